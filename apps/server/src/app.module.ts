@@ -1,0 +1,36 @@
+import { type DynamicModule, Module } from '@nestjs/common'
+import { TypeOrmModule } from '@nestjs/typeorm'
+import { join } from 'node:path'
+import { CONFIG, type Config } from './common/config.ts'
+import { entities } from './db/entities.ts'
+import { migrations } from './db/migrations.ts'
+import { DemoService } from './demo.service.ts'
+import { LiveService } from './live/live.service.ts'
+import { HandoverService } from './sites/handover.service.ts'
+import { SitesController } from './sites/sites.controller.ts'
+import { SitesService } from './sites/sites.service.ts'
+import { SourcesService } from './sites/sources.service.ts'
+
+@Module({})
+export class AppModule {
+  static with(config: Config): DynamicModule {
+    return {
+      module: AppModule,
+      imports: [
+        TypeOrmModule.forRoot({
+          type: 'better-sqlite3',
+          database: join(config.data, 'waybell.sqlite'),
+          entities,
+          migrations,
+          migrationsRun: true,
+          synchronize: false,
+          enableWAL: true,
+          // Full sync: what was answered as stored is on the disk.
+          prepareDatabase: (db: { pragma(text: string): unknown }) => void db.pragma('synchronous = FULL'),
+        }),
+      ],
+      controllers: [SitesController],
+      providers: [{ provide: CONFIG, useValue: config }, SitesService, SourcesService, HandoverService, LiveService, DemoService],
+    }
+  }
+}

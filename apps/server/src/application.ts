@@ -1,0 +1,65 @@
+/** The server, put together: hosts, policies, the interface's files, and the API. */
+import { NestFactory } from '@nestjs/core'
+import type { NestExpressApplication } from '@nestjs/platform-express'
+import compression from 'compression'
+import express, { type NextFunction, type Request, type Response } from 'express'
+import helmet from 'helmet'
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import { AppModule } from './app.module.ts'
+import { webFolder, type Config } from './common/config.ts'
+import { hostOf, isForeign } from './common/hosts.ts'
+import { ErrorsFilter } from './errors.filter.ts'
+import { LiveService } from './live/live.service.ts'
+
+export async function createApplication(config: Config): Promise<NestExpressApplication> {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config), { logger: ['error', 'warn'], bodyParser: false })
+  const live = app.get(LiveService)
+  app.disable('x-powered-by')
+  app.use((request: Request, response: Response, next: NextFunction) => {
+    const host = hostOf(request)
+    if (host.kind === 'live') return void live.answer(request, response, host.site, host.scripts).catch(next)
+    if (host.kind === 'none') return void response.status(421).type('text/plain').send(`Way Bell answers at http://127.0.0.1:${request.socket.localPort}/`)
+    if (request.method !== 'GET' && request.method !== 'HEAD' && isForeign(request)) return void response.status(403).json({ code: 'foreign', message: 'This can only be asked for by Way Bell itself.' })
+    next()
+  })
+  app.use((request: Request, response: Response, next: NextFunction) =>
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'", 'data:'],
+          connectSrc: ["'self'"],
+          workerSrc: ["'self'", 'blob:'],
+          objectSrc: ["'none'"],
+          baseUri: ["'none'"],
+          formAction: ["'self'"],
+          frameAncestors: ["'none'"],
+          // Also keeps a frame from navigating itself anywhere else.
+          frameSrc: [`http://*.localhost:${request.socket.localPort}`],
+        },
+      },
+      crossOriginEmbedderPolicy: false,
+      strictTransportSecurity: false,
+    })(request, response, next),
+  )
+  app.use(compression())
+  app.use('/api', (_request: Request, response: Response, next: NextFunction) => {
+    response.set('Cache-Control', 'no-store')
+    next()
+  })
+  app.use('/api', express.json({ limit: '24mb' }))
+  app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }))
+  app.use(express.static(webFolder, { index: false, maxAge: 0 }))
+  app.use((request: Request, response: Response, next: NextFunction) => {
+    const isView = request.method === 'GET' && !request.path.startsWith('/api') && existsSync(join(webFolder, 'index.html'))
+    if (!isView) return next()
+    response.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html'))
+  })
+  app.useGlobalFilters(new ErrorsFilter())
+  app.enableShutdownHooks()
+  return app
+}

@@ -1,0 +1,94 @@
+/** What is stored. Sources and assets are large and unchanging: they stand once, by the SHA-256 of their bytes. */
+import { Column, Entity, Index, PrimaryColumn, PrimaryGeneratedColumn } from 'typeorm'
+
+@Entity('site')
+export class SiteRow {
+  @PrimaryColumn({ type: 'text' })
+  key: string
+
+  /** The site document, as JSON. */
+  @Column({ type: 'text' })
+  document: string
+
+  /** Counts changes from 0. */
+  @Column({ type: 'integer' })
+  version: number
+
+  /** Milliseconds since 1970. */
+  @Column({ type: 'integer' })
+  changedAt: number
+}
+
+@Entity('change')
+@Index(['site', 'version'], { unique: true })
+@Index(['site', 'idempotencyKey'], { unique: true })
+export class ChangeRow {
+  @PrimaryGeneratedColumn()
+  row: number
+
+  @Column({ type: 'text' })
+  site: string
+
+  /** The version that the change led to. */
+  @Column({ type: 'integer' })
+  version: number
+
+  @Column({ type: 'text' })
+  idempotencyKey: string
+
+  @Column({ type: 'text' })
+  command: string
+
+  @Column({ type: 'text' })
+  inverse: string
+
+  /** Version of the change that this one takes back. */
+  @Column({ type: 'integer', nullable: true })
+  undoes: number | null
+
+  @Column({ type: 'integer' })
+  at: number
+}
+
+@Entity('content')
+export class ContentRow {
+  @PrimaryColumn({ type: 'text' })
+  hash: string
+
+  @Column({ type: 'blob' })
+  bytes: Buffer
+}
+
+@Entity('file')
+export class FileRow {
+  @PrimaryColumn({ type: 'text' })
+  site: string
+
+  /** Relative to the site's root, with `/`. */
+  @PrimaryColumn({ type: 'text' })
+  path: string
+
+  @Column({ type: 'text' })
+  hash: string
+}
+
+@Entity('survey')
+export class SurveyRow {
+  @PrimaryColumn({ type: 'text' })
+  site: string
+
+  @PrimaryColumn({ type: 'text' })
+  page: string
+
+  @PrimaryColumn({ type: 'text' })
+  screen: string
+
+  /** Hash of the source that was measured. */
+  @Column({ type: 'text' })
+  source: string
+
+  @Column({ type: 'text' })
+  survey: string
+}
+
+export const entities = [SiteRow, ChangeRow, ContentRow, FileRow, SurveyRow]

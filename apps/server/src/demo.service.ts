@@ -1,0 +1,30 @@
+/** First run: the demo site is made where there is no site yet. */
+import { Injectable, type OnApplicationBootstrap } from '@nestjs/common'
+import { InjectDataSource } from '@nestjs/typeorm'
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join, relative, sep } from 'node:path'
+import { Inject } from '@nestjs/common'
+import type { DataSource } from 'typeorm'
+import { CONFIG, demoFolder, type Config } from './common/config.ts'
+import { SiteRow } from './db/entities.ts'
+import { SitesService } from './sites/sites.service.ts'
+
+@Injectable()
+export class DemoService implements OnApplicationBootstrap {
+  constructor(
+    @InjectDataSource() private readonly db: DataSource,
+    @Inject(CONFIG) private readonly config: Config,
+    private readonly sites: SitesService,
+  ) {}
+
+  async onApplicationBootstrap(): Promise<void> {
+    // A demo site that was dropped stays dropped.
+    const mark = join(this.config.data, 'demo-made')
+    if (existsSync(mark) || (await this.db.manager.count(SiteRow)) > 0) return
+    await this.sites.create(filesIn(demoFolder).map((file) => ({ name: relative(demoFolder, file).split(sep).join('/'), bytes: readFileSync(file) })))
+    writeFileSync(mark, '')
+  }
+}
+
+const filesIn = (folder: string): string[] =>
+  readdirSync(folder, { withFileTypes: true }).flatMap((e) => (e.isDirectory() ? filesIn(join(folder, e.name)) : [join(folder, e.name)]))

@@ -1,0 +1,33 @@
+/** Every error goes out as what, where and what to do; what nobody foresaw is logged whole and told short. */
+import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common'
+import { PageError } from '@waybell/core'
+import type { Response } from 'express'
+import { MulterError } from 'multer'
+
+@Catch()
+export class ErrorsFilter implements ExceptionFilter {
+  private readonly log = new Logger('errors')
+
+  catch(error: unknown, host: ArgumentsHost): void {
+    const response = host.switchToHttp().getResponse<Response>()
+    if (response.headersSent) return void response.end()
+    const [status, code, message] = this.told(error)
+    response.status(status).json({ code, message })
+  }
+
+  private told(error: unknown): [number, string, string] {
+    if (error instanceof PageError) return [422, error.code, sentence(error.message)]
+    if (error instanceof MulterError) return [413, 'too-big', 'A file is larger than 20 MB, or there are more than 3,000; leave out what the page does not need.']
+    if (error instanceof HttpException) {
+      const body = error.getResponse()
+      const known = typeof body === 'object' ? (body as { code?: string; message?: string | string[] }) : { message: body }
+      // Nest wraps the upload's own limits.
+      if (error.getStatus() === 413) return [413, 'too-big', 'A file is larger than 20 MB, the most that is read; make it smaller or leave it out.']
+      return [error.getStatus(), known.code ?? 'request', String(known.message ?? error.message)]
+    }
+    this.log.error(error instanceof Error ? error.stack : String(error))
+    return [500, 'internal', 'Something went wrong in the server; nothing was changed. The server’s own output says more.']
+  }
+}
+
+const sentence = (text: string) => text.charAt(0).toUpperCase() + text.slice(1) + '.'

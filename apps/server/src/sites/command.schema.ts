@@ -1,0 +1,114 @@
+/** The shape of every command, and of what comes with it. */
+import Joi from 'joi'
+
+const key = Joi.string().max(80)
+const label = Joi.string().allow('').max(2000)
+const id = Joi.string().max(1000)
+const at = Joi.number().integer().min(0)
+const px = Joi.number().min(-10000).max(10000)
+
+const section = Joi.object({ key, at, title: label, id, heading: at.allow(null), toTop: Joi.boolean() })
+const target = Joi.alternatives(
+  Joi.object({ kind: Joi.valid('section'), section: key }),
+  Joi.object({ kind: Joi.valid('top', 'as-is') }),
+)
+const item = Joi.object({ key, label, target, link: at.allow(null) })
+const menu = Joi.object({ key, name: label, at: at.allow(null), items: Joi.array().items(item).max(5000) })
+// Goes into a style as it stands, so nothing but a colour.
+const color = Joi.string().pattern(/^rgba?\([\d.,/ %]+\)$/)
+const header = Joi.object({ at, keep: Joi.boolean(), backing: color.allow(null) }).allow(null)
+const setUp = Joi.object({
+  sections: Joi.array().items(section).max(5000),
+  menus: Joi.array().items(menu).max(50),
+  header,
+  bar: Joi.valid('top', 'after-header', 'under-fixed'),
+  travel: Joi.object({ smooth: Joi.boolean(), breathing: px }),
+  highlight: Joi.object({ bellOffset: px }),
+})
+
+const index = Joi.number().integer().min(0)
+const page = key
+const shapes: Record<string, Record<string, Joi.Schema>> = {
+  'site/rename': { name: label },
+  'page/set-up': { page, setUp },
+  'section/title': { page, section: key, title: label },
+  'section/id': { page, section: key, id },
+  'section/to-top': { page, section: key, toTop: Joi.boolean() },
+  'section/add': { page, section },
+  'section/drop': { page, section: key },
+  'menu/add': { page, menu, index },
+  'menu/drop': { page, menu: key },
+  'item/add': { page, menu: key, item, index },
+  'item/drop': { page, menu: key, item: key },
+  'item/move': { page, menu: key, item: key, index },
+  'item/label': { page, menu: key, item: key, label },
+  'item/target': { page, menu: key, item: key, target },
+  'header/choose': { page, header },
+  'travel/smooth': { page, smooth: Joi.boolean() },
+  'travel/breathing': { page, breathing: px },
+  'highlight/bell': { page, bellOffset: px },
+}
+
+const single = Object.entries(shapes).map(([type, shape]) => ({ is: type, then: Joi.object({ type, ...shape }) }))
+
+export const command = Joi.alternatives()
+  .conditional(Joi.ref('.type'), {
+    switch: [
+      ...single,
+      { is: 'batch', then: Joi.object({ type: 'batch', label, commands: Joi.array().items(Joi.link('#command')).max(20000) }) },
+    ],
+    otherwise: Joi.forbidden(),
+  })
+  .id('command')
+
+export const changeRequest = Joi.object({
+  idempotencyKey: Joi.string().min(8).max(80),
+  baseVersion: index,
+  command,
+  undoes: index.allow(null),
+})
+
+const length = Joi.number().min(-1e7).max(1e8)
+export const survey = Joi.object({
+  screen: key,
+  width: length,
+  height: length,
+  pageHeight: length,
+  maxScroll: length,
+  parts: Joi.array()
+    .items(
+      Joi.object({
+        at,
+        top: length,
+        bottom: length,
+        movedTop: length,
+        margin: length,
+        hasBox: Joi.boolean(),
+        heading: Joi.object({ top: length, bottom: length }).allow(null),
+        background: Joi.string().max(200),
+      }),
+    )
+    .max(20000),
+  header: Joi.object({
+    at: at.allow(null),
+    position: Joi.valid('static', 'absolute', 'sticky', 'fixed'),
+    height: length,
+    rest: length,
+    moved: length,
+    hides: Joi.boolean(),
+    canStay: Joi.boolean(),
+    transparent: Joi.boolean(),
+    color: Joi.string().max(200),
+  }).allow(null),
+  near: Joi.array().items(Joi.object({ at, cover: length })).max(50),
+  color: color,
+  background: color,
+})
+
+export const surveysRequest = Joi.object({ source: Joi.string().hex().length(64), surveys: Joi.array().items(survey).max(20) })
+export const newSiteFields = Joi.object({
+  html: Joi.string().max(25 * 1024 * 1024).optional(),
+  name: Joi.string().trim().max(200).allow('').optional(),
+})
+export const siteKey = Joi.string().pattern(/^[a-z0-9]{4,40}$/)
+export const pageKey = key

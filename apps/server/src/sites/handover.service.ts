@@ -1,0 +1,59 @@
+/** The handed-over page: as bytes, as a list of its edits, and in a ZIP with its assets. */
+import { Injectable } from '@nestjs/common'
+import { InjectDataSource } from '@nestjs/typeorm'
+import { pageEdits, writePage, type Handover, type SitePage } from '@waybell/core'
+import { runtimeText } from '@waybell/runtime'
+import type { DataSource } from 'typeorm'
+import { ZipFile } from 'yazl'
+import { FileRow } from '../db/entities.ts'
+import { getContent } from './content.ts'
+import { SitesService } from './sites.service.ts'
+import { SourcesService } from './sources.service.ts'
+
+export interface HandoverView {
+  file: string
+  bytes: number
+  /** Screens that were measured; the others are estimated. */
+  measured: string[]
+  edits: { offset: number; removed: string; inserted: string }[]
+}
+
+@Injectable()
+export class HandoverService {
+  constructor(
+    @InjectDataSource() private readonly db: DataSource,
+    private readonly sites: SitesService,
+    private readonly sources: SourcesService,
+  ) {}
+
+  async page(site: string, key: string): Promise<{ page: SitePage; handover: Handover; encoding: string; measured: string[] }> {
+    const { document, page } = await this.sites.page(site, key)
+    const { bytes, parsed, reading } = await this.sources.source(page)
+    const surveys = await this.sites.surveys(site, page)
+    const edits = pageEdits({ page, reading, screens: document.screens, surveys, runtime: runtimeText })
+    return { page, handover: writePage(bytes, parsed, edits), encoding: parsed.decoded.encoding, measured: Object.keys(surveys) }
+  }
+
+  async view(site: string, key: string): Promise<HandoverView> {
+    const { page, handover, encoding, measured } = await this.page(site, key)
+    const decoder = new TextDecoder(encoding)
+    return {
+      file: page.file,
+      bytes: handover.bytes.length,
+      measured,
+      edits: handover.splices.map((s) => ({ offset: s.offset, removed: decoder.decode(s.removed), inserted: decoder.decode(s.inserted) })),
+    }
+  }
+
+  async zip(site: string, key: string): Promise<{ name: string; stream: NodeJS.ReadableStream }> {
+    const { page, handover } = await this.page(site, key)
+    const zip = new ZipFile()
+    zip.addBuffer(Buffer.from(handover.bytes), page.file)
+    for (const { path, hash } of await this.db.manager.findBy(FileRow, { site })) {
+      const bytes = await getContent(this.db.manager, hash)
+      if (bytes && path !== page.file) zip.addBuffer(bytes, path)
+    }
+    zip.end()
+    return { name: page.file.replace(/\.[^.]*$/, '') + '.zip', stream: zip.outputStream }
+  }
+}

@@ -1,0 +1,60 @@
+/** Reading the sources of pages; a reading is kept as long as it is likely to be asked for again. */
+import { Injectable } from '@nestjs/common'
+import { InjectDataSource } from '@nestjs/typeorm'
+import { followAssets, pageFindings, parsePage, readParsed, type Finding, type PageReading, type ParsedPage, type SitePage } from '@waybell/core'
+import type { DataSource } from 'typeorm'
+import { FileRow } from '../db/entities.ts'
+import { getContent } from './content.ts'
+
+export interface Source {
+  bytes: Uint8Array
+  parsed: ParsedPage
+  reading: PageReading
+}
+
+export interface PageState {
+  reading: PageReading
+  /** Paths that the page or its styles name and that the site does not have. */
+  missing: string[]
+  findings: Finding[]
+}
+
+const KEPT = 6
+
+@Injectable()
+export class SourcesService {
+  private readonly kept = new Map<string, Source>()
+
+  constructor(@InjectDataSource() private readonly db: DataSource) {}
+
+  async source(page: SitePage): Promise<Source> {
+    const name = `${page.source} ${page.file}`
+    const known = this.kept.get(name)
+    if (known) return known
+    const bytes = await getContent(this.db.manager, page.source)
+    if (!bytes) throw new Error(`the source ${page.source} of “${page.file}” is not in the database`)
+    const parsed = parsePage(bytes)
+    const source = { bytes, parsed, reading: readParsed(parsed, bytes.length, page.file) }
+    this.kept.set(name, source)
+    if (this.kept.size > KEPT) this.kept.delete(this.kept.keys().next().value!)
+    return source
+  }
+
+  async state(site: string, page: SitePage): Promise<PageState> {
+    const { reading } = await this.source(page)
+    const missing = await this.missing(site, reading)
+    return { reading, missing, findings: pageFindings(reading, new Set(missing)) }
+  }
+
+  private async missing(site: string, reading: PageReading): Promise<string[]> {
+    const rows = await this.db.manager.findBy(FileRow, { site })
+    const files = new Map(rows.map((r) => [r.path, r.hash]))
+    const texts = new Map<string, string>()
+    for (const { path, hash } of rows) if (/\.(css|m?js)$/i.test(path)) texts.set(path, (await getContent(this.db.manager, hash))?.toString('utf8') ?? '')
+    const { missing } = followAssets(reading.assets, (named) => {
+      const path = named.replace(/^\/+/, '')
+      return files.has(path) ? { key: path, text: texts.get(path) ?? null } : null
+    })
+    return [...missing]
+  }
+}

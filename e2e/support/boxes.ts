@@ -1,0 +1,96 @@
+/** Reads boxes in a page. Nothing here comes from Way Bell's own code: it is what its figures are checked against. */
+import type { Page } from '@playwright/test'
+
+/** Until the page has stood still for a while and nothing in it runs. Asked from outside: without script a page has no timers. */
+export async function atRest(page: Page): Promise<void> {
+  let last = ''
+  for (let still = 0; still < 6; ) {
+    const now = await page.evaluate(() => `${scrollY} ${document.getAnimations().filter((a) => a.playState === 'running').length}`)
+    still = now === last && now.endsWith(' 0') ? still + 1 : 0
+    last = now
+    await page.waitForTimeout(50)
+  }
+}
+
+/** Instant scroll, as no part of the page asks for it, and two frames. */
+export async function scrollTo(page: Page, top: number): Promise<void> {
+  await page.evaluate(async (y) => {
+    window.scrollTo({ top: y, behavior: 'instant' })
+    await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))
+  }, top)
+}
+
+/** Lower edge of what lies over the viewport's top, by asking what stays there: elements that are fixed, or sticky and stuck. */
+export function coveredEdge(page: Page): Promise<number> {
+  return page.evaluate(() => {
+    let edge = 0
+    for (const el of document.body.querySelectorAll('*')) {
+      const style = getComputedStyle(el)
+      if (style.position !== 'fixed' && style.position !== 'sticky') continue
+      const box = el.getBoundingClientRect()
+      if (box.width < innerWidth / 2 || box.height === 0 || box.top > 200 || style.visibility === 'hidden') continue
+      edge = Math.max(edge, box.bottom)
+    }
+    return edge
+  })
+}
+
+export interface PageFacts {
+  scroll: number
+  furthest: number
+  /** Tops in the document of the sections that the page's settings name, in their order. */
+  tops: Record<string, number>
+  current: { href: string; menu: number }[]
+}
+
+export function facts(page: Page): Promise<PageFacts> {
+  return page.evaluate(() => {
+    const settings = JSON.parse(document.querySelector('[data-wb="settings"]')!.textContent!) as { sections: string[] }
+    const tops: Record<string, number> = {}
+    for (const id of settings.sections) tops[id] = document.getElementById(id)!.getBoundingClientRect().top + scrollY
+    const menus = [...document.querySelectorAll('[data-wb-menu]')]
+    return {
+      scroll: scrollY,
+      furthest: document.documentElement.scrollHeight - document.documentElement.clientHeight,
+      tops,
+      current: [...document.querySelectorAll('[aria-current]')].map((el) => ({
+        href: el.getAttribute('href')!,
+        menu: menus.findIndex((m) => m.contains(el)),
+      })),
+    }
+  })
+}
+
+/** The rule in words: the last section, by top, whose top has crossed the bell line; those that the end would keep from ringing are pulled in. */
+export function currentByRule(ids: string[], tops: Record<string, number>, line: number, furthest: number, scroll: number): string | null {
+  const order = ids.map((id, i) => ({ id, i, ring: tops[id]! - line })).sort((a, b) => a.ring - b.ring || a.i - b.i)
+  const share = Math.min(40, furthest / order.length)
+  let least = furthest - share
+  for (const section of [...order].reverse()) {
+    if (section.ring <= least) break
+    section.ring = least
+    least -= share
+  }
+  return order.filter((s) => s.ring <= scroll).pop()?.id ?? null
+}
+
+/** What was current, and the boxes by which to judge it, at every `step` px from the page's top to its end. */
+export function sweep(page: Page, step: number): Promise<(PageFacts & { header: number })[]> {
+  return page.evaluate(async (by) => {
+    const settings = JSON.parse(document.querySelector('[data-wb="settings"]')!.textContent!) as { sections: string[] }
+    const root = document.documentElement
+    const out = []
+    for (let y = 0; y <= root.scrollHeight - root.clientHeight; y += by) {
+      scrollTo({ top: y, behavior: 'instant' })
+      await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))
+      out.push({
+        scroll: scrollY,
+        furthest: root.scrollHeight - root.clientHeight,
+        tops: Object.fromEntries(settings.sections.map((id) => [id, document.getElementById(id)!.getBoundingClientRect().top + scrollY])),
+        current: [...document.querySelectorAll('[aria-current]')].map((el) => ({ href: el.getAttribute('href')!, menu: 0 })),
+        header: parseFloat(getComputedStyle(root).getPropertyValue('--wb-header')),
+      })
+    }
+    return out
+  }, step)
+}

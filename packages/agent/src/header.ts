@@ -1,0 +1,83 @@
+/** Finding the page's own header by what the browser makes of it: what stays at the top, and how far it reaches down. */
+import { everyElement, positionOf } from './stamps.ts'
+
+export interface Bar {
+  el: HTMLElement
+  position: 'sticky' | 'fixed'
+}
+
+const ours = (el: Element) => el.hasAttribute('data-wb')
+
+/** Elements that stay at the viewport's top while the page scrolls under them. */
+export function stayingBars(): Bar[] {
+  const { innerWidth: width, innerHeight: height } = window
+  const out: Bar[] = []
+  for (const el of document.body.getElementsByTagName('*')) {
+    if (!(el instanceof HTMLElement) || ours(el)) continue
+    const style = getComputedStyle(el)
+    if (style.position !== 'fixed' && style.position !== 'sticky') continue
+    const box = el.getBoundingClientRect()
+    const inset = parseFloat(style.top)
+    const seen = style.visibility !== 'hidden' && style.opacity !== '0' && box.width >= width / 2 && box.height > 0 && box.right > 0 && box.left < width
+    if (!seen || box.height > height / 2 || Number.isNaN(inset) || inset < 0 || inset > height / 4 || Number(style.zIndex) < 0) continue
+    // Sticky only as long as its parent lasts: a section's own heading is no header of the page.
+    const reach = style.position === 'fixed' || (el.parentElement?.getBoundingClientRect().height ?? 0) - box.height > document.documentElement.scrollHeight / 2
+    if (reach && !out.some((b) => b.el.contains(el))) out.push({ el, position: style.position })
+  }
+  return out
+}
+
+/** How far the bars reach down now, as drawn; 0 while they are out of sight. */
+export function reachNow(bars: readonly Bar[]): number {
+  let reach = 0
+  for (const { el, position } of bars) {
+    const box = el.getBoundingClientRect()
+    const style = getComputedStyle(el)
+    if (style.visibility === 'hidden' || box.bottom <= 0) continue
+    // A sticky one counts as stuck, also where the page's top still holds it lower.
+    reach = Math.max(reach, position === 'sticky' ? Math.min(box.bottom, parseFloat(style.top) + box.height) : box.bottom)
+  }
+  return reach
+}
+
+/** True where a static header would stay over most of the page if it were sticky. */
+export function canStay(el: HTMLElement): boolean {
+  const box = el.getBoundingClientRect()
+  const kept = el.getAttribute('data-wb-header') === 'keep'
+  if (!kept && !/static|relative/.test(getComputedStyle(el).position)) return false
+  if (box.height > window.innerHeight * 0.3 || box.width < window.innerWidth / 2 || box.top + scrollY > window.innerHeight) return false
+  for (let up = el.parentElement; up; up = up.parentElement) {
+    if (up === document.body || up === document.documentElement) break
+    if (/auto|scroll|hidden/.test(getComputedStyle(up).overflow)) return false
+  }
+  const bodyOverflow = getComputedStyle(document.body).overflow
+  if (/auto|scroll|hidden/.test(bodyOverflow) && getComputedStyle(document.documentElement).overflow !== 'visible') return false
+  const parent = el.parentElement!
+  const parentBox = parent.getBoundingClientRect()
+  const isRow = /flex|grid/.test(getComputedStyle(parent).display) && parentBox.width > box.width + 1
+  return !isRow && parentBox.height - box.height > document.documentElement.scrollHeight / 2
+}
+
+/** The nearest element, from `el` outwards, that the source has. */
+export function sourceElement(el: Element): number | null {
+  return positionOf(el) ?? null
+}
+
+/** The colour painted behind `el`: its own background or the nearest one behind it that is not clear. */
+export function backgroundOf(el: Element | null): string {
+  for (let e = el; e; e = e.parentElement) {
+    const color = getComputedStyle(e).backgroundColor
+    if (!/rgba\(.*, 0\)|transparent/.test(color)) return color
+  }
+  return 'rgb(255, 255, 255)'
+}
+
+export const isTransparent = (el: Element): boolean => {
+  const style = getComputedStyle(el)
+  return style.backgroundImage === 'none' && /rgba\(.*, 0(\.\d+)?\)|transparent/.test(style.backgroundColor)
+}
+
+export const headerElement = (at: number | null): HTMLElement | null => {
+  const el = at === null ? undefined : everyElement().get(at)
+  return el instanceof HTMLElement ? el : null
+}

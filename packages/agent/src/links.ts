@@ -1,0 +1,40 @@
+/**
+ * Links that are clicked in the live page. Hashes scroll without an entry in the application's history; other links stay where they
+ * are and are reported.
+ */
+import { jumpTo, twoFrames } from './settle.ts'
+
+let moving = false
+
+export function takeLinks(outside: (href: string) => void): void {
+  addEventListener('scroll', () => (moving = true), { passive: true })
+  addEventListener('scrollend', () => (moving = false))
+  addEventListener(
+    'click',
+    (event) => {
+      const link = event.target instanceof Element ? event.target.closest('a[href], area[href]') : null
+      if (!link || event.defaultPrevented) return
+      const href = link.getAttribute('href')!.trim()
+      event.preventDefault()
+      const hash = href.startsWith('#') ? href : sameDocumentHash(link)
+      if (hash !== null) void follow(hash)
+      else outside(href)
+    },
+    true,
+  )
+  addEventListener('submit', (event) => event.preventDefault(), true)
+}
+
+function sameDocumentHash(link: Element): string | null {
+  const url = new URL((link as HTMLAnchorElement).href, document.baseURI)
+  return url.hash && url.href.slice(0, -url.hash.length) === location.href.replace(/#.*$/s, '') ? url.hash : null
+}
+
+/** As a click by hand does it: a change of the hash while the page still moves is not scrolled to, so the motion is stopped first. */
+export async function follow(hash: string): Promise<void> {
+  if (moving) {
+    jumpTo(scrollY)
+    await twoFrames()
+  }
+  location.replace(location.href.replace(/#.*$/s, '') + hash)
+}

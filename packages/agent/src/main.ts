@@ -1,0 +1,126 @@
+/**
+ * The measuring agent: goes into the page before anything else, names its elements, measures it, and shows edits in it. In a frame
+ * of the application it speaks over a port; the command line calls it by name.
+ */
+import { follow, takeLinks } from './links.ts'
+import type { FromAgent, ToAgent } from './messages.ts'
+import { patch } from './patch.ts'
+import { jumpTo } from './settle.ts'
+import { collectStamps, elementAt, positionOf } from './stamps.ts'
+import { probe, remeasure, type SurveyRequest } from './survey.ts'
+
+document.currentScript?.remove()
+collectStamps()
+
+/** What the command line calls. */
+export interface AgentOfWindow {
+  wayBellAgent?: { probe: typeof probe }
+}
+const host = window as Window & AgentOfWindow
+
+const nonce = window.name
+if (window.parent === window) host.wayBellAgent = { probe }
+else {
+  window.name = ''
+  addEventListener('message', listen, true)
+  whenReady(() => window.parent.postMessage({ wayBell: nonce }, '*'))
+}
+
+function whenReady(then: () => void): void {
+  if (document.readyState === 'loading') addEventListener('DOMContentLoaded', then, { once: true })
+  else then()
+}
+
+/** The first message brings the port; the page's own listeners, which come later, do not hear of it. */
+function listen(event: MessageEvent): void {
+  if (event.source !== window.parent || (event.data as { wayBell?: unknown } | null)?.wayBell !== nonce) return
+  event.stopImmediatePropagation()
+  const [port] = event.ports
+  if (!port) return
+  removeEventListener('message', listen, true)
+  serve(port)
+}
+
+function serve(port: MessagePort): void {
+  const say = (message: FromAgent) => port.postMessage(message)
+  let request: SurveyRequest | null = null
+  let probing = false
+  const act = async (message: ToAgent): Promise<void> => {
+    switch (message.type) {
+      case 'probe': {
+        if (message.touch) hideScrollBars()
+        request = message.request
+        probing = true
+        const survey = await probe(message.request).finally(() => (probing = false))
+        say({ type: 'survey', turn: message.turn, survey })
+        say({ type: 'scrolled', y: scrollY })
+        return
+      }
+      case 'patch':
+        request = message.request
+        patch(message.edits)
+        say({ type: 'survey', turn: message.turn, survey: remeasure(message.request) })
+        return
+      case 'scroll':
+        jumpTo(message.y)
+        return
+      case 'follow':
+        await follow(message.hash)
+        return
+      case 'point':
+        point(message.at)
+    }
+  }
+  port.onmessage = ({ data }: MessageEvent<ToAgent>) => {
+    act(data).catch((error: unknown) => say({ type: 'failed', turn: 'turn' in data ? data.turn : 0, message: String(error) }))
+  }
+  let waiting = false
+  addEventListener(
+    'scroll',
+    () => {
+      if (waiting || probing) return
+      waiting = true
+      requestAnimationFrame(() => {
+        waiting = false
+        say({ type: 'scrolled', y: scrollY })
+      })
+    },
+    { passive: true },
+  )
+  let over: number | null = null
+  addEventListener('pointermove', ({ target }) => {
+    const at = target instanceof Element ? partAround(target, request) : null
+    if (at !== over) say({ type: 'hover', at: (over = at) })
+  })
+  document.documentElement.addEventListener('pointerleave', () => say({ type: 'hover', at: (over = null) }))
+  takeLinks((href) => say({ type: 'outside', href }))
+  say({ type: 'ready' })
+}
+
+function partAround(el: Element, request: SurveyRequest | null): number | null {
+  for (let e: Element | null = el; e; e = e.parentElement) {
+    const at = positionOf(e)
+    if (at !== undefined && request?.parts.some((p) => p.at === at)) return at
+  }
+  return null
+}
+
+/** A phone lays its bars over the page. A sheet of its own, so that the document stays the page's. */
+function hideScrollBars(): void {
+  const sheet = new CSSStyleSheet()
+  sheet.replaceSync('html { scrollbar-width: none; }')
+  document.adoptedStyleSheets.push(sheet)
+}
+
+const pointer = new CSSStyleSheet()
+let pointed: Element | null = null
+
+/** Marked by a state of the element and not by its markup, so that the document stays as it is handed over. */
+function point(at: number | null): void {
+  if (!document.adoptedStyleSheets.includes(pointer)) document.adoptedStyleSheets.push(pointer)
+  pointed = at === null ? null : (elementAt(at) ?? null)
+  if (!pointed) return pointer.replaceSync('')
+  const path: string[] = []
+  for (let e: Element = pointed; e.parentElement; e = e.parentElement) path.unshift(`${CSS.escape(e.localName)}:nth-child(${[...e.parentElement.children].indexOf(e) + 1})`)
+  pointer.replaceSync(`html > ${path.join(' > ')} { outline: 3px solid #0f766e !important; outline-offset: -3px; }`)
+}

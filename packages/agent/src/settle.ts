@@ -1,0 +1,37 @@
+/** Waiting until the page has come to rest. Timers bound every wait: a frame out of sight gets no animation frames. */
+
+export const pause = (ms: number) => new Promise<void>((done) => setTimeout(done, ms))
+
+/** Two frames, or 80 ms where there are none. */
+export function twoFrames(): Promise<void> {
+  return Promise.race([new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => done()))), pause(80)])
+}
+
+const running = () => document.getAnimations().some((a) => a.playState === 'running' && isFinite(Number(a.effect?.getComputedTiming().endTime)))
+
+/** Until no finite animation runs and `read` gives the same twice; at most `limit` ms. */
+export async function untilSteady(read: () => string, limit = 1500): Promise<void> {
+  const end = performance.now() + limit
+  await twoFrames()
+  for (let before = read(); performance.now() < end; ) {
+    await twoFrames()
+    await pause(20)
+    const now = read()
+    if (now === before && !running()) return
+    before = now
+  }
+}
+
+/** Until fonts and pictures are in. */
+export async function untilLoaded(limit = 8000): Promise<void> {
+  const end = performance.now() + limit
+  const wait = (p: Promise<unknown>) => Promise.race([p.catch(() => undefined), pause(Math.max(0, end - performance.now()))])
+  if (document.readyState !== 'complete') await wait(new Promise((done) => addEventListener('load', done, { once: true })))
+  await wait(document.fonts.ready)
+  const pictures = [...document.images].filter((i) => !i.complete && i.loading !== 'lazy')
+  await wait(Promise.all(pictures.map((i) => i.decode())))
+}
+
+export function jumpTo(top: number): void {
+  scrollTo({ top, behavior: 'instant' })
+}

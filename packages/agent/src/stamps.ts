@@ -1,0 +1,39 @@
+/** Elements of the page by their position in the source, from the stamps that the server or the command line put there. */
+const STAMP = 'data-wb-at'
+const byAt = new Map<number, Element>()
+const atOf = new WeakMap<Element, number>()
+
+function take(el: Element): void {
+  const stamp = el.getAttribute(STAMP)
+  if (stamp === null) return
+  el.removeAttribute(STAMP)
+  const at = Number(stamp)
+  atOf.set(el, at)
+  // The parser repeats an unclosed formatting element; its first copy stands for it.
+  if (!byAt.has(at)) byAt.set(at, el)
+}
+
+/** Called once, before the page's first script: stamps go before anything of the page can see them. */
+export function collectStamps(): void {
+  const observer = new MutationObserver((records) => {
+    for (const record of records)
+      for (const node of record.addedNodes)
+        if (node instanceof Element) {
+          take(node)
+          for (const el of node.querySelectorAll(`[${STAMP}]`)) take(el)
+        }
+  })
+  observer.observe(document, { childList: true, subtree: true })
+  document.addEventListener(
+    'DOMContentLoaded',
+    () => {
+      observer.disconnect()
+      for (const el of document.querySelectorAll(`[${STAMP}]`)) take(el)
+    },
+    { capture: true, once: true },
+  )
+}
+
+export const elementAt = (at: number): Element | undefined => byAt.get(at)
+export const positionOf = (el: Element): number | undefined => atOf.get(el)
+export const everyElement = (): ReadonlyMap<number, Element> => byAt

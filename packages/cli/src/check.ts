@@ -1,0 +1,26 @@
+/** `waybell check`: what a page has, and what is wrong with it. */
+import { pageFindings, readPage, type PageReading } from '@waybell/core'
+import { readFileSync } from 'node:fs'
+import { basename } from 'node:path'
+import { localFiles } from './files.ts'
+
+export function check(pageFile: string): { report: object; failed: boolean; text: string } {
+  const reading = readPage(readFileSync(pageFile), basename(pageFile))
+  const findings = pageFindings(reading, localFiles(pageFile, reading).missing)
+  const report = {
+    file: pageFile,
+    sections: reading.candidates.filter((c) => c.offered).map(({ id, title, line, depth }) => ({ id, title, line, depth })),
+    links: reading.links.map(({ href, line, status }) => ({ href, line, status })),
+    findings: findings.map(({ code, severity, message, line, column }) => ({ code, severity, message, line, column })),
+  }
+  return { report, failed: findings.some((f) => f.severity === 'error'), text: asText(pageFile, reading, report) }
+}
+
+function asText(file: string, reading: PageReading, report: { findings: { severity: string; line: number; column: number; message: string; code: string }[] }): string {
+  const sections = reading.candidates.filter((c) => c.offered)
+  return [
+    `${file}: ${sections.length} sections, ${reading.links.length} links, ${report.findings.length} findings`,
+    ...sections.map((c) => `  ${'  '.repeat(c.depth)}${c.title}  ${c.id === null ? '(no ID)' : '#' + c.id}  line ${c.line}`),
+    ...report.findings.map((f) => `  ${f.severity} ${f.code} ${f.line}:${f.column}  ${f.message}`),
+  ].join('\n')
+}

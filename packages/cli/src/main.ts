@@ -1,0 +1,46 @@
+#!/usr/bin/env node
+/** `waybell`: Way Bell's core from a terminal. */
+import { PageError } from '@waybell/core'
+import { existsSync } from 'node:fs'
+import { parseArgs } from 'node:util'
+import { build } from './build.ts'
+import { check } from './check.ts'
+
+const usage = `usage: waybell build PAGE.html --out DIR [--browser PATH]
+       waybell check PAGE.html [--format json|text]`
+
+const DEFAULT_BROWSER = '/usr/bin/chromium'
+
+async function main(): Promise<number> {
+  const { values, positionals } = parseArgs({
+    allowPositionals: true,
+    options: { out: { type: 'string' }, browser: { type: 'string' }, format: { type: 'string', default: 'text' }, help: { type: 'boolean', short: 'h' } },
+  })
+  const [command, page, ...rest] = positionals
+  if (values.help) {
+    console.log(usage)
+    return 0
+  }
+  const known = command === 'build' || command === 'check'
+  if (!known || !page || rest.length || (command === 'build' && !values.out) || !['json', 'text'].includes(values.format)) {
+    console.error(usage)
+    return 2
+  }
+  if (command === 'check') {
+    const { report, failed, text } = check(page)
+    process.stdout.write((values.format === 'json' ? JSON.stringify(report, null, 2) : text) + '\n')
+    return failed ? 1 : 0
+  }
+  const browser = values.browser ?? process.env.WAYBELL_BROWSER ?? (existsSync(DEFAULT_BROWSER) ? DEFAULT_BROWSER : undefined)
+  await build({ pageFile: page, out: values.out!, browser, say: (line) => console.error(line) })
+  return 0
+}
+
+main().then(
+  (code) => (process.exitCode = code),
+  (error: NodeJS.ErrnoException) => {
+    const reason = error instanceof PageError ? error.message : error.code === 'ENOENT' ? 'there is no such file' : error.code === 'EISDIR' ? 'this is a folder; name the HTML file in it' : error.message
+    console.error(`waybell: ${error.path ?? process.argv[3] ?? ''}: ${reason.split('\n')[0]}`)
+    process.exitCode = 2
+  },
+)

@@ -1,0 +1,36 @@
+/** How much of the viewport's top is covered when a link has arrived. */
+import type { SitePage } from '../site/index.ts'
+import type { Survey } from './survey.ts'
+
+/** Height of the bar of a menu that Way Bell makes, in px. */
+export const BAR_HEIGHT = 48
+
+export const hasBar = (page: SitePage): boolean => page.menus.some((m) => m.at === null)
+
+export interface Cover {
+  /** The page's own header at rest, and after moving. Equal unless it shrinks. */
+  ownRest: number
+  ownMoved: number
+  /** The made menu's bar, 0 without one. */
+  bar: number
+  /** On arrival: the header in the state that it has there, and the bar. */
+  arrival: number
+}
+
+/**
+ * A header that hides on the way down is counted as shown: it comes back over the section on the way up.
+ * Without a survey nothing is known to cover, and the script measures on arrival.
+ */
+export function coverOf(page: SitePage, survey: Survey | null): Cover {
+  const header = survey?.header ?? null
+  const bar = hasBar(page) ? BAR_HEIGHT : 0
+  let ownRest = 0
+  let ownMoved = 0
+  if (header && (header.position === 'sticky' || header.position === 'fixed')) {
+    ownRest = header.rest
+    ownMoved = header.hides ? header.rest : header.moved
+  } else if (header && page.header?.keep && page.header.at === header.at) {
+    ownRest = ownMoved = header.height
+  }
+  return { ownRest, ownMoved, bar, arrival: ownMoved + bar }
+}

@@ -1,0 +1,64 @@
+/**
+ * From a survey and offsets to arrivals.
+ * @see docs/calculations: the browser's own rule, one rounding to device pixels after subtracting
+ */
+import type { Section, SitePage } from '../site/index.ts'
+import { coverOf } from './cover.ts'
+import type { Survey, SurveyPart } from './survey.ts'
+
+export interface Arrival {
+  section: string
+  /** Scroll position where the page stops, in px, within [0, maxScroll]. */
+  land: number
+  /** Room between the covered strip and the section's top, in px; negative where the top is covered. */
+  gap: number
+  /** How much page is missing below for the section to reach its place, in px. */
+  shortfall: number
+  heading: 'clear' | 'cut' | 'covered' | 'none'
+  /** False where the target has no box, so that the link does not move the page. */
+  moves: boolean
+}
+
+/** Where the browser stops: rounded once, half up, to device pixels. */
+export function landing(wanted: number, maxScroll: number, deviceScale = 1): number {
+  return Math.min(Math.max(Math.floor(wanted * deviceScale + 0.5) / deviceScale, 0), maxScroll)
+}
+
+/** One arrival for each section of the page that the survey holds, in page order. */
+export function solveArrivals(page: SitePage, survey: Survey): Arrival[] {
+  const parts = new Map(survey.parts.map((p) => [p.at, p]))
+  return page.sections.flatMap((section) => {
+    const part = parts.get(section.at)
+    return part ? [arrivalOf(page, survey, section, part)] : []
+  })
+}
+
+function arrivalOf(page: SitePage, survey: Survey, section: Section, part: SurveyPart): Arrival {
+  const cover = coverOf(page, survey)
+  const near = survey.near.find((n) => n.at === section.at)
+  // Near the top the header may still be tall, and what shrinking takes from the page is not yet gone.
+  const covered = Math.max(cover.arrival, near ? near.cover + cover.bar : 0)
+  const top = near ? part.top : part.movedTop
+  const wanted = section.toTop ? 0 : top - covered - page.travel.breathing
+  const land = part.hasBox ? landing(wanted, survey.maxScroll) : 0
+  const edge = land + (land < 1 ? Math.max(cover.ownRest + cover.bar, covered) : covered)
+  return {
+    section: section.key,
+    land,
+    gap: top - edge,
+    shortfall: Math.max(0, wanted - survey.maxScroll),
+    heading: headingState(part, land < 1 ? 0 : part.top - top, edge, survey.height, land),
+    moves: part.hasBox,
+  }
+}
+
+function headingState(part: SurveyPart, shift: number, edge: number, viewport: number, land: number): Arrival['heading'] {
+  if (!part.heading) return 'none'
+  const top = part.heading.top - shift
+  const bottom = part.heading.bottom - shift
+  if (bottom <= edge || top >= land + viewport) return 'covered'
+  return top < edge - 0.5 ? 'cut' : 'clear'
+}
+
+/** Room that the page lacks at its end for every linked section to reach its place, in px. */
+export const roomAtEnd = (arrivals: readonly Arrival[]): number => arrivals.reduce((most, a) => Math.max(most, a.shortfall), 0)

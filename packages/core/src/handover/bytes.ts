@@ -1,0 +1,220 @@
+/** From edits to splices: where each edit falls in the source's text, what it writes, and the bytes of both. */
+import { byteOffsets, encodeText, splice, type El, type ElementAt, type ParsedPage, type Splice, type TextPlace, type WrittenPiece } from '../page/index.ts'
+import { escapeAttribute, escapeText } from './menu.ts'
+import { pieceTags } from './pieces.ts'
+import type { NewSlot, PageEdit, PieceRole } from './edits.ts'
+
+/** New text, or a stretch of the source's own text, which keeps its bytes. */
+type Part = { text: string; place: TextPlace } | { from: number; to: number }
+
+interface TextEdit {
+  start: number
+  end: number
+  parts: Part[]
+}
+
+export interface Handover {
+  bytes: Uint8Array
+  splices: Splice[]
+}
+
+/** Writes the edits into the page. `original` are the bytes that `parsed` was made from. */
+export function writePage(original: Uint8Array, parsed: ParsedPage, edits: readonly PageEdit[]): Handover {
+  const texts = inOrder(textEdits(parsed, edits))
+  const marks = texts.flatMap((e) => [e.start, e.end, ...e.parts.flatMap((p) => ('from' in p ? [p.from, p.to] : []))])
+  const sorted = [...new Set(marks)].sort((a, b) => a - b)
+  const offsets = byteOffsets(original, parsed.decoded, sorted)
+  const byteAt = new Map(sorted.map((position, i) => [position, offsets[i]!]))
+  const splices = texts.map((e): Splice => {
+    const offset = byteAt.get(e.start)!
+    const chunks = e.parts.map((p) =>
+      'from' in p ? original.subarray(byteAt.get(p.from)!, byteAt.get(p.to)!) : encodeText(p.text, parsed.decoded, p.place),
+    )
+    return { offset, removed: original.slice(offset, byteAt.get(e.end)!), inserted: join(chunks) }
+  })
+  return { bytes: splice(original, splices), splices }
+}
+
+function join(chunks: Uint8Array[]): Uint8Array {
+  const out = new Uint8Array(chunks.reduce((n, c) => n + c.length, 0))
+  let at = 0
+  for (const c of chunks) {
+    out.set(c, at)
+    at += c.length
+  }
+  return out
+}
+
+const inOrder = (edits: TextEdit[]) => edits.map((e, i) => ({ e, i })).sort((a, b) => a.e.start - b.e.start || a.i - b.i).map(({ e }) => e)
+
+function textEdits(parsed: ParsedPage, edits: readonly PageEdit[]): TextEdit[] {
+  const { decoded, tree, byAt } = parsed
+  const inner: TextEdit[] = []
+  const slots: Extract<PageEdit, { kind: 'slots' }>[] = []
+  const pieces: Extract<PageEdit, { kind: 'piece' }>[] = []
+  const el = (at: ElementAt): El => {
+    const found = byAt.get(at)
+    if (!found) throw new RangeError(`the page has no element at position ${at}; it was read from another version of the source`)
+    return found
+  }
+  for (const edit of edits) {
+    if (edit.kind === 'attribute') inner.push(setAttribute(decoded.text, el(edit.at), edit.name, edit.value))
+    else if (edit.kind === 'label') inner.push(...setLabel(decoded.text, el(edit.at), edit.text))
+    else if (edit.kind === 'slots') slots.push(edit)
+    else pieces.push(edit)
+  }
+  let all = inner
+  for (const edit of slots) all = arrange(parsed, edit, all, el)
+  return [...all, ...pieceEdits(parsed, tree.written, pieces, el)]
+}
+
+/** Just behind the tag's name. */
+function nameEnd(text: string, el: El): number {
+  let i = el.at + 1
+  while (i < text.length && !/[\t\n\f\r />]/.test(text[i]!)) i++
+  return i
+}
+
+/** The written form of an attribute within its start tag; null where the tag has none. The first of doubles counts. */
+function attributeRange(text: string, el: El, name: string): { start: number; end: number; name: string; quote: string } | null {
+  // As the tokenizer reads it: name, optional `=` with white space around it, value in quotes or bare.
+  const pattern = /[\t\n\f\r /]*([^\t\n\f\r />][^\t\n\f\r /=>]*)(?:[\t\n\f\r ]*=[\t\n\f\r ]*(?:"([^"]*)"|'([^']*)'|([^\t\n\f\r >]+)))?/y
+  pattern.lastIndex = nameEnd(text, el)
+  for (let m = pattern.exec(text); m && m.index < el.tagEnd - 1; m = pattern.exec(text)) {
+    if (m[1]!.toLowerCase() !== name) continue
+    const start = m.index + m[0].indexOf(m[1]!)
+    return { start, end: m.index + m[0].length, name: m[1]!, quote: m[3] !== undefined ? "'" : '"' }
+  }
+  return null
+}
+
+function setAttribute(text: string, el: El, name: string, value: string): TextEdit {
+  const found = attributeRange(text, el, name)
+  if (!found) {
+    const at = nameEnd(text, el)
+    return { start: at, end: at, parts: [{ text: value === '' ? ` ${name}` : ` ${name}="${escapeAttribute(value)}"`, place: 'html' }] }
+  }
+  const { start, end, quote } = found
+  const escaped = quote === "'" ? escapeText(value).replace(/'/g, '&#39;') : escapeAttribute(value)
+  const written = value === '' ? found.name : `${found.name}=${quote}${escaped}${quote}`
+  return { start, end, parts: [{ text: written, place: 'html' }] }
+}
+
+/** Changes the run of text but for the white space around it. */
+function setLabel(source: string, el: El, label: string): TextEdit[] {
+  const stack = [el]
+  while (stack.length) {
+    const e = stack.shift()!
+    const run = e.texts.find((t) => t.value.trim() !== '' && t.at >= 0)
+    if (run) {
+      const raw = source.slice(run.at, run.end)
+      const start = run.at + raw.length - raw.trimStart().length
+      return [{ start, end: start + raw.trim().length, parts: [{ text: escapeText(label), place: 'html' }] }]
+    }
+    stack.unshift(...e.children.filter((c) => c.tag !== 'svg'))
+  }
+  return []
+}
+
+/** Puts a list's entries into another order, with what was edited inside them; what stands between entries keeps its place. */
+function arrange(parsed: ParsedPage, edit: Extract<PageEdit, { kind: 'slots' }>, edits: TextEdit[], el: (at: ElementAt) => El): TextEdit[] {
+  const text = parsed.decoded.text
+  const ranges = edit.from.map((at) => ({ at, start: at, end: entryEnd(el(at)) }))
+  const first = ranges[0]!.start
+  const last = ranges[ranges.length - 1]!.end
+  const within = edits.filter((e) => e.start >= first && e.end <= last)
+  const render = (start: number, end: number, changes: TextEdit[]): Part[] => {
+    const parts: Part[] = []
+    let from = start
+    for (const c of inOrder(changes.filter((e) => e.start >= start && e.end <= end))) {
+      if (c.start > from) parts.push({ from, to: c.start })
+      parts.push(...c.parts)
+      from = c.end
+    }
+    if (end > from) parts.push({ from, to: end })
+    return parts
+  }
+  const copy = (slot: NewSlot): Part[] => {
+    const from = el(slot.like)
+    const changes = [setAttribute(text, el(slot.link), 'href', slot.href), ...setLabel(text, el(slot.link), slot.label)]
+    for (const e of [from, ...inside(from)]) {
+      const id = attributeRange(text, e, 'id')
+      if (id) changes.push({ start: id.start, end: id.end, parts: [] })
+    }
+    return render(from.at, entryEnd(from), changes)
+  }
+  const glue = ranges.slice(1).map((r, i) => ({ from: ranges[i]!.end, to: r.start }))
+  const parts: Part[] = []
+  edit.to.forEach((slot, i) => {
+    if (i > 0) {
+      const between = glue[Math.min(i, glue.length) - 1]
+      if (between) parts.push(...render(between.from, between.to, within))
+    }
+    if (typeof slot === 'number') parts.push(...render(slot, entryEnd(el(slot)), within))
+    else parts.push(...copy(slot))
+  })
+  return [...edits.filter((e) => !within.includes(e)), { start: first, end: last, parts }]
+}
+
+/** Without an end tag an element reaches to the next one: white space at its end belongs between entries. */
+const entryEnd = (el: El): number => el.end
+
+function inside(el: El): El[] {
+  return el.children.flatMap((c) => [c, ...inside(c)])
+}
+
+function pieceEdits(parsed: ParsedPage, written: WrittenPiece[], pieces: Extract<PageEdit, { kind: 'piece' }>[], el: (at: ElementAt) => El): TextEdit[] {
+  const wanted = new Set<string>(pieces.map((p) => p.role))
+  const out: TextEdit[] = []
+  const placed = new Set<string>()
+  for (const old of written) {
+    const piece = pieces.find((p) => p.role === old.role && !placed.has(p.role))
+    placed.add(old.role)
+    out.push({ start: old.at, end: old.end, parts: piece && wanted.has(old.role) ? [pieceText(piece)].flat() : [] })
+  }
+  let separate = false
+  for (const piece of pieces) {
+    if (placed.has(piece.role)) continue
+    const at = piece.place === 'head' ? headEnd(parsed) : piece.place === 'body-start' ? bodyStart(parsed) : el(piece.place.after).end
+    const line: Part[] = piece.place === 'head' && separate ? [{ text: '\n', place: 'html' }] : []
+    separate ||= piece.place === 'head'
+    out.push({ start: at, end: at, parts: [...line, ...pieceText(piece)] })
+  }
+  return out
+}
+
+const textPlaces: Record<PieceRole, TextPlace> = { style: 'css', settings: 'js', script: 'js', menu: 'html' }
+
+function pieceText({ role, text }: Extract<PageEdit, { kind: 'piece' }>): Part[] {
+  const { tag, attributes } = pieceTags[role]
+  const written = Object.entries(attributes).map(([name, value]) => (value === '' ? ` ${name}` : ` ${name}="${value}"`))
+  return [
+    { text: `<${tag}${written.join('')}>`, place: 'html' },
+    { text, place: textPlaces[role] },
+    { text: `</${tag}>`, place: 'html' },
+  ]
+}
+
+/** The end of the head: before its end tag, or where the body begins to be implied. */
+function headEnd({ tree }: ParsedPage): number {
+  const { head } = tree
+  if (head && head.closeAt >= 0) return head.closeAt
+  return bodyOpens(tree) ?? 0
+}
+
+function bodyStart({ tree }: ParsedPage): number {
+  const { body } = tree
+  if (body && body.at >= 0) return body.tagEnd
+  return bodyOpens(tree) ?? 0
+}
+
+/** Where the body's start tag stands; where it is implied, the first thing that opens the body. */
+function bodyOpens(tree: ParsedPage['tree']): number | null {
+  const { body, head, html } = tree
+  if (body && body.at >= 0) return body.at
+  const text = body?.texts.find((t) => t.value.trim() !== '' && t.at >= 0)?.at ?? Infinity
+  const child = body?.children.find((c) => c.at >= 0)?.at ?? Infinity
+  const first = Math.min(text, child)
+  if (Number.isFinite(first)) return first
+  return Math.max(head?.tagEnd ?? 0, html.tagEnd, tree.doctypeEnd, 0)
+}

@@ -1,0 +1,68 @@
+/** The bell map of a screen, and the best place for the bell line. */
+import { coverOf, solveArrivals, type Arrival, type Survey } from '../arrival/index.ts'
+import type { SitePage } from '../site/index.ts'
+import { bells } from './rule.ts'
+
+export interface Stretch {
+  /** Key of the current section; null before the first. */
+  section: string | null
+  /** Scroll positions in px; `end` is exclusive, but for the last. */
+  start: number
+  end: number
+}
+
+const topsOf = (page: SitePage, survey: Survey) => {
+  const parts = new Map(survey.parts.map((p) => [p.at, p]))
+  return page.sections.flatMap((section) => {
+    const part = parts.get(section.at)
+    return part?.hasBox ? [{ section, part }] : []
+  })
+}
+
+/** Stretches of scroll positions with their current section; they cover [0, maxScroll] exactly once. */
+export function bellMap(page: SitePage, survey: Survey): Stretch[] {
+  const placed = topsOf(page, survey)
+  if (!placed.length) return [{ section: null, start: 0, end: survey.maxScroll }]
+  const line = coverOf(page, survey).arrival + page.highlight.bellOffset
+  const sorted = bells(placed.map((p) => p.part.movedTop), line, survey.maxScroll)
+  const out: Stretch[] = []
+  if (sorted[0]!.bell > 0) out.push({ section: null, start: 0, end: Math.min(sorted[0]!.bell, survey.maxScroll) })
+  sorted.forEach(({ index, bell }, i) => {
+    const start = Math.max(0, bell)
+    const end = Math.min(sorted[i + 1]?.bell ?? survey.maxScroll, survey.maxScroll)
+    if (end > start || (i === sorted.length - 1 && end === start)) out.push({ section: placed[index]!.section.key, start, end })
+  })
+  return out
+}
+
+export interface Band {
+  /** Bell offsets in px for which every link that reaches its place lights its own item: [low, high). */
+  low: number
+  high: number
+}
+
+/** The safe band over all screens; empty where `low >= high`. */
+export function safeBand(page: SitePage, surveys: readonly Survey[]): Band {
+  const band: Band = { low: 0, high: Infinity }
+  for (const survey of surveys) {
+    const cover = coverOf(page, survey).arrival
+    const arrivals = new Map<string, Arrival>(solveArrivals(page, survey).map((a) => [a.section, a]))
+    const placed = topsOf(page, survey)
+    placed.forEach(({ section, part }, i) => {
+      const arrival = arrivals.get(section.key)
+      if (!arrival || arrival.shortfall > 0 || section.toTop) return
+      band.low = Math.max(band.low, part.movedTop - arrival.land - cover)
+      const next = placed.slice(i + 1).find((p) => p.part.top >= part.bottom - 1)
+      if (next) band.high = Math.min(band.high, next.part.movedTop - arrival.land - cover)
+    })
+  }
+  return band
+}
+
+/** The best bell offset, in whole px: the middle of the safe band, no lower than a third of the smallest viewport. */
+export function bestBellOffset(page: SitePage, surveys: readonly Survey[]): number {
+  const { low, high } = safeBand(page, surveys)
+  const third = Math.min(...surveys.map((s) => s.height / 3 - coverOf(page, s).arrival))
+  const top = Math.min(high, third)
+  return Math.ceil(top > low ? (low + top) / 2 : low)
+}

@@ -1,0 +1,2 @@
+/** Where links lead, and which section a found menu's items mean. */
+export { labelScore, matchLinks } from './match.ts'

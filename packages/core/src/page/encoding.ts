@@ -1,0 +1,182 @@
+/**
+ * Bytes to text and back, without losing the way between them. A page is edited in its bytes, while
+ * the parser speaks of positions in decoded text; `byteOffsets` translates, also where bytes do not
+ * round-trip. Text that is inserted is written in the page's own character set.
+ * @see Encoding Standard; HTML, "determining the character encoding"
+ */
+
+export interface DecodedText {
+  text: string
+  /** Encoding Standard name in lower case, such as `utf-8` or `shift_jis`. */
+  encoding: string
+  /** False when neither a byte order mark nor a `meta` names the encoding: then only ASCII is safe to insert. */
+  declared: boolean
+  /** Length in bytes of the byte order mark, 0 without one. */
+  bomLength: number
+}
+
+/** Finds the encoding as a browser does, and decodes. Undeclared bytes are UTF-8 if they are valid UTF-8. */
+export function decodePage(bytes: Uint8Array): DecodedText {
+  const { encoding, declared, bomLength } = findEncoding(bytes)
+  return { text: decoderFor(encoding).decode(bytes.subarray(bomLength)), encoding, declared, bomLength }
+}
+
+// ignoreBOM: the mark was cut off already; a second one is a character of the page.
+const decoderFor = (encoding: string) => new TextDecoder(encoding, { ignoreBOM: true })
+
+function findEncoding(bytes: Uint8Array): Omit<DecodedText, 'text'> {
+  const [a, b, c] = bytes
+  if (a === 0xef && b === 0xbb && c === 0xbf) return { encoding: 'utf-8', declared: true, bomLength: 3 }
+  if (a === 0xff && b === 0xfe) return { encoding: 'utf-16le', declared: true, bomLength: 2 }
+  if (a === 0xfe && b === 0xff) return { encoding: 'utf-16be', declared: true, bomLength: 2 }
+  const wide = wideWithoutMark(bytes)
+  if (wide) return { encoding: wide, declared: true, bomLength: 0 }
+  const named = prescan(bytes)
+  if (named) return { encoding: named, declared: true, bomLength: 0 }
+  return { encoding: isUtf8(bytes) ? 'utf-8' : 'windows-1252', declared: false, bomLength: 0 }
+}
+
+/** UTF-16 without a mark works only when the host names it, so take it where every other byte of the start is NUL. */
+function wideWithoutMark(bytes: Uint8Array): string | null {
+  const n = Math.min(bytes.length, 64) & ~1
+  if (n < 8) return null
+  let even = 0
+  let odd = 0
+  for (let i = 0; i < n; i += 2) {
+    if (bytes[i] === 0) even++
+    if (bytes[i + 1] === 0) odd++
+  }
+  if (odd === n / 2 && even === 0) return 'utf-16le'
+  return even === n / 2 && odd === 0 ? 'utf-16be' : null
+}
+
+function isUtf8(bytes: Uint8Array): boolean {
+  try {
+    new TextDecoder('utf-8', { fatal: true }).decode(bytes)
+    return true
+  } catch {
+    return false
+  }
+}
+
+/** The encoding that a `meta` in the first 1,024 bytes names. @see HTML, "prescan a byte stream" */
+function prescan(bytes: Uint8Array): string | null {
+  const head = String.fromCharCode(...bytes.subarray(0, 1024)).replace(/<!--[\s\S]*?(?:-->|$)/g, '')
+  for (const [, attributes = ''] of head.matchAll(/<meta[\s/]((?:[^>"']|"[^"]*"|'[^']*')*)/gi)) {
+    const direct = /(?:^|[\s/"'])charset\s*=\s*["']?\s*([^\s"'>;/]+)/i.exec(attributes)
+    const name = direct?.[1]
+    if (name) {
+      const known = canonical(name)
+      if (known) return known
+    }
+  }
+  return null
+}
+
+function canonical(label: string): string | null {
+  const name = label.trim().toLowerCase()
+  // The standard: a page that can say so in ASCII is not UTF-16; x-user-defined means windows-1252 in a meta.
+  if (/^utf-?16/.test(name) || name === 'unicode' || name === 'csunicode') return 'utf-8'
+  if (name === 'x-user-defined') return 'windows-1252'
+  try {
+    return new TextDecoder(name).encoding.toLowerCase()
+  } catch {
+    return null
+  }
+}
+
+/**
+ * The byte offsets in `bytes` of positions in the decoded text, for `positions` in rising order.
+ * A position between two characters gives the first byte of the later one.
+ */
+export function byteOffsets(bytes: Uint8Array, page: DecodedText, positions: readonly number[]): number[] {
+  const { encoding, bomLength, text } = page
+  if (encoding.startsWith('utf-16')) return positions.map((p) => Math.min(bomLength + 2 * p, bytes.length))
+  if (text.length === bytes.length - bomLength) return positions.map((p) => bomLength + p)
+  const out: number[] = []
+  const decoder = decoderFor(encoding)
+  // In these an ASCII byte may be part of a longer sequence, so no byte can be taken without the decoder.
+  const stateful = /^(gb|iso-2022)/.test(encoding)
+  const one = new Uint8Array(1)
+  let chars = 0
+  let begin = bomLength // first byte of the character that is being read
+  let previousAscii = true
+  for (let i = bomLength; i < bytes.length && out.length < positions.length; i++) {
+    const byte = bytes[i]!
+    if (byte < 0x80 && previousAscii && !stateful) {
+      while (out.length < positions.length && positions[out.length]! <= chars) out.push(begin)
+      chars++
+      begin = i + 1
+      continue
+    }
+    one[0] = byte
+    const got = decoder.decode(one, { stream: true })
+    previousAscii = byte < 0x80
+    if (!got) continue
+    while (out.length < positions.length && positions[out.length]! <= chars) out.push(begin)
+    // A broken sequence gives its replacement together with the ASCII byte that broke it, which stands for itself.
+    if (got.length > 1 && previousAscii && got.charCodeAt(got.length - 1) === byte) {
+      chars += got.length - 1
+      while (out.length < positions.length && positions[out.length]! <= chars) out.push(i)
+      chars++
+    } else chars += got.length
+    begin = i + 1
+  }
+  while (out.length < positions.length) out.push(positions[out.length]! <= chars ? begin : bytes.length)
+  return out
+}
+
+/** Where inserted text stands, which decides how a character is escaped that the page's encoding lacks. */
+export type TextPlace = 'html' | 'css' | 'js'
+
+const escapes: Record<TextPlace, (code: number) => string> = {
+  html: (code) => `&#x${code.toString(16)};`,
+  css: (code) => `\\${code.toString(16)} `,
+  js: (code) =>
+    [...String.fromCodePoint(code)]
+      .flatMap((c) => c.split(''))
+      .map((unit) => `\\u${unit.charCodeAt(0).toString(16).padStart(4, '0')}`)
+      .join(''),
+}
+
+/** Writes `text` in the page's encoding; what the encoding lacks, or what an undeclared one leaves unsure, is escaped. */
+export function encodeText(text: string, page: Pick<DecodedText, 'encoding' | 'declared'>, place: TextPlace): Uint8Array {
+  const { encoding, declared } = page
+  if (encoding.startsWith('utf-16')) {
+    const out = new Uint8Array(text.length * 2)
+    const view = new DataView(out.buffer)
+    for (let i = 0; i < text.length; i++) view.setUint16(i * 2, text.charCodeAt(i), encoding === 'utf-16le')
+    return out
+  }
+  if (encoding === 'utf-8' && declared) return new TextEncoder().encode(text)
+  const table = declared ? encodeTable(encoding) : null
+  const out: number[] = []
+  for (const char of text) {
+    const code = char.codePointAt(0)!
+    const known = code < 0x80 ? [code] : table?.get(char)
+    if (known) out.push(...known)
+    else for (const c of escapes[place](code)) out.push(c.charCodeAt(0))
+  }
+  return Uint8Array.from(out)
+}
+
+const tables = new Map<string, Map<string, number[]>>()
+
+/** Character to bytes, made by decoding every one- and two-byte sequence: the decoder's own tables, turned round. */
+function encodeTable(encoding: string): Map<string, number[]> {
+  const known = tables.get(encoding)
+  if (known) return known
+  const table = new Map<string, number[]>()
+  const decoder = decoderFor(encoding)
+  const add = (bytes: number[]) => {
+    const got = decoder.decode(Uint8Array.from(bytes))
+    if (got.length === 1 && got !== '\ufffd' && got.charCodeAt(0) >= 0x80 && !table.has(got)) table.set(got, bytes)
+  }
+  for (let a = 0x80; a < 0x100; a++) add([a])
+  // ISO-2022-JP switches tables by escape sequences: there, escape everything.
+  if (table.size < 100 && !encoding.startsWith('iso-')) {
+    for (let a = 0x81; a < 0xff; a++) for (let b = 0x40; b < 0xff; b++) add([a, b])
+  }
+  tables.set(encoding, table)
+  return table
+}

@@ -1,0 +1,22 @@
+/** Reading pages and editing their bytes. */
+export { PageError, MAX_PAGE_BYTES, MAX_DEPTH, type PageErrorCode } from './errors.ts'
+export { decodePage, encodeText, byteOffsets, type DecodedText, type TextPlace } from './encoding.ts'
+export { Lines, type Place } from './lines.ts'
+export { textOf, parseTree, contains, type El, type Tree, type WrittenPiece } from './tree.ts'
+export { hashOf, decodeFragment, Targets } from './fragment.ts'
+export { readAddress, type LinkStatus, type Address } from './links.ts'
+export { assetPath, followAssets, type Asset, type FoundFile } from './assets.ts'
+export {
+  parsePage,
+  readPage,
+  readParsed,
+  type PageReading,
+  type ParsedPage,
+  type Candidate,
+  type PageLink,
+  type ReadMenu,
+  type ElementAt,
+} from './read.ts'
+export { splice, undoSplices, type Splice } from './splice.ts'
+export type { Settings, Written, WrittenSettings } from './written.ts'
+export { stampPage } from './stamp.ts'

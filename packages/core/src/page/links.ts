@@ -1,0 +1,90 @@
+/** Every link of a page: what its `href` says, and what that comes to. */
+import { Targets } from './fragment.ts'
+import { textOf, type El, type Tree } from './tree.ts'
+
+/**
+ * `broken`: a hash without a target. `top`: the page's top. `script`: `javascript:`. `outside`: an address
+ * elsewhere, `mailto:` and the like. `empty`: nothing, which reloads the page.
+ */
+export type LinkStatus = 'ok' | 'broken' | 'top' | 'other-page' | 'outside' | 'script' | 'empty'
+
+export interface FoundLink {
+  el: El
+  href: string
+  status: LinkStatus
+  /** Without `#`; null where the link does not stay on the page. */
+  fragment: string | null
+  target: El | null
+  label: string
+}
+
+export interface Address {
+  kind: 'here' | 'other-page' | 'outside' | 'script' | 'empty'
+  /** Without `#`, null without one. */
+  fragment: string | null
+}
+
+/**
+ * What an `href` leads to, seen from the page in `file`.
+ * @param base the page's `<base href>`: with one, even a bare `#id` leaves the page
+ * @see URL Standard, "basic URL parser": surrounding white space goes, tabs and line ends go everywhere
+ */
+export function readAddress(href: string, file: string, base: string | null): Address {
+  const url = href.replace(/^[\u0000-\u0020]+|[\u0000-\u0020]+$/g, '').replace(/[\t\n\r]/g, '')
+  if (url === '') return { kind: 'empty', fragment: null }
+  const scheme = /^([a-z][a-z0-9+.-]*):/i.exec(url)?.[1]?.toLowerCase()
+  if (scheme) return { kind: scheme === 'javascript' ? 'script' : 'outside', fragment: null }
+  if (/^[\\/]{2}/.test(url)) return { kind: 'outside', fragment: null }
+  const hash = url.indexOf('#')
+  const path = hash < 0 ? url : url.slice(0, hash)
+  const fragment = hash < 0 ? null : url.slice(hash + 1)
+  if (base !== null) {
+    const kind = readAddress(base, file, null).kind
+    return { kind: kind === 'outside' ? 'outside' : 'other-page', fragment }
+  }
+  if (path === '' && fragment !== null) return { kind: 'here', fragment }
+  const own = decode(path.replace(/^\.\//, ''))
+  const isIndex = /^index\.html?$/i.test(file)
+  if (own === file || (isIndex && (path === './' || path === '.'))) return { kind: 'here', fragment: fragment ?? '' }
+  return { kind: 'other-page', fragment }
+}
+
+function decode(path: string): string {
+  try {
+    return decodeURI(path)
+  } catch {
+    return path
+  }
+}
+
+export function baseOf(tree: Tree): string | null {
+  const base = tree.all.find((el) => el.tag === 'base' && el.isHtml && el.attrs.has('href'))?.attrs.get('href')
+  return base === undefined || base.trim() === '' ? null : base
+}
+
+export function findLinks(tree: Tree, targets: Targets, file: string): FoundLink[] {
+  const base = baseOf(tree)
+  const seen = new Set<number>()
+  const out: FoundLink[] = []
+  for (const el of tree.all) {
+    if (el.tag !== 'a' && el.tag !== 'area') continue
+    const href = el.attrs.get('href')
+    if (href === undefined || el.at < 0 || seen.has(el.at)) continue
+    seen.add(el.at)
+    const address = readAddress(href, file, base)
+    const label = linkLabel(el)
+    const link: FoundLink = { el, href, status: 'ok', fragment: null, target: null, label }
+    if (address.kind === 'here') {
+      link.fragment = address.fragment
+      const found = targets.resolve(address.fragment ?? '')
+      if (found.kind === 'element') link.target = found.el
+      link.status = found.kind === 'element' ? 'ok' : found.kind === 'top' ? 'top' : 'broken'
+    } else link.status = address.kind
+    out.push(link)
+  }
+  return out
+}
+
+/** What the link is called: its text, else `aria-label`, else `title`. */
+export const linkLabel = (el: El): string =>
+  textOf(el, 120) || el.attrs.get('aria-label')?.trim() || el.attrs.get('title')?.trim() || ''

@@ -1,0 +1,291 @@
+/**
+ * The outline: which elements of a page are its sections. What is offered is what a designer would
+ * put in a menu: the top-level parts. A part is the largest block that holds no more than one heading
+ * of the page's *section level* (the level at which headings begin to repeat); a block that holds more
+ * is only a wrapper, and its own parts are looked at instead. Where headings stand side by side with their
+ * text and no block around them, the headings themselves are the parts.
+ */
+import { MAX_TARGET_DEPTH } from './errors.ts'
+import { contains, inlineTags, textOf, type El, type Tree } from './tree.ts'
+
+export interface Part {
+  el: El
+  heading: El | null
+  title: string
+  offered: boolean
+  /** How many other offered parts this one lies in. */
+  depth: number
+}
+
+const skipped = new Set(
+  'script style template noscript link meta title base head nav dialog svg iframe canvas object embed audio video select textarea button input frame frameset map area param source track option datalist'.split(' '),
+)
+const media = new Set(['img', 'picture', 'svg', 'video', 'canvas', 'iframe', 'object', 'input', 'button', 'select', 'textarea'])
+const sectioning = new Set(['section', 'article'])
+const wrapperTags = new Set(['div', 'main', 'body', 'center', 'table', 'tbody', 'tr', 'td', 'form'])
+
+interface Facts {
+  weight: Float64Array
+  linkWeight: Float64Array
+  links: Uint16Array
+  /** Headings of the section level or above, taglines not counted, by order of the element that holds them. */
+  majors: Uint32Array
+}
+
+const role = (el: El) => el.attrs.get('role')?.trim().toLowerCase()
+export const isNavigation = (el: El) => el.tag === 'nav' || role(el) === 'navigation'
+const isFooter = (el: El) => el.tag === 'footer' || role(el) === 'contentinfo'
+const isBanner = (el: El) => el.tag === 'header' || role(el) === 'banner'
+const isHiddenByMarkup = (el: El) =>
+  (el.attrs.has('hidden') && el.attrs.get('hidden') !== 'until-found') || (el.tag === 'dialog' && !el.attrs.has('open'))
+
+export function within(el: El, test: (el: El) => boolean): El | null {
+  for (let e: El | null = el; e; e = e.parent) if (test(e)) return e
+  return null
+}
+
+export const inFooter = (el: El) => within(el, (e) => isFooter(e) && !within(e.parent ?? e, (p) => sectioning.has(p.tag)))
+const unseen = (el: El) => within(el, (e) => skipped.has(e.tag) || isHiddenByMarkup(e) || !e.isHtml)
+
+export interface Outline {
+  parts: Part[]
+  sectionLevel: number
+  pageHeader: El | null
+  /** True where the element holds a heading that counts, so that it is no mere bar. */
+  holdsHeading(el: El): boolean
+}
+
+/**
+ * @param linked elements that a menu of the page already leads to, in document order
+ */
+export function outline(tree: Tree, linked: readonly El[]): Outline {
+  const body = tree.body
+  if (!body) return { parts: [], sectionLevel: 2, pageHeader: null, holdsHeading: () => false }
+  const headings = tree.all.filter((el) => el.level > 0 && !unseen(el) && hasContent(el))
+  const inContent = headings.filter((el) => !inFooter(el) && !within(el, (e) => e.tag === 'aside' || isNavigation(e)))
+  const sectionLevel = findSectionLevel(inContent.length ? inContent : headings)
+  const facts = measure(tree, headings, sectionLevel)
+  const linkedSet = new Set(linked)
+  const found: { el: El; heading: El | null }[] = []
+  const headerOf = { el: null as El | null }
+
+  const holdsAny = (el: El) => headings.some((h) => h === el || contains(el, h))
+  const weightOf = (el: El) => facts.weight[el.order]!
+  const majorsOf = (el: El) => facts.majors[el.order]!
+
+  const isBar = (el: El): boolean => {
+    if (isNavigation(el)) return true
+    const weight = weightOf(el)
+    if (isBanner(el)) {
+      if (!holdsAny(el)) return weight - facts.linkWeight[el.order]! < 160 || facts.links[el.order]! >= 2
+      const own = headings.filter((h) => contains(el, h)).reduce((sum, h) => sum + weightOf(h), 0)
+      return weight - facts.linkWeight[el.order]! - own < 40 && facts.links[el.order]! >= 1
+    }
+    if (linkedSet.has(el) || sectioning.has(el.tag)) return false
+    return facts.links[el.order]! >= 2 && !holdsAny(el) && facts.linkWeight[el.order]! >= 0.5 * weight
+  }
+
+  const gather = (container: El): void => {
+    const kids = container.children.filter(
+      (c) => c.isHtml && !skipped.has(c.tag) && !isHiddenByMarkup(c) && c.depth <= MAX_TARGET_DEPTH && (c.level > 0 || !inlineTags.has(c.tag) || majorsOf(c) > 0),
+    )
+    // A lone h1 above the parts is the page's title and no part of its own.
+    const isTitle = (h: El) => h.level === 1 && sectionLevel > 1
+    const flat = kids.some((c) => c.level > 0 && c.level <= sectionLevel && !isTitle(c))
+    let afterHeading = false
+    for (const kid of kids) {
+      if (kid.level > 0) {
+        if (kid.level <= sectionLevel && !isTitle(kid) && majorsOf(kid) > 0) {
+          found.push({ el: kid, heading: kid })
+          afterHeading = true
+        }
+        continue
+      }
+      if (weightOf(kid) === 0) continue
+      if (isBar(kid)) {
+        if (!headerOf.el && !found.length) headerOf.el = kid
+        continue
+      }
+      if (isFooter(kid) && !linkedSet.has(kid)) continue
+      if (kid.tag === 'aside' && majorsOf(kid) === 0) continue
+      if (isWrapper(kid)) {
+        gather(kid)
+        continue
+      }
+      if (flat && afterHeading && majorsOf(kid) === 0 && !sectioning.has(kid.tag)) continue
+      const part = closest(kid)
+      if (isPart(part, container, kids)) found.push({ el: part, heading: leadHeading(part) })
+    }
+  }
+
+  const isWrapper = (el: El): boolean => {
+    const n = majorsOf(el)
+    if (n >= 2) {
+      if (!sectioning.has(el.tag) && !linkedSet.has(el)) return true
+      // A section that says so stays whole, unless it holds sections that say so too, or the whole of the page's text.
+      const inner = headings.filter((h) => contains(el, h) && majorsOf(h) > 0)
+      const apart = new Set(inner.map((h) => within(h, (e) => sectioning.has(e.tag))).filter((e) => e && e !== el))
+      return apart.size >= 2 || weightOf(el) > 0.7 * weightOf(body)
+    }
+    if (n === 0 && headings.length === 0) return looksLikeWrapper(el)
+    return false
+  }
+
+  // On a page without headings, a block that fills the page and holds several blocks is a wrapper.
+  const looksLikeWrapper = (el: El): boolean =>
+    wrapperTags.has(el.tag) &&
+    !linkedSet.has(el) &&
+    weightOf(el) > 0.7 * weightOf(body) &&
+    el.children.some((c) => c.isHtml && !inlineTags.has(c.tag) && !skipped.has(c.tag) && c.tag !== 'p' && weightOf(c) > 0)
+
+  /** Down through blocks around one block, to the one that says it is a section. */
+  const closest = (el: El): El => {
+    if (linkedSet.has(el) || sectioning.has(el.tag) || el.attrs.has('id')) return el
+    let e = el
+    for (;;) {
+      const heavy = e.children.filter((c) => c.isHtml && !skipped.has(c.tag) && weightOf(c) > 0)
+      if (heavy.length !== 1 || heavy[0]!.level > 0 || inlineTags.has(heavy[0]!.tag)) return el
+      e = heavy[0]!
+      if (linkedSet.has(e) || sectioning.has(e.tag)) return e
+    }
+  }
+
+  const isPart = (el: El, container: El, siblings: El[]): boolean => {
+    if (linkedSet.has(el) || sectioning.has(el.tag) || majorsOf(el) > 0) return true
+    if (el.attrs.has('aria-label') || el.attrs.has('aria-labelledby') || role(el) === 'region') return true
+    if (isBanner(el)) return holdsAny(el)
+    if (headings.length === 0) return el.tag !== 'p' && (wrapperTags.has(el.tag) || el.attrs.has('id')) && weightOf(el) >= 20
+    // A block with a smaller heading counts where it stands among blocks of its own kind that are parts.
+    return holdsAny(el) && container.tag !== 'p' && siblings.some((s) => s !== el && s.tag === el.tag && majorsOf(s) > 0)
+  }
+
+  const leadHeading = (el: El): El | null => {
+    let best: El | null = null
+    for (const h of headings) {
+      if (h.order > el.lastOrder) break
+      if ((h === el || contains(el, h)) && (!best || h.level < best.level)) best = h
+    }
+    return best
+  }
+
+  gather(body)
+  const parts = withLinked(found, linked, leadHeading, headings)
+  for (const part of alsoFound(tree, parts, leadHeading, headings)) parts.push(part)
+  parts.sort((a, b) => a.el.order - b.el.order)
+  return { parts, sectionLevel, pageHeader: headerOf.el, holdsHeading: holdsAny }
+}
+
+/** What a menu leads to is a section, whatever it looks like; it takes the place of the block that it opens. */
+function withLinked(
+  found: { el: El; heading: El | null }[],
+  linked: readonly El[],
+  leadHeading: (el: El) => El | null,
+  headings: El[],
+): Part[] {
+  const parts = [...found]
+  for (const el of linked) {
+    if (el.depth > MAX_TARGET_DEPTH || unseen(el) || ['html', 'body', 'main', 'head'].includes(el.tag)) continue
+    if (parts.some((p) => p.el === el)) continue
+    const inside = parts.filter((p) => contains(el, p.el))
+    if (inside.length >= 2) continue
+    if (inside.length === 1) {
+      // A linked block around one part is that part, with the ID that people already use.
+      parts[parts.indexOf(inside[0]!)] = { el, heading: inside[0]!.heading }
+      continue
+    }
+    const outer = parts.find((p) => contains(p.el, el))
+    const opensOuter = outer && (el === outer.heading || (isEmpty(el) && (!outer.heading || el.order < outer.heading.order)))
+    const heading = el.level > 0 ? el : (leadHeading(el) ?? (isEmpty(el) ? headingAfter(el, headings) : null))
+    if (outer && opensOuter && !outer.el.attrs.has('id')) parts[parts.indexOf(outer)] = { el, heading: outer.heading }
+    else {
+      // An old anchor in front of a heading that was found by itself: one section, not two.
+      const twin = isEmpty(el) || el.level === 0 ? parts.find((p) => p.el === heading && p.heading === heading) : undefined
+      if (twin) parts[parts.indexOf(twin)] = { el, heading }
+      else parts.push({ el, heading })
+    }
+  }
+  parts.sort((a, b) => a.el.order - b.el.order)
+  return parts.map(({ el, heading }) => ({
+    el,
+    heading,
+    title: titleOf(el, heading),
+    offered: true,
+    depth: parts.filter((p) => contains(p.el, el)).length,
+  }))
+}
+
+const isEmpty = (el: El) => textOf(el, 20) === '' && !el.children.some((c) => media.has(c.tag))
+
+const headingAfter = (el: El, headings: El[]): El | null => headings.find((h) => h.order > el.order) ?? null
+
+/** Parts that may be added: inner sections, footers, other headings, and whatever else carries an ID and text. */
+function alsoFound(tree: Tree, offered: Part[], leadHeading: (el: El) => El | null, headings: El[]): Part[] {
+  const taken = new Set(offered.map((p) => p.el))
+  const headed = new Set(offered.map((p) => p.heading))
+  const isHeading = new Set(headings)
+  const out: Part[] = []
+  for (const el of tree.all) {
+    if (taken.has(el) || !el.isHtml || el.at < 0 || el.depth > MAX_TARGET_DEPTH) continue
+    const inner = (sectioning.has(el.tag) || isFooter(el) || (el.level > 0 && isHeading.has(el))) && !headed.has(el)
+    const named = el.attrs.has('id') && !inlineTags.has(el.tag) && !['body', 'html', 'input', 'li'].includes(el.tag)
+    if (!(inner || named) || unseen(el) || (named && !inner && isEmpty(el))) continue
+    const heading = el.level > 0 ? el : leadHeading(el)
+    out.push({ el, heading, title: titleOf(el, heading), offered: false, depth: offered.filter((p) => contains(p.el, el)).length })
+    if (out.length >= 2000) break
+  }
+  return out
+}
+
+const hasContent = (el: El) => textOf(el, 10) !== ''
+
+/** The heading inside, else `aria-label`, else the first words, else the kind of element. */
+function titleOf(el: El, heading: El | null): string {
+  const label = el.attrs.get('aria-label')?.trim()
+  const text = (heading && textOf(heading, 80)) || label || textOf(el, 80).split(' ').slice(0, 5).join(' ')
+  return text || el.tag
+}
+
+/** The highest level at which headings repeat; where none does, the highest there is. */
+function findSectionLevel(headings: El[]): number {
+  const counts = [0, 0, 0, 0, 0, 0, 0]
+  for (const h of headings) if (!isTagline(h)) counts[h.level]!++
+  const repeated = counts.findIndex((n, level) => level > 0 && n >= 2)
+  const present = counts.findIndex((n, level) => level > 0 && n > 0)
+  return repeated > 0 ? repeated : present > 0 ? present : 2
+}
+
+/** A heading right under a higher one, with nothing between: a tagline, not a section's heading. */
+function isTagline(h: El): boolean {
+  const siblings = h.parent?.children ?? []
+  const before = siblings[siblings.indexOf(h) - 1]
+  if (!before || before.level === 0 || before.level >= h.level) return false
+  // Under the page's title another heading may well open the first section, if more follow beside it.
+  return !siblings.some((s) => s !== h && s.level === h.level)
+}
+
+function measure(tree: Tree, headings: El[], sectionLevel: number): Facts {
+  const n = tree.all.length
+  const facts: Facts = { weight: new Float64Array(n), linkWeight: new Float64Array(n), links: new Uint16Array(n), majors: new Uint32Array(n) }
+  for (const h of headings) if (h.level <= sectionLevel && !isTagline(h)) facts.majors[h.order] = 1
+  // From the last element to the first, children come before their parents.
+  for (let i = n - 1; i >= 0; i--) {
+    const el = tree.all[i]!
+    if (skipped.has(el.tag) && el.tag !== 'nav') {
+      if (media.has(el.tag) && el.parent) facts.weight[el.parent.order]! += 5
+      continue
+    }
+    if (el.tag === 'img' || el.tag === 'hr') facts.weight[i]! += el.tag === 'img' ? 5 : 0
+    for (const text of el.texts) facts.weight[i]! += text.value.length > 4096 ? text.value.length : text.value.trim().length
+    if (el.tag === 'a') {
+      facts.links[i]!++
+      facts.linkWeight[i] = facts.weight[i]!
+    }
+    const up = el.parent
+    if (!up) continue
+    facts.weight[up.order]! += facts.weight[i]!
+    facts.linkWeight[up.order]! += facts.linkWeight[i]!
+    facts.links[up.order] = Math.min(65535, facts.links[up.order]! + facts.links[i]!)
+    facts.majors[up.order]! += facts.majors[i]!
+  }
+  return facts
+}

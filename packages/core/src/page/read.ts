@@ -1,0 +1,204 @@
+/**
+ * Reading a page: bytes in, plain data out. `PageReading` holds what the rest of Way Bell needs to know of
+ * a page and can be sent anywhere; the tree stays here.
+ */
+import { decodePage, type DecodedText } from './encoding.ts'
+import { findAssets, type Asset } from './assets.ts'
+import { MAX_PAGE_BYTES, PageError } from './errors.ts'
+import { Targets } from './fragment.ts'
+import { Lines } from './lines.ts'
+import { baseOf, findLinks, type FoundLink, type LinkStatus } from './links.ts'
+import { findMenus, menuTargets, staysHere } from './menus.ts'
+import { readWritten, type Written } from './written.ts'
+import { contains, parseTree, textOf, type El, type Tree } from './tree.ts'
+import { outline, within, type Part } from './outline.ts'
+
+/** Position of an element's start tag in the decoded source: names the element as long as the source is the same. */
+export type ElementAt = number
+
+export interface Candidate {
+  at: ElementAt
+  tag: string
+  /** As the page has it; null without one, or where another element has it first. */
+  id: string | null
+  title: string
+  heading: ElementAt | null
+  offered: boolean
+  depth: number
+  line: number
+  column: number
+  /** Words that name it for a menu's labels: class names and labels. */
+  hints: string[]
+}
+
+export interface PageLink {
+  at: ElementAt
+  href: string
+  status: LinkStatus
+  /** Target element; null for the top and for what has none. */
+  target: ElementAt | null
+  fragment: string | null
+  label: string
+  /** True where the label is one run of text, which can be changed. */
+  plain: boolean
+  line: number
+  column: number
+}
+
+export interface ReadMenu {
+  at: ElementAt
+  /** The page's own name for it, or an empty string. */
+  label: string
+  inHeader: boolean
+  items: { link: ElementAt; slot: ElementAt; list: ElementAt }[]
+}
+
+export interface PageReading {
+  encoding: string
+  declared: boolean
+  bytes: number
+  title: string
+  lang: string
+  base: string | null
+  candidates: Candidate[]
+  links: PageLink[]
+  menus: ReadMenu[]
+  /** The bar above the content, outermost element that holds none of it. */
+  header: ElementAt | null
+  ids: { id: string; at: ElementAt; tag: string; line: number; column: number }[]
+  assets: Asset[]
+  /** What an earlier handover wrote into the page. */
+  written: Written
+}
+
+export interface ParsedPage {
+  decoded: DecodedText
+  tree: Tree
+  byAt: Map<ElementAt, El>
+}
+
+/** Decodes and parses. @throws PageError for what is no page, or passes a bound */
+export function parsePage(bytes: Uint8Array): ParsedPage {
+  if (bytes.length > MAX_PAGE_BYTES)
+    throw new PageError(
+      'page-too-big',
+      `the page has ${(bytes.length / 1048576).toFixed(1)} MB, more than the ${MAX_PAGE_BYTES / 1048576} MB that are read; split it, or move its data into files of their own`,
+    )
+  const decoded = decodePage(bytes)
+  if (decoded.text.trim() === '') throw new PageError('page-empty', 'the file is empty; choose the HTML file of the page')
+  checkIsHtml(decoded)
+  const tree = parseTree(decoded.text)
+  if (!tree.body)
+    throw new PageError('page-frameset', 'the page is a frameset and has no text of its own; bring in the page of its main frame')
+  const byAt = new Map<ElementAt, El>()
+  for (const el of tree.all) if (el.at >= 0 && !byAt.has(el.at)) byAt.set(el.at, el)
+  return { decoded, tree, byAt }
+}
+
+/** A page has at least one tag; other files that are text, and files that are not, are named for what they are. */
+function checkIsHtml({ text, encoding }: DecodedText): void {
+  const start = text.slice(0, 4096)
+  const kind =
+    start.startsWith('%PDF') ? 'a PDF'
+    : start.startsWith('PK\u0003\u0004') ? 'a ZIP'
+    : /^.PNG\r\n/.test(start) ? 'a picture'
+    : start.startsWith('GIF8') ? 'a picture'
+    : null
+  const controls = encoding.startsWith('utf-16') ? 0 : (start.match(/[\u0001-\u0008\u000e-\u001a\u001c-\u001f]/g)?.length ?? 0)
+  const tag = /<(?:!doctype\s|!--|[a-z][a-z0-9-]*[\s/>])/i.test(text.slice(0, 262144))
+  if (kind || controls > start.length / 20 || !tag)
+    throw new PageError('page-not-html', `the file is ${kind ?? 'not HTML: it has no tag'}; choose the HTML file of the page`)
+}
+
+/** @param file the page's own file name, by which links such as `page.html#id` are known to stay on it */
+export function readPage(bytes: Uint8Array, file = 'index.html'): PageReading {
+  return readParsed(parsePage(bytes), bytes.length, file)
+}
+
+export function readParsed(page: ParsedPage, size: number, file: string): PageReading {
+  const { tree, decoded } = page
+  const lines = new Lines(decoded.text)
+  const targets = new Targets(tree)
+  const links = findLinks(tree, targets, file)
+  const found = outline(tree, menuTargets(links))
+  const menus = findMenus(links, found)
+  const place = (el: El) => lines.at(Math.max(0, el.at))
+  const header = headerElement(found.pageHeader, menus.find((m) => m.inHeader)?.el ?? null, found.parts)
+  return {
+    encoding: decoded.encoding,
+    declared: decoded.declared,
+    bytes: size,
+    title: titleOf(tree),
+    lang: tree.html.attrs.get('lang') ?? '',
+    base: baseOf(tree),
+    candidates: found.parts.filter((p) => p.el.at >= 0).map((p) => candidate(p, targets, place)),
+    links: links.map((link) => ({
+      at: link.el.at,
+      href: link.href,
+      status: link.status,
+      target: link.target && link.target.at >= 0 ? link.target.at : null,
+      fragment: link.fragment,
+      label: link.label,
+      plain: textRuns(link.el) === 1,
+      ...place(link.el),
+    })),
+    menus: menus.map((menu) => ({
+      at: menu.el.at,
+      label: menu.el.attrs.get('aria-label') ?? '',
+      inHeader: menu.inHeader,
+      items: menu.links.filter(staysHere).map((link) => ({ link: link.el.at, ...slotOf(link, menu.el, menu.links) })),
+    })),
+    header: header && header.at >= 0 ? header.at : null,
+    ids: targets.ids.map(({ id, el }) => ({ id, at: el.at, tag: el.tag, ...place(el) })),
+    assets: findAssets(tree, lines, file),
+    written: readWritten(tree),
+  }
+}
+
+function candidate(part: Part, targets: Targets, place: (el: El) => { line: number; column: number }): Candidate {
+  const { el } = part
+  const id = el.attrs.get('id') || (el.tag === 'a' ? el.attrs.get('name') : undefined)
+  return {
+    at: el.at,
+    tag: el.tag,
+    id: id && (targets.byId.get(id) ?? targets.byName.get(id)) === el ? id : null,
+    title: part.title,
+    heading: part.heading && part.heading.at >= 0 ? part.heading.at : null,
+    offered: part.offered,
+    depth: part.depth,
+    ...place(el),
+    hints: [el.attrs.get('aria-label') ?? '', ...(el.attrs.get('class') ?? '').split(/\s+/)].filter(Boolean),
+  }
+}
+
+/** From the menu, or the bar, outwards while no content is taken in. */
+function headerElement(bar: El | null, menu: El | null, parts: Part[]): El | null {
+  let el = menu ?? bar
+  if (!el) return null
+  const offered = parts.filter((p) => p.offered)
+  while (el.parent && !['body', 'main', 'html'].includes(el.parent.tag)) {
+    const up: El = el.parent
+    if (offered.some((p) => p.el === up || contains(up, p.el) || (p.heading && contains(up, p.heading)))) break
+    el = up
+  }
+  return el
+}
+
+/** The child of the list that holds the link and no other of the menu's links; it moves when the item moves. */
+function slotOf(link: FoundLink, menu: El, all: FoundLink[]): { slot: ElementAt; list: ElementAt } {
+  let slot = link.el
+  while (slot !== menu && slot.parent && slot.parent !== menu && !all.some((o) => o !== link && contains(slot.parent!, o.el))) slot = slot.parent
+  return { slot: slot.at, list: slot.parent?.at ?? menu.at }
+}
+
+/** How many runs of visible text the element holds. */
+function textRuns(el: El): number {
+  let n = el.texts.filter((t) => t.value.trim() !== '').length
+  for (const child of el.children) n += child.tag === 'svg' ? 0 : textRuns(child)
+  return n
+}
+
+function titleOf(tree: Tree): string {
+  const title = tree.all.find((el) => el.tag === 'title' && el.isHtml && !within(el, (e) => e.tag === 'svg'))
+  return title ? textOf(title, 200) : ''
+}

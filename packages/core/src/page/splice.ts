@@ -1,0 +1,39 @@
+/** Byte splices: the only way in which a page is changed. Everything outside them stays as it was. */
+
+export interface Splice {
+  /** Where in the original, in bytes. */
+  offset: number
+  removed: Uint8Array
+  inserted: Uint8Array
+}
+
+/** Applies splices, which must be in rising order and may touch but not overlap. */
+export function splice(original: Uint8Array, splices: readonly Splice[]): Uint8Array {
+  const grown = splices.reduce((n, s) => n + s.inserted.length - s.removed.length, 0)
+  const out = new Uint8Array(original.length + grown)
+  let from = 0
+  let to = 0
+  for (const s of splices) {
+    if (s.offset < from) throw new RangeError(`splice at byte ${s.offset} overlaps the one that ends at byte ${from}`)
+    out.set(original.subarray(from, s.offset), to)
+    to += s.offset - from
+    out.set(s.inserted, to)
+    to += s.inserted.length
+    from = s.offset + s.removed.length
+  }
+  out.set(original.subarray(from), to)
+  return out
+}
+
+/** Gives the original back from the changed bytes and the splices that led there. */
+export function undoSplices(changed: Uint8Array, splices: readonly Splice[]): Uint8Array {
+  let shift = 0
+  return splice(
+    changed,
+    splices.map((s) => {
+      const back = { offset: s.offset + shift, removed: s.inserted, inserted: s.removed }
+      shift += s.inserted.length - s.removed.length
+      return back
+    }),
+  )
+}

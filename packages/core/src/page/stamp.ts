@@ -1,0 +1,40 @@
+/**
+ * The page as it is served to be measured: every element that can be a target carries its position in the source, so that the
+ * measuring agent can name it. The agent takes the stamps off as the parser makes the elements, before any script of the page runs.
+ */
+import { byteOffsets, encodeText } from './encoding.ts'
+import type { ParsedPage } from './read.ts'
+import { splice, type Splice } from './splice.ts'
+import { inlineTags, type El } from './tree.ts'
+
+export const STAMP = 'data-wb-at'
+
+const stampable = (el: El) =>
+  el.at >= 0 && el.isHtml && !['html', 'head', 'body'].includes(el.tag) && el.parent?.tag !== 'head' && (!inlineTags.has(el.tag) || el.tag === 'a' || el.attrs.has('id'))
+
+/**
+ * @param headMarkup put in front of everything else in the head, in ASCII
+ * @returns the stamped page, without the pieces that an earlier handover wrote
+ */
+export function stampPage(original: Uint8Array, page: ParsedPage, headMarkup: string): Uint8Array {
+  const { tree, decoded } = page
+  const head = tree.head && tree.head.at >= 0 ? tree.head.tagEnd : tree.html.at >= 0 ? tree.html.tagEnd : tree.doctypeEnd
+  const edits = [{ at: head, end: head, text: headMarkup }]
+  const seen = new Set<number>()
+  for (const el of tree.all) {
+    if (!stampable(el) || seen.has(el.at)) continue
+    seen.add(el.at)
+    const at = el.at + 1 + el.tag.length
+    edits.push({ at, end: at, text: ` ${STAMP}="${el.at}"` })
+  }
+  for (const piece of tree.written) edits.push({ at: piece.at, end: piece.end, text: '' })
+  edits.sort((a, b) => a.at - b.at)
+  const positions = [...new Set(edits.flatMap((e) => [e.at, e.end]))].sort((a, b) => a - b)
+  const offsets = byteOffsets(original, decoded, positions)
+  const byteAt = new Map(positions.map((p, i) => [p, offsets[i]!]))
+  const splices = edits.map((e): Splice => {
+    const offset = byteAt.get(e.at)!
+    return { offset, removed: original.subarray(offset, byteAt.get(e.end)!), inserted: encodeText(e.text, decoded, 'html') }
+  })
+  return splice(original, splices)
+}

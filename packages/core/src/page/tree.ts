@@ -1,0 +1,202 @@
+/**
+ * The page as a tree of elements with source positions. parse5 does the parsing; this turns its tree
+ * into what the rest of the core asks about, in one walk without recursion, so that deep markup
+ * cannot exhaust the stack.
+ */
+import { defaultTreeAdapter, html, parse, type DefaultTreeAdapterMap, type DefaultTreeAdapterTypes as T } from 'parse5'
+import { MAX_DEPTH, PageError } from './errors.ts'
+
+export interface El {
+  /** Position of the start tag's `<` in the decoded text: the element's key in its source. -1 where the tag is implied. */
+  at: number
+  /** Just behind the start tag's `>`. -1 where the tag is implied. */
+  tagEnd: number
+  /** Where the end tag begins; -1 where there is none. */
+  closeAt: number
+  /** Just behind the element. */
+  end: number
+  tag: string
+  attrs: ReadonlyMap<string, string>
+  parent: El | null
+  children: El[]
+  depth: number
+  /** 1 to 6 for h1 to h6, else 0. */
+  level: number
+  /** In HTML's namespace; SVG and MathML are not. */
+  isHtml: boolean
+  /** Own text nodes, in order, each with the number of child elements that precede it. */
+  texts: { value: string; before: number; at: number; end: number }[]
+  /** Order in the document, before every descendant. */
+  order: number
+  /** Order of the last descendant. */
+  lastOrder: number
+}
+
+/** A piece that an earlier handover put into the page; it is not part of what is read. */
+export interface WrittenPiece {
+  role: string
+  at: number
+  end: number
+  /** Text of a style or script. */
+  text: string
+  node: T.Element
+}
+
+export interface Tree {
+  written: WrittenPiece[]
+  html: El
+  head: El | null
+  body: El | null
+  /** Every element outside `template`, in document order. */
+  all: El[]
+  quirks: boolean
+  /** Where the doctype ends, 0 without one. */
+  doctypeEnd: number
+}
+
+interface Counted {
+  depth: number
+}
+
+/** Parses with source positions. @throws PageError `page-too-deep` while parsing, before depth costs time. */
+export function parseTree(text: string): Tree {
+  const counter: Counted = { depth: 0 }
+  const document = parse(text, {
+    sourceCodeLocationInfo: true,
+    treeAdapter: {
+      ...defaultTreeAdapter,
+      onItemPush: () => {
+        if (++counter.depth > MAX_DEPTH)
+          throw new PageError(
+            'page-too-deep',
+            `the markup is nested deeper than ${MAX_DEPTH} levels, the deepest that is read; close the elements that were left open`,
+          )
+      },
+      onItemPop: () => void counter.depth--,
+    },
+  })
+  return grow(document)
+}
+
+const writtenRole = (node: T.Element) => node.attrs.find((a) => a.name === 'data-wb')?.value
+
+function grow(document: DefaultTreeAdapterMap['document']): Tree {
+  const all: El[] = []
+  const written: WrittenPiece[] = []
+  let root: El | undefined
+  let doctypeEnd = 0
+  for (const node of document.childNodes) {
+    if (node.nodeName === '#documentType') doctypeEnd = node.sourceCodeLocation?.endOffset ?? 0
+    if ('tagName' in node) root = makeEl(node, null, all)
+  }
+  const stack: { el: El; nodes: T.ChildNode[]; next: number }[] = []
+  const open = (el: El, node: T.Element) => stack.push({ el, nodes: node.childNodes, next: 0 })
+  open(root!, document.childNodes.find((n): n is T.Element => 'tagName' in n)!)
+  while (stack.length) {
+    const top = stack[stack.length - 1]!
+    const node = top.nodes[top.next++]
+    if (!node) {
+      top.el.lastOrder = all.length - 1
+      stack.pop()
+    } else if ('tagName' in node) {
+      const role = writtenRole(node)
+      const place = node.sourceCodeLocation
+      if (role && place) {
+        const first = node.childNodes[0]
+        const text = first?.nodeName === '#text' ? (first as T.TextNode).value : ''
+        written.push({ role, at: place.startOffset, end: place.endOffset, text, node })
+        continue
+      }
+      const el = makeEl(node, top.el, all)
+      top.el.children.push(el)
+      open(el, node)
+    } else if (node.nodeName === '#text') {
+      const place = node.sourceCodeLocation
+      top.el.texts.push({
+        value: (node as T.TextNode).value,
+        before: top.el.children.length,
+        at: place?.startOffset ?? -1,
+        end: place?.endOffset ?? -1,
+      })
+    }
+  }
+  const html_ = root!
+  return {
+    written,
+    html: html_,
+    head: html_.children.find((c) => c.tag === 'head') ?? null,
+    body: html_.children.find((c) => c.tag === 'body') ?? null,
+    all,
+    quirks: document.mode === 'quirks',
+    doctypeEnd,
+  }
+}
+
+function makeEl(node: T.Element, parent: El | null, all: El[]): El {
+  const place = node.sourceCodeLocation
+  const isHtml = node.namespaceURI === html.NS.HTML
+  const attrs = new Map<string, string>()
+  for (const attr of node.attrs) attrs.set(attr.name, attr.value)
+  const tag = node.tagName
+  const el: El = {
+    at: place?.startTag ? place.startTag.startOffset : (place?.startOffset ?? -1),
+    tagEnd: place?.startTag?.endOffset ?? place?.endOffset ?? -1,
+    closeAt: place?.endTag?.startOffset ?? -1,
+    end: place?.endOffset ?? -1,
+    tag,
+    attrs,
+    parent,
+    children: [],
+    depth: parent ? parent.depth + 1 : 0,
+    level: isHtml && tag.length === 2 && tag[0] === 'h' && tag[1]! >= '1' && tag[1]! <= '6' ? Number(tag[1]) : 0,
+    isHtml,
+    texts: [],
+    order: all.length,
+    lastOrder: all.length,
+  }
+  all.push(el)
+  return el
+}
+
+export const contains = (outer: El, inner: El): boolean => outer.order < inner.order && inner.order <= outer.lastOrder
+
+/** Elements of running text: no part of a page by themselves, and no word ends at their edge. */
+export const inlineTags: ReadonlySet<string> = new Set(
+  'a abbr b bdi bdo big cite code data del dfn em font i ins kbd label mark nobr q s samp small span strike strong sub sup time tt u var wbr br'.split(' '),
+)
+
+const silent = new Set(['script', 'style', 'noscript', 'template', 'title'])
+
+/**
+ * The element's text with white space folded, at most `limit` characters of it; pictures give their `alt`.
+ */
+export function textOf(el: El, limit = 200): string {
+  const parts: string[] = []
+  let size = 0
+  const stack: { el: El; child: number; text: number }[] = [{ el, child: 0, text: 0 }]
+  while (stack.length && size < limit * 2) {
+    const top = stack[stack.length - 1]!
+    const text = top.el.texts[top.text]
+    if (text && text.before <= top.child) {
+      parts.push(text.value.length > limit * 4 ? text.value.slice(0, limit * 4) : text.value)
+      size += text.value.trim().length
+      top.text++
+      continue
+    }
+    const child = top.el.children[top.child++]
+    if (!child) {
+      if (!inlineTags.has(top.el.tag)) parts.push(' ')
+      stack.pop()
+      continue
+    }
+    if (silent.has(child.tag)) continue
+    if (child.tag === 'img') parts.push(' ', child.attrs.get('alt') ?? '', ' ')
+    else if (child.tag === 'br') parts.push(' ')
+    else {
+      if (!inlineTags.has(child.tag)) parts.push(' ')
+      stack.push({ el: child, child: 0, text: 0 })
+    }
+  }
+  const folded = parts.join('').replace(/[\s\u00a0]+/g, ' ').trim()
+  return folded.length > limit ? folded.slice(0, limit).trimEnd() : folded
+}

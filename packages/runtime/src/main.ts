@@ -1,0 +1,216 @@
+/**
+ * The script of a handed-over page. It marks the current item and keeps `--wb-header` true: how much the header covers
+ * on arrival. Links, offsets and smooth scrolling are CSS and work without it.
+ *
+ * Layout is read when it has changed, in one batch, or after a frame is drawn, when it is clean; never while the page scrolls.
+ */
+import { bells, currentAt } from '@waybell/core/rule'
+import type { Settings } from '@waybell/core'
+import { all, coveredNow, elementOf, headerReach, isHere, maxScroll, root, sectionOf, settings } from './page.ts'
+
+/** A link that was followed keeps its item current until the visitor scrolls on. */
+interface Pin {
+  id: string
+  link: Element | null
+  /** Scroll position of the arrival, in px; undefined while under way. */
+  at?: number
+  /** The visitor took a hand before the arrival. */
+  disturbed?: boolean
+  corrections: number
+  arrivedAt?: number
+}
+
+let s: Settings
+let menus: { menu: HTMLElement; links: { link: HTMLAnchorElement; id: string; isTop: boolean }[] }[]
+let sorted: { index: number; bell: number }[] = []
+let ids: string[] = []
+let pin: Pin | null = null
+let width = -1
+let rest = 0
+let change = 0
+let cover = 0
+let resizing = false
+let ticking = false
+
+const observer = new ResizeObserver(() => {
+  clearTimeout(headerTimer)
+  headerTimer = setTimeout(settle, 100)
+  measure()
+})
+let headerTimer: ReturnType<typeof setTimeout>
+let arrivalTimer: ReturnType<typeof setTimeout>
+
+function read(): void {
+  s = settings()
+  menus = all('[data-wb-menu]').map((menu) => ({
+    menu,
+    links: all<HTMLAnchorElement>('a[href]', menu).flatMap((link) => {
+      const id = isHere(link) ? sectionOf(link.getAttribute('href')!.replace(/^[^#]*/, ''), s) : undefined
+      return id === undefined ? [] : [{ link, id, isTop: link.hash.length < 2 }]
+    }),
+  }))
+  width = -1
+  observer.disconnect()
+  for (const el of [root, document.body, ...all('[data-wb-header]'), ...s.sections.map(elementOf)]) if (el) observer.observe(el, { box: 'border-box' })
+  settle()
+}
+
+/** Tells the header's states apart: what it covers on arrival changes with the layout, never with the scroll position. */
+function settle(): void {
+  const now = headerReach()
+  if (now !== null) {
+    const resized = width !== innerWidth
+    if (resized) {
+      width = innerWidth
+      change = s.shrink.find(([widest]) => width <= widest)?.[1] ?? 0
+      rest = scrollY > 0 ? now - change : now
+    } else if (scrollY <= 0) rest = now
+    else if (Math.abs(now - rest) >= 1 && Math.abs(now - rest - change) >= 1) {
+      // A state that was not foreseen: the one of a page that has moved.
+      if (change) rest = now - change
+      else change = now - rest
+    }
+    cover = rest + change + s.bar
+    root.style.setProperty('--wb-header', `${cover}px`)
+    if (s.bar) root.style.setProperty('--wb-own', `${rest + change}px`)
+  } else cover = parseFloat(getComputedStyle(root).getPropertyValue('--wb-header')) || 0
+  resizing = false
+  measure()
+  correct()
+}
+
+function measure(): void {
+  const placed = s.sections.flatMap((id) => {
+    const el = elementOf(id)
+    return el?.getClientRects().length ? [{ id, top: el.getBoundingClientRect().top + scrollY }] : []
+  })
+  ids = placed.map((p) => p.id)
+  sorted = bells(
+    placed.map((p) => p.top),
+    cover + s.bellOffset,
+    maxScroll(),
+  )
+  // A shift of the layout is no scroll of the visitor's; one that is still to be looked at may be.
+  if (pin?.at !== undefined && !ticking) pin.at = scrollY
+  mark()
+}
+
+function mark(): void {
+  const current = pin ? pin.id : ids[currentAt(sorted, scrollY)]
+  for (const { menu, links } of menus) {
+    const meant = links.filter((l) => l.id === current)
+    const chosen = meant.find((l) => l.link === pin?.link) ?? meant.find((l) => !l.isTop) ?? meant[meant.length - 1]
+    if (chosen?.link.getAttribute('aria-current') === 'true') continue
+    if (chosen && menu.scrollWidth > menu.clientWidth) {
+      const [outer, inner] = [menu.getBoundingClientRect(), chosen.link.getBoundingClientRect()]
+      menu.scrollLeft += (inner.left + inner.right - outer.left - outer.right) / 2
+    }
+    for (const { link } of links) link.removeAttribute('aria-current')
+    chosen?.link.setAttribute('aria-current', 'true')
+  }
+}
+
+const channel = new MessageChannel()
+channel.port1.onmessage = () => {
+  ticking = false
+  if (pin?.at !== undefined && Math.abs(scrollY - pin.at) > 1 && !resizing) pin = null
+  mark()
+}
+
+function onScroll(): void {
+  // Without `scrollend`, an arrival is a pause.
+  if (pin && pin.at === undefined) awaitArrival()
+  if (ticking) return
+  ticking = true
+  // Behind the frame, where layout is clean and reading the scroll position costs nothing.
+  requestAnimationFrame(() => channel.port2.postMessage(0))
+}
+
+function awaitArrival(): void {
+  clearTimeout(arrivalTimer)
+  arrivalTimer = setTimeout(arrive, 200)
+}
+
+function arrive(): void {
+  if (!pin || pin.at !== undefined) return
+  if (pin.disturbed && Math.abs(wanted(pin.id) - scrollY) > 1) pin = null
+  else {
+    pin.at = scrollY
+    pin.arrivedAt = performance.now()
+    clearTimeout(arrivalTimer)
+    arrivalTimer = setTimeout(correct, 80)
+  }
+  mark()
+}
+
+/** Where the page is to stop for a section, with the header as it is now. */
+function wanted(id: string): number {
+  const el = elementOf(id)!
+  const lack = Math.max(0, coveredNow() - cover)
+  const offset = parseFloat(getComputedStyle(root).scrollPaddingTop) + parseFloat(getComputedStyle(el).scrollMarginTop)
+  return Math.min(Math.max(0, Math.round(el.getBoundingClientRect().top + scrollY - offset - lack)), maxScroll())
+}
+
+/** The end of a smooth scroll is fixed at its start; what the page moved meanwhile is made good once it has arrived. */
+function correct(): void {
+  if (!pin || pin.at === undefined || pin.corrections > 2 || performance.now() - pin.arrivedAt! > 2000) return
+  if (!elementOf(pin.id)?.getClientRects().length) return
+  const top = wanted(pin.id)
+  if (Math.abs(top - scrollY) < 1) return
+  pin.corrections++
+  pin.at = top
+  scrollTo({ top, behavior: 'instant' })
+  pin.at = scrollY
+}
+
+function follow(hash: string, link: Element | null): void {
+  const id = sectionOf(hash, s)
+  pin = id === undefined ? null : { id, link, corrections: 0 }
+  if (pin) awaitArrival()
+  mark()
+}
+
+function onClick(event: MouseEvent): void {
+  const link = (event.target as Element).closest?.('a[href]') as HTMLAnchorElement | null
+  if (!link || event.button || event.ctrlKey || event.metaKey || event.shiftKey || event.altKey || !isHere(link)) return
+  const hash = link.getAttribute('href')!.replace(/^[^#]*/, '')
+  if (link.href.split('#')[0] !== location.href.split('#')[0]) {
+    // A `base` sends the browser elsewhere; the link is meant for this page.
+    event.preventDefault()
+    location.hash = hash
+  }
+  follow(hash, link)
+}
+
+const disturb = () => {
+  if (pin && pin.at === undefined) pin.disturbed = true
+}
+
+function start(): void {
+  read()
+  addEventListener('scroll', onScroll, { passive: true })
+  addEventListener('scrollend', (event) => event.target === document && arrive())
+  addEventListener('click', onClick, true)
+  addEventListener('hashchange', () => follow(location.hash, pin?.link ?? null))
+  addEventListener('resize', () => {
+    resizing = true
+    clearTimeout(headerTimer)
+    headerTimer = setTimeout(settle, 100)
+  })
+  for (const type of ['wheel', 'touchmove', 'keydown']) addEventListener(type, disturb, { passive: true })
+  for (const type of ['transitionend', 'animationend'])
+    addEventListener(type, () => {
+      clearTimeout(headerTimer)
+      headerTimer = setTimeout(settle, 100)
+    })
+  document.addEventListener('waybell', read)
+  const [navigation] = performance.getEntriesByType('navigation') as PerformanceNavigationTiming[]
+  // A reload goes back to where the visitor was, not to the hash.
+  if (location.hash && navigation?.type === 'navigate') {
+    follow(location.hash, null)
+    addEventListener('load', awaitArrival)
+  }
+}
+
+if (document.readyState === 'loading') addEventListener('DOMContentLoaded', start)
+else start()

@@ -1,0 +1,51 @@
+/** What the script reads of the page: which section a link means, and how far the header reaches down. */
+import type { Settings } from '@waybell/core'
+
+export const root = document.documentElement
+export const all = <T extends Element = HTMLElement>(selector: string, from: ParentNode = document): T[] => [...from.querySelectorAll<T>(selector)]
+export const maxScroll = (): number => root.scrollHeight - root.clientHeight
+
+export const settings = (): Settings => JSON.parse(document.querySelector('[data-wb="settings"]')!.textContent!) as Settings
+
+export const elementOf = (id: string): HTMLElement | null => document.getElementById(id) ?? document.getElementsByName(id)[0] ?? null
+
+const bare = (url: string) => url.split('#')[0]
+
+/** True for a link that is meant to stay on this page; a `base` may make the browser think otherwise. */
+export const isHere = (link: HTMLAnchorElement): boolean =>
+  link.getAttribute('href')!.trim()[0] === '#' || (link.hash !== '' && bare(link.href) === bare(location.href))
+
+/** The section's ID that a hash leads to; undefined where it leads to none. The top stands for the section that begins there. */
+export function sectionOf(hash: string, s: Settings): string | undefined {
+  let id = hash.slice(1)
+  if (!s.sections.includes(id)) {
+    try {
+      id = decodeURIComponent(id)
+    } catch {
+      // Not percent-encoded text: it stands for itself.
+    }
+  }
+  if (s.sections.includes(id)) return id
+  return (id === '' || id.toLowerCase() === 'top') && !elementOf(id) ? s.toTop[0] : undefined
+}
+
+const headers = () => all('[data-wb-header]')
+
+/** How far down the page's own header reaches when it stays in view, in its present state, in px; null where the page has none that is known. */
+export function headerReach(): number | null {
+  let reach: number | null = null
+  for (const el of headers()) {
+    const style = getComputedStyle(el)
+    const stays = /fixed|sticky/.test(style.position) && el.offsetHeight
+    reach = Math.max(reach ?? 0, stays ? (parseFloat(style.top) || 0) + el.offsetHeight : 0)
+  }
+  return reach
+}
+
+/** The lower edge of what covers the viewport's top at this moment, in px. */
+export function coveredNow(): number {
+  let edge = 0
+  for (const el of [...headers(), ...all('[data-wb="menu"]')])
+    if (/fixed|sticky/.test(getComputedStyle(el).position)) edge = Math.max(edge, el.getBoundingClientRect().bottom)
+  return edge
+}

@@ -1,0 +1,83 @@
+/** Builds everything that is not built, or is older than its source. `node scripts/build.mjs NAME…` builds only those. */
+import { transformFile } from '@swc/core'
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { dirname, join, relative } from 'node:path'
+import { fileURLToPath } from 'node:url'
+import { build as viteBuild } from 'vite'
+
+const root = join(dirname(fileURLToPath(import.meta.url)), '..')
+const quiet = process.argv.includes('--quiet')
+const asked = process.argv.slice(2).filter((a) => !a.startsWith('--'))
+
+/** In the order in which they need each other. `from` are the folders whose change makes a new build due. */
+const targets = {
+  core: { dir: 'packages/core', from: ['packages/core/src'], make: transpile },
+  runtime: { dir: 'packages/runtime', from: ['packages/runtime/src', 'packages/core/src/highlight'], make: bundleAndTranspile },
+  agent: { dir: 'packages/agent', from: ['packages/agent/src', 'packages/core/src/handover'], make: bundleAndTranspile },
+  cli: { dir: 'packages/cli', from: ['packages/cli/src'], make: transpile },
+  server: { dir: 'apps/server', from: ['apps/server/src'], make: transpile },
+  web: { dir: 'apps/web', from: ['apps/web/src', 'apps/web/index.html', 'packages/core/src'], make: bundle },
+}
+
+for (const [name, target] of Object.entries(targets)) {
+  if (asked.length && !asked.includes(name)) continue
+  if (!existsSync(join(root, target.dir, 'src')) || !isDue(target)) continue
+  if (!quiet) console.error(`building ${name}`)
+  await target.make(join(root, target.dir))
+  writeFileSync(join(root, target.dir, 'dist/.built'), '')
+}
+
+function isDue({ dir, from }) {
+  const stamp = join(root, dir, 'dist/.built')
+  if (!existsSync(stamp)) return true
+  const built = statSync(stamp).mtimeMs
+  return from.some((f) => newest(join(root, f)) > built)
+}
+
+function newest(path) {
+  const stat = statSync(path)
+  if (!stat.isDirectory()) return stat.mtimeMs
+  return Math.max(0, ...readdirSync(path).map((name) => newest(join(path, name))))
+}
+
+function sources(dir) {
+  return readdirSync(dir, { withFileTypes: true }).flatMap((entry) => {
+    const path = join(dir, entry.name)
+    if (entry.isDirectory()) return sources(path)
+    return /\.ts$/.test(entry.name) && !/\.(test|d)\.ts$/.test(entry.name) ? [path] : []
+  })
+}
+
+async function transpile(dir, clean = true) {
+  if (clean) rmSync(join(dir, 'dist'), { recursive: true, force: true })
+  for (const file of sources(join(dir, 'src'))) {
+    const to = join(dir, 'dist', relative(join(dir, 'src'), file).replace(/\.ts$/, '.js'))
+    const { code } = await transformFile(file, {
+      jsc: {
+        target: 'es2023',
+        parser: { syntax: 'typescript', decorators: true },
+        transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false },
+        rewriteRelativeImportExtensions: true,
+      },
+      module: { type: 'es6' },
+      swcrc: false,
+    })
+    mkdirSync(dirname(to), { recursive: true })
+    writeFileSync(to, code.replace(/(from\s+['"]\.{1,2}\/[^'"]+)\.ts(['"])/g, '$1.js$2'))
+  }
+}
+
+async function bundle(dir) {
+  const before = process.cwd()
+  process.chdir(dir)
+  await viteBuild({ root: dir, configFile: join(dir, 'vite.config.js'), logLevel: 'warn' })
+  process.chdir(before)
+}
+
+async function bundleAndTranspile(dir) {
+  await bundle(dir)
+  // Only the door to the built text is for Node.
+  const text = readFileSync(join(dir, 'src/text.ts'), 'utf8').replace(/^export type .*$/gm, '').replace(': string =', ' =')
+  writeFileSync(join(dir, 'dist/text.js'), text)
+}
+
