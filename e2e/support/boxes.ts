@@ -51,7 +51,7 @@ export function facts(page: Page): Promise<PageFacts> {
     const menus = [...document.querySelectorAll('[data-wb-menu]')]
     return {
       scroll: scrollY,
-      furthest: document.documentElement.scrollHeight - document.documentElement.clientHeight,
+      furthest: document.scrollingElement!.scrollHeight - document.scrollingElement!.clientHeight,
       tops,
       current: [...document.querySelectorAll('[aria-current]')].map((el) => ({
         href: el.getAttribute('href')!,
@@ -79,13 +79,14 @@ export function sweep(page: Page, step: number): Promise<(PageFacts & { header: 
   return page.evaluate(async (by) => {
     const settings = JSON.parse(document.querySelector('[data-wb="settings"]')!.textContent!) as { sections: string[] }
     const root = document.documentElement
+    const scroller = document.scrollingElement!
     const out = []
-    for (let y = 0; y <= root.scrollHeight - root.clientHeight; y += by) {
+    for (let y = 0; y <= scroller.scrollHeight - scroller.clientHeight; y += by) {
       scrollTo({ top: y, behavior: 'instant' })
       await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))
       out.push({
         scroll: scrollY,
-        furthest: root.scrollHeight - root.clientHeight,
+        furthest: scroller.scrollHeight - scroller.clientHeight,
         tops: Object.fromEntries(settings.sections.map((id) => [id, document.getElementById(id)!.getBoundingClientRect().top + scrollY])),
         current: [...document.querySelectorAll('[aria-current]')].map((el) => ({ href: el.getAttribute('href')!, menu: 0 })),
         header: parseFloat(getComputedStyle(root).getPropertyValue('--wb-header')),

@@ -21,7 +21,7 @@ export function stayingBars(): Bar[] {
     const seen = style.visibility !== 'hidden' && style.opacity !== '0' && box.width >= width / 2 && box.height > 0 && box.right > 0 && box.left < width
     if (!seen || box.height > height / 2 || Number.isNaN(inset) || inset < 0 || inset > height / 4 || Number(style.zIndex) < 0) continue
     // Sticky only as long as its parent lasts: a section's own heading is no header of the page.
-    const reach = style.position === 'fixed' || (el.parentElement?.getBoundingClientRect().height ?? 0) - box.height > document.documentElement.scrollHeight / 2
+    const reach = style.position === 'fixed' || (el.parentElement?.getBoundingClientRect().height ?? 0) - box.height > document.scrollingElement!.scrollHeight / 2
     if (reach && !out.some((b) => b.el.contains(el))) out.push({ el, position: style.position })
   }
   return out
@@ -55,7 +55,7 @@ export function canStay(el: HTMLElement): boolean {
   const parent = el.parentElement!
   const parentBox = parent.getBoundingClientRect()
   const isRow = /flex|grid/.test(getComputedStyle(parent).display) && parentBox.width > box.width + 1
-  return !isRow && parentBox.height - box.height > document.documentElement.scrollHeight / 2
+  return !isRow && parentBox.height - box.height > document.scrollingElement!.scrollHeight / 2
 }
 
 /** The nearest element, from `el` outwards, that the source has. */

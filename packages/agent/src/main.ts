@@ -7,6 +7,7 @@ import type { FromAgent, ToAgent } from './messages.ts'
 import { patch } from './patch.ts'
 import { jumpTo } from './settle.ts'
 import { collectStamps, elementAt, positionOf } from './stamps.ts'
+import { visit } from './visit.ts'
 import { probe, remeasure, type SurveyRequest } from './survey.ts'
 
 document.currentScript?.remove()
@@ -18,12 +19,25 @@ export interface AgentOfWindow {
 }
 const host = window as Window & AgentOfWindow
 
+// Data could leave by a way that no policy covers; a page does not need it to be looked at.
+for (const name of ['RTCPeerConnection', 'webkitRTCPeerConnection']) Reflect.deleteProperty(window, name)
+
 const nonce = window.name
 if (window.parent === window) host.wayBellAgent = { probe }
 else {
-  window.name = ''
   addEventListener('message', listen, true)
+  stay()
   whenReady(() => window.parent.postMessage({ wayBell: nonce }, '*'))
+}
+
+/** The page cannot take its frame elsewhere; the application's own policy stops what this cannot. */
+function stay(): void {
+  const navigation = (window as { navigation?: EventTarget }).navigation
+  navigation?.addEventListener('navigate', (event) => {
+    const to = event as Event & { hashChange: boolean; destination: { url: string } }
+    const isOwn = to.hashChange || to.destination.url.replace(/#.*$/s, '') === location.href.replace(/#.*$/s, '')
+    if (!isOwn && event.cancelable) event.preventDefault()
+  })
 }
 
 function whenReady(then: () => void): void {
@@ -66,6 +80,9 @@ function serve(port: MessagePort): void {
         return
       case 'follow':
         await follow(message.hash)
+        return
+      case 'visit':
+        say({ type: 'visited', turn: message.turn, visit: await visit(message.hash, message.at, message.from) })
         return
       case 'point':
         point(message.at)

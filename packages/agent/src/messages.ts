@@ -2,11 +2,24 @@
 import type { PageEdit, Survey } from '@waybell/core'
 import type { SurveyRequest } from './survey.ts'
 
+/** What happened when a link was followed. Lengths in CSS px. */
+export interface Visit {
+  scroll: number
+  /** The target's top in the document. */
+  top: number
+  /** Lower edge of what lies over the viewport's top. */
+  covered: number
+  /** `href` of the item that is current; null without one. */
+  current: string | null
+}
+
 export type ToAgent =
   | { type: 'probe'; turn: number; request: SurveyRequest; touch: boolean }
   | { type: 'patch'; turn: number; edits: PageEdit[]; request: SurveyRequest }
   | { type: 'scroll'; y: number }
   | { type: 'follow'; hash: string }
+  /** Follows a hash from rest at `from`, and says what came of it. */
+  | { type: 'visit'; turn: number; hash: string; at: number; from: number }
   /** Draws a box around an element of the page; null takes it away. */
   | { type: 'point'; at: number | null }
 
@@ -18,4 +31,5 @@ export type FromAgent =
   | { type: 'hover'; at: number | null }
   /** A link away from the page was clicked; the page stays. */
   | { type: 'outside'; href: string }
+  | { type: 'visited'; turn: number; visit: Visit }
   | { type: 'failed'; turn: number; message: string }

@@ -27,9 +27,10 @@ interface HeaderStates {
 
 let states: HeaderStates | null = null
 
-const root = document.documentElement
-const furthest = () => root.scrollHeight - root.clientHeight
-const steadyKey = (bars: Bar[]) => `${reachNow(bars)} ${bars.map((b) => b.el.offsetHeight)} ${root.scrollHeight}`
+/** What scrolls: in quirks mode it is the body. */
+const scroller = () => document.scrollingElement ?? document.documentElement
+const furthest = () => scroller().scrollHeight - scroller().clientHeight
+const steadyKey = (bars: Bar[]) => `${reachNow(bars)} ${bars.map((b) => b.el.offsetHeight)} ${scroller().scrollHeight}`
 
 /** Reads the whole page, header states and all; leaves it where it was. */
 export async function probe(request: SurveyRequest): Promise<Survey> {
@@ -69,7 +70,7 @@ export async function probe(request: SurveyRequest): Promise<Survey> {
   jumpTo(0)
   await untilSteady(() => steadyKey(bars))
   const header = describeHeader(request, bars, rest, moved, hides)
-  states = { bars, header, shift, near, maxScroll, pageHeight: root.scrollHeight }
+  states = { bars, header, shift, near, maxScroll, pageHeight: scroller().scrollHeight }
   const survey = remeasure(request)
   jumpTo(back)
   return survey
@@ -81,7 +82,7 @@ async function throughThePage(): Promise<void> {
     jumpTo(y)
     await twoFrames()
   }
-  await untilSteady(() => `${root.scrollHeight}`, 1000)
+  await untilSteady(() => `${scroller().scrollHeight}`, 1000)
 }
 
 /** How far the header reaches where the first sections arrive, which may be before it changes its state. */
@@ -160,9 +161,9 @@ export function remeasure(request: SurveyRequest): Survey {
     screen: request.screen,
     width: innerWidth,
     height: innerHeight,
-    pageHeight: root.scrollHeight,
+    pageHeight: scroller().scrollHeight,
     // What the header's states do to the page's length stays as it was seen.
-    maxScroll: Math.max(0, states.maxScroll + root.scrollHeight - states.pageHeight),
+    maxScroll: Math.max(0, states.maxScroll + scroller().scrollHeight - states.pageHeight),
     parts,
     header: currentHeader(request),
     near,

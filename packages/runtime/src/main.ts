@@ -16,6 +16,9 @@ interface Pin {
   at?: number
   /** The visitor took a hand before the arrival. */
   disturbed?: boolean
+  moved?: boolean
+  /** How often to look again before a page that does not move has arrived. */
+  patience: number
   corrections: number
   arrivedAt?: number
 }
@@ -119,7 +122,10 @@ channel.port1.onmessage = () => {
 
 function onScroll(): void {
   // Without `scrollend`, an arrival is a pause.
-  if (pin && pin.at === undefined) awaitArrival()
+  if (pin && pin.at === undefined) {
+    pin.moved = true
+    awaitArrival()
+  }
   if (ticking) return
   ticking = true
   // Behind the frame, where layout is clean and reading the scroll position costs nothing.
@@ -128,12 +134,25 @@ function onScroll(): void {
 
 function awaitArrival(): void {
   clearTimeout(arrivalTimer)
-  arrivalTimer = setTimeout(arrive, 200)
+  arrivalTimer = setTimeout(() => {
+    // A busy page may not have begun to move yet.
+    if (pin && pin.at === undefined && pin.patience-- > 0 && !isThere(1)) awaitArrival()
+    else arrive()
+  }, 200)
+}
+
+const isThere = (within: number) => Math.abs(wanted(pin!.id) - scrollY) <= within
+
+function onScrollEnd(event: Event): void {
+  if (event.target !== document || !pin || pin.at !== undefined) return
+  // The end of an earlier motion, far from the place: this one is still to come.
+  if (!pin.disturbed && !isThere(pin.moved ? 200 : 1)) awaitArrival()
+  else arrive()
 }
 
 function arrive(): void {
   if (!pin || pin.at !== undefined) return
-  if (pin.disturbed && Math.abs(wanted(pin.id) - scrollY) > 1) pin = null
+  if (pin.disturbed && !isThere(1)) pin = null
   else {
     pin.at = scrollY
     pin.arrivedAt = performance.now()
@@ -145,7 +164,8 @@ function arrive(): void {
 
 /** Where the page is to stop for a section, with the header as it is now. */
 function wanted(id: string): number {
-  const el = elementOf(id)!
+  const el = elementOf(id)
+  if (!el?.getClientRects().length) return scrollY
   const lack = Math.max(0, coveredNow() - cover)
   const offset = parseFloat(getComputedStyle(root).scrollPaddingTop) + parseFloat(getComputedStyle(el).scrollMarginTop)
   return Math.min(Math.max(0, Math.round(el.getBoundingClientRect().top + scrollY - offset - lack)), maxScroll())
@@ -154,7 +174,8 @@ function wanted(id: string): number {
 /** The end of a smooth scroll is fixed at its start; what the page moved meanwhile is made good once it has arrived. */
 function correct(): void {
   if (!pin || pin.at === undefined || pin.corrections > 2 || performance.now() - pin.arrivedAt! > 2000) return
-  if (!elementOf(pin.id)?.getClientRects().length) return
+  // A scroll that is still to be looked at may be the visitor's.
+  if (ticking || Math.abs(scrollY - pin.at) > 1 || !elementOf(pin.id)?.getClientRects().length) return
   const top = wanted(pin.id)
   if (Math.abs(top - scrollY) < 1) return
   pin.corrections++
@@ -165,7 +186,7 @@ function correct(): void {
 
 function follow(hash: string, link: Element | null): void {
   const id = sectionOf(hash, s)
-  pin = id === undefined ? null : { id, link, corrections: 0 }
+  pin = id === undefined ? null : { id, link, patience: 8, corrections: 0 }
   if (pin) awaitArrival()
   mark()
 }
@@ -189,7 +210,7 @@ const disturb = () => {
 function start(): void {
   read()
   addEventListener('scroll', onScroll, { passive: true })
-  addEventListener('scrollend', (event) => event.target === document && arrive())
+  addEventListener('scrollend', onScrollEnd)
   addEventListener('click', onClick, true)
   addEventListener('hashchange', () => follow(location.hash, pin?.link ?? null))
   addEventListener('resize', () => {

@@ -3,7 +3,11 @@ import type { Settings } from '@waybell/core'
 
 export const root = document.documentElement
 export const all = <T extends Element = HTMLElement>(selector: string, from: ParentNode = document): T[] => [...from.querySelectorAll<T>(selector)]
-export const maxScroll = (): number => root.scrollHeight - root.clientHeight
+export const maxScroll = (): number => {
+  // In quirks mode it is the body that scrolls.
+  const box = document.scrollingElement ?? root
+  return box.scrollHeight - box.clientHeight
+}
 
 export const settings = (): Settings => JSON.parse(document.querySelector('[data-wb="settings"]')!.textContent!) as Settings
 

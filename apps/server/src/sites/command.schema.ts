@@ -55,11 +55,11 @@ export const command = Joi.alternatives()
   .conditional(Joi.ref('.type'), {
     switch: [
       ...single,
-      { is: 'batch', then: Joi.object({ type: 'batch', label, commands: Joi.array().items(Joi.link('#command')).max(20000) }) },
+      { is: 'batch', then: Joi.object({ type: 'batch', label, commands: Joi.array().items(Joi.link('#anyCommand')).max(20000) }) },
     ],
     otherwise: Joi.forbidden(),
   })
-  .id('command')
+  .id('anyCommand')
 
 export const changeRequest = Joi.object({
   idempotencyKey: Joi.string().min(8).max(80),

@@ -27,6 +27,12 @@ export function stampPage(original: Uint8Array, page: ParsedPage, headMarkup: st
     const at = el.at + 1 + el.tag.length
     edits.push({ at, end: at, text: ` ${STAMP}="${el.at}"` })
   }
+  // A page that sends itself elsewhere could not be looked at.
+  for (const el of tree.all) {
+    if (el.tag !== 'meta' || el.at < 0 || el.attrs.get('http-equiv')?.trim().toLowerCase() !== 'refresh') continue
+    const at = el.at + decoded.text.slice(el.at, el.tagEnd).search(/http-equiv/i)
+    edits.push({ at, end: at, text: 'data-wb-' })
+  }
   for (const piece of tree.written) edits.push({ at: piece.at, end: piece.end, text: '' })
   edits.sort((a, b) => a.at - b.at)
   const positions = [...new Set(edits.flatMap((e) => [e.at, e.end]))].sort((a, b) => a - b)

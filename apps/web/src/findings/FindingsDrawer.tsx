@@ -1,0 +1,38 @@
+/** All open findings, from the bottom edge. */
+import { useState } from 'react'
+import { useWork } from '../workspace/work.ts'
+
+const order = { error: 0, warning: 1, note: 2 }
+
+export function FindingsDrawer() {
+  const { findings } = useWork()
+  const [open, setOpen] = useState(false)
+  const sorted = [...findings].sort((a, b) => order[a.severity] - order[b.severity] || a.line - b.line)
+  return (
+    <section aria-label="Findings" className="border-t border-hair bg-sheet">
+      <button type="button" aria-expanded={open} onClick={() => setOpen(!open)} className="flex min-h-8 w-full items-center gap-2 px-3 text-left text-sm hover:bg-wash">
+        {findings.length ? (
+          <>
+            <span className="font-semibold text-brick">{findings.length === 1 ? '1 finding' : `${findings.length} findings`}</span>
+            <span className="truncate text-faint">{open ? '' : sorted[0]!.message}</span>
+          </>
+        ) : (
+          <span className="text-faint">No findings</span>
+        )}
+      </button>
+      {open && (
+        <ul className="max-h-56 overflow-auto border-t border-hair px-3 py-1" tabIndex={0} aria-label="All findings">
+          {sorted.map((f, i) => (
+            <li key={i} className="flex gap-3 border-b border-hair py-1 text-sm last:border-0">
+              <span className={`w-16 flex-none font-semibold ${f.severity === 'error' ? 'text-brick' : 'text-faint'}`}>{f.severity}</span>
+              <span className="flex-1">{f.message}</span>
+              <span className="flex-none font-mono text-xs text-faint">
+                {f.code} {f.line}:{f.column}
+              </span>
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  )
+}

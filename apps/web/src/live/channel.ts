@@ -1,0 +1,63 @@
+/** The line to the agent in one live page. */
+import type { FromAgent, ToAgent } from '@waybell/agent/types'
+import { readMessage } from './messages.schema.ts'
+
+export class Channel {
+  private port: MessagePort | null = null
+  private turn = 0
+  private readonly waiting = new Map<number, { done: (message: FromAgent) => void; failed: (error: Error) => void }>()
+
+  constructor(
+    private readonly frame: HTMLIFrameElement,
+    private readonly nonce: string,
+    private readonly hear: (message: FromAgent) => void,
+  ) {
+    window.addEventListener('message', this.meet)
+  }
+
+  close(): void {
+    window.removeEventListener('message', this.meet)
+    this.port?.close()
+    this.port = null
+    for (const { failed } of this.waiting.values()) failed(new Error('the page was closed'))
+    this.waiting.clear()
+  }
+
+  private readonly meet = (event: MessageEvent): void => {
+    const origin = new URL(this.frame.src).origin
+    if (event.source !== this.frame.contentWindow || event.origin !== origin || (event.data as { wayBell?: unknown } | null)?.wayBell !== this.nonce) return
+    this.port?.close()
+    const { port1, port2 } = new MessageChannel()
+    this.port = port1
+    port1.onmessage = ({ data }) => {
+      const message = readMessage(data)
+      if (!message) return
+      if ('turn' in message) {
+        const asked = this.waiting.get(message.turn)
+        this.waiting.delete(message.turn)
+        if (message.type === 'failed') asked?.failed(new Error(message.message))
+        else asked?.done(message)
+      }
+      this.hear(message)
+    }
+    this.frame.contentWindow!.postMessage({ wayBell: this.nonce }, origin, [port2])
+  }
+
+  get isOpen(): boolean {
+    return this.port !== null
+  }
+
+  say(message: ToAgent): void {
+    this.port?.postMessage(message)
+  }
+
+  /** Asks, and waits for the answer of the same turn. */
+  ask<K extends FromAgent['type']>(kind: K, make: (turn: number) => ToAgent): Promise<Extract<FromAgent, { type: K }>> {
+    const turn = ++this.turn
+    return new Promise((done, failed) => {
+      if (!this.port) return failed(new Error('the page has not answered yet'))
+      this.waiting.set(turn, { done: (m) => (m.type === kind ? done(m as Extract<FromAgent, { type: K }>) : failed(new Error('unexpected answer'))), failed })
+      this.say(make(turn))
+    })
+  }
+}

@@ -1,0 +1,59 @@
+/** The shape of what the agent in a page may say. The page is not trusted, so neither is what comes out of its frame. */
+import type { FromAgent } from '@waybell/agent/types'
+import Joi from 'joi'
+
+const length = Joi.number().min(-1e7).max(1e8)
+const at = Joi.number().integer().min(0)
+const text = Joi.string().allow('').max(2000)
+const color = Joi.string().pattern(/^[a-z]+\([^;{}<>"']*\)$/)
+
+const part = Joi.object({
+  at,
+  top: length,
+  bottom: length,
+  movedTop: length,
+  margin: length,
+  hasBox: Joi.boolean(),
+  heading: Joi.object({ top: length, bottom: length }).allow(null),
+  background: color,
+})
+const survey = Joi.object({
+  screen: text,
+  width: length,
+  height: length,
+  pageHeight: length,
+  maxScroll: length,
+  parts: Joi.array().items(part).max(20000),
+  header: Joi.object({
+    at: at.allow(null),
+    position: Joi.valid('static', 'absolute', 'sticky', 'fixed'),
+    height: length,
+    rest: length,
+    moved: length,
+    hides: Joi.boolean(),
+    canStay: Joi.boolean(),
+    transparent: Joi.boolean(),
+    color,
+  }).allow(null),
+  near: Joi.array().items(Joi.object({ at, cover: length })).max(50),
+  color,
+  background: color,
+})
+const turn = at
+
+const shapes: Record<FromAgent['type'], Joi.Schema> = {
+  ready: Joi.object({ type: 'ready' }),
+  survey: Joi.object({ type: 'survey', turn, survey }),
+  scrolled: Joi.object({ type: 'scrolled', y: length }),
+  hover: Joi.object({ type: 'hover', at: at.allow(null) }),
+  outside: Joi.object({ type: 'outside', href: text }),
+  visited: Joi.object({ type: 'visited', turn, visit: Joi.object({ scroll: length, top: length, covered: length, current: text.allow(null) }) }),
+  failed: Joi.object({ type: 'failed', turn, message: text }),
+}
+
+export function readMessage(data: unknown): FromAgent | null {
+  const type = (data as { type?: unknown } | null)?.type
+  if (typeof type !== 'string' || !Object.hasOwn(shapes, type)) return null
+  const { error, value } = shapes[type as FromAgent['type']].validate(data, { convert: false, presence: 'required' })
+  return error ? null : (value as FromAgent)
+}

@@ -1,0 +1,26 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { createBrowserRouter, Navigate } from 'react-router'
+import { RouterProvider } from 'react-router/dom'
+import { Toaster } from 'sonner'
+import { SitesView } from './sites/SitesView.tsx'
+import './styles.css'
+import { Workspace } from './workspace/Workspace.tsx'
+
+const client = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5000, refetchOnWindowFocus: false } } })
+
+const router = createBrowserRouter([
+  { path: '/', element: <SitesView /> },
+  { path: '/site/:site/:page/:task', element: <Workspace /> },
+  { path: '*', element: <Navigate to="/" replace /> },
+])
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <QueryClientProvider client={client}>
+      <RouterProvider router={router} />
+      <Toaster position="bottom-right" toastOptions={{ style: { fontFamily: 'var(--font-sans)' } }} />
+    </QueryClientProvider>
+  </StrictMode>,
+)

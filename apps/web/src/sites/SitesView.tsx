@@ -1,0 +1,160 @@
+/** The sites: those that are there, and making one from files or pasted HTML. */
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { Dialog } from 'radix-ui'
+import { useRef, useState, type DragEvent } from 'react'
+import { Link, useNavigate } from 'react-router'
+import { api, type GivenFile, type SiteSummary } from '../api.ts'
+import { Button } from '../ui/index.tsx'
+import { filesFromDrop, filesFromPicker } from './files.ts'
+
+export function SitesView() {
+  const sites = useQuery({ queryKey: ['sites'], queryFn: api.sites })
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  const [over, setOver] = useState(false)
+  const picker = useRef<HTMLInputElement>(null)
+  const make = useMutation({
+    mutationFn: (given: { files: GivenFile[]; html?: string }) => api.create(given.files, given.html === undefined ? {} : { html: given.html }),
+    onSuccess: async ({ key }) => {
+      await client.invalidateQueries({ queryKey: ['sites'] })
+      await navigate(`/site/${key}/p1/sections`)
+    },
+  })
+  const drop = async (event: DragEvent) => {
+    event.preventDefault()
+    setOver(false)
+    make.mutate({ files: await filesFromDrop(event.dataTransfer) })
+  }
+  return (
+    <div
+      className="flex h-full flex-col overflow-auto"
+      onDragOver={(e) => {
+        e.preventDefault()
+        setOver(true)
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(e) => void drop(e)}
+    >
+      <header className="flex items-center gap-2 border-b border-hair px-6 py-3">
+        <img src="/bell.svg" alt="" width="22" height="22" />
+        <span className="text-base font-bold">Way Bell</span>
+      </header>
+      <main className="mx-auto grid w-full max-w-5xl gap-10 px-6 py-8 md:grid-cols-[1fr_330px]">
+        <section aria-labelledby="sites">
+          <h1 id="sites" className="mb-3 text-2xl font-bold">
+            Sites
+          </h1>
+          {sites.isError && <p role="alert" className="text-brick">{sites.error.message}</p>}
+          {sites.data?.length === 0 && <p className="text-faint">No site yet. Bring in a page to make the first one.</p>}
+          <ul className="border-t border-hair">
+            {sites.data?.map((site) => (
+              <SiteRow key={site.key} site={site} />
+            ))}
+          </ul>
+        </section>
+        <section aria-labelledby="bring" className={`self-start border-l-4 pl-5 ${over ? 'border-teal bg-wash' : 'border-hair'}`}>
+          <h2 id="bring" className="mb-2 text-lg font-bold">
+            Bring in a page
+          </h2>
+          <p className="mb-4 text-faint">
+            Choose the HTML file, with its styles and pictures, or drop them anywhere here. The page is kept as it is; nothing of it leaves this machine.
+          </p>
+          <input
+            ref={picker}
+            type="file"
+            multiple
+            hidden
+            data-testid="files"
+            onChange={(e) => {
+              if (e.target.files?.length) make.mutate({ files: filesFromPicker(e.target.files) })
+              e.target.value = ''
+            }}
+          />
+          <div className="flex flex-wrap gap-2">
+            <Button kind="main" onClick={() => picker.current?.click()} disabled={make.isPending}>
+              Choose files
+            </Button>
+            <Paste onPaste={(html) => make.mutate({ files: [], html })} />
+          </div>
+          {make.isPending && <p role="status" className="mt-3">Reading the page…</p>}
+          {make.isError && (
+            <p role="alert" className="mt-3 text-brick">
+              {make.error.message}
+            </p>
+          )}
+        </section>
+      </main>
+    </div>
+  )
+}
+
+function SiteRow({ site }: { site: SiteSummary }) {
+  const client = useQueryClient()
+  const drop = useMutation({ mutationFn: () => api.drop(site.key), onSuccess: () => client.invalidateQueries({ queryKey: ['sites'] }) })
+  return (
+    <li className="flex items-center gap-4 border-b border-hair py-3">
+      <Link to={`/site/${site.key}/p1/sections`} className="min-w-0 flex-1 hover:underline">
+        <span className="block truncate text-base font-semibold">{site.name}</span>
+        <span className="block text-sm text-faint">
+          {site.sections ? `${site.sections} sections, ${site.items} menu items` : 'Not set up yet'} · changed {new Date(site.changedAt).toLocaleDateString(undefined, { dateStyle: 'medium' })}
+        </span>
+      </Link>
+      <Dialog.Root>
+        <Dialog.Trigger asChild>
+          <Button kind="quiet" aria-label={`Drop ${site.name}`}>
+            Drop
+          </Button>
+        </Dialog.Trigger>
+        <Sheet title={`Drop “${site.name}”?`} description="The site and everything set up in it goes. The page’s own file on your disk stays.">
+          <Dialog.Close asChild>
+            <Button onClick={() => drop.mutate()}>Drop the site</Button>
+          </Dialog.Close>
+          <Dialog.Close asChild>
+            <Button kind="quiet">Keep it</Button>
+          </Dialog.Close>
+        </Sheet>
+      </Dialog.Root>
+    </li>
+  )
+}
+
+function Paste({ onPaste }: { onPaste: (html: string) => void }) {
+  const [text, setText] = useState('')
+  return (
+    <Dialog.Root>
+      <Dialog.Trigger asChild>
+        <Button>Paste HTML</Button>
+      </Dialog.Trigger>
+      <Sheet title="Paste HTML" description="The whole page, as it is written in its file.">
+        <textarea
+          aria-label="HTML of the page"
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          rows={12}
+          className="mb-3 w-full rounded-sm border border-hair bg-paper p-2 font-mono text-xs"
+        />
+        <Dialog.Close asChild>
+          <Button kind="main" onClick={() => onPaste(text)}>
+            Make a site of it
+          </Button>
+        </Dialog.Close>
+        <Dialog.Close asChild>
+          <Button kind="quiet">Cancel</Button>
+        </Dialog.Close>
+      </Sheet>
+    </Dialog.Root>
+  )
+}
+
+function Sheet({ title, description, children }: { title: string; description: string; children: React.ReactNode }) {
+  return (
+    <Dialog.Portal>
+      <Dialog.Overlay className="fixed inset-0 bg-black/40" />
+      <Dialog.Content className="fixed top-1/2 left-1/2 w-[min(640px,92vw)] -translate-x-1/2 -translate-y-1/2 border border-hair bg-sheet p-5">
+        <Dialog.Title className="mb-1 text-lg font-bold">{title}</Dialog.Title>
+        <Dialog.Description className="mb-3 text-faint">{description}</Dialog.Description>
+        {children}
+      </Dialog.Content>
+    </Dialog.Portal>
+  )
+}

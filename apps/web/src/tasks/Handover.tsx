@@ -1,0 +1,78 @@
+/** Handover: the page to take home, and every change in it. */
+import { useQuery } from '@tanstack/react-query'
+import { api } from '../api.ts'
+import { Heading } from '../ui/index.tsx'
+import { useWork } from '../workspace/work.ts'
+
+const download = 'inline-flex min-h-7 items-center rounded-sm border px-2.5 py-1 text-sm'
+
+export function HandoverTask() {
+  const { siteKey, page, site, live, state, stale, surveys } = useWork()
+  const settled = state.storing === 'stored' && stale.size === 0
+  const handover = useQuery({
+    queryKey: ['handover', siteKey, page.key, page, surveys],
+    // What was measured last is what is written.
+    queryFn: async () => {
+      await live.flush()
+      return api.handover(siteKey, page.key)
+    },
+    enabled: settled && page.sections.length > 0,
+  })
+  if (!page.sections.length) return <p className="text-faint">The page is not set up yet. Press “Set everything up” in Sections first.</p>
+  const view = handover.data
+  return (
+    <>
+      <Heading>Take it home</Heading>
+      <p className="mb-3 text-sm text-faint">The page as it was brought in, with the changes below and nothing else. Its own files stay where they were; the ZIP has both.</p>
+      <div className="flex flex-wrap gap-2">
+        <a className={`${download} border-teal bg-teal font-semibold text-paper`} href={api.handoverPage(siteKey, page.key)} download={page.file}>
+          Download {page.file}
+        </a>
+        <a className={`${download} border-hair bg-sheet`} href={api.handoverZip(siteKey, page.key)} download>
+          Download ZIP with its files
+        </a>
+      </div>
+      {handover.error && (
+        <p role="alert" className="mt-3 text-brick">
+          {handover.error.message}
+        </p>
+      )}
+      {view && (
+        <>
+          {site.screens.some((s) => !view.measured.includes(s.key)) && <p className="mt-3 text-brick">Not every screen was measured; the offsets of the others are estimates until the script measures on arrival.</p>}
+          <Heading aside={<span className="text-xs text-faint">{(view.bytes / 1024).toFixed(0)} kB in all</span>}>
+            {view.edits.length === 1 ? '1 change' : `${view.edits.length} changes`}
+          </Heading>
+          <ol>
+            {view.edits.map((edit, i) => (
+              <li key={i} className="border-b border-hair py-1.5">
+                <span className="block text-xs text-faint tabular-nums">byte {edit.offset.toLocaleString('en')}</span>
+                {edit.removed && <Code sign="−" text={edit.removed} />}
+                {edit.inserted && <Code sign="+" text={edit.inserted} />}
+              </li>
+            ))}
+          </ol>
+        </>
+      )}
+    </>
+  )
+}
+
+function Code({ sign, text }: { sign: string; text: string }) {
+  const long = text.length > 400
+  const line = (
+    <pre className={`overflow-auto font-mono text-xs whitespace-pre-wrap ${sign === '+' ? 'text-teal' : 'text-brick'}`} style={{ overflowWrap: 'anywhere' }}>
+      <span aria-label={sign === '+' ? 'inserted' : 'removed'}>{sign} </span>
+      {text}
+    </pre>
+  )
+  if (!long) return line
+  return (
+    <details>
+      <summary className="font-mono text-xs text-teal">
+        {sign} {text.trim().slice(0, 60)}… ({text.length.toLocaleString('en')} characters)
+      </summary>
+      {line}
+    </details>
+  )
+}

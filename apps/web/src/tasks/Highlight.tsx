@@ -1,0 +1,74 @@
+/** Which item is current at which scroll position, and where the bell line lies. */
+import { bellMap, bestBellOffset, coverOf, safeBand } from '@waybell/core'
+import { Button, Dome, Heading, px, tint } from '../ui/index.tsx'
+import { NumberField } from '../ui/NumberField.tsx'
+import { useWork } from '../workspace/work.ts'
+
+export function HighlightTask() {
+  const { page, screen, survey, surveys, run, live } = useWork()
+  if (!page.sections.length) return <p className="text-faint">The page is not set up yet. Press “Set everything up” in Sections first.</p>
+  const measured = Object.values(surveys)
+  const band = safeBand(page, measured)
+  const best = measured.length ? bestBellOffset(page, measured) : null
+  const isSafe = page.highlight.bellOffset >= band.low && page.highlight.bellOffset < band.high
+  const sections = new Map(page.sections.map((s, i) => [s.key, { section: s, index: i }]))
+  return (
+    <>
+      <Heading>
+        <span className="inline-flex items-center gap-1.5">
+          <Dome /> Bell line
+        </span>
+      </Heading>
+      <p className="mb-2 text-sm text-faint">A section becomes the current one when its top crosses this line across the viewport.</p>
+      <NumberField label="Below the header" unit="px" value={page.highlight.bellOffset} min={0} max={600} onCommit={(bellOffset) => run({ type: 'highlight/bell', page: page.key, bellOffset })} />
+      {measured.length > 0 && (
+        <p className={`mt-2 text-sm ${isSafe ? 'text-faint' : 'text-brick'}`}>
+          {band.low < band.high
+            ? `From ${Math.ceil(band.low)} px ${Number.isFinite(band.high) ? `to ${Math.floor(band.high)} px` : 'on'}, every link that reaches its place lights its own item, on every screen.`
+            : 'No bell line does for all links: some sections are shorter than the breathing space.'}
+        </p>
+      )}
+      {best !== null && best !== page.highlight.bellOffset && (
+        <Button className="mt-2" onClick={() => run({ type: 'highlight/bell', page: page.key, bellOffset: best })}>
+          Set the best bell line: {best} px
+        </Button>
+      )}
+      {survey && (
+        <>
+          <Heading aside={<span className="text-xs text-faint">bell line at {px(coverOf(page, survey).arrival + page.highlight.bellOffset)}</span>}>Current section, {screen.name.toLowerCase()}</Heading>
+          <table className="w-full text-sm">
+            <thead>
+              <tr className="border-b border-hair text-xs text-faint">
+                <th scope="col" className="text-left font-normal">
+                  Section
+                </th>
+                <th scope="col" className="text-right font-normal">
+                  from
+                </th>
+                <th scope="col" className="text-right font-normal">
+                  to
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {bellMap(page, survey).map(({ section, start, end }) => {
+                const known = section === null ? undefined : sections.get(section)
+                return (
+                  <tr key={start} className="border-b border-hair" style={known && { boxShadow: `inset 4px 0 ${tint(known.index)}` }}>
+                    <th scope="row" className="py-1 pl-2 text-left font-normal">
+                      <button type="button" className="text-left hover:underline" onClick={() => live.scrollTo(Math.ceil(start))}>
+                        {known ? `${known.index + 1} ${known.section.title}` : 'none yet'}
+                      </button>
+                    </th>
+                    <td className="text-right">{px(start)}</td>
+                    <td className="text-right">{px(end)}</td>
+                  </tr>
+                )
+              })}
+            </tbody>
+          </table>
+        </>
+      )}
+    </>
+  )
+}

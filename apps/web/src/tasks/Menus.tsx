@@ -1,0 +1,151 @@
+/** Menus: items, their labels, order and targets, and which section is reached from where. */
+import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
+import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
+import { CSS } from '@dnd-kit/utilities'
+import { GripVertical, X } from 'lucide-react'
+import { makeMenu, type Item, type ItemTarget, type Menu, type Section } from '@waybell/core'
+import { Button, Field, Heading, tint } from '../ui/index.tsx'
+import { freshKey, useWork } from '../workspace/work.ts'
+
+export function MenusTask() {
+  const { page, run } = useWork()
+  if (!page.sections.length) return <p className="text-faint">The page is not set up yet. Press “Set everything up” in Sections first.</p>
+  return (
+    <>
+      {page.menus.map((menu) => (
+        <MenuSheet key={menu.key} menu={menu} />
+      ))}
+      {page.menus.length === 0 && (
+        <Button kind="main" onClick={() => run({ type: 'menu/add', page: page.key, index: 0, menu: makeMenu(page.sections, null, 'm1') })}>
+          Make a menu of all sections
+        </Button>
+      )}
+    </>
+  )
+}
+
+function MenuSheet({ menu }: { menu: Menu }) {
+  const { page, run } = useWork()
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }))
+  const move = (item: string, index: number) => {
+    if (index >= 0 && index < menu.items.length) run({ type: 'item/move', page: page.key, menu: menu.key, item, index })
+  }
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    if (over && active.id !== over.id) move(String(active.id), menu.items.findIndex((i) => i.key === over.id))
+  }
+  const reached = new Set(menu.items.flatMap((i) => (i.target.kind === 'section' ? [i.target.section] : [])))
+  const unreached = page.sections.filter((s) => !reached.has(s.key))
+  const add = (section: Section) => {
+    const place = new Map(page.sections.map((s, i) => [s.key, i]))
+    const after = menu.items.findLastIndex((i) => i.target.kind === 'section' && place.get(i.target.section)! < place.get(section.key)!)
+    run({
+      type: 'item/add',
+      page: page.key,
+      menu: menu.key,
+      index: after + 1,
+      item: { key: freshKey(`${menu.key}-`, menu.items.map((i) => i.key)), label: section.title, target: { kind: 'section', section: section.key }, link: null },
+    })
+  }
+  return (
+    <section aria-label={menu.name}>
+      <Heading
+        aside={
+          <span className="flex items-center gap-2 text-xs text-faint">
+            {menu.at === null ? 'made by Way Bell' : 'found in the page'}
+            <Button kind="quiet" aria-label={`Drop menu ${menu.name}`} onClick={() => run({ type: 'menu/drop', page: page.key, menu: menu.key })}>
+              <X size={14} aria-hidden />
+            </Button>
+          </span>
+        }
+      >
+        {menu.name}
+      </Heading>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+        <SortableContext items={menu.items.map((i) => i.key)} strategy={verticalListSortingStrategy}>
+          <ul>
+            {menu.items.map((item, index) => (
+              <ItemRow key={item.key} menu={menu} item={item} onMove={(by) => move(item.key, index + by)} />
+            ))}
+          </ul>
+        </SortableContext>
+      </DndContext>
+      {unreached.length > 0 && (
+        <div className="mt-3">
+          <h3 className="mb-1 text-xs font-bold text-faint">Not in this menu</h3>
+          <ul>
+            {unreached.map((s) => (
+              <li key={s.key} className="flex items-center gap-2 border-b border-hair py-0.5">
+                <span className="min-w-0 flex-1 truncate text-sm">{s.title}</span>
+                <Button kind="quiet" aria-label={`Add item for ${s.title}`} onClick={() => add(s)}>
+                  Add item
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </section>
+  )
+}
+
+const targetValue = (target: ItemTarget) => (target.kind === 'section' ? `section ${target.section}` : target.kind)
+
+function readTarget(value: string): ItemTarget {
+  if (value === 'top' || value === 'as-is') return { kind: value }
+  return { kind: 'section', section: value.slice('section '.length) }
+}
+
+function ItemRow({ menu, item, onMove }: { menu: Menu; item: Item; onMove: (by: number) => void }) {
+  const { page, reading, run, pointed, point } = useWork()
+  const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: item.key })
+  const section = item.target.kind === 'section' ? item.target.section : undefined
+  const index = page.sections.findIndex((s) => s.key === section)
+  const link = reading.links.find((l) => l.at === item.link)
+  const loose = item.target.kind === 'as-is' && (link?.status === 'broken' || link?.status === 'empty')
+  const at = { page: page.key, menu: menu.key, item: item.key }
+  return (
+    <li
+      ref={setNodeRef}
+      data-item={item.key}
+      data-section={section}
+      data-loose={loose || undefined}
+      onPointerEnter={() => section && point(section)}
+      onPointerLeave={() => point(null)}
+      onKeyDown={(e) => {
+        if (!e.altKey || (e.key !== 'ArrowUp' && e.key !== 'ArrowDown')) return
+        e.preventDefault()
+        onMove(e.key === 'ArrowUp' ? -1 : 1)
+      }}
+      style={{ transform: CSS.Translate.toString(transform), transition, boxShadow: index >= 0 ? `inset 4px 0 ${tint(index)}` : undefined }}
+      className={`flex items-center gap-1.5 border-b border-hair py-1 pr-4 pl-2 ${pointed && pointed === section ? 'bg-wash' : ''}`}
+    >
+      <button type="button" {...attributes} {...listeners} aria-label={`Move item ${item.label}`} className="flex h-6 w-5 flex-none cursor-grab items-center justify-center text-faint">
+        <GripVertical size={14} aria-hidden />
+      </button>
+      <Field
+        label={`Label of item ${item.label}`}
+        value={item.label}
+        disabled={link ? !link.plain : false}
+        onCommit={(label) => run({ type: 'item/label', ...at, label })}
+        className="flex-1"
+      />
+      <select
+        aria-label={`Target of item ${item.label}`}
+        value={targetValue(item.target)}
+        onChange={(e) => run({ type: 'item/target', ...at, target: readTarget(e.target.value) })}
+        className={`min-h-7 w-36 rounded-sm border bg-sheet px-1 text-sm ${loose ? 'border-brick' : 'border-hair'}`}
+      >
+        {page.sections.map((s, i) => (
+          <option key={s.key} value={`section ${s.key}`}>
+            {i + 1} {s.title}
+          </option>
+        ))}
+        <option value="top">Top of the page</option>
+        {(item.link !== null || item.target.kind === 'as-is') && <option value="as-is">As it is: {link?.href || 'nothing'}</option>}
+      </select>
+      <Button kind="quiet" aria-label={`Drop item ${item.label}`} onClick={() => run({ type: 'item/drop', ...at })}>
+        <X size={14} aria-hidden />
+      </Button>
+    </li>
+  )
+}

@@ -1,0 +1,149 @@
+/** Travel: motion, header, breathing space, and where every link arrives on every screen. */
+import { coverOf, roomAtEnd, solveArrivals, type Arrival } from '@waybell/core'
+import { Heading, Pennant, px, tint } from '../ui/index.tsx'
+import { NumberField } from '../ui/NumberField.tsx'
+import { useWork } from '../workspace/work.ts'
+
+export function TravelTask() {
+  const { page, site, surveys, stale, run, pointed, point, live } = useWork()
+  if (!page.sections.length) return <p className="text-faint">The page is not set up yet. Press “Set everything up” in Sections first.</p>
+  const solved = site.screens.map((screen) => {
+    const survey = surveys[screen.key] ?? null
+    const arrivals = survey ? solveArrivals(page, survey) : []
+    return { screen, survey, byKey: new Map(arrivals.map((a) => [a.section, a])), room: roomAtEnd(arrivals), cover: coverOf(page, survey) }
+  })
+  return (
+    <>
+      <Heading>Motion</Heading>
+      <fieldset className="flex gap-4">
+        <legend className="sr-only">Motion</legend>
+        {[true, false].map((smooth) => (
+          <label key={String(smooth)} className="flex min-h-7 items-center gap-1.5">
+            <input type="radio" name="motion" checked={page.travel.smooth === smooth} onChange={() => run({ type: 'travel/smooth', page: page.key, smooth })} />
+            {smooth ? 'Smooth' : 'Immediate'}
+          </label>
+        ))}
+      </fieldset>
+      <p className="text-xs text-faint">People who asked their system for less motion get the immediate one.</p>
+      <Heading>Offset</Heading>
+      <NumberField
+        label="Breathing space between header and section"
+        unit="px"
+        value={page.travel.breathing}
+        min={0}
+        max={400}
+        onCommit={(breathing) => run({ type: 'travel/breathing', page: page.key, breathing })}
+      />
+      <HeaderChoiceRow />
+      <dl className="mt-2 grid grid-cols-[1fr_auto_auto] gap-x-4 text-sm">
+        <dt className="text-faint">Header covers on arrival</dt>
+        {solved.map(({ screen, cover }) => (
+          <dd key={screen.key} className="text-right tabular-nums">
+            {screen.name} {px(cover.arrival)}
+          </dd>
+        ))}
+      </dl>
+      <Heading aside={<span className="text-xs text-faint">{stale.size ? 'being measured again' : 'as measured'}</span>}>
+        <span className="inline-flex items-center gap-1.5">
+          <Pennant /> Arrivals
+        </span>
+      </Heading>
+      <table className="w-full text-sm">
+        <thead>
+          <tr className="text-left text-xs text-faint">
+            <th scope="col" rowSpan={2} className="align-bottom font-normal">
+              Section
+            </th>
+            {solved.map(({ screen }) => (
+              <th scope="colgroup" colSpan={2} key={screen.key} className="pr-1 text-right font-normal">
+                {screen.name}
+              </th>
+            ))}
+          </tr>
+          <tr className="border-b border-hair text-right text-xs text-faint">
+            {solved.map(({ screen }) => [
+              <th scope="col" key={screen.key + 'p'} className="pr-2 font-normal">
+                stops at
+              </th>,
+              <th scope="col" key={screen.key + 'g'} className="pr-1 font-normal">
+                gap
+              </th>,
+            ])}
+          </tr>
+        </thead>
+        <tbody>
+          {page.sections.map((section, i) => (
+            <tr
+              key={section.key}
+              data-arrival-row={section.id}
+              onPointerEnter={() => point(section.key)}
+              onPointerLeave={() => point(null)}
+              className={`border-b border-hair ${pointed === section.key ? 'bg-wash' : ''}`}
+              style={{ boxShadow: `inset 4px 0 ${tint(i)}` }}
+            >
+              <th scope="row" className="max-w-36 py-1 pl-2 text-left font-normal">
+                <button type="button" className="block w-full truncate text-left hover:underline" onClick={() => live.follow('#' + section.id)} title={`Go to ${section.title} in the live page`}>
+                  {i + 1} {section.title}
+                </button>
+                {section.toTop && <span className="block text-xs text-faint">goes to the very top</span>}
+              </th>
+              {solved.map(({ screen, byKey }) => {
+                const arrival = byKey.get(section.key)
+                return [
+                  <td key={screen.key + 'p'} data-screen={screen.key} data-land={arrival?.land} className="pr-2 text-right">
+                    {arrival ? px(arrival.land) : '…'}
+                  </td>,
+                  <td key={screen.key + 'g'} className="pr-1 text-right">
+                    {arrival && <Gap arrival={arrival} toTop={section.toTop} />}
+                  </td>,
+                ]
+              })}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {solved.map(({ screen, room }) =>
+        room > 0 ? (
+          <p key={screen.key} className="mt-2 text-sm text-faint">
+            {screen.name}: the page ends {px(room)} too early for its last sections to reach their place. Their items are marked all the same.
+          </p>
+        ) : null,
+      )}
+    </>
+  )
+}
+
+function Gap({ arrival, toTop }: { arrival: Arrival; toTop: boolean }) {
+  if (!arrival.moves) return <span className="text-brick">no box</span>
+  if (toTop) return <span className="text-faint">top</span>
+  if (arrival.heading === 'covered' || arrival.heading === 'cut') return <span className="text-brick">{arrival.heading}</span>
+  return arrival.shortfall > 0 ? <span title={`short by ${px(arrival.shortfall)}`}>+{px(arrival.shortfall)}</span> : <>{px(arrival.gap)}</>
+}
+
+function HeaderChoiceRow() {
+  const { page, survey, run } = useWork()
+  const header = survey?.header
+  if (!header || header.at === null) return <p className="mt-2 text-sm text-faint">The page has no header of its own.</p>
+  if (header.position === 'sticky' || header.position === 'fixed') {
+    if (!page.header?.keep)
+      return (
+        <p className="mt-2 text-sm text-faint">
+          The page keeps its header in view ({header.position}, {px(header.rest)}
+          {header.moved !== header.rest && `, ${px(header.moved)} once the page has moved`}).
+        </p>
+      )
+  }
+  const keep = page.header?.keep ?? false
+  return (
+    <label className="mt-2 flex items-center gap-1.5">
+      <input
+        type="checkbox"
+        checked={keep}
+        disabled={!keep && !header.canStay}
+        onChange={() => run({ type: 'header/choose', page: page.key, header: { at: header.at!, keep: !keep, backing: page.header?.backing ?? null } })}
+      />
+      Keep the page’s header in view
+      {!keep && !header.canStay && <span className="text-xs text-faint">(it cannot stay where it is in the page)</span>}
+    </label>
+  )
+}

@@ -1,0 +1,110 @@
+/** A walk: every link on the screen in view, followed in the live page, with what happened beside what was computed. */
+import { hashOf } from '@waybell/core'
+import { useRef, useState } from 'react'
+import { Button, Heading, px } from '../ui/index.tsx'
+import { useWork, type Visit } from '../workspace/work.ts'
+
+interface Step {
+  key: string
+  title: string
+  from: 'above' | 'below'
+  computed: number | null
+  visit: Visit
+  passed: boolean
+}
+
+export function WalkTask() {
+  const { page, screen, survey, arrivals, live } = useWork()
+  const [steps, setSteps] = useState<Step[]>([])
+  const [total, setTotal] = useState(0)
+  const [failed, setFailed] = useState<string | null>(null)
+  const running = useRef(false)
+  const [isRunning, setIsRunning] = useState(false)
+  if (!page.sections.length) return <p className="text-faint">The page is not set up yet. Press “Set everything up” in Sections first.</p>
+  const walk = async () => {
+    running.current = true
+    setIsRunning(true)
+    setSteps([])
+    setFailed(null)
+    const plan = page.sections.flatMap((section) => (['above', 'below'] as const).map((from) => ({ section, from })))
+    setTotal(plan.length)
+    const linked = new Set(page.menus.flatMap((m) => m.items).flatMap((i) => (i.target.kind === 'section' ? [i.target.section] : [])))
+    try {
+      for (const { section, from } of plan) {
+        if (!running.current) break
+        const hash = hashOf(section.id)
+        const visit = await live.visit(screen.key, hash, section.at, from === 'above' ? 0 : 1e7)
+        const arrival = arrivals.get(section.key)
+        const inPlace = arrival !== undefined && Math.abs(visit.scroll - arrival.land) <= 1
+        const isMarked = !linked.has(section.key) || visit.current === hash || (section.toTop && visit.current === '#')
+        setSteps((s) => [...s, { key: `${section.key} ${from}`, title: section.title, from, computed: arrival?.land ?? null, visit, passed: inPlace && isMarked }])
+      }
+    } catch (error) {
+      setFailed(String(error))
+    }
+    running.current = false
+    setIsRunning(false)
+  }
+  const misses = steps.filter((s) => !s.passed).length
+  return (
+    <>
+      <Heading>Walk the {screen.name.toLowerCase()} screen</Heading>
+      <p className="mb-2 text-sm text-faint">Follows the link to every section in the live page, from the top and from the end, and sets where it stopped beside what was computed.</p>
+      <div className="flex items-center gap-3">
+        {isRunning ? (
+          <Button onClick={() => (running.current = false)}>Stop</Button>
+        ) : (
+          <Button kind="main" disabled={!survey} onClick={() => void walk()}>
+            Start the walk
+          </Button>
+        )}
+        {total > 0 && (
+          <span role="status" className="text-sm">
+            {steps.length} of {total} links{misses ? `, ${misses} not as computed` : steps.length ? ', all as computed' : ''}
+          </span>
+        )}
+      </div>
+      {failed && (
+        <p role="alert" className="mt-2 text-brick">
+          The walk stopped: {failed}
+        </p>
+      )}
+      {steps.length > 0 && (
+        <table className="mt-3 w-full text-sm">
+          <thead>
+            <tr className="border-b border-hair text-xs text-faint">
+              <th scope="col" className="text-left font-normal">
+                Section
+              </th>
+              <th scope="col" className="text-left font-normal">
+                from
+              </th>
+              <th scope="col" className="text-right font-normal">
+                computed
+              </th>
+              <th scope="col" className="text-right font-normal">
+                measured
+              </th>
+              <th scope="col" className="pl-2 text-left font-normal">
+                marked
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {steps.map((s) => (
+              <tr key={s.key} className="border-b border-hair" data-passed={s.passed}>
+                <th scope="row" className="max-w-36 truncate py-1 text-left font-normal">
+                  {s.title}
+                </th>
+                <td>{s.from}</td>
+                <td className="text-right">{s.computed === null ? '–' : px(s.computed)}</td>
+                <td className={`text-right ${s.passed ? '' : 'font-semibold text-brick'}`}>{px(s.visit.scroll)}</td>
+                <td className="max-w-24 truncate pl-2 font-mono text-xs">{s.visit.current ?? 'none'}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </>
+  )
+}

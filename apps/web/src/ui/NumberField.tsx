@@ -1,0 +1,39 @@
+/** A number with its unit, edited in place. */
+import { useEffect, useId, useState } from 'react'
+
+export function NumberField({ label, unit, value, min, max, onCommit }: { label: string; unit: string; value: number; min: number; max: number; onCommit: (value: number) => void }) {
+  const [draft, setDraft] = useState(String(value))
+  const id = useId()
+  useEffect(() => setDraft(String(value)), [value])
+  const number = Number(draft)
+  const fits = draft.trim() !== '' && Number.isFinite(number) && number >= min && number <= max
+  const commit = () => {
+    if (fits && number !== value) onCommit(number)
+    else setDraft(String(value))
+  }
+  return (
+    <span className="block">
+      <label htmlFor={id} className="mr-2">
+        {label}
+      </label>
+      <input
+        id={id}
+        type="number"
+        value={draft}
+        min={min}
+        max={max}
+        aria-invalid={!fits}
+        onChange={(e) => setDraft(e.target.value)}
+        onBlur={commit}
+        onKeyDown={(e) => e.key === 'Enter' && commit()}
+        className={`min-h-7 w-20 rounded-sm border bg-sheet px-1.5 text-right tabular-nums ${fits ? 'border-hair' : 'border-brick'}`}
+      />{' '}
+      {unit}
+      {!fits && (
+        <span role="alert" className="block text-xs text-brick">
+          A number from {min} to {max}.
+        </span>
+      )}
+    </span>
+  )
+}

@@ -1,0 +1,109 @@
+/** Small parts that every view uses. */
+import { useEffect, useId, useRef, useState, type ButtonHTMLAttributes, type ReactNode } from 'react'
+
+type Kind = 'main' | 'plain' | 'quiet'
+
+const kinds: Record<Kind, string> = {
+  main: 'bg-teal text-paper border-teal font-semibold',
+  plain: 'bg-sheet text-ink border-hair hover:border-faint',
+  quiet: 'bg-transparent text-ink border-transparent hover:bg-wash',
+}
+
+export function Button({ kind = 'plain', className = '', ...rest }: ButtonHTMLAttributes<HTMLButtonElement> & { kind?: Kind }) {
+  return (
+    <button
+      type="button"
+      className={`inline-flex min-h-7 items-center justify-center gap-1.5 rounded-sm border px-2.5 py-1 text-sm disabled:opacity-50 ${kinds[kind]} ${className}`}
+      {...rest}
+    />
+  )
+}
+
+/** Edited in place: Enter or leaving takes it, Escape leaves it as it was. */
+export function Field({
+  value,
+  label,
+  onCommit,
+  check,
+  mono = false,
+  prefix,
+  className = '',
+  disabled = false,
+}: {
+  value: string
+  label: string
+  onCommit: (value: string) => void
+  /** What is wrong with a value as it is typed. */
+  check?: (value: string) => string | null
+  mono?: boolean
+  prefix?: string
+  className?: string
+  disabled?: boolean
+}) {
+  const [draft, setDraft] = useState<string | null>(null)
+  const shown = draft ?? value
+  const problem = draft !== null && draft !== value ? (check?.(draft) ?? null) : (check?.(value) ?? null)
+  const hint = useId()
+  const leaving = useRef(false)
+  useEffect(() => setDraft(null), [value])
+  const commit = () => {
+    if (!leaving.current && draft !== null && draft !== value && draft.trim() !== '') onCommit(draft)
+    leaving.current = false
+    setDraft(null)
+  }
+  return (
+    <span className={`block min-w-0 ${className}`}>
+      <span className="flex items-center">
+        {prefix && <span aria-hidden className={`pr-0.5 text-faint ${mono ? 'font-mono' : ''}`}>{prefix}</span>}
+        <input
+          aria-label={label}
+          aria-invalid={problem !== null}
+          aria-describedby={problem ? hint : undefined}
+          disabled={disabled}
+          value={shown}
+          onChange={(e) => setDraft(e.target.value)}
+          onBlur={commit}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter') e.currentTarget.blur()
+            if (e.key === 'Escape') {
+              leaving.current = true
+              e.currentTarget.blur()
+            }
+          }}
+          className={`min-h-6 w-full min-w-0 rounded-sm border border-transparent bg-transparent px-1 hover:border-hair focus:border-teal focus:bg-sheet ${mono ? 'font-mono text-[13px]' : ''} ${problem ? 'border-brick!' : ''} disabled:text-faint`}
+        />
+      </span>
+      {problem && (
+        <span id={hint} className="block pl-1 text-xs text-brick">
+          {problem}
+        </span>
+      )}
+    </span>
+  )
+}
+
+export function Heading({ children, aside }: { children: ReactNode; aside?: ReactNode }) {
+  return (
+    <div className="mt-4 mb-1.5 flex items-baseline justify-between gap-3 border-b border-hair pb-1 first:mt-0">
+      <h2 className="text-sm font-bold">{children}</h2>
+      {aside}
+    </div>
+  )
+}
+
+/** Pale, even and never the only sign: the number stands beside it. */
+export const tint = (index: number): string => `hsl(${(index * 67 + 20) % 360} 45% 62%)`
+
+export const px = (n: number): string => `${Math.round(n)} px`
+
+/** Marks of our own: an arrival is a pennant, a bell a half dome, a finding a notch. */
+export const Pennant = () => (
+  <svg aria-hidden width="10" height="12" viewBox="0 0 10 12">
+    <path d="M1 0v12M1 1l8 3-8 3z" fill="var(--color-teal)" stroke="var(--color-teal)" />
+  </svg>
+)
+export const Dome = () => (
+  <svg aria-hidden width="12" height="8" viewBox="0 0 12 8">
+    <path d="M1 7a5 6 0 0 1 10 0z" fill="var(--color-brass)" />
+  </svg>
+)

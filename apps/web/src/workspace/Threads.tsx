@@ -1,0 +1,54 @@
+/** Threads: from each item on the sheet to its section on the spine. A broken item's thread hangs loose. */
+import { useLayoutEffect, useRef, useState } from 'react'
+import { useWork } from './work.ts'
+
+interface Thread {
+  key: string
+  path: string
+  loose: boolean
+  lit: boolean
+}
+
+export function Threads() {
+  const { page, survey, pointed } = useWork()
+  const svg = useRef<SVGSVGElement>(null)
+  const [threads, setThreads] = useState<Thread[]>([])
+  useLayoutEffect(() => {
+    const host = svg.current!.parentElement!
+    const draw = () => {
+      const origin = host.getBoundingClientRect()
+      const sheet = host.querySelector('[data-testid="sheet"]')!.getBoundingClientRect()
+      const next: Thread[] = []
+      for (const row of host.querySelectorAll<HTMLElement>('[data-item]')) {
+        const from = row.getBoundingClientRect()
+        const y = from.top + from.height / 2 - origin.top
+        if (from.bottom < sheet.top || from.top > sheet.bottom) continue
+        const x = sheet.right - origin.left - 10
+        const section = row.dataset.section
+        const band = section ? host.querySelector<HTMLElement>(`[data-band="${CSS.escape(section)}"]`) : null
+        if (band) {
+          const to = band.getBoundingClientRect()
+          const end = [to.left - origin.left, to.top - origin.top + Math.min(to.height / 2, 12)]
+          next.push({ key: row.dataset.item!, path: `M${x} ${y}C${x + 22} ${y} ${end[0]! - 22} ${end[1]} ${end[0]} ${end[1]}`, loose: false, lit: section === pointed })
+        } else if (row.dataset.loose) next.push({ key: row.dataset.item!, path: `M${x} ${y}q10 2 12 16`, loose: true, lit: false })
+      }
+      setThreads((old) => (JSON.stringify(old) === JSON.stringify(next) ? old : next))
+    }
+    draw()
+    const observer = new ResizeObserver(draw)
+    for (const el of host.querySelectorAll('[data-testid="sheet"], [data-testid="spine"]')) observer.observe(el)
+    const sheet = host.querySelector('[data-testid="sheet"]')!
+    sheet.addEventListener('scroll', draw, { passive: true })
+    return () => {
+      observer.disconnect()
+      sheet.removeEventListener('scroll', draw)
+    }
+  }, [page, survey, pointed])
+  return (
+    <svg ref={svg} aria-hidden className="pointer-events-none absolute inset-0 h-full w-full">
+      {threads.map((t) => (
+        <path key={t.key} d={t.path} fill="none" stroke={t.loose ? 'var(--color-brick)' : 'var(--color-teal)'} strokeWidth={t.lit ? 2.5 : 1.25} strokeDasharray={t.loose ? '3 3' : undefined} />
+      ))}
+    </svg>
+  )
+}

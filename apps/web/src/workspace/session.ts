@@ -1,0 +1,116 @@
+/**
+ * One site while it is worked on. A command is applied here at once with the core's own function, and sent; the server applies the
+ * same. What the bar shows as stored has been answered.
+ */
+import { afterChange, apply, CommandError, describe, type Change, type Command, type Site, type Stacks } from '@waybell/core'
+import { api, ApiError, type SiteState } from '../api.ts'
+
+export type Storing = 'stored' | 'storing' | 'waiting'
+
+export interface SessionState {
+  document: Site
+  stacks: Stacks
+  storing: Storing
+}
+
+interface Pending {
+  idempotencyKey: string
+  change: Change
+}
+
+export class Session {
+  private state: SessionState
+  private version: number
+  private readonly pending: Pending[] = []
+  private readonly listeners = new Set<() => void>()
+  private sending = false
+
+  constructor(
+    private readonly key: string,
+    loaded: SiteState,
+    /** Told when something did not go through. */
+    private readonly tell: (message: string) => void,
+  ) {
+    this.state = { document: loaded.document, stacks: loaded.stacks, storing: 'stored' }
+    this.version = loaded.version
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener)
+    return () => this.listeners.delete(listener)
+  }
+  readonly snapshot = (): SessionState => this.state
+
+  /** @returns false where the command does not fit the site as it is; the reason was told */
+  run(command: Command, undoes: number | null = null): boolean {
+    try {
+      const { site, inverse } = apply(this.state.document, command)
+      const change: Change = { version: this.version + this.pending.length + 1, command, inverse, undoes }
+      this.pending.push({ idempotencyKey: crypto.randomUUID(), change })
+      this.set({ document: site, stacks: afterChange(this.state.stacks, change), storing: 'storing' })
+      void this.send()
+      return true
+    } catch (error) {
+      if (!(error instanceof CommandError)) throw error
+      this.tell(error.message)
+      return false
+    }
+  }
+
+  undo(): void {
+    const last = this.state.stacks.undo.at(-1)
+    if (last) this.run(last.inverse, last.version)
+  }
+
+  redo(): void {
+    const last = this.state.stacks.redo.at(-1)
+    if (last) this.run(last.inverse, last.version)
+  }
+
+  private set(state: SessionState): void {
+    this.state = state
+    for (const listener of this.listeners) listener()
+  }
+
+  private async send(): Promise<void> {
+    if (this.sending) return
+    this.sending = true
+    let refused: string | null = null
+    while (this.pending.length && refused === null) {
+      const { idempotencyKey, change } = this.pending[0]!
+      try {
+        const { version } = await api.change(this.key, { idempotencyKey, baseVersion: this.version, command: change.command, undoes: change.undoes })
+        this.pending.shift()
+        const moved = version !== this.version + 1
+        this.version = version
+        // Another tab changed something else in between.
+        if (moved && !this.pending.length) await this.reload()
+      } catch (error) {
+        const lost = error instanceof ApiError && (error.status === 0 || error.status >= 500)
+        if (!lost) refused = error instanceof Error ? error.message : String(error)
+        else {
+          // The same request again, with the same key: it cannot be done twice.
+          this.set({ ...this.state, storing: 'waiting' })
+          await new Promise((done) => setTimeout(done, 1500))
+        }
+      }
+    }
+    this.sending = false
+    if (refused !== null) {
+      this.pending.length = 0
+      this.tell(refused)
+      await this.reload()
+    }
+    if (!this.pending.length) this.set({ ...this.state, storing: 'stored' })
+  }
+
+  private async reload(): Promise<void> {
+    const loaded = await api.site(this.key)
+    this.version = loaded.version
+    this.set({ document: loaded.document, stacks: loaded.stacks, storing: 'stored' })
+  }
+}
+
+export const undoName = (stacks: Stacks): string | null => nameOf(stacks.undo.at(-1))
+export const redoName = (stacks: Stacks): string | null => nameOf(stacks.redo.at(-1))
+const nameOf = (change: Change | undefined) => (change ? describe(change.command).toLowerCase() : null)

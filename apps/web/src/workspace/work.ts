@@ -1,0 +1,66 @@
+/** What every part of the workspace looks at: the page, what was read and measured of it, and what follows from both. */
+import { openFindings, pageEdits, solveArrivals, type Arrival, type Command, type Finding, type PageEdit, type PageReading, type Screen, type Site, type SitePage, type Survey } from '@waybell/core'
+import { createContext, useContext } from 'react'
+import type { Session, SessionState } from './session.ts'
+
+export interface Work {
+  siteKey: string
+  site: Site
+  page: SitePage
+  reading: PageReading
+  missing: string[]
+  findings: Finding[]
+  /** By screen key; those that were measured. */
+  surveys: Record<string, Survey>
+  /** Screens whose survey is older than the last edit. */
+  stale: ReadonlySet<string>
+  screen: Screen
+  survey: Survey | null
+  arrivals: Map<string, Arrival>
+  session: Session
+  state: SessionState
+  run: (command: Command) => boolean
+  /** Section that is pointed at, on any of the three columns. */
+  pointed: string | null
+  point: (section: string | null) => void
+  live: LiveControl
+}
+
+/** What the columns may ask of the live page. */
+export interface LiveControl {
+  scrollTo: (y: number) => void
+  follow: (hash: string) => void
+  visit: (screen: string, hash: string, at: number, from: number) => Promise<Visit>
+  /** Waits until the server has what was measured last. */
+  flush: () => Promise<void>
+}
+
+export interface Visit {
+  scroll: number
+  top: number
+  covered: number
+  current: string | null
+}
+
+export const WorkContext = createContext<Work | null>(null)
+
+export function useWork(): Work {
+  const work = useContext(WorkContext)
+  if (!work) throw new Error('there is no site here')
+  return work
+}
+
+export const editsOf = (site: Site, page: SitePage, reading: PageReading, surveys: Record<string, Survey>, runtime: string): PageEdit[] =>
+  // Until it is set up, the page is shown as it came.
+  page.sections.length ? pageEdits({ page, reading, screens: site.screens, surveys, runtime }) : []
+
+export const arrivalsOf = (page: SitePage, survey: Survey | null): Map<string, Arrival> =>
+  new Map(survey ? solveArrivals(page, survey).map((a) => [a.section, a]) : [])
+
+export const findingsOf = (page: SitePage, reading: PageReading, findings: Finding[]): Finding[] => openFindings(page, reading, findings)
+
+/** A key that nothing in the page has yet. */
+export function freshKey(prefix: string, taken: Iterable<string>): string {
+  const used = new Set(taken)
+  for (let n = 1; ; n++) if (!used.has(`${prefix}${n}`)) return `${prefix}${n}`
+}

@@ -1,0 +1,25 @@
+/** One link of a walk: from rest, followed as a click does it, and what came of it. */
+import { reachNow, stayingBars } from './header.ts'
+import { follow } from './links.ts'
+import type { Visit } from './messages.ts'
+import { jumpTo, pause, untilSteady } from './settle.ts'
+import { elementAt } from './stamps.ts'
+
+/** @param from where the page is to stand before; beyond the end is the end */
+export async function visit(hash: string, at: number, from: number): Promise<Visit> {
+  jumpTo(from)
+  await untilSteady(() => `${scrollY}`)
+  await follow(hash)
+  // The script in the page may put an arrival right once the header has come to rest.
+  await pause(350)
+  await untilSteady(() => `${scrollY}`, 4000)
+  await pause(250)
+  await untilSteady(() => `${scrollY}`)
+  const own = document.querySelector('[data-wb="menu"]')?.getBoundingClientRect().bottom ?? 0
+  return {
+    scroll: scrollY,
+    top: (elementAt(at)?.getBoundingClientRect().top ?? 0) + scrollY,
+    covered: Math.max(own, reachNow(stayingBars())),
+    current: document.querySelector('[data-wb-menu] [aria-current="true"]')?.getAttribute('href') ?? null,
+  }
+}
