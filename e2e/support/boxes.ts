@@ -82,7 +82,7 @@ export function sweep(page: Page, step: number): Promise<(PageFacts & { header: 
     const scroller = document.scrollingElement!
     const out = []
     for (let y = 0; y <= scroller.scrollHeight - scroller.clientHeight; y += by) {
-      scrollTo({ top: y, behavior: 'instant' })
+      window.scrollTo({ top: y, behavior: 'instant' })
       await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))
       out.push({
         scroll: scrollY,

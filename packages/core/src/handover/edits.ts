@@ -2,9 +2,10 @@
  * What a handover changes in a page, as edits that speak of elements. The same edits become byte splices in the
  * file and patches in the live page, so that both show one result.
  */
-import { BAR_HEIGHT, coverOf, hasBar, type Survey } from '../arrival/index.ts'
+import { BAR_HEIGHT, coverOf, hasBar } from '../arrival/index.ts'
 import { hashOf, type ElementAt, type PageReading, type Settings } from '../page/index.ts'
-import type { Item, Menu, Screen, SitePage } from '../site/index.ts'
+import type { Item, Menu, SitePage } from '../site/index.ts'
+import { boundary, type HandoverInput } from './input.ts'
 import { menuMarkup } from './menu.ts'
 import { pageStyle } from './style.ts'
 
@@ -26,16 +27,6 @@ export type PageEdit =
   | { kind: 'slots'; list: ElementAt; from: ElementAt[]; to: (ElementAt | NewSlot)[] }
   /** A piece of ours. `text` is what stands between its tags; a menu's is markup. */
   | { kind: 'piece'; role: PieceRole; place: 'head' | 'body-start' | { after: ElementAt }; text: string }
-
-export interface HandoverInput {
-  page: SitePage
-  reading: PageReading
-  screens: readonly Screen[]
-  /** By screen key; a screen that was not measured is estimated. */
-  surveys: Readonly<Record<string, Survey>>
-  /** The built script. */
-  runtime: string
-}
 
 export function pageEdits(input: HandoverInput): PageEdit[] {
   const { page, reading } = input
@@ -134,7 +125,3 @@ function settingsText({ page, screens, surveys }: HandoverInput): string {
   // `</script` and `<!--` would end or change the element that holds it.
   return JSON.stringify(settings).replace(/</g, '\\u003c')
 }
-
-/** The widest viewport that takes its figures from `screen`: half way to the next wider one. */
-export const boundary = (screen: Screen, wider: Screen | undefined): number =>
-  wider ? Math.round((screen.width + wider.width) / 2) : 1e6

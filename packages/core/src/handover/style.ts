@@ -1,8 +1,7 @@
 /** The style that a handover writes: offsets, motion, the made menu's bar, and how the current item is marked. */
 import { BAR_HEIGHT, coverOf, type Survey } from '../arrival/index.ts'
 import { backingFor } from '../proposal/index.ts'
-import type { HandoverInput } from './edits.ts'
-import { boundary } from './edits.ts'
+import { boundary, type HandoverInput } from './input.ts'
 
 const px = (n: number) => `${Math.round(n * 100) / 100}px`
 

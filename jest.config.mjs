@@ -1,0 +1,22 @@
+/** ES modules, ours and three of others', are taken as CommonJS by swc, so that no build and no flag is needed. */
+export default {
+  testMatch: ['<rootDir>/packages/*/src/**/*.test.ts', '<rootDir>/apps/*/src/**/*.test.ts', '<rootDir>/apps/*/test/**/*.test.ts'],
+  testEnvironment: 'node',
+  testTimeout: 60000,
+  transform: {
+    '^.+\\.(ts|m?js)$': [
+      '@swc/jest',
+      {
+        jsc: { target: 'es2023', parser: { syntax: 'typescript', decorators: true }, transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false } },
+        module: { type: 'commonjs' },
+        swcrc: false,
+      },
+    ],
+  },
+  transformIgnorePatterns: ['/node_modules/(?!(parse5|entities|any-ascii)/)'],
+  moduleNameMapper: {
+    '^@waybell/core$': '<rootDir>/packages/core/src/index.ts',
+    '^@waybell/core/rule$': '<rootDir>/packages/core/src/highlight/rule.ts',
+    '^@waybell/(runtime|agent)$': '<rootDir>/packages/$1/src/text.ts',
+  },
+}
