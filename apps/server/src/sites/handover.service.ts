@@ -1,7 +1,7 @@
 /** The handed-over page: as bytes, as a list of its edits, and in a ZIP with its assets. */
 import { Injectable } from '@nestjs/common'
 import { InjectDataSource } from '@nestjs/typeorm'
-import { pageEdits, writePage, type Handover, type SitePage } from '@waybell/core'
+import { pageEdits, textOfBytes, writePage, type Handover, type SitePage } from '@waybell/core'
 import { runtimeText } from '@waybell/runtime'
 import type { DataSource } from 'typeorm'
 import { ZipFile } from 'yazl'
@@ -36,12 +36,11 @@ export class HandoverService {
 
   async view(site: string, key: string): Promise<HandoverView> {
     const { page, handover, encoding, measured } = await this.page(site, key)
-    const decoder = new TextDecoder(encoding)
     return {
       file: page.file,
       bytes: handover.bytes.length,
       measured,
-      edits: handover.splices.map((s) => ({ offset: s.offset, removed: decoder.decode(s.removed), inserted: decoder.decode(s.inserted) })),
+      edits: handover.splices.map((s) => ({ offset: s.offset, removed: textOfBytes(encoding, s.removed), inserted: textOfBytes(encoding, s.inserted) })),
     }
   }
 

@@ -212,9 +212,9 @@ function bodyStart({ tree }: ParsedPage): number {
 function bodyOpens(tree: ParsedPage['tree']): number | null {
   const { body, head, html } = tree
   if (body && body.at >= 0) return body.at
-  const text = body?.texts.find((t) => t.value.trim() !== '' && t.at >= 0)?.at ?? Infinity
-  const child = body?.children.find((c) => c.at >= 0)?.at ?? Infinity
-  const first = Math.min(text, child)
+  // By source order: what a table throws out stands before it in the tree, and behind its start tag in the source.
+  const starts = [...(body?.texts ?? []).filter((t) => t.value.trim() !== ''), ...(body?.children ?? [])].map((n) => n.at).filter((at) => at >= 0)
+  const first = starts.reduce((least, at) => Math.min(least, at), Infinity)
   if (Number.isFinite(first)) return first
   return Math.max(head?.tagEnd ?? 0, html.tagEnd, tree.doctypeEnd, 0)
 }

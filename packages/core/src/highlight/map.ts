@@ -23,6 +23,7 @@ const topsOf = (page: SitePage, survey: Survey) => {
 export function bellMap(page: SitePage, survey: Survey): Stretch[] {
   const placed = topsOf(page, survey)
   if (!placed.length) return [{ section: null, start: 0, end: survey.maxScroll }]
+  if (survey.maxScroll <= 0) return [{ section: placed[0]!.section.key, start: 0, end: 0 }]
   const line = coverOf(page, survey).arrival + page.highlight.bellOffset
   const sorted = bells(placed.map((p) => p.part.movedTop), line, survey.maxScroll)
   const out: Stretch[] = []

@@ -18,7 +18,15 @@ export interface DecodedText {
 /** Finds the encoding as a browser does, and decodes. Undeclared bytes are UTF-8 if they are valid UTF-8. */
 export function decodePage(bytes: Uint8Array): DecodedText {
   const { encoding, declared, bomLength } = findEncoding(bytes)
-  return { text: decoderFor(encoding).decode(bytes.subarray(bomLength)), encoding, declared, bomLength }
+  return { text: textOfBytes(encoding, bytes.subarray(bomLength)), encoding, declared, bomLength }
+}
+
+/** 0x80 to 0x9f of windows-1252. Node 20 decodes them as Latin-1, against the standard. */
+const ansi = '\u20ac\u0081\u201a\u0192\u201e\u2026\u2020\u2021\u02c6\u2030\u0160\u2039\u0152\u008d\u017d\u008f\u0090\u2018\u2019\u201c\u201d\u2022\u2013\u2014\u02dc\u2122\u0161\u203a\u0153\u009d\u017e\u0178'
+
+export function textOfBytes(encoding: string, bytes: Uint8Array): string {
+  const text = decoderFor(encoding).decode(bytes)
+  return encoding === 'windows-1252' ? text.replace(/[\u0080-\u009f]/g, (c) => ansi[c.charCodeAt(0) - 0x80]!) : text
 }
 
 // ignoreBOM: the mark was cut off already; a second one is a character of the page.
@@ -167,9 +175,8 @@ function encodeTable(encoding: string): Map<string, number[]> {
   const known = tables.get(encoding)
   if (known) return known
   const table = new Map<string, number[]>()
-  const decoder = decoderFor(encoding)
   const add = (bytes: number[]) => {
-    const got = decoder.decode(Uint8Array.from(bytes))
+    const got = textOfBytes(encoding, Uint8Array.from(bytes))
     if (got.length === 1 && got !== '\ufffd' && got.charCodeAt(0) >= 0x80 && !table.has(got)) table.set(got, bytes)
   }
   for (let a = 0x80; a < 0x100; a++) add([a])

@@ -1,6 +1,6 @@
 /** Reading pages and editing their bytes. */
 export { PageError, MAX_PAGE_BYTES, MAX_DEPTH, type PageErrorCode } from './errors.ts'
-export { decodePage, encodeText, byteOffsets, type DecodedText, type TextPlace } from './encoding.ts'
+export { decodePage, textOfBytes, encodeText, byteOffsets, type DecodedText, type TextPlace } from './encoding.ts'
 export { Lines, type Place } from './lines.ts'
 export { textOf, parseTree, contains, type El, type Tree, type WrittenPiece } from './tree.ts'
 export { hashOf, decodeFragment, Targets } from './fragment.ts'

@@ -61,7 +61,7 @@ export interface Outline {
 export function outline(tree: Tree, linked: readonly El[]): Outline {
   const body = tree.body
   if (!body) return { parts: [], sectionLevel: 2, pageHeader: null, holdsHeading: () => false }
-  const headings = tree.all.filter((el) => el.level > 0 && !unseen(el) && hasContent(el))
+  const headings = tree.all.filter((el) => el.level > 0 && el.depth <= MAX_TARGET_DEPTH && !unseen(el) && hasContent(el))
   const inContent = headings.filter((el) => !inFooter(el) && !within(el, (e) => e.tag === 'aside' || isNavigation(e)))
   const sectionLevel = findSectionLevel(inContent.length ? inContent : headings)
   const facts = measure(tree, headings, sectionLevel)
@@ -78,8 +78,10 @@ export function outline(tree: Tree, linked: readonly El[]): Outline {
     const weight = weightOf(el)
     if (isBanner(el)) {
       if (!holdsAny(el)) return weight - facts.linkWeight[el.order]! < 160 || facts.links[el.order]! >= 2
+      // A name, links and hardly a word more: the bar with the site's name in it. A hero has a paragraph.
       const own = headings.filter((h) => contains(el, h)).reduce((sum, h) => sum + weightOf(h), 0)
-      return weight - facts.linkWeight[el.order]! - own < 40 && facts.links[el.order]! >= 1
+      const hasText = tree.all.slice(el.order, el.lastOrder + 1).some((e) => e.tag === 'p' && weightOf(e) > 0 && !within(e, isNavigation))
+      return !hasText && weight - facts.linkWeight[el.order]! - own < 40
     }
     if (linkedSet.has(el) || sectioning.has(el.tag)) return false
     return facts.links[el.order]! >= 2 && !holdsAny(el) && facts.linkWeight[el.order]! >= 0.5 * weight

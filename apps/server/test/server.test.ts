@@ -1,0 +1,195 @@
+import 'reflect-metadata'
+import type { NestExpressApplication } from '@nestjs/platform-express'
+import type { Command, Site } from '@waybell/core'
+import { execFileSync } from 'node:child_process'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import request from 'supertest'
+import { DataSource } from 'typeorm'
+import { createApplication } from '../src/application.ts'
+import { ContentRow, FileRow, SiteRow } from '../src/db/entities.ts'
+
+const page = '<!doctype html>\r\n<html><head><meta charset=windows-1252><link rel=stylesheet href="css/look.css"></head><body><nav><a href="#">Work</a><a href="#">Us</a></nav><section><h2>Work</h2><p>caf\xe9</p></section><section><h2>Us</h2><img src="img/us.png"></section></body></html>'
+const bytes = Buffer.from(page, 'latin1')
+
+let app: NestExpressApplication
+let db: DataSource
+let host: string
+
+beforeAll(async () => {
+  const data = mkdtempSync(join(tmpdir(), 'waybell-test-'))
+  writeFileSync(join(data, 'demo-made'), '')
+  app = await createApplication({ data, port: 0 })
+  await app.listen(0, '127.0.0.1')
+  host = `127.0.0.1:${(app.getHttpServer().address() as { port: number }).port}`
+  db = app.get(DataSource)
+})
+afterAll(() => app.close())
+
+const http = () => request(`http://${host}`)
+const live = (key: string, path: string, kind = '') => http().get(path).set('Host', `${key}${kind}.localhost:${host.split(':')[1]}`)
+
+async function make(files: [string, Buffer][] = [['site/index.html', bytes], ['site/css/look.css', Buffer.from('a { background: url(../img/b.png) }')]]): Promise<string> {
+  let post = http().post('/api/sites')
+  for (const [name, content] of files) post = post.attach('files', content, name)
+  const { body } = (await post.expect(201)) as { body: { key: string } }
+  return body.key
+}
+
+const state = async (key: string) => (await http().get(`/api/sites/${key}`).expect(200)).body as { document: Site; version: number; stacks: { undo: unknown[] } }
+const change = (key: string, command: Command, baseVersion: number, idempotencyKey = `key-${Math.random()}`, undoes: number | null = null) =>
+  http().post(`/api/sites/${key}/changes`).send({ idempotencyKey, baseVersion, command, undoes })
+const rename = (name: string): Command => ({ type: 'site/rename', name })
+
+describe('making a site', () => {
+  it('keeps the bytes, reads the page, and names what is missing', async () => {
+    const key = await make()
+    const { body } = await http().get(`/api/sites/${key}/pages/p1`).expect(200)
+    expect(body.reading.encoding).toBe('windows-1252')
+    expect(body.reading.candidates.filter((c: { offered: boolean }) => c.offered).map((c: { title: string }) => c.title)).toEqual(['Work', 'Us'])
+    expect(body.missing.sort()).toEqual(['img/b.png', 'img/us.png'])
+    const { document } = await state(key)
+    expect((await db.manager.findOneByOrFail(ContentRow, { hash: document.pages[0]!.source })).bytes).toEqual(bytes)
+  })
+
+  it('puts a file that came without its folder where the page looks for it', async () => {
+    const key = await make([['index.html', bytes], ['look.css', Buffer.from('a{}')], ['us.png', Buffer.from('p')]])
+    expect((await http().get(`/api/sites/${key}/pages/p1`)).body.missing).toEqual([])
+    await live(key, '/css/look.css').expect(200, 'a{}')
+  })
+
+  it('takes pasted HTML', async () => {
+    const { body } = await http().post('/api/sites').field('html', '<h1>Hi</h1>').field('name', 'Pasted').expect(201)
+    expect((await state(body.key)).document.name).toBe('Pasted')
+  })
+
+  it.each([
+    ['an empty file', Buffer.alloc(0), 'page-empty'],
+    ['no HTML', Buffer.from('just text'), 'page-not-html'],
+    ['markup too deep', Buffer.from('<div>'.repeat(5000)), 'page-too-deep'],
+    ['too many bytes', Buffer.alloc(20 * 1024 * 1024 + 1, '<p>x'), 'page-too-big'],
+  ])('says what is wrong with %s, and stores nothing', async (_, content, code) => {
+    const before = [await db.manager.count(SiteRow), await db.manager.count(FileRow), await db.manager.count(ContentRow)]
+    const { body, status } = await http().post('/api/sites').attach('files', content, 'index.html').attach('files', Buffer.from('x'), 'a.png')
+    expect([status, body.code]).toEqual([422, code])
+    expect(body.message).toMatch(/^[A-Z].*\.$/)
+    expect([await db.manager.count(SiteRow), await db.manager.count(FileRow), await db.manager.count(ContentRow)]).toEqual(before)
+  })
+})
+
+describe('changes', () => {
+  it('are made once, however often they are sent', async () => {
+    const key = await make()
+    for (let i = 0; i < 3; i++) expect((await change(key, rename('Once'), 0, 'the-same-key').expect(200)).body).toEqual({ version: 1 })
+    expect((await state(key)).version).toBe(1)
+  })
+
+  it('can be undone after a reload, by the inverse that was stored', async () => {
+    const key = await make()
+    await change(key, rename('New'), 0).expect(200)
+    const { stacks } = await state(key)
+    const last = stacks.undo.at(-1) as { inverse: Command; version: number }
+    await change(key, last.inverse, 1, undefined, last.version).expect(200)
+    const after = await state(key)
+    expect([after.document.name, after.stacks.undo.length]).toEqual(['index.html', 0])
+  })
+
+  it('of two tabs stand together where they do not touch, and are told where they do', async () => {
+    const key = await make()
+    await change(key, rename('First tab'), 0).expect(200)
+    await change(key, { type: 'travel/breathing', page: 'p1', breathing: 40 }, 0).expect(200)
+    const { body } = await change(key, rename('Second tab'), 0).expect(409)
+    expect(body.message).toContain('another tab')
+    expect((await state(key)).document).toMatchObject({ name: 'First tab', pages: [{ travel: { breathing: 40 } }] })
+  })
+
+  it.each([
+    ['an unknown kind', { type: 'site/burn' }],
+    ['a missing part', { type: 'travel/breathing', page: 'p1' }],
+    ['a colour that is style', { type: 'header/choose', page: 'p1', header: { at: 1, keep: true, backing: 'red;} body{display:none' } }],
+    ['a batch with a bad one in it', { type: 'batch', label: 'x', commands: [{ type: 'site/rename', name: 5 }] }],
+  ])('with %s are refused', async (_, command) => {
+    const key = await make()
+    await change(key, command as Command, 0).expect(400)
+    expect((await state(key)).version).toBe(0)
+  })
+
+  it('that do not fit the site say why', async () => {
+    const key = await make()
+    const { body } = await change(key, { type: 'section/drop', page: 'p1', section: 's1' }, 0).expect(422)
+    expect(body.message).toContain('no section')
+  })
+})
+
+describe('hosts', () => {
+  it('serve a page on its own host, stamped, with a policy that lets it talk to nobody', async () => {
+    const key = await make()
+    const { text, headers } = await live(key, '/index.html').expect(200)
+    expect(headers['content-type']).toBe('text/html; charset=windows-1252')
+    expect(headers['content-security-policy']).toContain("connect-src 'none'")
+    expect(text).toMatch(/<section data-wb-at="\d+">/)
+    const { headers: still } = await live(key, '/', '--still').expect(200)
+    expect(still['content-security-policy']).toMatch(/script-src 'nonce-[^']+';/)
+  })
+
+  it('give a page’s host nothing of the application, and nothing of another site', async () => {
+    const [key, other] = [await make(), await make([['index.html', bytes], ['secret.txt', Buffer.from('s')]])]
+    await live(key, '/api/sites').expect(404)
+    await live(key, '/secret.txt').expect(404)
+    await live(other, '/secret.txt').expect(200)
+    await live(key, '/..%2f..%2fetc/passwd').expect(404)
+    await http().post('/api/sites').set('Host', `${key}.localhost`).expect(405)
+  })
+
+  it('answer to no other name, and to no other page', async () => {
+    await http().get('/api/sites').set('Host', 'rebound.example').expect(421)
+    await http().post('/api/sites').set('Origin', 'http://evil.example').field('html', '<p>x').expect(403)
+    await http().post('/api/sites').set('Sec-Fetch-Site', 'cross-site').field('html', '<p>x').expect(403)
+  })
+
+  it('limit what the application may frame', async () => {
+    const { headers } = await http().get('/api/sites')
+    expect(headers['content-security-policy']).toContain(`frame-src http://*.localhost:${host.split(':')[1]}`)
+  })
+})
+
+describe('handover', () => {
+  it('gives the page with its edits, in its own character set, and a ZIP with its files', async () => {
+    const key = await make()
+    const { body: read } = await http().get(`/api/sites/${key}/pages/p1`)
+    const at = read.reading.candidates[0].at as number
+    const setUp = { sections: [{ key: 's1', at, title: 'Work', id: 'work', heading: null, toTop: true }], menus: [], header: null, bar: 'top', travel: { smooth: true, breathing: 10 }, highlight: { bellOffset: 10 } } as const
+    await change(key, { type: 'page/set-up', page: 'p1', setUp: structuredClone(setUp) as never }, 0).expect(200)
+    const { body: view } = await http().get(`/api/sites/${key}/pages/p1/handover`).expect(200)
+    const { body: file } = await http().get(`/api/sites/${key}/pages/p1/handover/page`).buffer(true).parse(raw).expect(200)
+    expect(file.includes(Buffer.from('caf\xe9', 'latin1'))).toBe(true)
+    expect(file.includes(Buffer.from('<section id="work">'))).toBe(true)
+    // Offsets are those of the original: what earlier edits put in comes on top.
+    let shift = 0
+    const parts: Buffer[] = []
+    let from = 0
+    for (const e of view.edits as { offset: number; removed: string; inserted: string }[]) {
+      parts.push((file as Buffer).subarray(from, e.offset + shift), Buffer.from(e.removed, 'latin1'))
+      from = e.offset + shift + Buffer.byteLength(e.inserted, 'latin1')
+      shift += e.inserted.length - e.removed.length
+    }
+    const back = Buffer.concat([...parts, (file as Buffer).subarray(from)])
+    expect(back).toEqual(bytes)
+    const { body: zip } = await http().get(`/api/sites/${key}/pages/p1/handover/zip`).buffer(true).parse(raw).expect(200)
+    const archive = join(mkdtempSync(join(tmpdir(), 'waybell-zip-')), 'a.zip')
+    writeFileSync(archive, zip as Buffer)
+    expect(execFileSync('python3', ['-m', 'zipfile', '-l', archive]).toString()).toMatch(/css\/look\.css[\s\S]*/)
+  })
+})
+
+const raw = (res: NodeJS.ReadableStream, done: (error: Error | null, body: Buffer) => void) => {
+  const chunks: Buffer[] = []
+  res.on('data', (c: Buffer) => chunks.push(c))
+  res.on('end', () => done(null, Buffer.concat(chunks)))
+}
+
+it('keeps its journal ahead of the data, and syncs in full', async () => {
+  expect(await db.query('PRAGMA journal_mode')).toEqual([{ journal_mode: 'wal' }])
+  expect(await db.query('PRAGMA synchronous')).toEqual([{ synchronous: 2 }])
+})

@@ -1,0 +1,289 @@
+/** The designer's way through the application, from a page to the page taken home. */
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Frame, type Page } from '@playwright/test'
+import { readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { unzipSync } from 'fflate'
+import { atRest, coveredEdge, facts } from './support/boxes.ts'
+import { freshFolder, repository } from './support/cli.ts'
+import { liveFrame, measured, openDemo, Server, setUp, stored, task } from './support/server.ts'
+
+const frameOf = (page: Page, screen: string): Frame => page.frames().find((f) => f.url().includes('.localhost') && f.name() !== '' && f === framesByScreen(page, screen))!
+// The frames stand in the order of the screens.
+const framesByScreen = (page: Page, screen: string) => page.frames().filter((f) => f.url().includes('.localhost'))[screen === 'laptop' ? 0 : 1]
+
+test.describe('the application', () => {
+  let server: Server
+  test.beforeEach(async () => void (server = await new Server().start()))
+  test.afterEach(() => server.stop())
+
+  test('the demo is set up by one press, corrected, tried, and taken home', async ({ page }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    const live = liveFrame(page)
+    await expect(live.locator('nav a').first()).toHaveAttribute('href', '#programme')
+    await expect(page.getByRole('button', { name: 'No findings' })).toBeVisible()
+
+    await test.step('an ID and a title are changed, and the live page follows without loading', async () => {
+      await frameOf(page, 'laptop').evaluate(() => Object.assign(window, { sameDocument: true }))
+      const id = page.getByLabel('ID of section 6')
+      await id.fill('Beds and')
+      await expect(page.getByText('An ID cannot hold a space')).toBeVisible()
+      await id.fill('sleeping')
+      await id.press('Enter')
+      await expect(live.locator('#sleeping h2')).toHaveText('Beds')
+      await expect(live.locator('nav a', { hasText: 'Beds' })).toHaveAttribute('href', '#sleeping')
+      expect(await frameOf(page, 'laptop').evaluate(() => 'sameDocument' in window)).toBe(true)
+    })
+
+    await test.step('a section is dropped, and another added', async () => {
+      await page.getByRole('button', { name: 'Drop section How dark is dark' }).click()
+      await expect(live.locator('#how-dark-is-dark')).toHaveCount(0)
+      await page.getByRole('button', { name: 'Add section Monday: finding your way' }).click()
+      await expect(live.locator('#monday-finding-your-way')).toHaveCount(1)
+    })
+
+    await test.step('labels, order and targets of items are changed', async () => {
+      await task(page, 'Menus')
+      const label = page.getByLabel('Label of item Tickets')
+      await label.fill('Prices')
+      await label.press('Enter')
+      await page.getByLabel('Target of item Questions').selectOption({ label: '1 Seven nights under a dark sky' })
+      await expect(live.locator('nav a')).toHaveText(['Programme', 'Telescopes', 'Getting here', 'Beds', 'Prices', 'Questions', 'Contact'])
+      await page.getByRole('button', { name: 'Move item Contact' }).focus()
+      await page.keyboard.press('Alt+ArrowUp')
+      await expect(live.locator('nav a')).toHaveText(['Programme', 'Telescopes', 'Getting here', 'Beds', 'Prices', 'Contact', 'Questions'])
+      await expect(live.locator('nav a').last()).toHaveAttribute('href', '#seven-nights-under-a-dark-sky')
+      await page.getByRole('button', { name: 'Add item for Monday' }).click()
+      await expect(live.locator('nav a', { hasText: 'Monday' })).toHaveAttribute('href', '#monday-finding-your-way')
+    })
+
+    await test.step('breathing space and motion are changed', async () => {
+      await task(page, 'Travel')
+      await page.getByLabel('Breathing space').fill('40')
+      await page.getByLabel('Breathing space').press('Enter')
+      await page.getByLabel('Immediate').check()
+      await expect.poll(() => frameOf(page, 'laptop').evaluate(() => getComputedStyle(document.documentElement).scrollBehavior)).toBe('auto')
+      await page.getByLabel('Smooth').check()
+    })
+
+    await test.step('what is computed is where the live page stops, on both screens', async () => {
+      for (const screen of ['Laptop', 'Phone']) {
+        await page.getByRole('radio', { name: new RegExp(screen) }).click()
+        const key = screen.toLowerCase()
+        for (const id of ['the-telescopes', 'contact']) {
+          const computed = Number(await page.locator(`[data-arrival-row="${id}"] [data-screen="${key}"][data-land]`).getAttribute('data-land'))
+          const link = liveFrame(page, key).locator(`nav a[href="#${id}"]`)
+          await link.evaluate((el) => el.scrollIntoView({ block: 'nearest', inline: 'center', behavior: 'instant' }))
+          await link.click()
+          await expect.poll(() => frameOf(page, key).evaluate(() => Math.round(scrollY)), { timeout: 10_000 }).toBeGreaterThan(computed - 1)
+          await page.waitForTimeout(1200)
+          const scroll = await frameOf(page, key).evaluate(() => scrollY)
+          expect(Math.abs(scroll - computed), `${id} on ${screen}: ${scroll}, computed ${computed}`).toBeLessThanOrEqual(1)
+          await expect(link).toHaveAttribute('aria-current', 'true')
+        }
+      }
+    })
+
+    await test.step('everything can be undone, after a reload too', async () => {
+      await stored(page)
+      await page.reload()
+      await measured(page)
+      const undo = page.getByRole('button', { name: /^Undo/ })
+      while (await undo.isEnabled()) await undo.click()
+      await stored(page)
+      await task(page, 'Sections')
+      await expect(page.getByRole('button', { name: 'Set everything up', exact: true })).toBeVisible()
+      await expect(liveFrame(page).locator('nav a').first()).toHaveAttribute('href', '#')
+      const redo = page.getByRole('button', { name: /^Redo/ })
+      while (await redo.isEnabled()) await redo.click()
+      await stored(page)
+      await expect(liveFrame(page).locator('#sleeping')).toHaveCount(1)
+    })
+
+    await test.step('the page is taken home, and works there', async () => {
+      await task(page, 'Handover')
+      await expect(page.getByText(/\d+ changes/)).toBeVisible()
+      const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Download index.html' }).click()])
+      const [zip] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Download ZIP' }).click()])
+      const home = freshFolder()
+      const files = unzipSync(new Uint8Array(readFileSync(await zip.path())))
+      expect(Object.keys(files).sort()).toContain('img/map.svg')
+      expect(Buffer.from(files['index.html']!).equals(readFileSync(await file.path()))).toBe(true)
+      writeFileSync(join(home, 'index.html'), files['index.html']!)
+      for (const name of ['sky-week.css', 'sky-week.js']) writeFileSync(join(home, name), files[name]!)
+      const visitor = await page.context().newPage()
+      await visitor.goto(pathToFileURL(join(home, 'index.html')).href)
+      await visitor.locator('nav a', { hasText: 'Beds' }).click()
+      await atRest(visitor)
+      const { scroll, tops, current } = await facts(visitor)
+      expect(Math.abs(scroll - (tops['sleeping']! - (await coveredEdge(visitor)) - 40))).toBeLessThanOrEqual(1)
+      expect(current.map((c) => c.href)).toEqual(['#sleeping'])
+    })
+  })
+
+  test('the patched live page equals a fresh load of the handover, its scripts off', async ({ page }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    await page.getByLabel('Page’s own scripts').uncheck()
+    await measured(page)
+    await task(page, 'Menus')
+    await page.getByRole('button', { name: 'Move item Contact' }).focus()
+    for (let i = 0; i < 3; i++) await page.keyboard.press('Alt+ArrowUp')
+    await page.getByRole('button', { name: 'Drop item Beds' }).click()
+    await page.getByRole('button', { name: 'Add item for How dark is dark' }).click()
+    await page.getByLabel('Label of item Tickets').fill('Ticket & <price>')
+    await page.getByLabel('Label of item Tickets').press('Enter')
+    await stored(page)
+    await page.waitForTimeout(1500)
+    const [file] = await (await task(page, 'Handover'), Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Download index.html' }).click()]))
+    const html = readFileSync(await file.path(), 'utf8')
+    const difference = await frameOf(page, 'laptop').evaluate((text) => {
+      const fresh = new DOMParser().parseFromString(text, 'text/html')
+      const serialize = (d: Document) => d.documentElement.outerHTML.replace(/ style="--wb[^"]*"/, '')
+      if (fresh.documentElement.isEqualNode(document.documentElement)) return null
+      const [a, b] = [serialize(fresh), serialize(document)]
+      let i = 0
+      while (i < a.length && a[i] === b[i]) i++
+      return i >= a.length && a.length === b.length ? null : `${a.slice(i - 80, i + 120)} ≠ ${b.slice(i - 80, i + 120)}`
+    }, html)
+    expect(difference).toBeNull()
+  })
+
+  test('bands stand where the survey says, and window and page move each other', async ({ page }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    const spine = page.getByTestId('spine')
+    const scale = Number(await spine.getAttribute('data-scale'))
+    const origin = (await spine.boundingBox())!.y + 1
+    const boxes = await frameOf(page, 'laptop').evaluate(() => ['programme', 'the-telescopes', 'how-dark-is-dark', 'contact'].map((id) => [document.getElementById(id)!.getBoundingClientRect(), scrollY] as const).map(([b, y]) => [b.top + y, b.bottom + y]))
+    const names = ['Programme', 'The telescopes', 'How dark is dark', 'Contact']
+    for (const [i, name] of names.entries()) {
+      const band = (await spine.locator(`[data-band][title="${name}"]`).boundingBox())!
+      expect(Math.abs(band.y - origin - boxes[i]![0]! * scale)).toBeLessThanOrEqual(1)
+      expect(Math.abs(band.y + band.height - origin - boxes[i]![1]! * scale)).toBeLessThanOrEqual(1)
+    }
+    const window = page.getByTestId('window')
+    const box = (await window.boundingBox())!
+    await page.mouse.move(box.x + 10, box.y + 10)
+    await page.mouse.down()
+    await page.mouse.move(box.x + 10, box.y + 10 + 200, { steps: 4 })
+    await page.mouse.up()
+    await expect.poll(() => frameOf(page, 'laptop').evaluate(() => scrollY)).toBeGreaterThan(200 / scale - 40)
+    await frameOf(page, 'laptop').evaluate(() => scrollTo({ top: 1000, behavior: 'instant' }))
+    await expect.poll(async () => Math.round((await window.boundingBox())!.y - origin - 1000 * scale)).toBeLessThanOrEqual(2)
+    await window.focus()
+    await page.keyboard.press('End')
+    await expect.poll(() => frameOf(page, 'laptop').evaluate(() => Math.round(scrollY + innerHeight - document.documentElement.scrollHeight))).toBeGreaterThanOrEqual(-1)
+  })
+
+  test('a walk finds every link where it was computed', async ({ page }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    await task(page, 'Walk')
+    await page.getByRole('button', { name: 'Start the walk' }).click()
+    await expect(page.getByText('18 of 18 links, all as computed')).toBeVisible({ timeout: 110_000 })
+  })
+
+  test('an edit and its undo outlive a crash right after stored', async ({ page }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    const title = page.getByLabel('Title of section 2')
+    await title.fill('What happens when')
+    await title.press('Enter')
+    await stored(page)
+    await server.kill()
+    await server.start()
+    await page.goto(server.address)
+    await page.getByRole('link', { name: /Ostrey Sky Week/ }).click()
+    await expect(page.getByLabel('Title of section 2')).toHaveValue('What happens when')
+    await page.getByRole('button', { name: 'Undo: change a title' }).click()
+    await expect(page.getByLabel('Title of section 2')).toHaveValue('Programme')
+  })
+
+  test('a page of one’s own is brought in by picking, dropping and pasting', async ({ page }) => {
+    await page.goto(server.address)
+    const html = (title: string) => `<!doctype html><title>${title}</title><link rel=stylesheet href="css/a.css"><section><h2>One</h2><p>words</p></section><section><h2>Two</h2><img src="pic.png"></section>`
+    await page.getByTestId('files').setInputFiles([
+      { name: 'page.html', mimeType: 'text/html', buffer: Buffer.from(html('Picked')) },
+      { name: 'a.css', mimeType: 'text/css', buffer: Buffer.from('h2 { color: rgb(1, 2, 3) }') },
+    ])
+    await expect(page.getByRole('heading', { name: 'Picked' })).toBeVisible()
+    await expect(page.getByText('A file that the page needs is missing')).toBeVisible()
+    await expect(page.getByText('pic.png', { exact: true })).toBeVisible()
+    await measured(page)
+    await expect(liveFrame(page).locator('h2').first()).toHaveCSS('color', 'rgb(1, 2, 3)')
+    await setUp(page)
+    await expect(liveFrame(page).locator('[data-wb="menu"] a')).toHaveText(['One', 'Two'])
+
+    await page.goto(server.address)
+    const dropped = await page.evaluateHandle((text) => {
+      const data = new DataTransfer()
+      data.items.add(new File([text], 'index.html', { type: 'text/html' }))
+      return data
+    }, html('Dropped'))
+    await page.getByRole('main').dispatchEvent('drop', { dataTransfer: dropped })
+    await expect(page.getByRole('heading', { name: 'Dropped' })).toBeVisible()
+
+    await page.goto(server.address)
+    await page.getByRole('button', { name: 'Paste HTML' }).click()
+    await page.getByLabel('HTML of the page').fill(html('Pasted'))
+    await page.getByRole('button', { name: 'Make a site of it' }).click()
+    await expect(page.getByRole('heading', { name: 'Pasted' })).toBeVisible()
+  })
+
+  test('what is no page is refused in words, and leaves nothing', async ({ page }) => {
+    await page.goto(server.address)
+    const give = (buffer: Buffer) => page.getByTestId('files').setInputFiles({ name: 'page.html', mimeType: 'text/html', buffer })
+    for (const [content, words] of [
+      ['', 'The file is empty'],
+      ['only words', 'not HTML'],
+      ['<div>'.repeat(6000), '4096 levels'],
+      ['<p>' + 'x'.repeat(20 * 1024 * 1024), '20 MB'],
+    ] as const) {
+      await give(Buffer.from(content))
+      await expect(page.getByRole('alert')).toContainText(words)
+    }
+    await page.reload()
+    await expect(page.getByRole('listitem')).toHaveCount(1)
+  })
+
+  test('large, old and broken pages work', async ({ page }) => {
+    const chapters = Array.from({ length: 400 }, (_, i) => `<section><h2>Chapter ${i}</h2>${'<p>Words of a chapter that goes on for a while and then some more.</p>'.repeat(300)}</section>`).join('')
+    for (const [name, bytes, sections] of [
+      ['8 MB', Buffer.from(`<!doctype html><title>Manual</title>${chapters}`), 400],
+      ['UTF-16', Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from('<title>Wide</title><section><h2>Füße</h2></section><section><h2>Два</h2></section>', 'utf16le')]), 2],
+      ['windows-1252', Buffer.from('<meta charset=windows-1252><title>Alt</title><section><h2>Gr\xfc\xdfe</h2></section><section><h2>\x84Zwei\x93</h2></section>', 'latin1'), 2],
+      ['unclosed', Buffer.from('<title>Open</title><div><h2>One<p>a<div><h2>Two<p>b<b><i>'), 2],
+      ['one section', Buffer.from('<title>Single</title><section><h1>Alone</h1><p>words</p></section>'), 1],
+    ] as const) {
+      await page.goto(server.address)
+      await page.getByTestId('files').setInputFiles({ name: 'page.html', mimeType: 'text/html', buffer: bytes })
+      await measured(page)
+      await setUp(page)
+      await expect(page.getByRole('list', { name: 'Sections', exact: true }), name).toBeVisible()
+      expect(await liveFrame(page).locator('[data-wb="menu"] a').count(), name).toBe(sections)
+    }
+  })
+
+  test('the main views are clean for assistive technology, in light and dark', async ({ page }) => {
+    const clean = async (where: string) => {
+      const { violations } = await new AxeBuilder({ page }).exclude('iframe').analyze()
+      expect(violations.map((v) => `${where}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3).join(', ')}`)).toEqual([])
+    }
+    await page.goto(server.address)
+    await expect(page.getByRole('link', { name: /Ostrey/ })).toBeVisible()
+    await clean('sites')
+    await openDemo(page, server)
+    await setUp(page)
+    for (const scheme of ['light', 'dark'] as const) {
+      await page.emulateMedia({ colorScheme: scheme })
+      for (const name of ['Sections', 'Menus', 'Travel', 'Highlight', 'Walk', 'Handover']) {
+        await task(page, name)
+        await page.waitForTimeout(300)
+        await clean(`${name} ${scheme}`)
+      }
+    }
+  })
+})

@@ -1,0 +1,71 @@
+/** The real application, on data of its own. */
+import { expect, type Page } from '@playwright/test'
+import { spawn, type ChildProcess } from 'node:child_process'
+import { once } from 'node:events'
+import { freshFolder, repository } from './cli.ts'
+import { join } from 'node:path'
+
+export class Server {
+  private child: ChildProcess | null = null
+  address = ''
+  port = 0
+
+  constructor(readonly data = freshFolder()) {}
+
+  async start(port = 0): Promise<this> {
+    const child = spawn(process.execPath, [join(repository, 'apps/server/dist/main.js')], { env: { ...process.env, WAYBELL_DATA: this.data, WAYBELL_PORT: String(port) } })
+    this.child = child
+    let out = ''
+    child.stderr.on('data', (chunk: Buffer) => (out += chunk.toString()))
+    await new Promise<void>((done, failed) => {
+      child.stdout.on('data', (chunk: Buffer) => {
+        out += chunk.toString()
+        const found = /http:\/\/127\.0\.0\.1:(\d+)/.exec(out)
+        if (!found) return
+        this.address = found[0]
+        this.port = Number(found[1])
+        done()
+      })
+      child.on('exit', () => failed(new Error(`the server ended: ${out}`)))
+    })
+    return this
+  }
+
+  /** As a crash would. */
+  async kill(): Promise<void> {
+    const child = this.child!
+    this.child = null
+    child.removeAllListeners('exit')
+    const gone = once(child, 'exit')
+    child.kill('SIGKILL')
+    await gone
+  }
+
+  async stop(): Promise<void> {
+    if (this.child) await this.kill()
+  }
+}
+
+/** Until both screens are measured. */
+export async function measured(page: Page): Promise<void> {
+  await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(2, { timeout: 60_000 })
+}
+
+export const stored = (page: Page) => expect(page.getByTestId('storing')).toHaveText('stored')
+
+/** Opens the demo site and presses the one button. */
+export async function openDemo(page: Page, server: Server): Promise<void> {
+  await page.goto(server.address)
+  await page.getByRole('link', { name: /Ostrey Sky Week/ }).click()
+  await measured(page)
+}
+
+export async function setUp(page: Page): Promise<void> {
+  await page.getByRole('button', { name: 'Set everything up', exact: true }).click()
+  await stored(page)
+  await expect(page.getByRole('button', { name: 'Set everything up again' })).toBeVisible()
+}
+
+export const liveFrame = (page: Page, screen = 'laptop') => page.frameLocator(`iframe[data-screen="${screen}"]`)
+
+export const task = (page: Page, name: string) => page.getByRole('navigation', { name: 'Tasks' }).getByRole('link', { name }).click()
