@@ -25,6 +25,9 @@ for (const name of ['RTCPeerConnection', 'webkitRTCPeerConnection']) Reflect.del
 const nonce = window.name
 if (window.parent === window) host.wayBellAgent = { probe }
 else {
+  // The page is not to know it; a reload is, so that the agent in it can say who it is.
+  window.name = ''
+  addEventListener('pagehide', () => (window.name = nonce))
   addEventListener('message', listen, true)
   stay()
   whenReady(() => window.parent.postMessage({ wayBell: nonce }, '*'))

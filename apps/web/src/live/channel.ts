@@ -24,11 +24,16 @@ export class Channel {
   }
 
   private readonly meet = (event: MessageEvent): void => {
+    // One agent to a frame; a second voice in it is the page's.
+    if (this.port) return
     const origin = new URL(this.frame.src).origin
     if (event.source !== this.frame.contentWindow || event.origin !== origin || (event.data as { wayBell?: unknown } | null)?.wayBell !== this.nonce) return
-    this.port?.close()
     const { port1, port2 } = new MessageChannel()
     this.port = port1
+    // The page was loaded anew.
+    port1.addEventListener('close', () => {
+      if (this.port === port1) this.port = null
+    })
     port1.onmessage = ({ data }) => {
       const message = readMessage(data)
       if (!message) return

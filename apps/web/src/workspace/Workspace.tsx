@@ -187,9 +187,10 @@ function Opened({ loaded, pageKey, state, runtime }: { loaded: SiteState; pageKe
         </header>
         <div className="relative grid min-h-0 flex-1 grid-cols-[minmax(360px,420px)_200px_minmax(0,1fr)]">
           <main className="min-h-0 overflow-auto px-3 py-3" data-testid="sheet">
+            {task !== 'sections' && <h1 className="sr-only">{tasks.find((t) => t.key === task)?.name}</h1>}
             <View />
           </main>
-          <div className="min-h-0 border-x border-hair py-2">
+          <section aria-label="Spine" className="min-h-0 border-x border-hair py-2">
             <Spine
               task={task}
               scroll={scrolls[screenKey] ?? 0}
@@ -198,7 +199,7 @@ function Opened({ loaded, pageKey, state, runtime }: { loaded: SiteState; pageKe
                 work.live.scrollTo(y)
               }}
             />
-          </div>
+          </section>
           <section aria-label="Live page" className="flex min-h-0 flex-col p-2">
             <div className="flex items-center gap-3 pb-2">
               <ToggleGroup.Root type="single" value={screenKey} onValueChange={(v) => v && setScreenKey(v)} aria-label="Screen" className="flex gap-1">

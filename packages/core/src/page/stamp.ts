@@ -4,6 +4,7 @@
  */
 import { byteOffsets, encodeText } from './encoding.ts'
 import type { ParsedPage } from './read.ts'
+import { readAddress } from './links.ts'
 import { splice, type Splice } from './splice.ts'
 import { inlineTags, type El } from './tree.ts'
 
@@ -11,6 +12,17 @@ export const STAMP = 'data-wb-at'
 
 const stampable = (el: El) =>
   el.at >= 0 && el.isHtml && !['html', 'head', 'body'].includes(el.tag) && el.parent?.tag !== 'head' && (!inlineTags.has(el.tag) || el.tag === 'a' || el.attrs.has('id'))
+
+/**
+ * The attribute that would take the page, or a frame in it, elsewhere. The policy it is served with stops that too, but a page
+ * that sends itself away could not be looked at, and a browser opens a connection for a frame before it asks the policy.
+ */
+function awayAttribute(el: El): string | null {
+  if (el.at < 0) return null
+  if (el.tag === 'meta' && el.attrs.get('http-equiv')?.trim().toLowerCase() === 'refresh') return 'http-equiv'
+  const name = el.tag === 'object' ? 'data' : ['iframe', 'frame', 'embed'].includes(el.tag) ? 'src' : null
+  return name !== null && readAddress(el.attrs.get(name) ?? '', '', null).kind === 'outside' ? name : null
+}
 
 /**
  * @param headMarkup put in front of everything else in the head, in ASCII
@@ -27,11 +39,10 @@ export function stampPage(original: Uint8Array, page: ParsedPage, headMarkup: st
     const at = el.at + 1 + el.tag.length
     edits.push({ at, end: at, text: ` ${STAMP}="${el.at}"` })
   }
-  // A page that sends itself elsewhere could not be looked at.
   for (const el of tree.all) {
-    if (el.tag !== 'meta' || el.at < 0 || el.attrs.get('http-equiv')?.trim().toLowerCase() !== 'refresh') continue
-    const at = el.at + decoded.text.slice(el.at, el.tagEnd).search(/http-equiv/i)
-    edits.push({ at, end: at, text: 'data-wb-' })
+    const name = awayAttribute(el)
+    const found = name ? decoded.text.slice(el.at, el.tagEnd).search(new RegExp(`[\\s/"']${name}\\s*=`, 'i')) : -1
+    if (found >= 0) edits.push({ at: el.at + found + 1, end: el.at + found + 1, text: 'data-wb-' })
   }
   for (const piece of tree.written) edits.push({ at: piece.at, end: piece.end, text: '' })
   edits.sort((a, b) => a.at - b.at)
