@@ -72,8 +72,8 @@ test.describe('the application', () => {
 
     await test.step('breathing space and motion are changed', async () => {
       await task(page, 'Travel')
-      await page.getByLabel('Breathing space').fill('40')
-      await page.getByLabel('Breathing space').press('Enter')
+      await page.getByRole('spinbutton', { name: 'Breathing space' }).fill('40')
+      await page.getByRole('spinbutton', { name: 'Breathing space' }).press('Enter')
       await page.getByLabel('Immediate').check()
       await expect.poll(() => frameOf(page, 'laptop').evaluate(() => getComputedStyle(document.documentElement).scrollBehavior)).toBe('auto')
       await page.getByLabel('Smooth').check()
@@ -86,7 +86,11 @@ test.describe('the application', () => {
         for (const id of ['the-telescopes', 'contact']) {
           const computed = Number(await page.locator(`[data-arrival-row="${id}"] [data-screen="${key}"][data-land]`).getAttribute('data-land'))
           const link = liveFrame(page, key).locator(`nav a[href="#${id}"]`)
-          await link.evaluate((el) => el.scrollIntoView({ block: 'nearest', inline: 'center', behavior: 'instant' }))
+          // Sideways only: the menu's own scroller, as a thumb moves it.
+          await link.evaluate((el) => {
+            const nav = el.closest('nav')!
+            nav.scrollLeft += el.getBoundingClientRect().left - nav.getBoundingClientRect().left - 40
+          })
           await clickIn(page, key, `nav a[href="#${id}"]`)
           await expect.poll(() => frameOf(page, key).evaluate(() => Math.round(scrollY)), { timeout: 10_000 }).toBeGreaterThan(computed - 1)
           await page.waitForTimeout(1200)
