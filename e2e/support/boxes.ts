@@ -1,14 +1,18 @@
 /** Reads boxes in a page. Nothing here comes from Way Bell's own code: it is what its figures are checked against. */
 import type { Page } from '@playwright/test'
 
-/** Until the page has stood still for a while and nothing in it runs. Asked from outside: without script a page has no timers. */
-export async function atRest(page: Page): Promise<void> {
+/**
+ * Until the page has stood still over several frames and nothing in it runs. Frames are counted, not time, since a busy machine may
+ * draw none for long; a page without script has none to count and is asked from outside.
+ */
+export async function atRest(page: Page, hasScript = true): Promise<void> {
   let last = ''
   for (let still = 0; still < 6; ) {
+    if (hasScript) await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
     const now = await page.evaluate(() => `${scrollY} ${document.getAnimations().filter((a) => a.playState === 'running').length}`)
     still = now === last && now.endsWith(' 0') ? still + 1 : 0
     last = now
-    await page.waitForTimeout(50)
+    await page.waitForTimeout(hasScript ? 40 : 90)
   }
 }
 

@@ -107,7 +107,7 @@ describe('changes', () => {
   it.each([
     ['an unknown kind', { type: 'site/burn' }],
     ['a missing part', { type: 'travel/breathing', page: 'p1' }],
-    ['a colour that is style', { type: 'header/choose', page: 'p1', header: { at: 1, keep: true, backing: 'red;} body{display:none' } }],
+    ['a colour that is style', { type: 'header/choose', page: 'p1', header: { at: 1, keep: 'sticky', backing: 'red;} body{display:none' } }],
     ['a batch with a bad one in it', { type: 'batch', label: 'x', commands: [{ type: 'site/rename', name: 5 }] }],
   ])('with %s are refused', async (_, command) => {
     const key = await make()
@@ -183,7 +183,8 @@ describe('handover', () => {
   })
 })
 
-const raw = (res: NodeJS.ReadableStream, done: (error: Error | null, body: Buffer) => void) => {
+const raw = (response: request.Response, done: (error: Error | null, body: Buffer) => void) => {
+  const res = response as unknown as NodeJS.ReadableStream
   const chunks: Buffer[] = []
   res.on('data', (c: Buffer) => chunks.push(c))
   res.on('end', () => done(null, Buffer.concat(chunks)))

@@ -30,12 +30,14 @@ export function stayingBars(): Bar[] {
 /** How far the bars reach down now, as drawn; 0 while they are out of sight. */
 export function reachNow(bars: readonly Bar[]): number {
   let reach = 0
-  for (const { el, position } of bars) {
+  for (const { el } of bars) {
     const box = el.getBoundingClientRect()
     const style = getComputedStyle(el)
+    // One that a script makes stay once the page has moved does not stay yet.
+    if (style.position !== 'fixed' && style.position !== 'sticky') continue
     if (style.visibility === 'hidden' || box.bottom <= 0) continue
     // A sticky one counts as stuck, also where the page's top still holds it lower.
-    reach = Math.max(reach, position === 'sticky' ? Math.min(box.bottom, parseFloat(style.top) + box.height) : box.bottom)
+    reach = Math.max(reach, style.position === 'sticky' ? Math.min(box.bottom, parseFloat(style.top) + box.height) : box.bottom)
   }
   return reach
 }
@@ -43,8 +45,9 @@ export function reachNow(bars: readonly Bar[]): number {
 /** True where a static header would stay over most of the page if it were sticky. */
 export function canStay(el: HTMLElement): boolean {
   const box = el.getBoundingClientRect()
-  const kept = el.getAttribute('data-wb-header') === 'keep'
-  if (!kept && !/static|relative/.test(getComputedStyle(el).position)) return false
+  const position = getComputedStyle(el).position
+  if (position === 'absolute') return liesOver(el)
+  if (!el.getAttribute('data-wb-header') && !/static|relative/.test(position)) return false
   if (box.height > window.innerHeight * 0.3 || box.width < window.innerWidth / 2 || box.top + scrollY > window.innerHeight) return false
   for (let up = el.parentElement; up; up = up.parentElement) {
     if (up === document.body || up === document.documentElement) break
@@ -56,6 +59,14 @@ export function canStay(el: HTMLElement): boolean {
   const parentBox = parent.getBoundingClientRect()
   const isRow = /flex|grid/.test(getComputedStyle(parent).display) && parentBox.width > box.width + 1
   return !isRow && parentBox.height - box.height > document.scrollingElement!.scrollHeight / 2
+}
+
+/** A bar laid over the page's top, across all of it: fixed, it would be in the same place. */
+function liesOver(el: HTMLElement): boolean {
+  const box = el.getBoundingClientRect()
+  const parent = el.offsetParent
+  const byPage = parent === null || parent === document.body || parent === document.documentElement
+  return byPage && box.height <= innerHeight * 0.3 && box.top + scrollY <= 1 && box.left <= 1 && box.width >= document.documentElement.clientWidth - 2
 }
 
 /** The nearest element, from `el` outwards, that the source has. */

@@ -48,16 +48,18 @@ export async function probe(request: SurveyRequest): Promise<Survey> {
   let hides = false
   const shift = new Map<number, number>()
   const near: Survey['near'] = []
-  if (bars.length && end > 0) {
+  if (end > 0) {
     // The first move is the one that counts as going down; a second look, a little higher, sees what comes back on the way up.
     jumpTo(Math.min(end, innerHeight))
     await twoFrames()
     jumpTo(Math.min(end, innerHeight * 1.5))
     await untilSteady(() => steadyKey(bars))
+    const late = stayingBars().filter((b) => !bars.some((known) => known.el === b.el))
+    bars = [...bars, ...late]
     moved = reachNow(bars)
     const movedTops = topsOf(request)
     for (const [at, top] of restTops) shift.set(at, (movedTops.get(at) ?? top) - top)
-    if (moved < rest) {
+    if (bars.length && moved < rest) {
       jumpTo(Math.max(1, scrollY - 160))
       await untilSteady(() => steadyKey(bars))
       hides = moved < 1 && reachNow(bars) > 0

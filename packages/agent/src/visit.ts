@@ -9,7 +9,11 @@ import { elementAt } from './stamps.ts'
 export async function visit(hash: string, at: number, from: number): Promise<Visit> {
   jumpTo(from)
   await untilSteady(() => `${scrollY}`)
+  await pause(60)
+  const ended = new Promise<void>((done) => addEventListener('scrollend', () => done(), { once: true }))
   await follow(hash)
+  // Where nothing has to move, no end is told.
+  await Promise.race([ended, pause(Math.abs((elementAt(at)?.getBoundingClientRect().top ?? 0)) < 4 ? 400 : 2500)])
   // The script in the page may put an arrival right once the header has come to rest.
   await pause(350)
   await untilSteady(() => `${scrollY}`, 4000)

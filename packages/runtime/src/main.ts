@@ -31,6 +31,8 @@ let pin: Pin | null = null
 let width = -1
 let rest = 0
 let change = 0
+/** True until the header's states were seen, where nobody measured them before. */
+let learning = false
 let cover = 0
 let resizing = false
 let ticking = false
@@ -54,7 +56,7 @@ function read(): void {
   }))
   width = -1
   observer.disconnect()
-  for (const el of [root, document.body, ...all('[data-wb-header]'), ...s.sections.map(elementOf)]) if (el) observer.observe(el, { box: 'border-box' })
+  for (const el of [root, document.body, ...all('[data-wb-header], [data-wb-menu]'), ...s.sections.map(elementOf)]) if (el) observer.observe(el, { box: 'border-box' })
   settle()
 }
 
@@ -65,13 +67,15 @@ function settle(): void {
     const resized = width !== innerWidth
     if (resized) {
       width = innerWidth
-      change = s.shrink.find(([widest]) => width <= widest)?.[1] ?? 0
+      const measured = s.shrink.find(([widest]) => width <= widest)?.[1] ?? null
+      learning = measured === null
+      change = measured ?? 0
       rest = scrollY > 0 ? now - change : now
     } else if (scrollY <= 0) rest = now
-    else if (Math.abs(now - rest) >= 1 && Math.abs(now - rest - change) >= 1) {
-      // A state that was not foreseen: the one of a page that has moved.
-      if (change) rest = now - change
-      else change = now - rest
+    else if (Math.abs(now - rest - change) >= 1 && !(change && Math.abs(now - rest) < 1)) {
+      // Neither of its states: it shrinks and nobody knew, or its layout is another, a menu opened in it say.
+      if (learning && now < rest) change = now - rest
+      else rest = now - change
     }
     cover = rest + change + s.bar
     root.style.setProperty('--wb-header', `${cover}px`)
@@ -101,7 +105,8 @@ function measure(): void {
 function mark(): void {
   const current = pin ? pin.id : ids[currentAt(sorted, scrollY)]
   for (const { menu, links } of menus) {
-    const meant = links.filter((l) => l.id === current)
+    // A menu out of sight, such as the one for another screen size, says nothing.
+    const meant = menu.getClientRects().length ? links.filter((l) => l.id === current) : []
     const chosen = meant.find((l) => l.link === pin?.link) ?? meant.find((l) => !l.isTop) ?? meant[meant.length - 1]
     if (chosen?.link.getAttribute('aria-current') === 'true') continue
     if (chosen && menu.scrollWidth > menu.clientWidth) {

@@ -40,8 +40,9 @@ export function headerReach(): number | null {
   let reach: number | null = null
   for (const el of headers()) {
     const style = getComputedStyle(el)
-    const stays = /fixed|sticky/.test(style.position) && el.offsetHeight
-    reach = Math.max(reach ?? 0, stays ? (parseFloat(style.top) || 0) + el.offsetHeight : 0)
+    const { height } = el.getBoundingClientRect()
+    const stays = /fixed|sticky/.test(style.position) && height > 0
+    reach = Math.max(reach ?? 0, stays ? (parseFloat(style.top) || 0) + height : 0)
   }
   return reach
 }

@@ -16,7 +16,7 @@ const item = Joi.object({ key, label, target, link: at.allow(null) })
 const menu = Joi.object({ key, name: label, at: at.allow(null), items: Joi.array().items(item).max(5000) })
 // Goes into a style as it stands, so nothing but a colour.
 const color = Joi.string().pattern(/^rgba?\([\d.,/ %]+\)$/)
-const header = Joi.object({ at, keep: Joi.boolean(), backing: color.allow(null) }).allow(null)
+const header = Joi.object({ at, keep: Joi.valid('sticky', 'fixed', null), backing: color.allow(null) }).allow(null)
 const setUp = Joi.object({
   sections: Joi.array().items(section).max(5000),
   menus: Joi.array().items(menu).max(50),

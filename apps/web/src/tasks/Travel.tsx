@@ -1,5 +1,5 @@
 /** Travel: motion, header, breathing space, and where every link arrives on every screen. */
-import { coverOf, roomAtEnd, solveArrivals, type Arrival } from '@waybell/core'
+import { backingFor, coverOf, roomAtEnd, solveArrivals, type Arrival } from '@waybell/core'
 import { Heading, Pennant, px, tint } from '../ui/index.tsx'
 import { NumberField } from '../ui/NumberField.tsx'
 import { useWork } from '../workspace/work.ts'
@@ -133,14 +133,14 @@ function HeaderChoiceRow() {
         </p>
       )
   }
-  const keep = page.header?.keep ?? false
+  const keep = page.header?.keep ?? null
   return (
     <label className="mt-2 flex items-center gap-1.5">
       <input
         type="checkbox"
-        checked={keep}
+        checked={keep !== null}
         disabled={!keep && !header.canStay}
-        onChange={() => run({ type: 'header/choose', page: page.key, header: { at: header.at!, keep: !keep, backing: page.header?.backing ?? null } })}
+        onChange={() => run({ type: 'header/choose', page: page.key, header: { at: header.at!, keep: keep ? null : header.position === 'absolute' ? 'fixed' : 'sticky', backing: page.header?.backing ?? (header.transparent ? backingFor(header.color, survey.background) : null) } })}
       />
       Keep the page’s header in view
       {!keep && !header.canStay && <span className="text-xs text-faint">(it cannot stay where it is in the page)</span>}

@@ -2,6 +2,9 @@
 import type { SitePage } from '../site/index.ts'
 import type { Survey } from './survey.ts'
 
+/** What a header that nobody measured is taken to be, in px, until the script measures it. */
+const ESTIMATE = 64
+
 /** Height of the bar of a menu that Way Bell makes, in px. */
 export const BAR_HEIGHT = 48
 
@@ -19,13 +22,14 @@ export interface Cover {
 
 /**
  * A header that hides on the way down is counted as shown: it comes back over the section on the way up.
- * Without a survey nothing is known to cover, and the script measures on arrival.
+ * Without a survey it is an estimate, until the script measures on arrival.
  */
 export function coverOf(page: SitePage, survey: Survey | null): Cover {
   const header = survey?.header ?? null
   const bar = hasBar(page) ? BAR_HEIGHT : 0
   let ownRest = 0
   let ownMoved = 0
+  if (!survey && page.header) ownRest = ownMoved = ESTIMATE
   if (header && (header.position === 'sticky' || header.position === 'fixed')) {
     ownRest = header.rest
     ownMoved = header.hides ? header.rest : header.moved

@@ -29,7 +29,7 @@ export interface SurveyHeader {
   moved: number
   /** True where it is out of sight after moving down and comes back on the way up. */
   hides: boolean
-  /** A static one that would stay over the page if it were sticky: nothing clips it and its parent is long enough. */
+  /** One that does not stay, and would if it were sticky, or fixed where it lies over the page: nothing clips it and its parent is long enough. */
   canStay: boolean
   /** True where nothing opaque is painted behind its text. */
   transparent: boolean

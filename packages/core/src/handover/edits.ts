@@ -38,7 +38,7 @@ export function pageEdits(input: HandoverInput): PageEdit[] {
   }
   for (const menu of page.menus) if (menu.at !== null) edits.push(...adoptedEdits(menu, reading, idOf))
   edits.push(...followRenames(page, reading, idOf))
-  if (page.header) edits.push({ kind: 'attribute', at: page.header.at, name: 'data-wb-header', value: page.header.keep ? 'keep' : '' })
+  if (page.header) edits.push({ kind: 'attribute', at: page.header.at, name: 'data-wb-header', value: page.header.keep ?? '' })
   edits.push({ kind: 'piece', role: 'style', place: 'head', text: pageStyle(input) })
   edits.push({ kind: 'piece', role: 'settings', place: 'head', text: settingsText(input) })
   edits.push({ kind: 'piece', role: 'script', place: 'head', text: input.runtime })
@@ -115,10 +115,11 @@ function settingsText({ page, screens, surveys }: HandoverInput): string {
     breathing: page.travel.breathing,
     bellOffset: page.highlight.bellOffset,
     smooth: page.travel.smooth,
-    keep: page.header?.keep ?? false,
+    keep: page.header?.keep != null,
     shrink: widths.map((screen, i) => {
-      const cover = coverOf(page, surveys[screen.key] ?? null)
-      return [boundary(screen, widths[i + 1]), cover.ownMoved - cover.ownRest]
+      const survey = surveys[screen.key]
+      const cover = coverOf(page, survey ?? null)
+      return [boundary(screen, widths[i + 1]), survey ? cover.ownMoved - cover.ownRest : null]
     }),
     bar: hasBar(page) ? BAR_HEIGHT : 0,
   }

@@ -42,7 +42,7 @@ export function pageStyle(input: HandoverInput): string {
   if (margins.length) rules.push(`${margins.join(',\n')} { scroll-margin-top: 0; }`)
   if (page.header?.keep) {
     const backing = page.header.backing ? ` background-color: ${page.header.backing};` : ''
-    rules.push(`[data-wb-header="keep"] { position: sticky !important; top: 0 !important; z-index: 1000;${backing} }`)
+    rules.push(`[data-wb-header="${page.header.keep}"] { position: ${page.header.keep} !important; top: 0 !important; z-index: 1000;${backing} }`)
   }
   if (marked)
     rules.push(

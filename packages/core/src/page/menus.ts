@@ -54,17 +54,18 @@ export function menuTargets(links: readonly FoundLink[]): El[] {
 export function findMenus(links: readonly FoundLink[], outline: Outline): FoundMenu[] {
   const offered = outline.parts.filter((p) => p.offered)
   const second = offered[1]?.el.order ?? Infinity
+  const firstHeading = outline.firstHeading
   return groupLinks(links)
     .filter(({ el }) => !outline.holdsHeading(el) || isNavigation(el))
     .map(({ el, links: members }) => {
       const banner = within(el, (e) => e.tag === 'header' || e.attrs.get('role') === 'banner')
       const inPart = offered.find((p) => contains(p.el, el))
-      const early = el.order < second
+      const early = el.order < second && el.order < firstHeading
       const inHeader =
         !inFooter(el) &&
         // Above everything, or in the first part's own bar, or a rail that says it is navigation.
         ((early && (!inPart || inPart === offered[0]) && (!!banner || isNavigation(el) || !inPart)) ||
-          (isNavigation(el) && !inPart) ||
+          (isNavigation(el) && !inPart && !within(el, (e) => e.tag === 'main' || e.tag === 'article')) ||
           (outline.pageHeader !== null && (el === outline.pageHeader || contains(outline.pageHeader, el))))
       return { el, links: members, inHeader }
     })

@@ -24,6 +24,13 @@ const media = new Set(['img', 'picture', 'svg', 'video', 'canvas', 'iframe', 'ob
 const sectioning = new Set(['section', 'article'])
 const wrapperTags = new Set(['div', 'main', 'body', 'center', 'table', 'tbody', 'tr', 'td', 'form'])
 
+interface Found {
+  el: El
+  heading: El | null
+  /** The block that a heading or an anchor stands for. */
+  scope?: El
+}
+
 interface Facts {
   weight: Float64Array
   linkWeight: Float64Array
@@ -51,6 +58,8 @@ export interface Outline {
   parts: Part[]
   sectionLevel: number
   pageHeader: El | null
+  /** Order of the first heading of the content, a bar's name not counted; a list of links behind it belongs to the content. */
+  firstHeading: number
   /** True where the element holds a heading that counts, so that it is no mere bar. */
   holdsHeading(el: El): boolean
 }
@@ -60,13 +69,13 @@ export interface Outline {
  */
 export function outline(tree: Tree, linked: readonly El[]): Outline {
   const body = tree.body
-  if (!body) return { parts: [], sectionLevel: 2, pageHeader: null, holdsHeading: () => false }
+  if (!body) return { parts: [], sectionLevel: 2, pageHeader: null, firstHeading: Infinity, holdsHeading: () => false }
   const headings = tree.all.filter((el) => el.level > 0 && el.depth <= MAX_TARGET_DEPTH && !unseen(el) && hasContent(el))
   const inContent = headings.filter((el) => !inFooter(el) && !within(el, (e) => e.tag === 'aside' || isNavigation(e)))
   const sectionLevel = findSectionLevel(inContent.length ? inContent : headings)
   const facts = measure(tree, headings, sectionLevel)
   const linkedSet = new Set(linked)
-  const found: { el: El; heading: El | null }[] = []
+  const found: Found[] = []
   const headerOf = { el: null as El | null }
 
   const holdsAny = (el: El) => headings.some((h) => h === el || contains(el, h))
@@ -77,19 +86,24 @@ export function outline(tree: Tree, linked: readonly El[]): Outline {
     if (isNavigation(el)) return true
     const weight = weightOf(el)
     if (isBanner(el)) {
-      if (!holdsAny(el)) return weight - facts.linkWeight[el.order]! < 160 || facts.links[el.order]! >= 2
+      // Without a heading it is a hero only if the bar stands apart from it.
+      if (!holdsAny(el)) return !(headerOf.el && weight >= 40) || facts.linkWeight[el.order]! > 0.5 * weight
       // A name, links and hardly a word more: the bar with the site's name in it. A hero has a paragraph.
       const own = headings.filter((h) => contains(el, h)).reduce((sum, h) => sum + weightOf(h), 0)
       const hasText = tree.all.slice(el.order, el.lastOrder + 1).some((e) => e.tag === 'p' && weightOf(e) > 0 && !within(e, isNavigation))
       return !hasText && weight - facts.linkWeight[el.order]! - own < 40
     }
     if (linkedSet.has(el) || sectioning.has(el.tag)) return false
-    return facts.links[el.order]! >= 2 && !holdsAny(el) && facts.linkWeight[el.order]! >= 0.5 * weight
+    const own = headings.filter((h) => contains(el, h))
+    // A name and links: a bar as pages had it before there were elements for it.
+    if (own.length === 1 && own[0]!.level === 1 && found.length === 0 && !headerOf.el)
+      return facts.links[el.order]! >= 2 && weight - facts.linkWeight[el.order]! - weightOf(own[0]!) < 40
+    return facts.links[el.order]! >= 2 && own.length === 0 && facts.linkWeight[el.order]! >= 0.5 * weight
   }
 
   const gather = (container: El): void => {
     const kids = container.children.filter(
-      (c) => c.isHtml && !skipped.has(c.tag) && !isHiddenByMarkup(c) && c.depth <= MAX_TARGET_DEPTH && (c.level > 0 || !inlineTags.has(c.tag) || majorsOf(c) > 0),
+      (c) => c.isHtml && (!skipped.has(c.tag) || c.tag === 'nav') && !isHiddenByMarkup(c) && c.depth <= MAX_TARGET_DEPTH && (c.level > 0 || !inlineTags.has(c.tag) || majorsOf(c) > 0),
     )
     // A lone h1 above the parts is the page's title and no part of its own.
     const isTitle = (h: El) => h.level === 1 && sectionLevel > 1
@@ -155,7 +169,8 @@ export function outline(tree: Tree, linked: readonly El[]): Outline {
   const isPart = (el: El, container: El, siblings: El[]): boolean => {
     if (linkedSet.has(el) || sectioning.has(el.tag) || majorsOf(el) > 0) return true
     if (el.attrs.has('aria-label') || el.attrs.has('aria-labelledby') || role(el) === 'region') return true
-    if (isBanner(el)) return holdsAny(el)
+    // What is a banner and no bar is a hero.
+    if (isBanner(el)) return true
     if (headings.length === 0) return el.tag !== 'p' && (wrapperTags.has(el.tag) || el.attrs.has('id')) && weightOf(el) >= 20
     // A block with a smaller heading counts where it stands among blocks of its own kind that are parts.
     return holdsAny(el) && container.tag !== 'p' && siblings.some((s) => s !== el && s.tag === el.tag && majorsOf(s) > 0)
@@ -174,12 +189,14 @@ export function outline(tree: Tree, linked: readonly El[]): Outline {
   const parts = withLinked(found, linked, leadHeading, headings)
   for (const part of alsoFound(tree, parts, leadHeading, headings)) parts.push(part)
   parts.sort((a, b) => a.el.order - b.el.order)
-  return { parts, sectionLevel, pageHeader: headerOf.el, holdsHeading: holdsAny }
+  const bar = headerOf.el
+  const firstHeading = inContent.find((h) => !bar || !(h === bar || contains(bar, h)))?.order ?? Infinity
+  return { parts, sectionLevel, pageHeader: bar, firstHeading, holdsHeading: holdsAny }
 }
 
 /** What a menu leads to is a section, whatever it looks like; it takes the place of the block that it opens. */
 function withLinked(
-  found: { el: El; heading: El | null }[],
+  found: Found[],
   linked: readonly El[],
   leadHeading: (el: El) => El | null,
   headings: El[],
@@ -196,9 +213,10 @@ function withLinked(
       continue
     }
     const outer = parts.find((p) => contains(p.el, el))
-    const opensOuter = outer && (el === outer.heading || (isEmpty(el) && (!outer.heading || el.order < outer.heading.order)))
+
+    const opensOuter = outer && (el === outer.heading || (outer.heading && el.tag === 'a' && contains(el, outer.heading)) || (isEmpty(el) && (!outer.heading || el.order < outer.heading.order)))
     const heading = el.level > 0 ? el : (leadHeading(el) ?? (isEmpty(el) ? headingAfter(el, headings) : null))
-    if (outer && opensOuter && !outer.el.attrs.has('id')) parts[parts.indexOf(outer)] = { el, heading: outer.heading }
+    if (outer && opensOuter && !outer.el.attrs.has('id')) parts[parts.indexOf(outer)] = { el, heading: outer.heading, scope: outer.el }
     else {
       // An old anchor in front of a heading that was found by itself: one section, not two.
       const twin = isEmpty(el) || el.level === 0 ? parts.find((p) => p.el === heading && p.heading === heading) : undefined
@@ -212,7 +230,7 @@ function withLinked(
     heading,
     title: titleOf(el, heading),
     offered: true,
-    depth: parts.filter((p) => contains(p.el, el)).length,
+    depth: parts.filter((p) => p.el !== el && contains(p.scope ?? p.el, el)).length,
   }))
 }
 

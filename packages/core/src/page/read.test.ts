@@ -20,6 +20,12 @@ describe('the outline', () => {
   it('knows a header that is a hero from one that is a bar', () =>
     expect(offered(`<header><nav><a href="#x">X</a><a href="#y">Y</a></nav><h1>Welcome</h1>${text}</header><main><section id=x><h2>X</h2>${text}</section><section id=y><h2>Y</h2>${text}</section></main>`)).toEqual(['Welcome', 'X', 'Y']))
 
+  it('takes a banner without a heading for a hero where the bar stands apart from it', () =>
+    expect(offered(`<nav><a href="#a">A</a><a href="#b">B</a></nav><header><div>Welcome to our studio</div><div>It is nice to see you here</div></header><section id=a><h2>A</h2>${text}</section><section id=b><h2>B</h2>${text}</section>`)).toHaveLength(3))
+
+  it('knows a bar from before there were elements for it', () =>
+    expect(offered(`<div id=header><h1>Club</h1><ul><li><a href="#a">A</a><li><a href="#b">B</a></ul></div><div id=a><h2>A</h2>${text}</div><div id=b><h2>B</h2>${text}</div>`)).toEqual(['A', 'B']))
+
   it('goes through tables of old', () =>
     expect(offered(`<table><tr><td><h2>Left</h2>${text}</td></tr><tr><td><h2>Right</h2>${text}</td></tr></table>`)).toEqual(['Left', 'Right']))
 

@@ -189,7 +189,8 @@ export function textOf(el: El, limit = 200): string {
       stack.pop()
       continue
     }
-    if (silent.has(child.tag)) continue
+    // A raised link is a note's number and no part of the words.
+    if (silent.has(child.tag) || (child.tag === 'sup' && child.children[0]?.tag === 'a')) continue
     if (child.tag === 'img') parts.push(' ', child.attrs.get('alt') ?? '', ' ')
     else if (child.tag === 'br') parts.push(' ')
     else {

@@ -16,8 +16,8 @@ export interface Settings {
   smooth: boolean
   /** The page's header is made to stay in view. */
   keep: boolean
-  /** Widest viewport of each screen with how much the page's header grows after moving (negative: shrinks); the last is for all wider. */
-  shrink: [width: number, change: number][]
+  /** Widest viewport of each screen with how much the page's header grows after moving (negative: shrinks), null where that was not measured; the last is for all wider. */
+  shrink: [width: number, change: number | null][]
   /** Height of the made menu's bar, 0 without one. */
   bar: number
 }

@@ -73,11 +73,11 @@ function chooseCandidates(reading: PageReading, menus: MatchedMenu[], earlier: W
   return reading.candidates.filter((c) => c.offered || linked.has(c))
 }
 
-/** The first section goes to the very top where its heading, or its own top, can be seen from there on every screen. */
+/** The first section goes to the very top where it begins in the upper third of the first screenful, on every screen. */
 function startsAtTop(first: Section, surveys: readonly Survey[]): boolean {
   return surveys.every((survey) => {
     const part = survey.parts.find((p) => p.at === first.at)
-    return !part || (part.heading?.top ?? part.top) < survey.height * 0.9
+    return !part || part.top < survey.height / 3
   })
 }
 
@@ -110,11 +110,12 @@ export function makeMenu(sections: readonly Section[], reading: PageReading | nu
 function chooseHeader(reading: PageReading, surveys: readonly Survey[], menus: Menu[], earlier: WrittenSettings | null): HeaderChoice | null {
   const measured = surveys.flatMap((s) => s.header ?? [])
   const staying = measured.find((h) => h.position === 'sticky' || h.position === 'fixed')
-  if (staying) return staying.at === null ? null : { at: staying.at, keep: false, backing: null }
+  if (staying) return staying.at === null ? null : { at: staying.at, keep: null, backing: null }
   const at: ElementAt | null = measured[0]?.at ?? reading.header
   if (at === null) return null
   const hasMenu = menus.some((m) => m.at !== null)
-  const keep = (earlier?.keep ?? hasMenu) && measured.length > 0 && measured.every((h) => h.at === at && h.canStay)
+  const canStay = (earlier?.keep ?? hasMenu) && measured.length > 0 && measured.every((h) => h.at === at && h.canStay && h.position === measured[0]!.position)
+  const keep = !canStay ? null : measured[0]!.position === 'absolute' ? 'fixed' : 'sticky'
   const see = surveys.find((s) => s.header?.at === at)
   return { at, keep, backing: keep && see?.header?.transparent ? backingFor(see.header.color, see.background) : null }
 }

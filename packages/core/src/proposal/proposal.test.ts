@@ -39,12 +39,16 @@ describe('the one press', () => {
   it('does not take the links of a footer, or of running text, for a menu', () =>
     expect(propose(`${sections('One', 'Two')}<p><a href="#a">a</a> <a href="#b">b</a></p><footer><ul><li><a href="#">One</a><li><a href="#">Two</a></ul></footer>`).menus[0]!.at).toBeNull())
 
+  it('does not take a table of contents in the text for the header menu', () =>
+    expect(propose(`<header><a href="/">Home</a></header><main><h1>Guide</h1>${text}<nav><a href="#a">A</a><a href="#b">B</a></nav><h2 id=a>A</h2>${text}<h2 id=b>B</h2>${text}</main>`).menus[0]!.at).toBeNull())
+
   it('makes a header stay that would not, and paints behind it', () => {
     const body = `<header><nav><a href="#">One</a><a href="#">Two</a></nav></header>${sections('One', 'Two')}`
     const at = read(body).header!
-    expect(propose(body, [survey({ header: { ...header, at } })]).header).toEqual({ at, keep: true, backing: 'rgb(255, 255, 255)' })
-    expect(propose(body, [survey({ header: { ...header, at, canStay: false } })]).header!.keep).toBe(false)
-    expect(propose(body, [survey({ header: { ...header, at, position: 'sticky', rest: 60, moved: 60 } })]).header!.keep).toBe(false)
+    expect(propose(body, [survey({ header: { ...header, at } })]).header).toEqual({ at, keep: 'sticky', backing: 'rgb(255, 255, 255)' })
+    expect(propose(body, [survey({ header: { ...header, at, position: 'absolute' } })]).header!.keep).toBe('fixed')
+    expect(propose(body, [survey({ header: { ...header, at, canStay: false } })]).header!.keep).toBeNull()
+    expect(propose(body, [survey({ header: { ...header, at, position: 'sticky', rest: 60, moved: 60 } })]).header!.keep).toBeNull()
   })
 
   it('sends the first section to the top, unless it begins further down', () => {

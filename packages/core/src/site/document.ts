@@ -41,8 +41,8 @@ export interface Menu {
 
 export interface HeaderChoice {
   at: ElementAt
-  /** Make it stay in view although the page lets it scroll away. */
-  keep: boolean
+  /** Make it stay in view although the page lets it scroll away: sticky where it stands in the flow, fixed where it lies over the page. */
+  keep: 'sticky' | 'fixed' | null
   /** Painted behind a header that is made to stay and has no background, so that it can be read; null to leave it. */
   backing: string | null
 }
