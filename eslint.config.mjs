@@ -8,7 +8,7 @@ export default ts.config(
   ...ts.configs.recommended,
   {
     files: ['**/*.mjs', '**/vite.config.js', '**/*.cjs'],
-    languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', module: 'writable', performance: 'readonly', TextEncoder: 'readonly', Buffer: 'readonly', setTimeout: 'readonly', fetch: 'readonly' } },
+    languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', module: 'writable', performance: 'readonly', TextEncoder: 'readonly', Buffer: 'readonly', setTimeout: 'readonly', document: 'readonly', window: 'readonly', requestAnimationFrame: 'readonly', addEventListener: 'readonly' } },
   },
   {
     files: ['**/*.ts', '**/*.tsx'],

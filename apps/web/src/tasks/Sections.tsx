@@ -23,7 +23,9 @@ export function SectionsTask() {
         <p className="text-sm text-faint">
           {page.file}, {(reading.bytes / 1024).toFixed(0)} kB, {reading.encoding}. {reading.candidates.filter((c) => c.offered).length} parts found.
         </p>
-        {isNew ? (
+        {isNew && !reading.candidates.some((c) => c.offered) ? (
+          <p className="mt-3 border-l-4 border-brass bg-wash p-3">No part of this page looks like a section by itself. Add those that are to be sections from the list below.</p>
+        ) : isNew ? (
           <div className="mt-3 border-l-4 border-teal bg-wash p-3">
             <p className="mb-2">One press gives every section an ID, makes or completes the header menu, and sets header, offsets and marking from what was measured. Everything can be changed afterwards.</p>
             <Button kind="main" disabled={!measured} onClick={() => setUpEverything(work)}>
@@ -84,11 +86,9 @@ export function SectionsTask() {
               <span className="min-w-0 flex-1 truncate" style={{ paddingLeft: c.depth * 12 }}>
                 {c.title} <span className="font-mono text-xs text-faint">{c.id === null ? `<${c.tag}>` : '#' + c.id} line {c.line}</span>
               </span>
-              {!isNew && (
-                <Button kind="quiet" aria-label={`Add section ${c.title}`} onClick={() => addSection(work, c)}>
-                  Add
-                </Button>
-              )}
+              <Button kind="quiet" aria-label={`Add section ${c.title}`} onClick={() => addSection(work, c)}>
+                Add
+              </Button>
             </div>
           )
         }}
