@@ -17,6 +17,7 @@ export default {
   moduleNameMapper: {
     '^@waybell/core$': '<rootDir>/packages/core/src/index.ts',
     '^@waybell/core/rule$': '<rootDir>/packages/core/src/highlight/rule.ts',
+    '^@waybell/agent/schema$': '<rootDir>/packages/agent/src/schema.ts',
     '^@waybell/(runtime|agent)$': '<rootDir>/packages/$1/src/text.ts',
   },
 }

@@ -52,19 +52,23 @@ async function transpile(dir, clean = true) {
   if (clean) rmSync(join(dir, 'dist'), { recursive: true, force: true })
   for (const file of sources(join(dir, 'src'))) {
     const to = join(dir, 'dist', relative(join(dir, 'src'), file).replace(/\.ts$/, '.js'))
-    const { code } = await transformFile(file, {
-      jsc: {
-        target: 'es2023',
-        parser: { syntax: 'typescript', decorators: true },
-        transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false },
-        rewriteRelativeImportExtensions: true,
-      },
-      module: { type: 'es6' },
-      swcrc: false,
-    })
+    const { code } = await compile(file)
     mkdirSync(dirname(to), { recursive: true })
     writeFileSync(to, code.replace(/(from\s+['"]\.{1,2}\/[^'"]+)\.ts(['"])/g, '$1.js$2'))
   }
+}
+
+function compile(file) {
+  return transformFile(file, {
+    jsc: {
+      target: 'es2023',
+      parser: { syntax: 'typescript', decorators: true },
+      transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false },
+      rewriteRelativeImportExtensions: true,
+    },
+    module: { type: 'es6' },
+    swcrc: false,
+  })
 }
 
 async function bundle(dir) {
@@ -79,5 +83,7 @@ async function bundleAndTranspile(dir) {
   // Only the door to the built text is for Node.
   const text = readFileSync(join(dir, 'src/text.ts'), 'utf8').replace(/^export type .*$/gm, '').replace(': string =', ' =')
   writeFileSync(join(dir, 'dist/text.js'), text)
+  const schema = join(dir, 'src/schema.ts')
+  if (existsSync(schema)) writeFileSync(join(dir, 'dist/schema.js'), (await compile(schema)).code)
 }
 

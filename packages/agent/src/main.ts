@@ -3,12 +3,12 @@
  * of the application it speaks over a port; the command line calls it by name.
  */
 import { follow, takeLinks } from './links.ts'
-import type { FromAgent, ToAgent } from './messages.ts'
+import type { FromAgent, SurveyRequest, ToAgent } from './messages.ts'
 import { patch } from './patch.ts'
 import { jumpTo } from './settle.ts'
 import { collectStamps, elementAt, positionOf } from './stamps.ts'
 import { visit } from './visit.ts'
-import { probe, remeasure, type SurveyRequest } from './survey.ts'
+import { probe, remeasure } from './survey.ts'
 
 document.currentScript?.remove()
 collectStamps()

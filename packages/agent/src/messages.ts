@@ -1,6 +1,13 @@
 /** What the application and the agent in a live page say to each other, over a port that the page cannot see. */
 import type { PageEdit, Survey } from '@waybell/core'
-import type { SurveyRequest } from './survey.ts'
+
+/** What is to be measured. */
+export interface SurveyRequest {
+  screen: string
+  parts: { at: number; heading: number | null }[]
+  /** The bar above the content, as the source has it. */
+  header: number | null
+}
 
 /** What happened when a link was followed. Lengths in CSS px. */
 export interface Visit {

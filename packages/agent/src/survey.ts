@@ -4,16 +4,9 @@
  */
 import type { Survey, SurveyHeader, SurveyPart } from '@waybell/core'
 import { backgroundOf, canStay, headerElement, isTransparent, reachNow, sourceElement, stayingBars, type Bar } from './header.ts'
+import type { SurveyRequest } from './messages.ts'
 import { jumpTo, twoFrames, untilLoaded, untilSteady } from './settle.ts'
 import { elementAt } from './stamps.ts'
-
-/** What is to be measured. */
-export interface SurveyRequest {
-  screen: string
-  parts: { at: number; heading: number | null }[]
-  /** The bar above the content, as the source has it. */
-  header: number | null
-}
 
 interface HeaderStates {
   bars: Bar[]

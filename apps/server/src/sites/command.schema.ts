@@ -1,4 +1,5 @@
 /** The shape of every command, and of what comes with it. */
+import { surveySchema } from '@waybell/agent/schema'
 import Joi from 'joi'
 
 const key = Joi.string().max(80)
@@ -68,44 +69,7 @@ export const changeRequest = Joi.object({
   undoes: index.allow(null),
 })
 
-const length = Joi.number().min(-1e7).max(1e8)
-export const survey = Joi.object({
-  screen: key,
-  width: length,
-  height: length,
-  pageHeight: length,
-  maxScroll: length,
-  parts: Joi.array()
-    .items(
-      Joi.object({
-        at,
-        top: length,
-        bottom: length,
-        movedTop: length,
-        margin: length,
-        hasBox: Joi.boolean(),
-        heading: Joi.object({ top: length, bottom: length }).allow(null),
-        background: Joi.string().max(200),
-      }),
-    )
-    .max(20000),
-  header: Joi.object({
-    at: at.allow(null),
-    position: Joi.valid('static', 'absolute', 'sticky', 'fixed'),
-    height: length,
-    rest: length,
-    moved: length,
-    hides: Joi.boolean(),
-    canStay: Joi.boolean(),
-    transparent: Joi.boolean(),
-    color: Joi.string().max(200),
-  }).allow(null),
-  near: Joi.array().items(Joi.object({ at, cover: length })).max(50),
-  color: color,
-  background: color,
-})
-
-export const surveysRequest = Joi.object({ source: Joi.string().hex().length(64), surveys: Joi.array().items(survey).max(20) })
+export const surveysRequest = Joi.object({ source: Joi.string().hex().length(64), surveys: Joi.array().items(surveySchema).max(20) })
 export const newSiteFields = Joi.object({
   html: Joi.string().max(25 * 1024 * 1024).optional(),
   name: Joi.string().trim().max(200).allow('').optional(),

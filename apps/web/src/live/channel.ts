@@ -1,6 +1,6 @@
 /** The line to the agent in one live page. */
 import type { FromAgent, ToAgent } from '@waybell/agent/types'
-import { readMessage } from './messages.schema.ts'
+import { readMessage } from '@waybell/agent/schema'
 
 export class Channel {
   private port: MessagePort | null = null

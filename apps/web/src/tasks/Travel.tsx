@@ -117,7 +117,7 @@ function Gap({ arrival, toTop }: { arrival: Arrival; toTop: boolean }) {
   if (!arrival.moves) return <span className="text-brick">no box</span>
   if (toTop) return <span className="text-faint">top</span>
   if (arrival.heading === 'covered' || arrival.heading === 'cut') return <span className="text-brick">{arrival.heading}</span>
-  return arrival.shortfall > 0 ? <span title={`short by ${px(arrival.shortfall)}`}>+{px(arrival.shortfall)}</span> : <>{px(arrival.gap)}</>
+  return arrival.shortfall > 0 ? <span className="text-faint">{px(arrival.shortfall)} short</span> : <>{px(arrival.gap)}</>
 }
 
 function HeaderChoiceRow() {

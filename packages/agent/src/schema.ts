@@ -1,11 +1,14 @@
-/** The shape of what the agent in a page may say. The page is not trusted, so neither is what comes out of its frame. */
-import type { FromAgent } from '@waybell/agent/types'
+/**
+ * The shape of what the agent in a page may say, for those who hear it. The page is not trusted, so neither is what comes out of it: every
+ * length has bounds, and a colour is nothing but a colour, since it ends up in a style.
+ */
 import Joi from 'joi'
+import type { FromAgent } from './messages.ts'
 
 const length = Joi.number().min(-1e7).max(1e8)
 const at = Joi.number().integer().min(0)
 const text = Joi.string().allow('').max(2000)
-const color = Joi.string().pattern(/^[a-z]+\([^;{}<>"']*\)$/)
+const color = Joi.string().pattern(/^[a-z-]+\([\w.,/ %-]+\)$/)
 
 const part = Joi.object({
   at,
@@ -17,33 +20,37 @@ const part = Joi.object({
   heading: Joi.object({ top: length, bottom: length }).allow(null),
   background: color,
 })
-const survey = Joi.object({
+
+const header = Joi.object({
+  at: at.allow(null),
+  position: Joi.valid('static', 'absolute', 'sticky', 'fixed'),
+  height: length,
+  rest: length,
+  moved: length,
+  hides: Joi.boolean(),
+  canStay: Joi.boolean(),
+  transparent: Joi.boolean(),
+  color,
+})
+
+export const surveySchema = Joi.object({
   screen: text,
   width: length,
   height: length,
   pageHeight: length,
   maxScroll: length,
   parts: Joi.array().items(part).max(20000),
-  header: Joi.object({
-    at: at.allow(null),
-    position: Joi.valid('static', 'absolute', 'sticky', 'fixed'),
-    height: length,
-    rest: length,
-    moved: length,
-    hides: Joi.boolean(),
-    canStay: Joi.boolean(),
-    transparent: Joi.boolean(),
-    color,
-  }).allow(null),
+  header: header.allow(null),
   near: Joi.array().items(Joi.object({ at, cover: length })).max(50),
   color,
   background: color,
 })
+
 const turn = at
 
 const shapes: Record<FromAgent['type'], Joi.Schema> = {
   ready: Joi.object({ type: 'ready' }),
-  survey: Joi.object({ type: 'survey', turn, survey }),
+  survey: Joi.object({ type: 'survey', turn, survey: surveySchema }),
   scrolled: Joi.object({ type: 'scrolled', y: length }),
   hover: Joi.object({ type: 'hover', at: at.allow(null) }),
   outside: Joi.object({ type: 'outside', href: text }),
@@ -51,6 +58,7 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
   failed: Joi.object({ type: 'failed', turn, message: text }),
 }
 
+/** The message, or null for what is none. */
 export function readMessage(data: unknown): FromAgent | null {
   const type = (data as { type?: unknown } | null)?.type
   if (typeof type !== 'string' || !Object.hasOwn(shapes, type)) return null
