@@ -6,7 +6,7 @@ import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { unzipSync } from 'fflate'
 import { atRest, coveredEdge, facts } from './support/boxes.ts'
-import { freshFolder } from './support/cli.ts'
+import { freshFolder, repository } from './support/cli.ts'
 import { liveFrame, measured, openDemo, Server, setUp, stored, task } from './support/server.ts'
 
 /** The frames stand in the order of the screens. */
@@ -200,6 +200,42 @@ test.describe('the application', () => {
     await page.getByRole('button', { name: 'Start the walk' }).click()
     await expect(page.getByText('18 of 18 links, all as computed')).toBeVisible({ timeout: 110_000 })
   })
+
+  for (const name of ['bare-hash', 'plain-divs', 'glass', 'short-end', 'article', 'right-to-left']) {
+    test(`arrivals are computed as they are measured: ${name}.html`, async ({ page }) => {
+      await page.goto(server.address)
+      await page.getByTestId('files').setInputFiles(join(repository, `e2e/pages/${name}.html`))
+      await measured(page)
+      await setUp(page)
+      await task(page, 'Travel')
+      for (const screen of ['laptop', 'phone']) {
+        await page.getByRole('radio', { name: new RegExp(screen, 'i') }).click()
+        const rows = page.locator('[data-arrival-row]')
+        const ids = await rows.evaluateAll((els) => els.map((el) => el.getAttribute('data-arrival-row')!))
+        // The second, one in the middle, and the last.
+        for (const id of new Set([ids[1]!, ids[ids.length >> 1]!, ids.at(-1)!])) {
+          const row = rows.filter({ has: page.locator(`xpath=self::*[@data-arrival-row="${id}"]`) })
+          const land = Number(await row.locator(`[data-screen="${screen}"][data-land]`).getAttribute('data-land'))
+          await frameOf(page, screen).evaluate(() => scrollTo({ top: 0, behavior: 'instant' }))
+          await row.getByRole('button').click()
+          await expect.poll(async () => Math.abs((await frameOf(page, screen).evaluate(() => scrollY)) - land), { timeout: 10_000 }).toBeLessThanOrEqual(1)
+          await page.waitForTimeout(400)
+          const { scroll, top, end, covered } = await frameOf(page, screen).evaluate((target) => {
+            const bars = [...document.querySelectorAll('[data-wb-header], [data-wb="menu"]')].filter((el) => /fixed|sticky/.test(getComputedStyle(el).position))
+            const el = document.getElementById(target)!
+            return {
+              scroll: scrollY,
+              top: el.getBoundingClientRect().top + scrollY,
+              end: document.scrollingElement!.scrollHeight - document.scrollingElement!.clientHeight,
+              covered: Math.max(0, ...bars.map((b) => b.getBoundingClientRect().bottom)),
+            }
+          }, id)
+          expect(Math.abs(scroll - land), `#${id} on ${screen}: at ${scroll}, computed ${land}`).toBeLessThanOrEqual(1)
+          expect(Math.abs(scroll - Math.min(Math.max(0, top - covered - 24), end)), `#${id} on ${screen}`).toBeLessThanOrEqual(1)
+        }
+      }
+    })
+  }
 
   test('an edit and its undo outlive a crash right after stored', async ({ page }) => {
     await openDemo(page, server)

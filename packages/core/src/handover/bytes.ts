@@ -1,5 +1,5 @@
 /** From edits to splices: where each edit falls in the source's text, what it writes, and the bytes of both. */
-import { byteOffsets, encodeText, splice, type El, type ElementAt, type ParsedPage, type Splice, type TextPlace, type WrittenPiece } from '../page/index.ts'
+import { attributeRange, byteOffsets, encodeText, nameEnd, splice, type El, type ElementAt, type ParsedPage, type Splice, type TextPlace, type WrittenPiece } from '../page/index.ts'
 import { escapeAttribute, escapeText } from './menu.ts'
 import { pieceTags } from './pieces.ts'
 import type { NewSlot, PageEdit, PieceRole } from './edits.ts'
@@ -66,26 +66,6 @@ function textEdits(parsed: ParsedPage, edits: readonly PageEdit[]): TextEdit[] {
   let all = inner
   for (const edit of slots) all = arrange(parsed, edit, all, el)
   return [...all, ...pieceEdits(parsed, tree.written, pieces, el)]
-}
-
-/** Just behind the tag's name. */
-function nameEnd(text: string, el: El): number {
-  let i = el.at + 1
-  while (i < text.length && !/[\t\n\f\r />]/.test(text[i]!)) i++
-  return i
-}
-
-/** The written form of an attribute within its start tag; null where the tag has none. The first of doubles counts. */
-function attributeRange(text: string, el: El, name: string): { start: number; end: number; name: string; quote: string } | null {
-  // As the tokenizer reads it: name, optional `=` with white space around it, value in quotes or bare.
-  const pattern = /[\t\n\f\r /]*([^\t\n\f\r />][^\t\n\f\r /=>]*)(?:[\t\n\f\r ]*=[\t\n\f\r ]*(?:"([^"]*)"|'([^']*)'|([^\t\n\f\r >]+)))?/y
-  pattern.lastIndex = nameEnd(text, el)
-  for (let m = pattern.exec(text); m && m.index < el.tagEnd - 1; m = pattern.exec(text)) {
-    if (m[1]!.toLowerCase() !== name) continue
-    const start = m.index + m[0].indexOf(m[1]!)
-    return { start, end: m.index + m[0].length, name: m[1]!, quote: m[3] !== undefined ? "'" : '"' }
-  }
-  return null
 }
 
 function setAttribute(text: string, el: El, name: string, value: string): TextEdit {

@@ -20,3 +20,4 @@ export {
 export { splice, undoSplices, type Splice } from './splice.ts'
 export type { Settings, Written, WrittenSettings } from './written.ts'
 export { stampPage } from './stamp.ts'
+export { attributeRange, nameEnd } from './attribute.ts'

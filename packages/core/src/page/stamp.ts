@@ -2,6 +2,7 @@
  * The page as it is served to be measured: every element that can be a target carries its position in the source, so that the
  * measuring agent can name it. The agent takes the stamps off as the parser makes the elements, before any script of the page runs.
  */
+import { attributeRange } from './attribute.ts'
 import { byteOffsets, encodeText } from './encoding.ts'
 import type { ParsedPage } from './read.ts'
 import { readAddress } from './links.ts'
@@ -41,8 +42,8 @@ export function stampPage(original: Uint8Array, page: ParsedPage, headMarkup: st
   }
   for (const el of tree.all) {
     const name = awayAttribute(el)
-    const found = name ? decoded.text.slice(el.at, el.tagEnd).search(new RegExp(`[\\s/"']${name}\\s*=`, 'i')) : -1
-    if (found >= 0) edits.push({ at: el.at + found + 1, end: el.at + found + 1, text: 'data-wb-' })
+    const found = name && attributeRange(decoded.text, el, name)
+    if (found) edits.push({ at: found.start, end: found.start, text: 'data-wb-' })
   }
   for (const piece of tree.written) edits.push({ at: piece.at, end: piece.end, text: '' })
   edits.sort((a, b) => a.at - b.at)

@@ -1,0 +1,100 @@
+import { defaultScreens, emptyStacks, type Command, type Site } from '@waybell/core'
+import { redoName, Session, undoName } from './session.ts'
+
+const site: Site = { format: 'way-bell-site', version: 1, name: 'Old', rule: { separator: '-', longest: 40, beforeDigit: 's-' }, screens: defaultScreens, pages: [] }
+const rename = (name: string): Command => ({ type: 'site/rename', name })
+
+interface Sent {
+  idempotencyKey: string
+  baseVersion: number
+  command: Command
+  undoes: number | null
+}
+
+/** A server that answers as it is told to, and remembers what it was sent. */
+function answering(...answers: (() => Response)[]) {
+  const sent: Sent[] = []
+  let version = 0
+  globalThis.fetch = jest.fn(async (url: string, init?: RequestInit) => {
+    if (!init?.body) return Response.json({ key: 'k', document: { ...site, name: 'From the server' }, version: 7, stacks: emptyStacks })
+    expect(url).toBe('/api/sites/k/changes')
+    sent.push(JSON.parse(init.body as string) as Sent)
+    const next = answers.shift()
+    return next ? next() : Response.json({ version: ++version })
+  }) as unknown as typeof fetch
+  return sent
+}
+
+const open = (tell: (message: string) => void = () => {}) => new Session('k', { key: 'k', document: site, version: 0, stacks: emptyStacks }, tell)
+const settled = async (session: Session) => {
+  for (let i = 0; i < 400 && session.snapshot().storing !== 'stored'; i++) await new Promise((done) => setTimeout(done, 10))
+}
+
+describe('a session', () => {
+  it('shows a change at once, and says stored when it was answered', async () => {
+    const sent = answering()
+    const session = open()
+    session.run(rename('New'))
+    expect([session.snapshot().document.name, session.snapshot().storing]).toEqual(['New', 'storing'])
+    await settled(session)
+    expect(session.snapshot().storing).toBe('stored')
+    expect(sent.map((s) => s.baseVersion)).toEqual([0])
+  })
+
+  it('sends one after the other, each on the version before it', async () => {
+    const sent = answering()
+    const session = open()
+    for (const name of ['A', 'B', 'C']) session.run(rename(name))
+    await settled(session)
+    expect(sent.map((s) => [s.baseVersion, (s.command as { name: string }).name])).toEqual([
+      [0, 'A'],
+      [1, 'B'],
+      [2, 'C'],
+    ])
+  })
+
+  it('sends again with the same key when the answer was lost', async () => {
+    const sent = answering(() => {
+      throw new TypeError('network')
+    })
+    const session = open()
+    session.run(rename('New'))
+    await settled(session)
+    expect(sent).toHaveLength(2)
+    expect(sent[0]!.idempotencyKey).toBe(sent[1]!.idempotencyKey)
+    expect(session.snapshot().storing).toBe('stored')
+  })
+
+  it('tells when another tab was first, and shows what stands', async () => {
+    answering(() => Response.json({ code: 'conflict', message: 'Changed in another tab.' }, { status: 409 }))
+    const told: string[] = []
+    const session = open((m) => told.push(m))
+    session.run(rename('Mine'))
+    await settled(session)
+    expect(told).toEqual(['Changed in another tab.'])
+    expect(session.snapshot().document.name).toBe('From the server')
+  })
+
+  it('undoes and does again, and names what', async () => {
+    const sent = answering()
+    const session = open()
+    session.run(rename('New'))
+    expect(undoName(session.snapshot().stacks)).toBe('rename the site')
+    session.undo()
+    expect(session.snapshot().document.name).toBe('Old')
+    expect([undoName(session.snapshot().stacks), redoName(session.snapshot().stacks)]).toEqual([null, 'rename the site'])
+    session.redo()
+    expect(session.snapshot().document.name).toBe('New')
+    await settled(session)
+    expect(sent.map((s) => s.undoes)).toEqual([null, 1, 2])
+  })
+
+  it('tells why a command does not fit, and leaves the site', () => {
+    answering()
+    const told: string[] = []
+    const session = open((m) => told.push(m))
+    expect(session.run({ type: 'travel/smooth', page: 'none', smooth: true })).toBe(false)
+    expect(told[0]).toContain('no page')
+    expect(session.snapshot().document).toBe(site)
+  })
+})

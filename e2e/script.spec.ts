@@ -1,0 +1,116 @@
+/** The script in a handed-over page: what it costs while the page scrolls, and what keeps or lets go of a followed link. */
+import { expect, test, type Page } from '@playwright/test'
+import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { atRest, facts, scrollTo } from './support/boxes.ts'
+import { freshFolder, repository, waybell } from './support/cli.ts'
+
+test.describe('the script', () => {
+  test.describe.configure({ mode: 'serial' })
+  let address = ''
+  test.beforeAll(async () => {
+    const out = freshFolder()
+    await waybell('build', join(repository, 'e2e/pages/short-end.html'), '--out', out)
+    address = pathToFileURL(join(out, 'short-end.html')).href
+  })
+  const current = async (page: Page) => (await facts(page)).current.map((c) => c.href)
+  const open = async (page: Page, hash = '') => {
+    await page.goto(address + hash)
+    await atRest(page)
+    await page.waitForTimeout(400)
+  }
+
+  test('reads no box while the page scrolls, and none before the frame is drawn', async ({ page }) => {
+    await page.addInitScript(() => {
+      const counts = ((window as unknown as { counts: Record<string, number> }).counts = { boxes: 0, styles: 0 })
+      const box = Element.prototype.getBoundingClientRect
+      Element.prototype.getBoundingClientRect = function () {
+        counts.boxes!++
+        return box.call(this)
+      }
+      const style = window.getComputedStyle
+      window.getComputedStyle = (...args) => {
+        counts.styles!++
+        return style(...args)
+      }
+    })
+    await open(page)
+    const counts = () => page.evaluate(() => ({ ...(window as unknown as { counts: Record<string, number> }).counts }))
+    const before = await counts()
+    expect(before.boxes).toBeGreaterThan(0)
+    await page.mouse.move(600, 500)
+    for (let i = 0; i < 8; i++) {
+      await page.mouse.wheel(0, 150)
+      await page.waitForTimeout(60)
+    }
+    expect(await counts()).toEqual(before)
+    expect(await current(page)).toHaveLength(1)
+  })
+
+  for (const [way, act] of [
+    ['the wheel', (page: Page) => page.mouse.wheel(0, -60)],
+    ['a key', (page: Page) => page.keyboard.press('ArrowUp')],
+    ['a script', (page: Page) => page.evaluate(() => scrollBy({ top: -60, behavior: 'instant' }))],
+  ] as const) {
+    test(`a click keeps its item until ${way} scrolls on`, async ({ page }) => {
+      await open(page)
+      await page.mouse.move(600, 500)
+      // The page ends before this one can reach its place.
+      await page.locator('a[href="#letters"]').click()
+      await atRest(page)
+      expect(await current(page)).toEqual(['#letters'])
+      await page.mouse.move(600, 500)
+      await act(page)
+      await atRest(page)
+      await expect.poll(() => current(page)).not.toEqual(['#letters'])
+    })
+  }
+
+  test('a click keeps its item over a resize and a shift of the layout', async ({ page }) => {
+    await open(page)
+    await page.locator('a[href="#letters"]').click()
+    await atRest(page)
+    await page.evaluate(() => document.querySelector('#books')!.append(Object.assign(document.createElement('div'), { style: 'height: 300px' })))
+    await atRest(page)
+    expect(await current(page)).toEqual(['#letters'])
+    await page.setViewportSize({ width: 1000, height: 700 })
+    await atRest(page)
+    await page.waitForTimeout(400)
+    expect(await current(page)).toEqual(['#letters'])
+  })
+
+  test('arriving with a hash marks its item, and going back takes the mark back', async ({ page }) => {
+    await open(page, '#hours')
+    expect(await current(page)).toEqual(['#hours'])
+    await open(page)
+    await page.locator('a[href="#authors"]').click()
+    await atRest(page)
+    await page.goBack()
+    await atRest(page)
+    await expect.poll(() => current(page)).toEqual(['#hello'])
+  })
+
+  test('who asked for less motion gets none', async ({ page }) => {
+    await page.emulateMedia({ reducedMotion: 'reduce' })
+    await open(page)
+    expect(await page.evaluate(() => getComputedStyle(document.documentElement).scrollBehavior)).toBe('auto')
+  })
+
+  test('the covered height is the same wherever the page stands', async ({ page }) => {
+    const out = freshFolder()
+    await waybell('build', join(repository, 'demo/ostrey/index.html'), '--out', out)
+    await page.goto(pathToFileURL(join(out, 'index.html')).href)
+    await atRest(page)
+    const seen = new Set<string>()
+    for (const y of [0, 30, 61, 70, 400, 3000, 1e6, 50, 0]) {
+      await scrollTo(page, y)
+      await atRest(page)
+      await page.waitForTimeout(250)
+      seen.add(await page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue('--wb-header')))
+    }
+    expect([...seen]).toHaveLength(1)
+    await scrollTo(page, 2000)
+    await atRest(page)
+    expect(parseFloat([...seen][0]!)).toBeCloseTo(await page.evaluate(() => document.querySelector('header')!.getBoundingClientRect().bottom), 1)
+  })
+})

@@ -1,0 +1,32 @@
+import { readMessage } from './schema.ts'
+
+const survey = {
+  screen: 'laptop',
+  width: 1280,
+  height: 800,
+  pageHeight: 4000,
+  maxScroll: 3200,
+  parts: [{ at: 5, top: 0, bottom: 10.5, movedTop: 0, margin: 0, hasBox: true, heading: null, background: 'rgba(0, 0, 0, 0)' }],
+  header: null,
+  near: [],
+  color: 'rgb(0, 0, 0)',
+  background: 'oklch(0.5 0.1 20)',
+}
+
+it('takes what an agent says', () => {
+  expect(readMessage({ type: 'ready' })).toEqual({ type: 'ready' })
+  expect(readMessage({ type: 'survey', turn: 1, survey })).toEqual({ type: 'survey', turn: 1, survey })
+})
+
+it.each([
+  ['nothing', null],
+  ['text', 'ready'],
+  ['an unknown kind', { type: 'eval', code: 'x' }],
+  ['a kind by inheritance', { type: 'toString' }],
+  ['one too many', { type: 'ready', extra: 1 }],
+  ['a length that is none', { type: 'scrolled', y: 'far' }],
+  ['no number', { type: 'scrolled', y: NaN }],
+  ['beyond all bounds', { type: 'scrolled', y: 1e12 }],
+  ['a colour that is style', { type: 'survey', turn: 1, survey: { ...survey, color: 'red; } * { display: none' } }],
+  ['an address for a colour', { type: 'survey', turn: 1, survey: { ...survey, background: 'url(http://x.example)' } }],
+])('does not take %s', (_, message) => expect(readMessage(message)).toBeNull())
