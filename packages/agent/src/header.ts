@@ -8,11 +8,24 @@ export interface Bar {
 
 const ours = (el: Element) => el.hasAttribute('data-wb')
 
+/** Beyond this many elements, only those that can be met at the viewport's top are asked for their style. */
+const MANY = 20000
+
+function possibleBars(): Iterable<Element> {
+  const all = document.body.getElementsByTagName('*')
+  if (all.length <= MANY) return all
+  const met = new Set<Element>()
+  for (const x of [0.1, 0.5, 0.9])
+    for (const y of [1, 12, 40, 80, 140])
+      for (const hit of document.elementsFromPoint(innerWidth * x, y)) for (let e: Element | null = hit; e && e !== document.body; e = e.parentElement) met.add(e)
+  return [...met].sort((a, b) => (a.compareDocumentPosition(b) & Node.DOCUMENT_POSITION_FOLLOWING ? -1 : 1))
+}
+
 /** Elements that stay at the viewport's top while the page scrolls under them. */
 export function stayingBars(): Bar[] {
   const { innerWidth: width, innerHeight: height } = window
   const out: Bar[] = []
-  for (const el of document.body.getElementsByTagName('*')) {
+  for (const el of possibleBars()) {
     if (!(el instanceof HTMLElement) || ours(el)) continue
     const style = getComputedStyle(el)
     if (style.position !== 'fixed' && style.position !== 'sticky') continue

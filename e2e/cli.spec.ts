@@ -1,0 +1,96 @@
+/** `waybell` from a terminal, as a user runs it from a clone. */
+import { expect, test } from '@playwright/test'
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { freshFolder, waybell } from './support/cli.ts'
+
+const sound = '<!doctype html><meta charset=utf-8><title>T</title><nav><a href="#one">One</a> <a href="https://x.example/">X</a></nav>\n<section id=one><h2>One</h2><p>words</p></section>\n<section><h2>Two</h2><p>words</p></section>'
+
+test('check prints one object, and says by its code whether there is an error', async () => {
+  const folder = freshFolder()
+  writeFileSync(join(folder, 'sound.html'), sound)
+  writeFileSync(join(folder, 'faulty.html'), sound.replace('#one', '#gone') + '<img src="lost.png">')
+  const good = await waybell('check', join(folder, 'sound.html'), '--format', 'json')
+  expect(good.code).toBe(0)
+  expect(JSON.parse(good.stdout)).toEqual({
+    file: join(folder, 'sound.html'),
+    sections: [
+      { id: 'one', title: 'One', line: 2, depth: 0 },
+      { id: null, title: 'Two', line: 3, depth: 0 },
+    ],
+    links: [
+      { href: '#one', line: 1, status: 'ok' },
+      { href: 'https://x.example/', line: 1, status: 'outside' },
+    ],
+    findings: [],
+  })
+  const bad = await waybell('check', join(folder, 'faulty.html'), '--format', 'json')
+  expect(bad.code).toBe(1)
+  const { findings } = JSON.parse(bad.stdout) as { findings: { code: string; severity: string; line: number; column: number }[] }
+  expect(findings.map((f) => [f.code, f.severity, f.line])).toEqual([
+    ['link-broken', 'error', 1],
+    ['asset-missing', 'warning', 3],
+  ])
+})
+
+test('what is no page is told in one line, with code 2, and nothing is written', async () => {
+  const folder = freshFolder()
+  for (const [name, content] of [
+    ['empty.html', ''],
+    ['text.html', 'only words'],
+    ['deep.html', '<div>'.repeat(9000)],
+    ['big.html', '<p>' + 'x'.repeat(20 * 1024 * 1024)],
+  ] as const) {
+    writeFileSync(join(folder, name), content)
+    for (const args of [['check', join(folder, name), '--format', 'json'], ['build', join(folder, name), '--out', join(folder, 'out')]]) {
+      const run = await waybell(...args)
+      expect([name, run.code, run.stdout]).toEqual([name, 2, ''])
+      expect(run.stderr.trim().split('\n')).toHaveLength(1)
+    }
+  }
+  expect(existsSync(join(folder, 'out'))).toBe(false)
+  expect((await waybell('check', join(folder, 'none.html'))).code).toBe(2)
+})
+
+test('build writes the page, its own files in their places, and the site', async () => {
+  const folder = freshFolder()
+  for (const dir of ['site/css', 'site/img', 'shared']) mkdirSync(join(folder, dir), { recursive: true })
+  writeFileSync(join(folder, 'site/page.html'), sound.replace('<nav>', '<link rel=stylesheet href="css/a.css"><link rel=stylesheet href="../shared/s.css"><nav>') + '<img src="lost.png">')
+  writeFileSync(join(folder, 'site/css/a.css'), 'body { background: url(../img/b.png) }')
+  writeFileSync(join(folder, 'site/img/b.png'), 'png')
+  writeFileSync(join(folder, 'site/img/unused.png'), 'png')
+  writeFileSync(join(folder, 'shared/s.css'), '/* shared */')
+  const out = join(folder, 'out')
+  const run = await waybell('build', join(folder, 'site/page.html'), '--out', out)
+  expect(run.code).toBe(0)
+  expect(run.stderr).toContain('missing: the page needs “lost.png”')
+  expect(run.stderr).toContain('not copied: “../shared/s.css” lies outside')
+  expect(readFileSync(join(out, 'img/b.png'), 'utf8')).toBe('png')
+  expect(existsSync(join(out, 'css/a.css'))).toBe(true)
+  expect(existsSync(join(out, 'img/unused.png'))).toBe(false)
+  const site = JSON.parse(readFileSync(join(out, 'site.json'), 'utf8')) as { format: string; pages: { file: string; sections: { id: string }[] }[] }
+  expect([site.format, site.pages[0]!.file, site.pages[0]!.sections.map((s) => s.id)]).toEqual(['way-bell-site', 'page.html', ['one', 'two']])
+})
+
+test('build without a browser says so, and the script measures on arrival', async ({ page }) => {
+  const folder = freshFolder()
+  const body = Array.from({ length: 5 }, (_, i) => `<section><h2>Part ${i}</h2>${'<p>words and more words</p>'.repeat(30)}</section>`).join('')
+  writeFileSync(join(folder, 'a.html'), `<!doctype html><meta charset=utf-8><style>header{position:sticky;top:0;height:93px;background:#eee}</style><header><nav><a href="#">Part 1</a><a href="#">Part 3</a></nav></header>${body}`)
+  const run = await waybell('build', join(folder, 'a.html'), '--out', join(folder, 'out'), '--browser', '/no/such/browser')
+  expect([run.code, run.stderr.includes('not measured: there is no browser at /no/such/browser')]).toEqual([0, true])
+  await page.goto(`file://${join(folder, 'out/a.html')}`)
+  await page.locator('nav a').last().click()
+  await page.waitForTimeout(2000)
+  expect(await page.evaluate(() => [getComputedStyle(document.documentElement).getPropertyValue('--wb-header'), Math.round(document.getElementById('part-3')!.getBoundingClientRect().top)])).toEqual(['93px', 93 + 24])
+})
+
+test('old character sets and odd line ends come through', async () => {
+  const folder = freshFolder()
+  const wide = Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from('<title>Wide</title>\r\n<section><h2>Füße</h2></section>\r<section><h2>Два</h2></section>', 'utf16le')])
+  writeFileSync(join(folder, 'wide.html'), wide)
+  expect((await waybell('build', join(folder, 'wide.html'), '--out', join(folder, 'out'))).code).toBe(0)
+  const built = readFileSync(join(folder, 'out/wide.html'))
+  expect([...built.subarray(0, 2)]).toEqual([0xff, 0xfe])
+  const text = built.toString('utf16le')
+  expect(text).toContain('<section id="fusse"><h2>Füße</h2></section>\r<section id="dva">')
+})
