@@ -2,7 +2,7 @@
  * `npm test`: types, lint, import directions, unit and server tests, browser tests. The last line counts the tests by the
  * runners' own reports; anything failed, or nothing run, is a non-zero exit.
  */
-import { existsSync, readFileSync, rmSync } from 'node:fs'
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
 import { ensureBrowser, ensurePackages, root, run } from './ensure.mjs'
 
@@ -20,6 +20,7 @@ const step = (name, command, args) => {
 }
 const bin = (name) => join(root, 'node_modules/.bin', name)
 const reports = { jest: join(root, '.cache/jest.json'), playwright: join(root, 'e2e/test-results/report.json') }
+mkdirSync(join(root, '.cache'), { recursive: true })
 for (const report of Object.values(reports)) rmSync(report, { force: true })
 
 step('build', process.execPath, ['scripts/build.mjs'])

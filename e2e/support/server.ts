@@ -47,8 +47,8 @@ export class Server {
 }
 
 /** Until both screens are measured. */
-export async function measured(page: Page): Promise<void> {
-  await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(2, { timeout: 60_000 })
+export async function measured(page: Page, timeout = 60_000): Promise<void> {
+  await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(2, { timeout })
 }
 
 export const stored = (page: Page) => expect(page.getByTestId('storing')).toHaveText('stored')
