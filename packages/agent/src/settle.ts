@@ -2,9 +2,9 @@
 
 export const pause = (ms: number) => new Promise<void>((done) => setTimeout(done, ms))
 
-/** Two frames, or 80 ms where there are none. */
+/** Two frames. A busy machine may take its time for them; where there are none at all, as in a tab out of sight, half a second has to do. */
 export function twoFrames(): Promise<void> {
-  return Promise.race([new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => done()))), pause(80)])
+  return Promise.race([new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => done()))), pause(500)])
 }
 
 const running = () => document.getAnimations().some((a) => a.playState === 'running' && isFinite(Number(a.effect?.getComputedTiming().endTime)))

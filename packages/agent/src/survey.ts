@@ -14,6 +14,8 @@ interface HeaderStates {
   /** What is taken from the tops of parts after the page has moved, by part. */
   shift: Map<number, number>
   near: Survey['near']
+  /** The page's own `scroll-margin-top` of each part, as it was before any edit took it back. */
+  margins: Map<number, number>
   maxScroll: number
   pageHeight: number
 }
@@ -64,8 +66,12 @@ export async function probe(request: SurveyRequest): Promise<Survey> {
   const maxScroll = scrollY
   jumpTo(0)
   await untilSteady(() => steadyKey(bars))
+  const margins = new Map(request.parts.map(({ at }) => {
+    const el = elementAt(at)
+    return [at, el ? parseFloat(getComputedStyle(el).scrollMarginTop) || 0 : 0]
+  }))
   const header = describeHeader(request, bars, rest, moved, hides)
-  states = { bars, header, shift, near, maxScroll, pageHeight: scroller().scrollHeight }
+  states = { bars, header, shift, near, margins, maxScroll, pageHeight: scroller().scrollHeight }
   const survey = remeasure(request)
   jumpTo(back)
   return survey
@@ -131,7 +137,7 @@ function topsOf(request: SurveyRequest): Map<number, number> {
 /** Reads the layout as it is, with the header's states as they were last seen. @throws Error before the first `probe` */
 export function remeasure(request: SurveyRequest): Survey {
   if (!states) throw new Error('the page was not surveyed yet')
-  const { shift, near, bars } = states
+  const { shift, near, bars, margins } = states
   const y = scrollY
   // Away from the top the header may have shrunk: what that takes from the page is put back.
   const hasMoved = y > 0 && bars.length > 0 && states.header !== null && Math.abs(reachNow(bars) - states.header.moved) < 1 && states.header.moved !== states.header.rest
@@ -146,7 +152,7 @@ export function remeasure(request: SurveyRequest): Survey {
       top,
       bottom: top + (box?.height ?? 0),
       movedTop: top + lost,
-      margin: el ? parseFloat(getComputedStyle(el).scrollMarginTop) || 0 : 0,
+      margin: margins.get(at) ?? 0,
       hasBox: !!el?.getClientRects().length && !isFixed(el),
       heading: headingBox?.height ? { top: top + headingBox.top - box!.top, bottom: top + headingBox.bottom - box!.top } : null,
       background: backgroundOf(el ?? null),

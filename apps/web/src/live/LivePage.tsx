@@ -51,14 +51,15 @@ export function LivePage({ screens, shown, ref, ...rest }: Props) {
   }))
   return (
     <div ref={box} className="relative min-h-0 flex-1 overflow-hidden bg-wash">
-      {/* Frames behind it are not to be seen, and yet drawn: the browser stops the clock of what is clear or off the screen. */}
-      <div className="absolute inset-0 z-1 bg-wash" />
       {screens.map((screen) => (
         <Frame key={screen.key} screen={screen} isShown={screen.key === shown} room={room} channels={channels.current} {...rest} />
       ))}
     </div>
   )
 }
+
+/** Not to be seen, and yet drawn: the browser slows the clock of a frame that is clear, covered, or off the screen. */
+const BARELY = 0.004
 
 type FrameProps = Omit<Props, 'screens' | 'shown' | 'ref'> & { screen: Screen; isShown: boolean; room: { width: number; height: number }; channels: Map<string, Channel> }
 
@@ -129,7 +130,7 @@ function Frame({ siteKey, file, title, screen, isShown, scripts, room, request, 
         inert={!isShown}
         data-screen={screen.key}
         data-state={state}
-        style={{ width: screen.width, height: screen.height, transform: `translateX(${left}px) scale(${scale})`, transformOrigin: '0 0', zIndex: isShown && state === 'ready' ? 2 : 0 }}
+        style={{ width: screen.width, height: screen.height, transform: `translateX(${left}px) scale(${scale})`, transformOrigin: '0 0', opacity: isShown && state === 'ready' ? 1 : BARELY, zIndex: isShown ? 1 : 0 }}
         className="absolute top-0 left-0 border-0 bg-white"
       />
       {isShown && state !== 'ready' && (
