@@ -36,5 +36,8 @@ export async function follow(hash: string): Promise<void> {
     jumpTo(scrollY)
     await twoFrames()
   }
+  const before = location.hash
   location.replace(location.href.replace(/#.*$/s, '') + hash)
+  // The same hash again scrolls, but no change is told; the script in the page would have seen a visitor's click.
+  if (location.hash === before) dispatchEvent(new HashChangeEvent('hashchange', { oldURL: location.href, newURL: location.href }))
 }

@@ -14,7 +14,9 @@ interface Pin {
   link: Element | null
   /** Scroll position of the arrival, in px; undefined while under way. */
   at?: number
-  /** The visitor took a hand before the arrival. */
+  /** The page's length when it stood there, in px. */
+  length?: number
+  /** The visitor took a hand. */
   disturbed?: boolean
   moved?: boolean
   /** How often to look again before a page that does not move has arrived. */
@@ -98,9 +100,17 @@ function measure(): void {
     maxScroll(),
   )
   // A shift of the layout is no scroll of the visitor's; one that is still to be looked at may be.
-  if (pin?.at !== undefined && !ticking) pin.at = scrollY
+  if (pin?.at !== undefined && !ticking) hold(pin)
   mark()
 }
+
+function hold(p: Pin): void {
+  p.at = scrollY
+  p.length = maxScroll()
+}
+
+/** True where the page did no more than shift with its own length, untouched: browsers keep what is seen in its place. */
+const isShift = (p: Pin) => !p.disturbed && Math.abs(scrollY - p.at!) <= Math.abs(maxScroll() - p.length!) + 1
 
 function mark(): void {
   const current = pin ? pin.id : ids[currentAt(sorted, scrollY)]
@@ -121,7 +131,10 @@ function mark(): void {
 const channel = new MessageChannel()
 channel.port1.onmessage = () => {
   ticking = false
-  if (pin?.at !== undefined && Math.abs(scrollY - pin.at) > 1 && !resizing) pin = null
+  if (pin?.at !== undefined && Math.abs(scrollY - pin.at) > 1 && !resizing) {
+    if (isShift(pin)) hold(pin)
+    else pin = null
+  }
   mark()
 }
 
@@ -159,7 +172,8 @@ function arrive(): void {
   if (!pin || pin.at !== undefined) return
   if (pin.disturbed && !isThere(1)) pin = null
   else {
-    pin.at = scrollY
+    hold(pin)
+    pin.disturbed = false
     pin.arrivedAt = performance.now()
     clearTimeout(arrivalTimer)
     arrivalTimer = setTimeout(correct, 80)
@@ -186,7 +200,7 @@ function correct(): void {
   pin.corrections++
   pin.at = top
   scrollTo({ top, behavior: 'instant' })
-  pin.at = scrollY
+  hold(pin)
 }
 
 function follow(hash: string, link: Element | null): void {
@@ -209,7 +223,7 @@ function onClick(event: MouseEvent): void {
 }
 
 const disturb = () => {
-  if (pin && pin.at === undefined) pin.disturbed = true
+  if (pin) pin.disturbed = true
 }
 
 function start(): void {
