@@ -159,7 +159,7 @@ describe('handover', () => {
     const key = await make()
     const { body: read } = await http().get(`/api/sites/${key}/pages/p1`)
     const at = read.reading.candidates[0].at as number
-    const setUp = { sections: [{ key: 's1', at, title: 'Work', id: 'work', heading: null, toTop: true }], menus: [], header: null, bar: 'top', travel: { smooth: true, breathing: 10 }, highlight: { bellOffset: 10 } } as const
+    const setUp = { sections: [{ key: 's1', at, point: null, title: 'Work', id: 'work', own: null, former: [], heading: null, depth: 0, toTop: true }], menus: [], header: null, bar: 'top', travel: { smooth: true, breathing: 10 }, highlight: { bellOffset: 10 } } as const
     await change(key, { type: 'page/set-up', page: 'p1', setUp: structuredClone(setUp) as never }, 0).expect(200)
     const { body: view } = await http().get(`/api/sites/${key}/pages/p1/handover`).expect(200)
     const { body: file } = await http().get(`/api/sites/${key}/pages/p1/handover/page`).buffer(true).parse(raw).expect(200)

@@ -20,6 +20,7 @@ export interface SiteSummary {
 export interface PageState {
   reading: PageReading
   missing: string[]
+  undeclared: string[]
   findings: Finding[]
 }
 

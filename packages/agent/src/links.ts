@@ -30,6 +30,22 @@ function sameDocumentHash(link: Element): string | null {
   return url.hash && url.href.slice(0, -url.hash.length) === location.href.replace(/#.*$/s, '') ? url.hash : null
 }
 
+/** The element that a hash leads to, looked for as the browser does. */
+export function targetOf(hash: string): Element | null {
+  const raw = hash.slice(1)
+  let decoded = raw
+  try {
+    decoded = decodeURIComponent(raw)
+  } catch {
+    // Not percent-encoded text: it stands for itself.
+  }
+  for (const name of [raw, decoded]) {
+    const el = document.getElementById(name) ?? document.querySelector(`a[name="${CSS.escape(name)}"]`)
+    if (el) return el
+  }
+  return null
+}
+
 /** As a click by hand does it: a change of the hash while the page still moves is not scrolled to, so the motion is stopped first. */
 export async function follow(hash: string): Promise<void> {
   if (moving) {

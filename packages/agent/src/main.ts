@@ -85,7 +85,7 @@ function serve(port: MessagePort): void {
         await follow(message.hash)
         return
       case 'visit':
-        say({ type: 'visited', turn: message.turn, visit: await visit(message.hash, message.at, message.from) })
+        say({ type: 'visited', turn: message.turn, visit: await visit(message.hash, message.from) })
         return
       case 'point':
         point(message.at)

@@ -26,7 +26,7 @@ export type ToAgent =
   | { type: 'scroll'; y: number }
   | { type: 'follow'; hash: string }
   /** Follows a hash from rest at `from`, and says what came of it. */
-  | { type: 'visit'; turn: number; hash: string; at: number; from: number }
+  | { type: 'visit'; turn: number; hash: string; from: number }
   /** Draws a box around an element of the page; null takes it away. */
   | { type: 'point'; at: number | null }
 

@@ -176,6 +176,6 @@ function patchPieces(edits: Of<'piece'>[]): boolean {
 }
 
 function fill(el: Element, role: PieceRole, text: string): void {
-  if (role === 'menu') el.innerHTML = text
+  if (role === 'menu' || role === 'anchors') el.innerHTML = text
   else el.textContent = text
 }

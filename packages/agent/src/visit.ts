@@ -1,19 +1,19 @@
 /** One link of a walk: from rest, followed as a click does it, and what came of it. */
 import { reachNow, stayingBars } from './header.ts'
-import { follow } from './links.ts'
+import { follow, targetOf } from './links.ts'
 import type { Visit } from './messages.ts'
 import { jumpTo, pause, untilSteady } from './settle.ts'
-import { elementAt } from './stamps.ts'
 
 /** @param from where the page is to stand before; beyond the end is the end */
-export async function visit(hash: string, at: number, from: number): Promise<Visit> {
+export async function visit(hash: string, from: number): Promise<Visit> {
   jumpTo(from)
   await untilSteady(() => `${scrollY}`)
   await pause(60)
   const ended = new Promise<void>((done) => addEventListener('scrollend', () => done(), { once: true }))
   await follow(hash)
+  const top = () => targetOf(hash)?.getBoundingClientRect().top ?? 0
   // Where nothing has to move, no end is told.
-  await Promise.race([ended, pause(Math.abs((elementAt(at)?.getBoundingClientRect().top ?? 0)) < 4 ? 400 : 2500)])
+  await Promise.race([ended, pause(Math.abs(top()) < 4 ? 400 : 2500)])
   // The script in the page may put an arrival right once the header has come to rest.
   await pause(350)
   await untilSteady(() => `${scrollY}`, 4000)
@@ -22,7 +22,7 @@ export async function visit(hash: string, at: number, from: number): Promise<Vis
   const own = document.querySelector('[data-wb="menu"]')?.getBoundingClientRect().bottom ?? 0
   return {
     scroll: scrollY,
-    top: (elementAt(at)?.getBoundingClientRect().top ?? 0) + scrollY,
+    top: top() + scrollY,
     covered: Math.max(own, reachNow(stayingBars())),
     current: document.querySelector('[data-wb-menu] [aria-current="true"]')?.getAttribute('href') ?? null,
   }

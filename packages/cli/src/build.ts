@@ -35,8 +35,8 @@ export async function build({ pageFile, out, browser, say }: BuildOptions): Prom
   const surveys = await survey()
   const setUp = proposeSetUp(reading, Object.values(surveys), defaultRule)
   const page: SitePage = { key: 'p1', file, source: createHash('sha256').update(bytes).digest('hex'), title: reading.title, ...setUp }
-  const site: Site = { format: 'way-bell-site', version: 1, name: reading.title || file, rule: defaultRule, screens: defaultScreens, pages: [page] }
-  const edits = pageEdits({ page, reading, screens: site.screens, surveys, runtime: runtimeText })
+  const site: Site = { format: 'way-bell-site', version: 2, name: reading.title || file, rule: defaultRule, screens: defaultScreens, pages: [page] }
+  const edits = pageEdits({ page, pages: site.pages, reading, screens: site.screens, surveys, runtime: runtimeText })
   const handover = writePage(bytes, parsed, edits)
   mkdirSync(out, { recursive: true })
   for (const asset of found) {

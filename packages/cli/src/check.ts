@@ -1,12 +1,16 @@
 /** `waybell check`: what a page has, and what is wrong with it. */
-import { pageFindings, readPage, type PageReading } from '@waybell/core'
+import { inlineScripts, pageFindings, parsePage, readParsed, undeclaredNames, type PageReading } from '@waybell/core'
 import { readFileSync } from 'node:fs'
 import { basename } from 'node:path'
 import { localFiles } from './files.ts'
 
 export function check(pageFile: string): { report: object; failed: boolean; text: string } {
-  const reading = readPage(readFileSync(pageFile), basename(pageFile))
-  const findings = pageFindings(reading, localFiles(pageFile, reading).missing)
+  const bytes = readFileSync(pageFile)
+  const parsed = parsePage(bytes)
+  const reading = readParsed(parsed, bytes.length, basename(pageFile))
+  const { found, missing } = localFiles(pageFile, reading)
+  const scripts = found.filter((f) => /\.m?js$/i.test(f.path)).map((f) => readFileSync(f.file, 'utf8'))
+  const findings = pageFindings(reading, { missing, undeclared: undeclaredNames([...inlineScripts(parsed.tree), ...scripts]) })
   const report = {
     file: pageFile,
     sections: reading.candidates.filter((c) => c.offered).map(({ id, title, line, depth }) => ({ id, title, line, depth })),

@@ -6,7 +6,7 @@
  */
 import { bells, currentAt } from '@waybell/core/rule'
 import type { Settings } from '@waybell/core'
-import { all, coveredNow, elementOf, headerReach, isHere, maxScroll, root, sectionOf, settings } from './page.ts'
+import { all, coveredNow, elementOf, headerReach, isHere, maxScroll, renewHash, root, sectionOf, settings } from './page.ts'
 
 /** A link that was followed keeps its item current until the visitor scrolls on. */
 interface Pin {
@@ -231,7 +231,7 @@ function start(): void {
   addEventListener('scroll', onScroll, { passive: true })
   addEventListener('scrollend', onScrollEnd)
   addEventListener('click', onClick, true)
-  addEventListener('hashchange', () => follow(location.hash, pin?.link ?? null))
+  addEventListener('hashchange', () => renewHash(s) || follow(location.hash, pin?.link ?? null))
   addEventListener('resize', () => {
     resizing = true
     clearTimeout(headerTimer)
@@ -246,7 +246,7 @@ function start(): void {
   document.addEventListener('waybell', read)
   const [navigation] = performance.getEntriesByType('navigation') as PerformanceNavigationTiming[]
   // A reload goes back to where the visitor was, not to the hash.
-  if (location.hash && navigation?.type === 'navigate') {
+  if (!renewHash(s) && location.hash && navigation?.type === 'navigate') {
     follow(location.hash, null)
     addEventListener('load', awaitArrival)
   }

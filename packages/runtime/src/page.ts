@@ -19,16 +19,29 @@ const bare = (url: string) => url.split('#')[0]
 export const isHere = (link: HTMLAnchorElement): boolean =>
   link.getAttribute('href')!.trim()[0] === '#' || (link.hash !== '' && bare(link.href) === bare(location.href))
 
+/** What a hash says, percent-decoded where it is that. */
+const named = (hash: string): string => {
+  const id = hash.slice(1)
+  try {
+    return decodeURIComponent(id)
+  } catch {
+    return id
+  }
+}
+
+/** Sends a visitor who comes by a former ID on to the one that the section has now. @returns true where it did; `hashchange` follows */
+export function renewHash(s: Settings): boolean {
+  const id = named(location.hash)
+  if (!Object.hasOwn(s.former, id)) return false
+  // Adds nothing to the history, and Tab goes on from the section itself.
+  location.replace('#' + s.former[id]!.replace(/%/g, '%25'))
+  return true
+}
+
 /** The section's ID that a hash leads to; undefined where it leads to none. The top stands for the section that begins there. */
 export function sectionOf(hash: string, s: Settings): string | undefined {
   let id = hash.slice(1)
-  if (!s.sections.includes(id)) {
-    try {
-      id = decodeURIComponent(id)
-    } catch {
-      // Not percent-encoded text: it stands for itself.
-    }
-  }
+  if (!s.sections.includes(id)) id = named(hash)
   if (s.sections.includes(id)) return id
   return (id === '' || id.toLowerCase() === 'top') && !elementOf(id) ? s.toTop[0] : undefined
 }

@@ -1,4 +1,5 @@
 /** Migrations, in order; each takes the schema one step. They are written by hand and never changed once they have landed. */
+import { upgradeCommand, upgradeSite } from '@waybell/core'
 import type { MigrationInterface, QueryRunner } from 'typeorm'
 
 class FirstSchema implements MigrationInterface {
@@ -23,4 +24,22 @@ class FirstSchema implements MigrationInterface {
   }
 }
 
-export const migrations = [FirstSchema]
+/** Documents and commands of version 1 become those of version 2: points, former IDs, depths, the whole naming rule. */
+class SecondDocument implements MigrationInterface {
+  name = 'SecondDocument1764100000000'
+
+  async up(runner: QueryRunner): Promise<void> {
+    const sites = (await runner.query(`SELECT "key", "document" FROM "site"`)) as { key: string; document: string }[]
+    for (const { key, document } of sites) await runner.query(`UPDATE "site" SET "document" = ? WHERE "key" = ?`, [JSON.stringify(upgradeSite(JSON.parse(document))), key])
+    const changes = (await runner.query(`SELECT "row", "command", "inverse" FROM "change"`)) as { row: number; command: string; inverse: string }[]
+    const upgraded = (text: string) => JSON.stringify(upgradeCommand(JSON.parse(text)))
+    for (const { row, command, inverse } of changes) await runner.query(`UPDATE "change" SET "command" = ?, "inverse" = ? WHERE "row" = ?`, [upgraded(command), upgraded(inverse), row])
+  }
+
+  /** A document of version 1 has no room for what was added. */
+  down(): Promise<void> {
+    return Promise.reject(new Error('a database of this version cannot go back to an earlier one; take the copy that was made before'))
+  }
+}
+
+export const migrations = [FirstSchema, SecondDocument]

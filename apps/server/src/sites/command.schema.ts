@@ -8,7 +8,33 @@ const id = Joi.string().max(1000)
 const at = Joi.number().integer().min(0)
 const px = Joi.number().min(-10000).max(10000)
 
-const section = Joi.object({ key, at, title: label, id, heading: at.allow(null), toTop: Joi.boolean() })
+const former = Joi.array().items(id).max(200)
+const depth = Joi.number().integer().min(0).max(50)
+const section = Joi.object({
+  key,
+  at,
+  point: Joi.object({ shift: px }).allow(null),
+  title: label,
+  id,
+  own: Joi.string().allow('', null),
+  former,
+  heading: at.allow(null),
+  depth,
+  toTop: Joi.boolean(),
+})
+const affix = Joi.string().allow('').max(60)
+const rule = Joi.object({
+  letters: Joi.valid('lower', 'as-typed'),
+  separator: Joi.valid('-', '_', ''),
+  prefix: affix,
+  suffix: affix,
+  wraps: Joi.boolean(),
+  longest: Joi.number().integer().min(4).max(200),
+  accents: Joi.valid('folded', 'kept'),
+  scripts: Joi.valid('transliterated', 'kept'),
+  beforeDigit: affix,
+  dropped: Joi.array().items(Joi.string().max(60)).max(200),
+})
 const target = Joi.alternatives(
   Joi.object({ kind: Joi.valid('section'), section: key }),
   Joi.object({ kind: Joi.valid('top', 'as-is') }),
@@ -29,11 +55,17 @@ const setUp = Joi.object({
 
 const index = Joi.number().integer().min(0)
 const page = key
+const sitePage = Joi.object({ key, file: Joi.string().max(400), source: Joi.string().hex().length(64), title: label }).concat(setUp)
 const shapes: Record<string, Record<string, Joi.Schema>> = {
   'site/rename': { name: label },
+  'site/rule': { rule },
+  'page/add': { page: sitePage, index },
+  'page/drop': { page },
   'page/set-up': { page, setUp },
   'section/title': { page, section: key, title: label },
-  'section/id': { page, section: key, id },
+  'section/id': { page, section: key, id, former },
+  'section/depth': { page, section: key, depth },
+  'section/point': { page, section: key, at, shift: px },
   'section/to-top': { page, section: key, toTop: Joi.boolean() },
   'section/add': { page, section },
   'section/drop': { page, section: key },

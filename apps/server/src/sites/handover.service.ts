@@ -30,7 +30,7 @@ export class HandoverService {
     const { document, page } = await this.sites.page(site, key)
     const { bytes, parsed, reading } = await this.sources.source(page)
     const surveys = await this.sites.surveys(site, page)
-    const edits = pageEdits({ page, reading, screens: document.screens, surveys, runtime: runtimeText })
+    const edits = pageEdits({ page, pages: document.pages, reading, screens: document.screens, surveys, runtime: runtimeText })
     return { page, handover: writePage(bytes, parsed, edits), encoding: parsed.decoded.encoding, measured: Object.keys(surveys) }
   }
 

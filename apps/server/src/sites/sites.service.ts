@@ -94,7 +94,7 @@ export class SitesService {
       }
       const site: Site = {
         format: 'way-bell-site',
-        version: 1,
+        version: 2,
         name: name?.trim() || reading.title || file,
         rule: defaultRule,
         screens: defaultScreens,

@@ -1,7 +1,7 @@
 /** Reading the sources of pages; a reading is kept as long as it is likely to be asked for again. */
 import { Injectable } from '@nestjs/common'
 import { InjectDataSource } from '@nestjs/typeorm'
-import { followAssets, pageFindings, parsePage, readParsed, type Finding, type PageReading, type ParsedPage, type SitePage } from '@waybell/core'
+import { followAssets, inlineScripts, pageFindings, undeclaredNames, parsePage, readParsed, type Finding, type PageReading, type ParsedPage, type SitePage } from '@waybell/core'
 import type { DataSource } from 'typeorm'
 import { FileRow } from '../db/entities.ts'
 import { getContent } from './content.ts'
@@ -16,6 +16,8 @@ export interface PageState {
   reading: PageReading
   /** Paths that the page or its styles name and that the site does not have. */
   missing: string[]
+  /** Names that the page's scripts read and nothing declares. */
+  undeclared: string[]
   findings: Finding[]
 }
 
@@ -41,20 +43,22 @@ export class SourcesService {
   }
 
   async state(site: string, page: SitePage): Promise<PageState> {
-    const { reading } = await this.source(page)
-    const missing = await this.missing(site, reading)
-    return { reading, missing, findings: pageFindings(reading, new Set(missing)) }
+    const { reading, parsed } = await this.source(page)
+    const { missing, scripts } = await this.files(site, reading)
+    const undeclared = undeclaredNames([...inlineScripts(parsed.tree), ...scripts])
+    return { reading, missing, undeclared: [...undeclared], findings: pageFindings(reading, { missing: new Set(missing), undeclared }) }
   }
 
-  private async missing(site: string, reading: PageReading): Promise<string[]> {
+  /** Which of the page's files are missing, and the text of its scripts that are there. */
+  private async files(site: string, reading: PageReading): Promise<{ missing: string[]; scripts: string[] }> {
     const rows = await this.db.manager.findBy(FileRow, { site })
     const files = new Map(rows.map((r) => [r.path, r.hash]))
     const texts = new Map<string, string>()
     for (const { path, hash } of rows) if (/\.(css|m?js)$/i.test(path)) texts.set(path, (await getContent(this.db.manager, hash))?.toString('utf8') ?? '')
-    const { missing } = followAssets(reading.assets, (named) => {
+    const { missing, found } = followAssets(reading.assets, (named) => {
       const path = named.replace(/^\/+/, '')
       return files.has(path) ? { key: path, text: texts.get(path) ?? null } : null
     })
-    return [...missing]
+    return { missing: [...missing], scripts: [...found].filter((path) => /\.m?js$/i.test(path)).map((path) => texts.get(path) ?? '') }
   }
 }

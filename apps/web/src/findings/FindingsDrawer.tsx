@@ -5,7 +5,7 @@ import { useWork } from '../workspace/work.ts'
 const order = { error: 0, warning: 1, note: 2 }
 
 export function FindingsDrawer() {
-  const { findings } = useWork()
+  const { findings, run } = useWork()
   const [open, setOpen] = useState(false)
   const sorted = [...findings].sort((a, b) => order[a.severity] - order[b.severity] || a.line - b.line)
   return (
@@ -25,7 +25,14 @@ export function FindingsDrawer() {
           {sorted.map((f, i) => (
             <li key={i} className="flex gap-3 border-b border-hair py-1 text-sm last:border-0">
               <span className={`w-16 flex-none font-semibold ${f.severity === 'error' ? 'text-brick' : 'text-faint'}`}>{f.severity}</span>
-              <span className="flex-1">{f.message}</span>
+              <span className="flex-1">
+                {f.message}{' '}
+                {f.fix && (
+                  <button type="button" className="min-h-6 rounded-sm border border-hair bg-sheet px-1.5 hover:border-faint" onClick={() => run(f.fix!.command)}>
+                    {f.fix.label}
+                  </button>
+                )}
+              </span>
               <span className="flex-none font-mono text-xs text-faint">
                 {f.code} {f.line}:{f.column}
               </span>

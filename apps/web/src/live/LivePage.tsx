@@ -11,7 +11,7 @@ import { Channel } from './channel.ts'
 export interface LiveHandle {
   scrollTo: (screen: string, y: number) => void
   follow: (screen: string, hash: string) => void
-  visit: (screen: string, hash: string, at: number, from: number) => Promise<Visit>
+  visit: (screen: string, hash: string, from: number) => Promise<Visit>
   point: (screen: string, at: number | null) => void
 }
 
@@ -43,10 +43,10 @@ export function LivePage({ screens, shown, ref, ...rest }: Props) {
     scrollTo: (screen, y) => channels.current.get(screen)?.say({ type: 'scroll', y }),
     follow: (screen, hash) => channels.current.get(screen)?.say({ type: 'follow', hash }),
     point: (screen, at) => channels.current.get(screen)?.say({ type: 'point', at }),
-    visit: async (screen, hash, at, from) => {
+    visit: async (screen, hash, from) => {
       const channel = channels.current.get(screen)
       if (!channel) throw new Error('the live page is not there yet')
-      return (await channel.ask('visited', (turn) => ({ type: 'visit', turn, hash, at, from }))).visit
+      return (await channel.ask('visited', (turn) => ({ type: 'visit', turn, hash, from }))).visit
     },
   }))
   return (

@@ -5,6 +5,7 @@ import { useRef, useState, type DragEvent } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { api, type GivenFile, type SiteSummary } from '../api.ts'
 import { Button } from '../ui/index.tsx'
+import { Sheet } from '../ui/Sheet.tsx'
 import { filesFromDrop, filesFromPicker } from './files.ts'
 
 export function SitesView() {
@@ -143,18 +144,5 @@ function Paste({ onPaste }: { onPaste: (html: string) => void }) {
         </Dialog.Close>
       </Sheet>
     </Dialog.Root>
-  )
-}
-
-function Sheet({ title, description, children }: { title: string; description: string; children: React.ReactNode }) {
-  return (
-    <Dialog.Portal>
-      <Dialog.Overlay className="fixed inset-0 bg-black/40" />
-      <Dialog.Content className="fixed top-1/2 left-1/2 w-[min(640px,92vw)] -translate-x-1/2 -translate-y-1/2 border border-hair bg-sheet p-5">
-        <Dialog.Title className="mb-1 text-lg font-bold">{title}</Dialog.Title>
-        <Dialog.Description className="mb-3 text-faint">{description}</Dialog.Description>
-        {children}
-      </Dialog.Content>
-    </Dialog.Portal>
   )
 }

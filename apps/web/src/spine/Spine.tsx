@@ -1,8 +1,9 @@
 /** The whole page to scale, between the work and the live page. */
-import { bellMap, coverOf } from '@waybell/core'
+import { bellMap, coverOf, partsByAt, placeOf } from '@waybell/core'
 import { useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { Dome, Pennant, px, tint } from '../ui/index.tsx'
 import { useWork } from '../workspace/work.ts'
+import { PointHandle } from './PointHandle.tsx'
 
 /** Under this height in px, bands have no text. */
 const TEXT_HEIGHT = 15
@@ -17,14 +18,15 @@ export function Spine({ task, scroll, onScroll }: { task: string; scroll: number
     return () => observer.disconnect()
   }, [])
   const scale = survey ? height / survey.pageHeight : 0
-  const parts = new Map(survey?.parts.map((p) => [p.at, p]))
+  const parts = survey ? partsByAt(survey) : new Map<number, never>()
   const bands = page.sections.flatMap((section, index) => {
-    const part = parts.get(section.at)
+    const part = placeOf(section, parts)
     if (!part?.hasBox || !survey) return []
-    const next = page.sections[index + 1] && parts.get(page.sections[index + 1]!.at)
+    const following = page.sections[index + 1]
+    const next = following && placeOf(following, parts)
     // A heading, or an old anchor, stands for all that follows it.
     const isMark = section.at === section.heading || part.bottom - part.top < 2
-    return [{ section, index, part, bottom: isMark ? (next?.top ?? survey.pageHeight) : part.bottom }]
+    return [{ section, index, part, bottom: section.point ? part.top : isMark ? (next?.top ?? survey.pageHeight) : part.bottom }]
   })
   const drag = useRef<{ from: number; scroll: number } | null>(null)
   const end = survey?.maxScroll ?? 0
@@ -48,6 +50,7 @@ export function Spine({ task, scroll, onScroll }: { task: string; scroll: number
       <div ref={box} className="relative mx-2 min-h-0 flex-1 overflow-hidden border border-hair bg-sheet" data-testid="spine" data-scale={scale}>
         {!survey && <p className="p-3 text-xs text-faint">The page is being measured.</p>}
         {bands.map(({ section, index, part, bottom }) => {
+          if (section.point) return <PointHandle key={section.key} section={section} top={part.top} scale={scale} />
           const bandHeight = (bottom - part.top) * scale
           return (
             <div

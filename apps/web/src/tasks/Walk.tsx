@@ -33,7 +33,7 @@ export function WalkTask() {
       for (const { section, from } of plan) {
         if (!running.current) break
         const hash = hashOf(section.id)
-        const visit = await live.visit(screen.key, hash, section.at, from === 'above' ? 0 : 1e7)
+        const visit = await live.visit(screen.key, hash, from === 'above' ? 0 : 1e7)
         const arrival = arrivals.get(section.key)
         const inPlace = arrival !== undefined && Math.abs(visit.scroll - arrival.land) <= 1
         const isMarked = !linked.has(section.key) || visit.current === hash || (section.toTop && visit.current === '#')

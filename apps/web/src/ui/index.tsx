@@ -19,6 +19,14 @@ export function Button({ kind = 'plain', className = '', ...rest }: ButtonHTMLAt
   )
 }
 
+/** What is wrong with a value: an error is not taken, a warning is. */
+export interface Problem {
+  message: string
+  severity: 'error' | 'warning'
+  /** A value with nothing wrong about it, taken with one press. */
+  suggestion?: string
+}
+
 /** Edited in place: Enter or leaving takes it, Escape leaves it as it was. */
 export function Field({
   value,
@@ -27,6 +35,7 @@ export function Field({
   check,
   mono = false,
   prefix,
+  placeholder,
   className = '',
   disabled = false,
 }: {
@@ -34,9 +43,10 @@ export function Field({
   label: string
   onCommit: (value: string) => void
   /** What is wrong with a value as it is typed. */
-  check?: (value: string) => string | null
+  check?: (value: string) => Problem | null
   mono?: boolean
   prefix?: string
+  placeholder?: string
   className?: string
   disabled?: boolean
 }) {
@@ -47,7 +57,7 @@ export function Field({
   const leaving = useRef(false)
   useEffect(() => setDraft(null), [value])
   const commit = () => {
-    if (!leaving.current && draft !== null && draft !== value && draft.trim() !== '') onCommit(draft)
+    if (!leaving.current && draft !== null && draft !== value && draft.trim() !== '' && problem?.severity !== 'error') onCommit(draft)
     leaving.current = false
     setDraft(null)
   }
@@ -61,6 +71,7 @@ export function Field({
           aria-describedby={problem ? hint : undefined}
           disabled={disabled}
           value={shown}
+          placeholder={placeholder}
           onChange={(e) => setDraft(e.target.value)}
           onBlur={commit}
           onKeyDown={(e) => {
@@ -74,8 +85,26 @@ export function Field({
         />
       </span>
       {problem && (
-        <span id={hint} className="block pl-1 text-xs text-brick">
-          {problem}
+        <span className="block pl-1 text-xs text-brick">
+          <span id={hint}>{problem.message}</span>{' '}
+          {problem.suggestion !== undefined && !disabled && (
+            <button
+              type="button"
+              // The field keeps the focus, so that what was typed is not taken on the way.
+              onPointerDown={(e) => e.preventDefault()}
+              onClick={() => {
+                leaving.current = true
+                setDraft(null)
+                onCommit(problem.suggestion!)
+                if (document.activeElement instanceof HTMLInputElement) document.activeElement.blur()
+                leaving.current = false
+              }}
+              className="min-h-6 rounded-sm border border-hair bg-sheet px-1.5 text-ink hover:border-faint"
+            >
+              Use {prefix}
+              <span className={mono ? 'font-mono' : ''}>{problem.suggestion}</span>
+            </button>
+          )}
         </span>
       )}
     </span>
@@ -96,10 +125,15 @@ export const tint = (index: number): string => `hsl(${(index * 67 + 20) % 360} 4
 
 export const px = (n: number): string => `${Math.round(n)} px`
 
-/** Marks of our own: an arrival is a pennant, a bell a half dome, a finding a notch. */
+/** Marks of our own: an arrival is a pennant, a bell a half dome, a point a hollow diamond, a finding a notch. */
 export const Pennant = () => (
   <svg aria-hidden width="10" height="12" viewBox="0 0 10 12">
     <path d="M1 0v12M1 1l8 3-8 3z" fill="var(--color-teal)" stroke="var(--color-teal)" />
+  </svg>
+)
+export const PointMark = () => (
+  <svg role="img" aria-label="point" width="10" height="10" viewBox="0 0 10 10" className="flex-none">
+    <path d="M5 .8 9.2 5 5 9.2.8 5z" fill="none" stroke="var(--color-teal)" strokeWidth="1.4" />
   </svg>
 )
 export const Dome = () => (

@@ -5,7 +5,7 @@ import { Redo2, Undo2 } from 'lucide-react'
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { Link, NavLink, useParams } from 'react-router'
 import { toast } from 'sonner'
-import { pageOf, type Command, type PageEdit, type Survey } from '@waybell/core'
+import { openFindings, pageOf, type Command, type PageEdit, type Survey } from '@waybell/core'
 import { api, type PageState, type SiteState } from '../api.ts'
 import { FindingsDrawer } from '../findings/FindingsDrawer.tsx'
 import { LivePage, type LiveHandle } from '../live/LivePage.tsx'
@@ -13,16 +13,16 @@ import { Spine } from '../spine/Spine.tsx'
 import { HandoverTask } from '../tasks/Handover.tsx'
 import { HighlightTask } from '../tasks/Highlight.tsx'
 import { MenusTask } from '../tasks/Menus.tsx'
-import { SectionsTask } from '../tasks/Sections.tsx'
+import { SectionsTask } from '../tasks/sections/Sections.tsx'
 import { TravelTask } from '../tasks/Travel.tsx'
 import { WalkTask } from '../tasks/Walk.tsx'
 import { Button, Field } from '../ui/index.tsx'
 import { redoName, Session, undoName } from './session.ts'
 import { Threads } from './Threads.tsx'
-import { arrivalsOf, editsOf, findingsOf, WorkContext, type Work } from './work.ts'
+import { arrivalsOf, editsOf, partsToMeasure, WorkContext, type Work } from './work.ts'
 
 const tasks = [
-  { key: 'sections', name: 'Sections', View: SectionsTask, codes: /^(id|heading|asset)-/ },
+  { key: 'sections', name: 'Sections', View: SectionsTask, codes: /^(id|heading|section|former|asset)-/ },
   { key: 'menus', name: 'Menus', View: MenusTask, codes: /^link-/ },
   { key: 'travel', name: 'Travel', View: TravelTask, codes: null },
   { key: 'highlight', name: 'Highlight', View: HighlightTask, codes: null },
@@ -55,6 +55,7 @@ function Opened({ loaded, pageKey, state, runtime }: { loaded: SiteState; pageKe
   const { document: site, stacks, storing } = current
   const page = pageOf(site, pageKey)
   const { reading } = state
+  const undeclared = useMemo(() => new Set(state.undeclared), [state.undeclared])
   const [surveys, setSurveys] = useState<Record<string, Survey>>({})
   const [stale, setStale] = useState<ReadonlySet<string>>(new Set())
   const [screenKey, setScreenKey] = useState(site.screens[0]!.key)
@@ -64,7 +65,7 @@ function Opened({ loaded, pageKey, state, runtime }: { loaded: SiteState; pageKe
   const handle = useRef<LiveHandle>(null)
   const screen = site.screens.find((s) => s.key === screenKey)!
   const survey = surveys[screenKey] ?? null
-  const request = useMemo(() => ({ parts: reading.candidates.map(({ at, heading }) => ({ at, heading })), header: reading.header }), [reading])
+  const request = useMemo(() => ({ parts: partsToMeasure(page, reading), header: reading.header }), [page, reading])
 
   const edits = useMemo((): PageEdit[] => editsOf(site, page, reading, surveys, runtime), [site, page, reading, surveys, runtime])
 
@@ -127,7 +128,8 @@ function Opened({ loaded, pageKey, state, runtime }: { loaded: SiteState; pageKe
     page,
     reading,
     missing: state.missing,
-    findings: findingsOf(page, reading, state.findings),
+    undeclared,
+    findings: useMemo(() => openFindings({ site, page, reading, undeclared, surveys }, state.findings), [site, page, reading, undeclared, surveys, state.findings]),
     surveys,
     stale,
     screen,
@@ -141,7 +143,7 @@ function Opened({ loaded, pageKey, state, runtime }: { loaded: SiteState; pageKe
     live: {
       scrollTo: (y) => handle.current?.scrollTo(screenKey, y),
       follow: (hash) => handle.current?.follow(screenKey, hash),
-      visit: (key, hash, at, from) => handle.current!.visit(key, hash, at, from),
+      visit: (key, hash, from) => handle.current!.visit(key, hash, from),
       flush: sendSurveys,
     },
   }

@@ -1,5 +1,5 @@
 /** What every part of the workspace looks at: the page, what was read and measured of it, and what follows from both. */
-import { openFindings, pageEdits, solveArrivals, type Arrival, type Command, type Finding, type PageEdit, type PageReading, type Screen, type Site, type SitePage, type Survey } from '@waybell/core'
+import { pageEdits, solveArrivals, type Arrival, type Command, type Finding, type PageEdit, type PageReading, type Screen, type Site, type SitePage, type Survey } from '@waybell/core'
 import { createContext, useContext } from 'react'
 import type { Session, SessionState } from './session.ts'
 
@@ -8,6 +8,8 @@ export interface Work {
   site: Site
   page: SitePage
   reading: PageReading
+  /** Names that the page's scripts read and nothing declares. */
+  undeclared: ReadonlySet<string>
   missing: string[]
   findings: Finding[]
   /** By screen key; those that were measured. */
@@ -30,7 +32,7 @@ export interface Work {
 export interface LiveControl {
   scrollTo: (y: number) => void
   follow: (hash: string) => void
-  visit: (screen: string, hash: string, at: number, from: number) => Promise<Visit>
+  visit: (screen: string, hash: string, from: number) => Promise<Visit>
   /** Waits until the server has what was measured last. */
   flush: () => Promise<void>
 }
@@ -52,12 +54,17 @@ export function useWork(): Work {
 
 export const editsOf = (site: Site, page: SitePage, reading: PageReading, surveys: Record<string, Survey>, runtime: string): PageEdit[] =>
   // Until it is set up, the page is shown as it came.
-  page.sections.length ? pageEdits({ page, reading, screens: site.screens, surveys, runtime }) : []
+  page.sections.length ? pageEdits({ page, pages: site.pages, reading, screens: site.screens, surveys, runtime }) : []
+
+/** Everything that is a section or may become one. */
+export function partsToMeasure(page: SitePage, reading: PageReading): { at: number; heading: number | null }[] {
+  const known = new Set(reading.candidates.map((c) => c.at))
+  return [...reading.candidates, ...page.sections.filter((s) => !known.has(s.at))].map(({ at, heading }) => ({ at, heading }))
+}
 
 export const arrivalsOf = (page: SitePage, survey: Survey | null): Map<string, Arrival> =>
   new Map(survey ? solveArrivals(page, survey).map((a) => [a.section, a]) : [])
 
-export const findingsOf = (page: SitePage, reading: PageReading, findings: Finding[]): Finding[] => openFindings(page, reading, findings)
 
 /** A key that nothing in the page has yet. */
 export function freshKey(prefix: string, taken: Iterable<string>): string {

@@ -3,5 +3,6 @@
  * much of the viewport is covered on arrival, `solve.ts` turns both into arrivals. Pure: no DOM here.
  */
 export type { Survey, SurveyPart, SurveyHeader } from './survey.ts'
+export { partsByAt, placeOf } from './place.ts'
 export { BAR_HEIGHT, coverOf, hasBar, type Cover } from './cover.ts'
 export { landing, roomAtEnd, solveArrivals, type Arrival } from './solve.ts'

@@ -4,6 +4,7 @@
  */
 import type { Section, SitePage } from '../site/index.ts'
 import { coverOf } from './cover.ts'
+import { partsByAt, placeOf } from './place.ts'
 import type { Survey, SurveyPart } from './survey.ts'
 
 export interface Arrival {
@@ -26,9 +27,9 @@ export function landing(wanted: number, maxScroll: number, deviceScale = 1): num
 
 /** One arrival for each section of the page that the survey holds, in page order. */
 export function solveArrivals(page: SitePage, survey: Survey): Arrival[] {
-  const parts = new Map(survey.parts.map((p) => [p.at, p]))
+  const parts = partsByAt(survey)
   return page.sections.flatMap((section) => {
-    const part = parts.get(section.at)
+    const part = placeOf(section, parts)
     return part ? [arrivalOf(page, survey, section, part)] : []
   })
 }

@@ -9,7 +9,7 @@ function build(bytes: Uint8Array, change: (page: SitePage) => SitePage = (p) => 
   const parsed = parsePage(bytes)
   const reading = readParsed(parsed, bytes.length, 'index.html')
   const page = change({ key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
-  const edits = pageEdits({ page, reading, screens: defaultScreens, surveys: {}, runtime: '/* script */' })
+  const edits = pageEdits({ page, pages: [page], reading, screens: defaultScreens, surveys: {}, runtime: '/* script */' })
   return { parsed, reading, page, handover: writePage(bytes, parsed, edits) }
 }
 

@@ -163,7 +163,7 @@ function pieceEdits(parsed: ParsedPage, written: WrittenPiece[], pieces: Extract
   return out
 }
 
-const textPlaces: Record<PieceRole, TextPlace> = { style: 'css', settings: 'js', script: 'js', menu: 'html' }
+const textPlaces: Record<PieceRole, TextPlace> = { style: 'css', settings: 'js', script: 'js', menu: 'html', anchors: 'html' }
 
 function pieceText({ role, text }: Extract<PageEdit, { kind: 'piece' }>): Part[] {
   const { tag, attributes } = pieceTags[role]

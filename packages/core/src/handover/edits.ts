@@ -3,10 +3,11 @@
  * file and patches in the live page, so that both show one result.
  */
 import { BAR_HEIGHT, coverOf, hasBar } from '../arrival/index.ts'
-import { hashOf, type ElementAt, type PageReading, type Settings } from '../page/index.ts'
+import { ANCHOR, decodeFragment, hashOf, type ElementAt, type PageReading, type Settings } from '../page/index.ts'
 import type { Item, Menu, SitePage } from '../site/index.ts'
+import { anchorsOf, anchorsPlace } from './anchors.ts'
 import { boundary, type HandoverInput } from './input.ts'
-import { menuMarkup } from './menu.ts'
+import { escapeAttribute, menuMarkup } from './menu.ts'
 import { pageStyle } from './style.ts'
 
 /** A copy of one of a menu's own entries, with another link and label and without its IDs. */
@@ -17,7 +18,7 @@ export interface NewSlot {
   label: string
 }
 
-export type PieceRole = 'style' | 'settings' | 'script' | 'menu'
+export type PieceRole = 'style' | 'settings' | 'script' | 'menu' | 'anchors'
 
 export type PageEdit =
   | { kind: 'attribute'; at: ElementAt; name: string; value: string }
@@ -25,23 +26,25 @@ export type PageEdit =
   | { kind: 'label'; at: ElementAt; text: string }
   /** The entries of a list: those the source has, in its order, and those it is to have. */
   | { kind: 'slots'; list: ElementAt; from: ElementAt[]; to: (ElementAt | NewSlot)[] }
-  /** A piece of ours. `text` is what stands between its tags; a menu's is markup. */
+  /** A piece of ours. `text` is what stands between its tags; a menu's and the anchors' is markup. */
   | { kind: 'piece'; role: PieceRole; place: 'head' | 'body-start' | { after: ElementAt }; text: string }
 
 export function pageEdits(input: HandoverInput): PageEdit[] {
   const { page, reading } = input
   const edits: PageEdit[] = []
   const idOf = new Map(page.sections.map((s) => [s.key, s.id]))
-  const known = new Map(reading.candidates.map((c) => [c.at, c]))
   for (const section of page.sections) {
-    if (known.get(section.at)?.id !== section.id) edits.push({ kind: 'attribute', at: section.at, name: 'id', value: section.id })
+    if (!section.point && ownId(reading, section.at) !== section.id) edits.push({ kind: 'attribute', at: section.at, name: 'id', value: section.id })
   }
   for (const menu of page.menus) if (menu.at !== null) edits.push(...adoptedEdits(menu, reading, idOf))
-  edits.push(...followRenames(page, reading, idOf))
+  edits.push(...followRenames(input, idOf))
   if (page.header) edits.push({ kind: 'attribute', at: page.header.at, name: 'data-wb-header', value: page.header.keep ?? '' })
   edits.push({ kind: 'piece', role: 'style', place: 'head', text: pageStyle(input) })
   edits.push({ kind: 'piece', role: 'settings', place: 'head', text: settingsText(input) })
   edits.push({ kind: 'piece', role: 'script', place: 'head', text: input.runtime })
+  const anchors = anchorsOf(page, reading)
+  for (const { at, number } of new Map(anchors.map((a) => [a.at, a])).values()) edits.push({ kind: 'attribute', at, name: ANCHOR, value: String(number) })
+  if (anchors.length) edits.push({ kind: 'piece', role: 'anchors', place: anchorsPlace(reading), text: anchors.map((a) => `<span id="${escapeAttribute(a.id)}"></span>`).join('') })
   const made = page.menus.find((m) => m.at === null)
   if (made) {
     const place = page.bar === 'after-header' && page.header ? { after: page.header.at } : 'body-start'
@@ -92,22 +95,54 @@ function slotEdits(menu: Menu, reading: PageReading, idOf: Map<string, string>):
   return edits
 }
 
-/** Where the page's own ID was changed, every other link to it on the page goes along. */
-function followRenames(page: SitePage, reading: PageReading, idOf: Map<string, string>): PageEdit[] {
+
+/** The ID that an element has in the source, or the name by which links find it. */
+const ownId = (reading: PageReading, at: ElementAt): string | null =>
+  reading.candidates.find((c) => c.at === at)?.id ?? reading.ids.find((i) => i.at === at)?.id ?? null
+
+/** Every link outside the menus that means a section by an ID that it no longer has goes along: on the page, and to other pages of the site. */
+function followRenames({ page, pages, reading }: HandoverInput, idOf: Map<string, string>): PageEdit[] {
   const inMenus = new Set(page.menus.flatMap((m) => m.items.map((i) => i.link)))
-  const sections = new Map(page.sections.map((s) => [s.at, s]))
+  const sections = new Map(page.sections.filter((s) => !s.point).map((s) => [s.at, s]))
+  const former = formerIds(page)
   const edits: PageEdit[] = []
   for (const link of reading.links) {
-    if (link.target === null || inMenus.has(link.at)) continue
-    const section = sections.get(link.target)
-    const was = reading.candidates.find((c) => c.at === link.target)?.id
-    if (!section || was === null || was === section.id) continue
-    edits.push({ kind: 'attribute', at: link.at, name: 'href', value: link.href.replace(/#.*$/s, '') + hashOf(idOf.get(section.key)!) })
+    if (inMenus.has(link.at) || link.fragment === null) continue
+    const fragment = decodeFragment(link.fragment)
+    let id: string | undefined
+    if (link.status === 'ok' && link.target !== null) {
+      const section = sections.get(link.target)
+      if (section && ownId(reading, section.at) !== section.id) id = idOf.get(section.key)
+    } else if (link.status === 'broken') id = former.get(fragment)
+    else if (link.status === 'other-page' && link.path !== null) {
+      const other = pages.find((p) => p.file === resolvePath(page.file, link.path!))
+      id = other && newId(other, fragment)
+    }
+    if (id !== undefined) edits.push({ kind: 'attribute', at: link.at, name: 'href', value: link.href.replace(/#.*$/s, '') + hashOf(id) })
   }
   return edits
 }
 
-function settingsText({ page, screens, surveys }: HandoverInput): string {
+const formerIds = (page: SitePage): Map<string, string> => new Map(page.sections.flatMap((s) => s.former.map((f): [string, string] => [f, s.id])))
+
+/** The ID that a section of another page has now, where `id` is one that it had. */
+function newId(page: SitePage, id: string): string | undefined {
+  if (page.sections.some((s) => s.id === id)) return undefined
+  return page.sections.find((s) => s.own === id)?.id ?? formerIds(page).get(id)
+}
+
+/** The site's file that `path` means in the page `file`. */
+function resolvePath(file: string, path: string): string {
+  const out = path.startsWith('/') ? [] : file.split('/').slice(0, -1)
+  for (const step of path.split('/')) {
+    if (step === '..') out.pop()
+    else if (step !== '.' && step !== '') out.push(step)
+  }
+  return out.join('/')
+}
+
+function settingsText({ page, reading, screens, surveys }: HandoverInput): string {
+  const anchors = anchorsOf(page, reading)
   const widths = [...screens].sort((a, b) => a.width - b.width)
   const settings: Settings = {
     sections: page.sections.map((s) => s.id),
@@ -116,6 +151,8 @@ function settingsText({ page, screens, surveys }: HandoverInput): string {
     bellOffset: page.highlight.bellOffset,
     smooth: page.travel.smooth,
     keep: page.header?.keep != null,
+    former: Object.fromEntries(anchors.filter((a) => a.isFormer).map((a) => [a.id, a.section.id])),
+    points: Object.fromEntries(anchors.filter((a) => !a.isFormer).map((a): [string, [number, number]] => [a.id, [a.number, a.shift]])),
     shrink: widths.map((screen, i) => {
       const survey = surveys[screen.key]
       const cover = coverOf(page, survey ?? null)

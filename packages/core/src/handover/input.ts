@@ -5,6 +5,8 @@ import type { Screen, SitePage } from '../site/index.ts'
 
 export interface HandoverInput {
   page: SitePage
+  /** All pages of the site. */
+  pages: readonly SitePage[]
   reading: PageReading
   screens: readonly Screen[]
   /** By screen key; a screen that was not measured is estimated. */

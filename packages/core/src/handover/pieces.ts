@@ -5,5 +5,6 @@ export const pieceTags: Record<PieceRole, { tag: string; attributes: Record<stri
   style: { tag: 'style', attributes: { 'data-wb': 'style' } },
   settings: { tag: 'script', attributes: { type: 'application/json', 'data-wb': 'settings' } },
   script: { tag: 'script', attributes: { 'data-wb': 'script' } },
+  anchors: { tag: 'div', attributes: { 'data-wb': 'anchors' } },
   menu: { tag: 'nav', attributes: { 'data-wb': 'menu', 'data-wb-menu': '', 'aria-label': 'Sections' } },
 }

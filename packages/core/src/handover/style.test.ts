@@ -11,7 +11,7 @@ const header = { at: reading.header, position: 'sticky', height: 80, rest: 80, m
 
 function style(surveys: Record<string, Survey>, change: Partial<SitePage> = {}): string {
   const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(reading, Object.values(surveys), defaultRule), ...change }
-  return pageStyle({ page, reading, screens: defaultScreens, surveys, runtime: '' })
+  return pageStyle({ page, pages: [page], reading, screens: defaultScreens, surveys, runtime: '' })
 }
 
 describe('the style', () => {
@@ -54,7 +54,7 @@ it.each([
 
 it('tells the script what was not measured, so that it looks for itself', () => {
   const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
-  const settings = pageEdits({ page, reading, screens: defaultScreens, surveys: { laptop: survey('laptop', { header }) }, runtime: '' }).find((e) => e.kind === 'piece' && e.role === 'settings') as { text: string }
+  const settings = pageEdits({ page, pages: [page], reading, screens: defaultScreens, surveys: { laptop: survey('laptop', { header }) }, runtime: '' }).find((e) => e.kind === 'piece' && e.role === 'settings') as { text: string }
   expect(JSON.parse(settings.text).shrink).toEqual([
     [835, null],
     [1000000, -30],

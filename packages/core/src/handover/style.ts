@@ -1,6 +1,8 @@
 /** The style that a handover writes: offsets, motion, the made menu's bar, and how the current item is marked. */
 import { BAR_HEIGHT, coverOf, type Survey } from '../arrival/index.ts'
+import { ANCHOR } from '../page/index.ts'
 import { backingFor } from '../proposal/index.ts'
+import { anchorsOf, type Anchor } from './anchors.ts'
 import { boundary, type HandoverInput } from './input.ts'
 
 const px = (n: number) => `${Math.round(n * 100) / 100}px`
@@ -36,10 +38,12 @@ export function pageStyle(input: HandoverInput): string {
     rules.push('html:root { scroll-behavior: auto; }')
     rules.push('@media (prefers-reduced-motion: no-preference) { html:root { scroll-behavior: smooth; } }')
   } else rules.push('html:root { scroll-behavior: auto; }')
-  const toTop = page.sections.filter((s) => s.toTop).map((s) => `:root ${idSelector(s.id)}`)
+  const anchors = anchorsOf(page, input.reading)
+  const toTop = [...page.sections.filter((s) => s.toTop).map((s) => s.id), ...anchors.filter((a) => a.isFormer && a.section.toTop).map((a) => a.id)].map((id) => `:root ${idSelector(id)}`)
   if (toTop.length) rules.push(`${toTop.join(', ')} { scroll-margin-top: 100vh; }`)
-  const margins = page.sections.filter((s) => !s.toTop && hasMargin(s.at, surveys)).map((s) => `:root ${idSelector(s.id)}`)
+  const margins = page.sections.filter((s) => !s.toTop && !s.point && hasMargin(s.at, surveys)).map((s) => `:root ${idSelector(s.id)}`)
   if (margins.length) rules.push(`${margins.join(',\n')} { scroll-margin-top: 0; }`)
+  if (anchors.length) rules.push(...anchorRules(anchors))
   if (page.header?.keep) {
     const backing = page.header.backing ? ` background-color: ${page.header.backing};` : ''
     rules.push(`[data-wb-header="${page.header.keep}"] { position: ${page.header.keep} !important; top: 0 !important; z-index: 1000;${backing} }`)
@@ -50,6 +54,20 @@ export function pageStyle(input: HandoverInput): string {
     )
   if (made) rules.push(...barRules(input))
   return `\n${rules.join('\n')}\n`
+}
+
+function anchorRules(anchors: readonly Anchor[]): string[] {
+  const places = new Map(anchors.map((a) => [a.number, a]))
+  return [
+    // The holder makes no box; what is in it is out of the flow, so that neither columns nor margins know of it.
+    'html:root [data-wb="anchors"] { all: unset; display: contents; }',
+    'html:root [data-wb="anchors"] span { all: unset; position: absolute; }',
+    ...[...places.keys()].map((n) => `[${ANCHOR}="${n}"] { anchor-name: --wb-${n}; }`),
+    ...anchors.map(({ id, number, shift }) => {
+      const top = shift ? `calc(anchor(top) + ${px(shift)})` : 'anchor(top)'
+      return `html:root [data-wb="anchors"] ${idSelector(id)} { position-anchor: --wb-${number}; top: ${top}; left: anchor(left); }`
+    }),
+  ]
 }
 
 const hasMargin = (at: number, surveys: HandoverInput['surveys']): boolean =>

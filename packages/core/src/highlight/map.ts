@@ -1,5 +1,5 @@
 /** The bell map of a screen, and the best place for the bell line. */
-import { coverOf, solveArrivals, type Arrival, type Survey } from '../arrival/index.ts'
+import { coverOf, partsByAt, placeOf, solveArrivals, type Arrival, type Survey } from '../arrival/index.ts'
 import type { SitePage } from '../site/index.ts'
 import { bells } from './rule.ts'
 
@@ -12,9 +12,9 @@ export interface Stretch {
 }
 
 const topsOf = (page: SitePage, survey: Survey) => {
-  const parts = new Map(survey.parts.map((p) => [p.at, p]))
+  const parts = partsByAt(survey)
   return page.sections.flatMap((section) => {
-    const part = parts.get(section.at)
+    const part = placeOf(section, parts)
     return part?.hasBox ? [{ section, part }] : []
   })
 }

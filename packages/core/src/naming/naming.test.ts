@@ -1,5 +1,7 @@
 import fc from 'fast-check'
-import { checkId, defaultRule, idFromTitle, isSelector, proposeId } from './index.ts'
+import { checkId, defaultRule, idFromTitle, isSelector, proposeId, soundId, typedName, wrapName, type IdContext, type NamingRule } from './index.ts'
+
+const rule = (over: Partial<NamingRule>): NamingRule => ({ ...defaultRule, ...over })
 
 describe('the naming rule', () => {
   it.each([
@@ -8,32 +10,91 @@ describe('the naming rule', () => {
     ['Öffnungszeiten & Preise', 'offnungszeiten-preise'],
     ['2026 programme', 'section-2026-programme'],
     ['Контакты', 'kontakty'],
+    ['🚀 Launch', 'launch'],
     ['…', ''],
     ['A very long title that goes on and on and on for ever', 'a-very-long-title-that-goes-on-and-on'],
-  ])('%s becomes %s', (title, id) => expect(idFromTitle(title, defaultRule)).toBe(id))
+    ['Donaudampfschifffahrtsgesellschaftskapitänspatent', 'donaudampfschifffahrtsgesellschaftskapit'],
+  ])('%s becomes %s', (title, id) => expect(idFromTitle(title)).toBe(id))
 
-  it('gives IDs that are free, sound and different from all others', () =>
+  it.each<[Partial<NamingRule>, string, string]>([
+    [{ letters: 'as-typed' }, 'Our FAQ page', 'Our-FAQ-page'],
+    [{ separator: '_' }, 'Our work', 'our_work'],
+    [{ separator: '' }, 'how we work', 'howWeWork'],
+    [{ separator: '', letters: 'as-typed' }, 'How we work', 'HowWeWork'],
+    [{ accents: 'kept' }, 'Über uns: straße', 'über-uns-straße'],
+    [{ accents: 'kept' }, 'Cafe\u0301', 'café'],
+    [{ scripts: 'kept' }, 'Наши работы', 'наши-работы'],
+    [{ scripts: 'kept' }, 'हमारे काम', 'हमारे-काम'],
+    [{ prefix: 'sec' }, 'Our work', 'sec-our-work'],
+    [{ prefix: 'sec_', suffix: 'x' }, 'Our work', 'sec_our-work-x'],
+    [{ prefix: 'sec' }, '2026', 'sec-2026'],
+    [{ beforeDigit: 'n' }, '2026', 'n2026'],
+    [{ dropped: ['the', 'of'] }, 'The house of glass', 'house-glass'],
+    [{ dropped: ['the', 'who'] }, 'The Who', 'the-who'],
+    [{ longest: 12, prefix: 'ab' }, 'One two three', 'ab-one-two'],
+  ])('%j makes “%s” %s', (over, title, id) => expect(idFromTitle(title, rule(over))).toBe(id))
+
+  it('gives IDs that are free, sound and different from all others, whatever the rule', () =>
     fc.assert(
-      fc.property(fc.array(fc.string({ unit: 'grapheme', maxLength: 30 }), { maxLength: 30 }), (titles) => {
-        const taken = new Set(['top', 'contact'])
-        for (const title of titles) {
-          const id = proposeId(title, (lower) => taken.has(lower))
-          expect(taken.has(id.toLowerCase())).toBe(false)
-          expect(isSelector(id)).toBe(true)
-          taken.add(id.toLowerCase())
-        }
-      }),
+      fc.property(
+        fc.array(fc.string({ unit: 'grapheme', maxLength: 30 }), { maxLength: 30 }),
+        fc.record({
+          letters: fc.constantFrom('lower' as const, 'as-typed' as const),
+          separator: fc.constantFrom('-' as const, '_' as const, '' as const),
+          accents: fc.constantFrom('folded' as const, 'kept' as const),
+          scripts: fc.constantFrom('transliterated' as const, 'kept' as const),
+          prefix: fc.constantFrom('', 'p', 'sec_'),
+          suffix: fc.constantFrom('', 'end'),
+          longest: fc.integer({ min: 4, max: 50 }),
+        }),
+        (titles, over) => {
+          const taken = new Set(['top', 'contact'])
+          for (const title of titles) {
+            const id = proposeId(title, (lower) => taken.has(lower), rule(over))
+            expect(taken.has(id.toLowerCase())).toBe(false)
+            expect(isSelector(id)).toBe(true)
+            taken.add(id.toLowerCase())
+          }
+        },
+      ),
     ))
+
+  it('says what to type where another system wraps the name, and what the page carries', () => {
+    const wrapping = rule({ prefix: 'page', suffix: 'anchor', wraps: true })
+    expect(wrapName('work', wrapping)).toBe('page-work-anchor')
+    expect(typedName('page-work-anchor', wrapping)).toBe('work')
+    expect(typedName('work', wrapping)).toBeNull()
+    expect(typedName('page-anchor', wrapping)).toBeNull()
+    expect(proposeId('Work', (x) => x === 'page-work-anchor', wrapping)).toBe('page-work-2-anchor')
+  })
+})
+
+const context = (over: Partial<IdContext> = {}): IdContext => ({
+  rule: defaultRule,
+  others: new Map([['there', 'The p on line 7'], ['about', 'The section “About”']]),
+  former: new Map([['old', 'News']]),
+  undeclared: new Set(['config']),
+  title: 'Our work',
+  ...over,
 })
 
 it.each([
-  ['', 'id-empty'],
-  ['my work', 'id-space'],
-  ['#work', 'id-hash'],
-  ['1st', 'id-selector'],
-  ['a.b', 'id-selector'],
-  ['Top', 'id-reserved'],
-  ['there', 'id-taken'],
-  ['There', 'id-case'],
-])('“%s” is %s', (id, code) => expect(checkId(id, new Set(['there']))?.code).toBe(code))
-it.each(['work', '_x', '--y', 'ägypten', 'a1'])('“%s” is sound', (id) => expect(checkId(id, new Set())).toBeNull())
+  ['', 'id-empty', 'our-work'],
+  ['   ', 'id-space', 'our-work'],
+  ['my work', 'id-space', 'my-work'],
+  ['#work', 'id-hash', 'work'],
+  ['#my work', 'id-space', 'my-work'],
+  ['1st', 'id-selector', 'section-1st'],
+  ['-1', 'id-selector', 'section-1'],
+  ['a.b', 'id-selector', 'a-b'],
+  ['Top', 'id-reserved', 'Top-section'],
+  ['there', 'id-taken', 'there-2'],
+  ['There', 'id-case', 'There-2'],
+  ['old', 'former-clash', 'old-2'],
+  ['config', 'id-shadow', 'config-2'],
+  ['???', 'id-selector', 'our-work'],
+])('“%s” is %s, and “%s” is offered', (id, code, suggestion) => expect(checkId(id, context())).toMatchObject({ code, suggestion }))
+it.each(['work', '_x', '--y', 'ägypten', 'a1'])('“%s” is sound', (id) => expect(checkId(id, context())).toBeNull())
+it('names the element that has the ID', () => expect(checkId('there', context())!.message).toContain('The p on line 7'))
+it('never suggests what it would find wrong', () =>
+  fc.assert(fc.property(fc.oneof(fc.string({ unit: 'grapheme' }), fc.constantFrom('top', 'there', 'Old', '#config', '9')), (id) => expect(checkId(soundId(id, context()), context())).toBeNull())))

@@ -7,24 +7,15 @@ export class Targets {
   /** First element with each ID. */
   readonly byId = new Map<string, El>()
   readonly byName = new Map<string, El>()
-  /** Every further element with an ID that was seen before. */
-  readonly duplicates: { id: string; el: El; first: El }[] = []
-  readonly ids: { id: string; el: El }[] = []
   private readonly lower = new Map<string, string>()
 
   constructor(tree: Tree) {
     for (const el of tree.all) {
       const id = el.attrs.get('id')
       if (id) {
-        const first = this.byId.get(id)
-        // The parser repeats an unclosed formatting element; in the source it stands once.
-        if (first && first.at === el.at && el.at >= 0) continue
-        this.ids.push({ id, el })
-        if (first) this.duplicates.push({ id, el, first })
-        else {
-          this.byId.set(id, el)
-          if (!this.lower.has(id.toLowerCase())) this.lower.set(id.toLowerCase(), id)
-        }
+        // Of duplicates the first counts.
+        if (!this.byId.has(id)) this.byId.set(id, el)
+        if (!this.lower.has(id.toLowerCase())) this.lower.set(id.toLowerCase(), id)
       }
       const name = el.tag === 'a' && el.isHtml ? el.attrs.get('name') : undefined
       if (name) {

@@ -16,8 +16,10 @@ export {
   type PageLink,
   type ReadMenu,
   type ElementAt,
+  type ReadId,
 } from './read.ts'
 export { splice, undoSplices, type Splice } from './splice.ts'
-export type { Settings, Written, WrittenSettings } from './written.ts'
+export { ANCHOR, type Settings, type Written, type WrittenSettings } from './written.ts'
+export { inlineScripts, undeclaredNames } from './scripts.ts'
 export { stampPage } from './stamp.ts'
 export { attributeRange, nameEnd } from './attribute.ts'

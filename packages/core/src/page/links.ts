@@ -12,9 +12,11 @@ export interface FoundLink {
   el: El
   href: string
   status: LinkStatus
-  /** Without `#`; null where the link does not stay on the page. */
+  /** Without `#`; null without one. */
   fragment: string | null
   target: El | null
+  /** Of a link to another page, see `Address`. */
+  path: string | null
   label: string
 }
 
@@ -22,6 +24,8 @@ export interface Address {
   kind: 'here' | 'other-page' | 'outside' | 'script' | 'empty'
   /** Without `#`, null without one. */
   fragment: string | null
+  /** Of another page: its path as written, decoded, without query; with a leading `/` from the site's root. */
+  path: string | null
 }
 
 /**
@@ -31,22 +35,22 @@ export interface Address {
  */
 export function readAddress(href: string, file: string, base: string | null): Address {
   const url = href.replace(/^[\u0000-\u0020]+|[\u0000-\u0020]+$/g, '').replace(/[\t\n\r]/g, '')
-  if (url === '') return { kind: 'empty', fragment: null }
+  if (url === '') return { kind: 'empty', fragment: null, path: null }
   const scheme = /^([a-z][a-z0-9+.-]*):/i.exec(url)?.[1]?.toLowerCase()
-  if (scheme) return { kind: scheme === 'javascript' ? 'script' : 'outside', fragment: null }
-  if (/^[\\/]{2}/.test(url)) return { kind: 'outside', fragment: null }
+  if (scheme) return { kind: scheme === 'javascript' ? 'script' : 'outside', fragment: null, path: null }
+  if (/^[\\/]{2}/.test(url)) return { kind: 'outside', fragment: null, path: null }
   const hash = url.indexOf('#')
   const path = hash < 0 ? url : url.slice(0, hash)
   const fragment = hash < 0 ? null : url.slice(hash + 1)
   if (base !== null) {
     const kind = readAddress(base, file, null).kind
-    return { kind: kind === 'outside' ? 'outside' : 'other-page', fragment }
+    return { kind: kind === 'outside' ? 'outside' : 'other-page', fragment, path: null }
   }
-  if (path === '' && fragment !== null) return { kind: 'here', fragment }
+  if (path === '' && fragment !== null) return { kind: 'here', fragment, path: null }
   const own = decode(path.replace(/^\.\//, ''))
   const isIndex = /^index\.html?$/i.test(file)
-  if (own === file || (isIndex && (path === './' || path === '.'))) return { kind: 'here', fragment: fragment ?? '' }
-  return { kind: 'other-page', fragment }
+  if (own === file || (isIndex && (path === './' || path === '.'))) return { kind: 'here', fragment: fragment ?? '', path: null }
+  return { kind: 'other-page', fragment, path: own.replace(/\?.*$/s, '') }
 }
 
 function decode(path: string): string {
@@ -73,9 +77,8 @@ export function findLinks(tree: Tree, targets: Targets, file: string): FoundLink
     seen.add(el.at)
     const address = readAddress(href, file, base)
     const label = linkLabel(el)
-    const link: FoundLink = { el, href, status: 'ok', fragment: null, target: null, label }
+    const link: FoundLink = { el, href, status: 'ok', fragment: address.fragment, target: null, path: address.path, label }
     if (address.kind === 'here') {
-      link.fragment = address.fragment
       const found = targets.resolve(address.fragment ?? '')
       if (found.kind === 'element') link.target = found.el
       link.status = found.kind === 'element' ? 'ok' : found.kind === 'top' ? 'top' : 'broken'

@@ -43,8 +43,12 @@ const role = (el: El) => el.attrs.get('role')?.trim().toLowerCase()
 export const isNavigation = (el: El) => el.tag === 'nav' || role(el) === 'navigation'
 const isFooter = (el: El) => el.tag === 'footer' || role(el) === 'contentinfo'
 const isBanner = (el: El) => el.tag === 'header' || role(el) === 'banner'
-const isHiddenByMarkup = (el: El) =>
-  (el.attrs.has('hidden') && el.attrs.get('hidden') !== 'until-found') || (el.tag === 'dialog' && !el.attrs.has('open'))
+/** Without a box whatever the styles say, as far as they do not undo it. */
+export const isHiddenByMarkup = (el: El): boolean =>
+  (el.attrs.has('hidden') && el.attrs.get('hidden')?.toLowerCase() !== 'until-found') ||
+  (el.tag === 'dialog' && !el.attrs.has('open')) ||
+  el.attrs.has('popover') ||
+  /(^|;)\s*display\s*:\s*none\b/i.test(el.attrs.get('style') ?? '')
 
 export function within(el: El, test: (el: El) => boolean): El | null {
   for (let e: El | null = el; e; e = e.parent) if (test(e)) return e
@@ -234,7 +238,8 @@ function withLinked(
   }))
 }
 
-const isEmpty = (el: El) => textOf(el, 20) === '' && !el.children.some((c) => media.has(c.tag))
+/** Neither words nor a picture in it. */
+export const isEmpty = (el: El) => textOf(el, 20) === '' && !el.children.some((c) => media.has(c.tag))
 
 const headingAfter = (el: El, headings: El[]): El | null => headings.find((h) => h.order > el.order) ?? null
 

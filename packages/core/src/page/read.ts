@@ -11,7 +11,8 @@ import { baseOf, findLinks, type FoundLink, type LinkStatus } from './links.ts'
 import { findMenus, menuTargets, staysHere } from './menus.ts'
 import { readWritten, type Written } from './written.ts'
 import { contains, parseTree, textOf, type El, type Tree } from './tree.ts'
-import { outline, within, type Part } from './outline.ts'
+import { isStampable } from './stampable.ts'
+import { isEmpty, isHiddenByMarkup, outline, within, type Part } from './outline.ts'
 
 /** Position of an element's start tag in the decoded source: names the element as long as the source is the same. */
 export type ElementAt = number
@@ -37,7 +38,10 @@ export interface PageLink {
   status: LinkStatus
   /** Target element; null for the top and for what has none. */
   target: ElementAt | null
+  /** Without `#`; null without one. */
   fragment: string | null
+  /** Of another page of the site: its path as written, decoded, without query. */
+  path: string | null
   label: string
   /** True where the label is one run of text, which can be changed. */
   plain: boolean
@@ -53,6 +57,18 @@ export interface ReadMenu {
   items: { link: ElementAt; slot: ElementAt; list: ElementAt }[]
 }
 
+export interface ReadId {
+  id: string
+  at: ElementAt
+  tag: string
+  line: number
+  column: number
+  /** The markup keeps it from having a box, so that no link scrolls to it. */
+  isHidden: boolean
+  /** A section or article with neither words nor a picture in it. */
+  isEmpty: boolean
+}
+
 export interface PageReading {
   encoding: string
   declared: boolean
@@ -65,7 +81,10 @@ export interface PageReading {
   menus: ReadMenu[]
   /** The bar above the content, outermost element that holds none of it. */
   header: ElementAt | null
-  ids: { id: string; at: ElementAt; tag: string; line: number; column: number }[]
+  /** The last element of the body, if nothing is left open there. */
+  lastElement: ElementAt | null
+  /** Every ID of the page, an empty one too, in page order. */
+  ids: ReadId[]
   assets: Asset[]
   /** What an earlier handover wrote into the page. */
   written: Written
@@ -138,6 +157,7 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
       status: link.status,
       target: link.target && link.target.at >= 0 ? link.target.at : null,
       fragment: link.fragment,
+      path: link.path,
       label: link.label,
       plain: textRuns(link.el) === 1,
       ...place(link.el),
@@ -149,7 +169,8 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
       items: menu.links.filter(staysHere).map((link) => ({ link: link.el.at, ...slotOf(link, menu.el, menu.links) })),
     })),
     header: header && header.at >= 0 ? header.at : null,
-    ids: targets.ids.map(({ id, el }) => ({ id, at: el.at, tag: el.tag, ...place(el) })),
+    lastElement: lastClosed(tree),
+    ids: readIds(tree, place),
     assets: findAssets(tree, lines, file),
     written: readWritten(tree),
   }
@@ -189,6 +210,26 @@ function slotOf(link: FoundLink, menu: El, all: FoundLink[]): { slot: ElementAt;
   let slot = link.el
   while (slot !== menu && slot.parent && slot.parent !== menu && !all.some((o) => o !== link && contains(slot.parent!, o.el))) slot = slot.parent
   return { slot: slot.at, list: slot.parent?.at ?? menu.at }
+}
+
+/** The parser repeats an unclosed formatting element; in the source it stands once. */
+function readIds(tree: Tree, place: (el: El) => { line: number; column: number }): ReadId[] {
+  const seen = new Set<string>()
+  return tree.all.flatMap((el): ReadId[] => {
+    const id = el.attrs.get('id')
+    if (id === undefined || seen.has(`${el.at} ${id}`)) return []
+    if (el.at >= 0) seen.add(`${el.at} ${id}`)
+    return [{ id, at: el.at, tag: el.tag, ...place(el), isHidden: within(el, isHiddenByMarkup) !== null, isEmpty: (el.tag === 'section' || el.tag === 'article') && isEmpty(el) }]
+  })
+}
+
+/** By source order, since what a table throws out stands before it in the tree. */
+function lastClosed({ body }: Tree): ElementAt | null {
+  const last = body?.children.filter((c) => c.at >= 0).reduce<El | null>((a, b) => (a && a.at > b.at ? a : b), null)
+  if (!last || last.closeAt < 0 || !isStampable(last)) return null
+  // Something inside that the page never closed may have taken in what stands behind.
+  for (let e: El | undefined = last; e; e = e.children.at(-1)) if (e.end > last.end) return null
+  return last.at
 }
 
 /** How many runs of visible text the element holds. */

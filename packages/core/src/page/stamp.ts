@@ -7,12 +7,10 @@ import { byteOffsets, encodeText } from './encoding.ts'
 import type { ParsedPage } from './read.ts'
 import { readAddress } from './links.ts'
 import { splice, type Splice } from './splice.ts'
-import { inlineTags, type El } from './tree.ts'
+import { isStampable } from './stampable.ts'
+import type { El } from './tree.ts'
 
 export const STAMP = 'data-wb-at'
-
-const stampable = (el: El) =>
-  el.at >= 0 && el.isHtml && !['html', 'head', 'body'].includes(el.tag) && el.parent?.tag !== 'head' && (!inlineTags.has(el.tag) || el.tag === 'a' || el.attrs.has('id'))
 
 /**
  * The attribute that would take the page, or a frame in it, elsewhere. The policy it is served with stops that too, but a page
@@ -35,7 +33,7 @@ export function stampPage(original: Uint8Array, page: ParsedPage, headMarkup: st
   const edits = [{ at: head, end: head, text: headMarkup }]
   const seen = new Set<number>()
   for (const el of tree.all) {
-    if (!stampable(el) || seen.has(el.at)) continue
+    if (!isStampable(el) || seen.has(el.at)) continue
     seen.add(el.at)
     const at = el.at + 1 + el.tag.length
     edits.push({ at, end: at, text: ` ${STAMP}="${el.at}"` })

@@ -1,6 +1,6 @@
 /**
  * What a handover writes into a page, and how it is found again when the page is brought in a second time. Pieces carry
- * `data-wb` with their role: `style`, `settings`, `script`, `menu`.
+ * `data-wb` with their role: `style`, `settings`, `script`, `menu`, `anchors`.
  */
 import { decodeFragment } from './fragment.ts'
 import type { Tree } from './tree.ts'
@@ -11,6 +11,10 @@ export interface Settings {
   sections: string[]
   /** IDs of those whose link goes to the top of the page. */
   toTop: string[]
+  /** Former ID to the ID that its section has now. */
+  former: Record<string, string>
+  /** Sections that are points, by ID: the number in `data-wb-anchor` of the element that it stands before, and how far below its top. */
+  points: Record<string, [anchor: number, shift: number]>
   breathing: number
   bellOffset: number
   smooth: boolean
@@ -24,10 +28,15 @@ export interface Settings {
 
 export type WrittenSettings = Omit<Settings, 'shrink' | 'bar'>
 
+/** Says which element a point stands before. */
+export const ANCHOR = 'data-wb-anchor'
+
 export interface Written {
   /** Positions in the source of the pieces to replace, `[start, end)` by role. */
   pieces: Record<string, { start: number; end: number }>
   settings: WrittenSettings | null
+  /** Elements that points stand before, by what their `data-wb-anchor` says. */
+  anchors: Record<string, number>
   /** The made menu's items; an empty ID is the top. */
   menu: { items: { id: string; label: string }[] } | null
 }
@@ -42,7 +51,12 @@ export function readWritten(tree: Tree): Written {
     if (piece.role === 'settings') settings = parseSettings(piece.text)
     if (piece.role === 'menu') menu = { items: menuItems(piece.node) }
   }
-  return { pieces, settings, menu }
+  const anchors: Written['anchors'] = {}
+  for (const el of tree.all) {
+    const name = el.attrs.get(ANCHOR)
+    if (name && el.at >= 0) anchors[name] ??= el.at
+  }
+  return { pieces, settings, anchors, menu }
 }
 
 /** Null for what we did not write, or what was changed by hand beyond use: it is then proposed anew. */
@@ -51,8 +65,9 @@ function parseSettings(text: string): WrittenSettings | null {
     const s = JSON.parse(text) as Partial<Settings>
     const isIds = (x: unknown): x is string[] => Array.isArray(x) && x.every((i) => typeof i === 'string')
     const isLength = (x: unknown): x is number => typeof x === 'number' && Number.isFinite(x) && Math.abs(x) < 10000
+    const record = <T>(given: Record<string, T> | undefined, fits: (x: unknown) => boolean) => Object.fromEntries(Object.entries(given ?? {}).filter(([, x]) => fits(x)))
     if (!isIds(s.sections) || !isIds(s.toTop) || !isLength(s.breathing) || !isLength(s.bellOffset)) return null
-    return { sections: s.sections, toTop: s.toTop, breathing: s.breathing, bellOffset: s.bellOffset, smooth: s.smooth !== false, keep: s.keep === true }
+    return { sections: s.sections, toTop: s.toTop, former: record(s.former, (x) => typeof x === 'string'), points: record(s.points, (x) => Array.isArray(x) && x.length === 2 && x.every(isLength)), breathing: s.breathing, bellOffset: s.bellOffset, smooth: s.smooth !== false, keep: s.keep === true }
   } catch {
     return null
   }

@@ -5,9 +5,9 @@
 import type { Survey } from '../arrival/index.ts'
 import { bestBellOffset } from '../highlight/index.ts'
 import { matchLinks } from '../links/index.ts'
-import { proposeId, type NamingRule } from '../naming/index.ts'
+import { proposeId, type IdContext, type NamingRule } from '../naming/index.ts'
 import type { Candidate, ElementAt, PageLink, PageReading, ReadMenu, WrittenSettings } from '../page/index.ts'
-import type { BarPlace, HeaderChoice, Item, ItemTarget, Menu, Section, SetUp, SitePage } from '../site/index.ts'
+import type { BarPlace, HeaderChoice, Item, ItemTarget, Menu, Section, SetUp, Site, SitePage } from '../site/index.ts'
 
 export const DEFAULT_BREATHING = 24
 
@@ -15,11 +15,21 @@ export const DEFAULT_BREATHING = 24
 export const takenIds = (reading: PageReading): Set<string> =>
   new Set(reading.ids.map((i) => i.id.toLowerCase()))
 
+/** What an ID for `section` must keep apart from. A later element that shares the ID it was given up for is no clash. */
+export function idContext({ site, page, reading, undeclared }: { site: Site; page: SitePage; reading: PageReading; undeclared: ReadonlySet<string> }, section: Section): IdContext {
+  const others = new Map<string, string>()
+  const elements = new Set(page.sections.filter((s) => !s.point).map((s) => s.at))
+  for (const { id, at, tag, line } of reading.ids) if (id !== '' && !elements.has(at) && !others.has(id)) others.set(id, `The ${tag} on line ${line}`)
+  for (const s of page.sections) if (s.key !== section.key) others.set(s.id, `The section “${s.title}”`)
+  const former = new Map(page.sections.filter((s) => s.key !== section.key).flatMap((s) => s.former.map((f): [string, string] => [f, s.title])))
+  return { rule: site.rule, others, former, undeclared, title: section.title }
+}
+
 /** The section that a candidate makes: with the ID it has, or one by the naming rule that nothing else has. */
 export function sectionFrom(candidate: Candidate, taken: Set<string>, rule: NamingRule): Section {
   const id = candidate.id ?? proposeId(candidate.title, (lower) => taken.has(lower), rule)
   taken.add(id.toLowerCase())
-  return { key: `s${candidate.at}`, at: candidate.at, title: candidate.title, id, heading: candidate.heading, toTop: false }
+  return { key: `s${candidate.at}`, at: candidate.at, point: null, title: candidate.title, id, own: candidate.id, former: [], heading: candidate.heading, depth: candidate.depth, toTop: false }
 }
 
 const itemKey = (menu: string, n: number) => `${menu}-${n}`
@@ -30,9 +40,14 @@ export function proposeSetUp(reading: PageReading, surveys: readonly Survey[], r
   const taken = takenIds(reading)
   const found = headerMenus(reading)
   const chosen = chooseCandidates(reading, found, earlier)
-  const sections = chosen.map((c) => sectionFrom(c, taken, rule))
+  const sections = [...chosen.map((c) => sectionFrom(c, taken, rule)), ...earlierPoints(reading)].sort((a, b) => a.at - b.at || Number(!a.point) - Number(!b.point))
   const travel = { smooth: earlier?.smooth ?? true, breathing: earlier?.breathing ?? DEFAULT_BREATHING }
-  if (earlier) for (const s of sections) s.toTop = earlier.toTop.includes(s.id)
+  if (earlier) {
+    for (const s of sections) {
+      s.toTop = earlier.toTop.includes(s.id)
+      s.former = Object.entries(earlier.former).flatMap(([was, now]) => (now === s.id ? [was] : []))
+    }
+  }
   else if (sections[0]) sections[0].toTop = startsAtTop(sections[0], surveys)
   const menus: Menu[] = found.map(({ menu, matches }, n) => adoptMenu(reading, menu, matches, sections, `m${n + 1}`))
   if (!menus.length && sections.length) menus.push(makeMenu(sections, reading))
@@ -44,6 +59,16 @@ export function proposeSetUp(reading: PageReading, surveys: readonly Survey[], r
     setUp.highlight = { bellOffset: bestBellOffset(page, surveys) }
   }
   return setUp
+}
+
+/** Points that an earlier handover put into the page. */
+function earlierPoints({ written, candidates }: PageReading): Section[] {
+  return Object.entries(written.settings?.points ?? {}).flatMap(([id, [anchor, shift]]): Section[] => {
+    const at = written.anchors[anchor]
+    if (at === undefined) return []
+    const title = candidates.find((c) => c.at === at)?.title ?? id
+    return [{ key: `p${at}-${id}`, at, point: { shift }, title, id, own: null, former: [], heading: null, depth: 0, toTop: false }]
+  })
 }
 
 interface MatchedMenu {

@@ -1,12 +1,13 @@
 import fc from 'fast-check'
-import { afterChange, apply, clash, CommandError, defaultScreens, emptyStacks, type Change, type Command, type Section, type Site } from './index.ts'
+import { defaultRule } from '../naming/index.ts'
+import { afterChange, apply, clash, CommandError, defaultScreens, emptyStacks, type Change, type Command, renameSection, upgradeCommand, upgradeSite, type Section, type Site, type SitePage } from './index.ts'
 
-const section = (n: number): Section => ({ key: `s${n}`, at: n * 10, title: `Section ${n}`, id: `id-${n}`, heading: null, toTop: n === 1 })
+const section = (n: number): Section => ({ key: `s${n}`, at: n * 10, point: n % 2 ? null : { shift: n }, title: `Section ${n}`, id: `id-${n}`, own: null, former: [], heading: null, depth: 0, toTop: n === 1 })
 const site: Site = {
   format: 'way-bell-site',
-  version: 1,
+  version: 2,
   name: 'Site',
-  rule: { separator: '-', longest: 40, beforeDigit: 'section-' },
+  rule: defaultRule,
   screens: defaultScreens,
   pages: [
     {
@@ -29,7 +30,12 @@ const key = fc.constantFrom('s1', 's2', 's3', 's9')
 const item = fc.constantFrom('i1', 'i2', 'i3', 'i9')
 const single: fc.Arbitrary<Command> = fc.oneof(
   fc.record({ type: fc.constant('section/title' as const), page: fc.constant(page), section: key, title: fc.string() }),
-  fc.record({ type: fc.constant('section/id' as const), page: fc.constant(page), section: key, id: fc.constantFrom('id-1', 'id-2', 'new', '') }),
+  fc.record({ type: fc.constant('section/id' as const), page: fc.constant(page), section: key, id: fc.constantFrom('id-1', 'id-2', 'new', ''), former: fc.array(fc.constantFrom('was', 'was-2'), { maxLength: 2 }) }),
+  fc.record({ type: fc.constant('section/depth' as const), page: fc.constant(page), section: key, depth: fc.nat(3) }),
+  fc.record({ type: fc.constant('section/point' as const), page: fc.constant(page), section: key, at: fc.constantFrom(5, 10, 20, 35), shift: fc.integer({ min: -50, max: 50 }) }),
+  fc.record({ type: fc.constant('site/rule' as const), rule: fc.constantFrom(defaultRule, { ...defaultRule, prefix: 'p' }) }),
+  fc.record({ type: fc.constant('page/add' as const), page: fc.constantFrom('p1', 'p2').map((k): SitePage => ({ ...site.pages[0]!, key: k, file: `${k}.html` })), index: fc.nat(2) }),
+  fc.record({ type: fc.constant('page/drop' as const), page: fc.constantFrom('p1', 'p2') }),
   fc.record({ type: fc.constant('section/drop' as const), page: fc.constant(page), section: key }),
   fc.record({ type: fc.constant('section/add' as const), page: fc.constant(page), section: fc.integer({ min: 1, max: 5 }).map(section) }),
   fc.record({ type: fc.constant('item/move' as const), page: fc.constant(page), menu: fc.constant('m1'), item, index: fc.nat(5) }),
@@ -73,7 +79,7 @@ describe('commands', () => {
   })
 
   it('refuse an ID that another section has, and say whose it is', () =>
-    expect(() => apply(site, { type: 'section/id', page, section: 's1', id: 'id-2' })).toThrow('the section “Section 2” has the ID “id-2” already'))
+    expect(() => apply(site, { type: 'section/id', page, section: 's1', id: 'id-2', former: [] })).toThrow('the section “Section 2” has the ID “id-2” already'))
   it('refuse to drop a section that an item leads to', () => expect(() => apply(site, { type: 'section/drop', page, section: 's1' })).toThrow('the item “Item 1” leads to this section'))
 
   it('can be done in either order where they do not clash', () =>
@@ -84,7 +90,7 @@ describe('commands', () => {
         const ab = tryApply(first!.site, b)
         const ba = tryApply(second!.site, a)
         // Adding, dropping and moving speak of places in an order, which the later one may find changed.
-        if (ab && ba && !/add|drop|move/.test(JSON.stringify([a, b]))) expect(ab.site).toEqual(ba.site)
+        if (ab && ba && !/add|drop|move|point/.test(JSON.stringify([a, b]))) expect(ab.site).toEqual(ba.site)
       }),
     ))
 })
@@ -103,4 +109,42 @@ it('undo and redo go back and forth over changes', () => {
   add(stacks.undo.at(-1)!.version)
   add()
   expect([stacks.undo.length, stacks.redo.length]).toEqual([2, 0])
+})
+
+it('keeps the former ID of a section that is renamed, and forgets it when it comes back', () => {
+  const ids = (s: Site) => [s.pages[0]!.sections[0]!.id, s.pages[0]!.sections[0]!.former]
+  const rename = (s: Site, id: string) => apply(s, renameSection(page, s.pages[0]!.sections[0]!, id))
+  const once = rename(site, 'work')
+  expect(ids(once.site)).toEqual(['work', ['id-1']])
+  const twice = rename(once.site, 'our-work')
+  expect(ids(twice.site)).toEqual(['our-work', ['id-1', 'work']])
+  expect(ids(rename(twice.site, 'id-1').site)).toEqual(['id-1', ['work', 'our-work']])
+  expect(apply(once.site, once.inverse).site).toEqual(site)
+})
+
+it('moves points only', () => {
+  expect(() => apply(site, { type: 'section/point', page, section: 's1', at: 5, shift: 0 })).toThrow('“Section 1” is an element of the page')
+  const moved = apply(site, { type: 'section/point', page, section: 's2', at: 30, shift: -8 }).site.pages[0]!.sections
+  expect(moved.map((s) => s.key)).toEqual(['s1', 's2', 's3'])
+})
+
+describe('what version 1 stored', () => {
+  const old = { key: 's1', at: 10, title: 'A', id: 'a', heading: null, toTop: true }
+  const now = { ...old, point: null, own: null, former: [], depth: 0 }
+  it('is read as a document of this version', () => {
+    const upgraded = upgradeSite({ ...site, version: 1, rule: { separator: '_', longest: 20, beforeDigit: 'n' }, pages: [{ ...site.pages[0]!, sections: [old] }] })
+    expect(upgraded).toMatchObject({ version: 2, rule: { ...defaultRule, separator: '_', longest: 20, beforeDigit: 'n' } })
+    expect(upgraded.pages[0]!.sections).toEqual([now])
+    expect(upgradeSite(upgraded)).toBe(upgraded)
+  })
+  it('is read as commands of this version', () => {
+    const { menus, header, bar, travel, highlight } = site.pages[0]!
+    const setUp = { sections: [old], menus, header, bar, travel, highlight }
+    expect(upgradeCommand({ type: 'batch', label: '', commands: [{ type: 'section/add', page, section: old }, { type: 'page/set-up', page, setUp }, { type: 'section/id', page, section: 's1', id: 'b' }] })).toEqual({
+      type: 'batch',
+      label: '',
+      commands: [{ type: 'section/add', page, section: now }, { type: 'page/set-up', page, setUp: { ...setUp, sections: [now] } }, { type: 'section/id', page, section: 's1', id: 'b', former: [] }],
+    })
+  })
+  it('is not taken from a later version', () => expect(() => upgradeSite({ ...site, version: 3 })).toThrow('made by a newer Way Bell'))
 })

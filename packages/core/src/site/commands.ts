@@ -2,6 +2,8 @@
  * Commands: every change of a site is one. `apply` is pure; it gives the new document and the command that
  * leads back. A change is data, so that it can be sent, stored, repeated and undone.
  */
+import type { NamingRule } from '../naming/index.ts'
+import type { ElementAt } from '../page/index.ts'
 import { CommandError, pageOf, type HeaderChoice, type Item, type ItemTarget, type Menu, type Section, type Site, type SitePage } from './document.ts'
 
 /** What the one press decides about a page. */
@@ -10,9 +12,16 @@ export type SetUp = Pick<SitePage, 'sections' | 'menus' | 'header' | 'bar' | 'tr
 export type Command =
   | { type: 'batch'; label: string; commands: Command[] }
   | { type: 'site/rename'; name: string }
+  | { type: 'site/rule'; rule: NamingRule }
+  | { type: 'page/add'; page: SitePage; index: number }
+  | { type: 'page/drop'; page: string }
   | { type: 'page/set-up'; page: string; setUp: SetUp }
   | { type: 'section/title'; page: string; section: string; title: string }
-  | { type: 'section/id'; page: string; section: string; id: string }
+  /** `former` are the former IDs that it has from then on. */
+  | { type: 'section/id'; page: string; section: string; id: string; former: string[] }
+  | { type: 'section/depth'; page: string; section: string; depth: number }
+  /** Moves a point: before another element, or by another shift. */
+  | { type: 'section/point'; page: string; section: string; at: ElementAt; shift: number }
   | { type: 'section/to-top'; page: string; section: string; toTop: boolean }
   | { type: 'section/add'; page: string; section: Section }
   | { type: 'section/drop'; page: string; section: string }
@@ -48,12 +57,25 @@ export function apply(site: Site, command: Command): Applied {
     }
     case 'site/rename':
       return { site: { ...site, name: command.name }, inverse: { type: 'site/rename', name: site.name } }
+    case 'site/rule':
+      return { site: { ...site, rule: command.rule }, inverse: { type: 'site/rule', rule: site.rule } }
+    case 'page/add': {
+      const { page, index } = command
+      const same = site.pages.find((p) => p.key === page.key || p.file === page.file)
+      if (same) throw new CommandError(`the site has the page “${same.file}” already`)
+      return { site: { ...site, pages: insert(site.pages, index, page) }, inverse: { type: 'page/drop', page: page.key } }
+    }
+    case 'page/drop': {
+      const page = pageOf(site, command.page)
+      if (site.pages.length === 1) throw new CommandError('a site has at least one page; drop the site instead')
+      return { site: { ...site, pages: site.pages.filter((p) => p !== page) }, inverse: { type: 'page/add', page, index: site.pages.indexOf(page) } }
+    }
     default:
       return applyToPage(site, command)
   }
 }
 
-type PageCommand = Extract<Command, { page: string }>
+type PageCommand = Exclude<Extract<Command, { page: string }>, { type: 'page/drop' }>
 
 function applyToPage(site: Site, command: PageCommand): Applied {
   const page = pageOf(site, command.page)
@@ -73,22 +95,32 @@ function change(page: SitePage, c: PageCommand): { next: SitePage; inverse: Comm
       return { next: withSection(page, c.section, { title: c.title }), inverse: { ...c, title } }
     }
     case 'section/id': {
-      const { id } = find(page.sections, c.section, 'section')
+      const { id, former } = find(page.sections, c.section, 'section')
       const other = page.sections.find((s) => s.id === c.id && s.key !== c.section)
       if (other) throw new CommandError(`the section “${other.title}” has the ID “${c.id}” already; choose another, or rename that one first`)
       // Unsound IDs are shown as findings; only one that cannot stand at all is refused, since undo must bring the page's own back.
       if (c.id === '') throw new CommandError('an ID needs at least one character')
-      return { next: withSection(page, c.section, { id: c.id }), inverse: { ...c, id } }
+      return { next: withSection(page, c.section, { id: c.id, former: c.former }), inverse: { ...c, id, former } }
+    }
+    case 'section/depth': {
+      const { depth } = find(page.sections, c.section, 'section')
+      return { next: withSection(page, c.section, { depth: c.depth }), inverse: { ...c, depth } }
+    }
+    case 'section/point': {
+      const { at: before, point, title } = find(page.sections, c.section, 'section')
+      if (!point) throw new CommandError(`“${title}” is an element of the page and stays where that is; only a point can be moved`)
+      const moved = withSection(page, c.section, { at: c.at, point: { shift: c.shift } })
+      return { next: { ...moved, sections: inPageOrder(moved.sections) }, inverse: { ...c, at: before, shift: point.shift } }
     }
     case 'section/to-top': {
       const { toTop } = find(page.sections, c.section, 'section')
       return { next: withSection(page, c.section, { toTop: c.toTop }), inverse: { ...c, toTop } }
     }
     case 'section/add': {
-      if (page.sections.some((s) => s.key === c.section.key || s.at === c.section.at))
+      if (page.sections.some((s) => s.key === c.section.key || (s.at === c.section.at && !s.point && !c.section.point)))
         throw new CommandError(`“${c.section.title}” is a section already`)
       if (page.sections.some((s) => s.id === c.section.id)) throw new CommandError(`the ID “${c.section.id}” is taken`)
-      const sections = [...page.sections, c.section].sort((a, b) => a.at - b.at)
+      const sections = inPageOrder([...page.sections, c.section])
       return { next: { ...page, sections }, inverse: { type: 'section/drop', ...at, section: c.section.key } }
     }
     case 'section/drop': {
@@ -165,6 +197,10 @@ function find<T extends { key: string }>(list: readonly T[], key: string, what: 
   return found
 }
 
+/** A point comes before the element that it stands before; of several there, the higher first, then by key, so that the order does not depend on how it came about. */
+const inPageOrder = (sections: readonly Section[]): Section[] =>
+  [...sections].sort((a, b) => a.at - b.at || Number(!a.point) - Number(!b.point) || (a.point?.shift ?? 0) - (b.point?.shift ?? 0) || (a.key < b.key ? -1 : 1))
+
 const insert = <T>(list: readonly T[], index: number, x: T): T[] => {
   const i = Math.max(0, Math.min(index, list.length))
   return [...list.slice(0, i), x, ...list.slice(i)]
@@ -193,12 +229,22 @@ export function describe(command: Command): string {
       return command.label
     case 'site/rename':
       return 'Rename the site'
+    case 'site/rule':
+      return 'Change the naming rule'
+    case 'page/add':
+      return 'Add a page'
+    case 'page/drop':
+      return 'Drop a page'
     case 'page/set-up':
       return 'Set everything up'
     case 'section/title':
       return 'Change a title'
     case 'section/id':
       return 'Change an ID'
+    case 'section/depth':
+      return 'Nest or lift a section'
+    case 'section/point':
+      return 'Move a point'
     case 'section/to-top':
       return 'Change where a section arrives'
     case 'section/add':

@@ -13,12 +13,27 @@ export interface Screen {
 
 export interface Section {
   key: string
+  /** The element; for a point the one that it stands before. */
   at: ElementAt
+  /** Null for a section that is an element. */
+  point: Point | null
   title: string
   id: string
+  /** The ID that the element has in the source; null without one, and for a point. */
+  own: string | null
+  /** IDs that it had; links to them still arrive. The latest last. */
+  former: string[]
   heading: ElementAt | null
+  /** 0 for a top-level section, 1 for a part of the one before it, and so on. */
+  depth: number
   /** Its link goes to the very top of the page. */
   toTop: boolean
+}
+
+/** A target with no size, at the top of the element that it stands before. */
+export interface Point {
+  /** How far below that, in px; negative is above. */
+  shift: number
 }
 
 export type ItemTarget = { kind: 'section'; section: string } | { kind: 'top' } | { kind: 'as-is' }
@@ -73,7 +88,7 @@ export interface SitePage {
 
 export interface Site {
   format: 'way-bell-site'
-  version: 1
+  version: 2
   name: string
   rule: NamingRule
   screens: Screen[]

@@ -35,11 +35,19 @@ export function touches(command: Command): string[] {
     case 'batch':
       return [...new Set(command.commands.flatMap(touches))]
     case 'site/rename':
-      return ['site']
+      return ['site/name']
+    case 'site/rule':
+      return ['site/rule']
+    case 'page/add':
+      return ['pages', `${command.page.key}/*`]
+    case 'page/drop':
+      return ['pages', `${command.page}/*`]
     case 'page/set-up':
       return [`${command.page}/*`]
     case 'section/title':
     case 'section/to-top':
+    case 'section/depth':
+    case 'section/point':
       return [`${command.page}/section/${command.section}/${command.type}`]
     case 'section/id':
       return [`${command.page}/ids`]

@@ -1,0 +1,45 @@
+import 'reflect-metadata'
+import { defaultRule, type Site } from '@waybell/core'
+import { mkdtempSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { DataSource } from 'typeorm'
+import { createApplication } from '../src/application.ts'
+import { entities } from '../src/db/entities.ts'
+import { migrations } from '../src/db/migrations.ts'
+import { SitesService } from '../src/sites/sites.service.ts'
+
+/** A site as the first version stored it: a title changed, an ID changed, and the first change taken back. */
+const section = { key: 's9', at: 9, title: 'Work', id: 'work', heading: null, toTop: true }
+const document = {
+  format: 'way-bell-site',
+  version: 1,
+  name: 'Old',
+  rule: { separator: '_', longest: 30, beforeDigit: 'n' },
+  screens: [],
+  pages: [{ key: 'p1', file: 'index.html', source: 'a'.repeat(64), title: 'T', sections: [section], menus: [], header: null, bar: 'top', travel: { smooth: true, breathing: 24 }, highlight: { bellOffset: 24 } }],
+}
+const log = [
+  [{ type: 'section/add', page: 'p1', section }, { type: 'section/drop', page: 'p1', section: 's9' }],
+  [{ type: 'section/id', page: 'p1', section: 's9', id: 'work' }, { type: 'section/id', page: 'p1', section: 's9', id: 'our-work' }],
+]
+
+it('a database of the first version is brought to this one, with its undo', async () => {
+  const data = mkdtempSync(join(tmpdir(), 'waybell-old-'))
+  writeFileSync(join(data, 'demo-made'), '')
+  const old = await new DataSource({ type: 'better-sqlite3', database: join(data, 'waybell.sqlite'), entities, migrations: migrations.slice(0, 1), migrationsRun: true, synchronize: false }).initialize()
+  await old.query(`INSERT INTO "site" VALUES ('oldsite', ?, 2, 1000)`, [JSON.stringify(document)])
+  for (const [i, [command, inverse]] of log.entries())
+    await old.query(`INSERT INTO "change" ("site", "version", "idempotencyKey", "command", "inverse", "undoes", "at") VALUES ('oldsite', ?, ?, ?, ?, NULL, 1000)`, [i + 1, `key-${i}`, JSON.stringify(command), JSON.stringify(inverse)])
+  await old.destroy()
+
+  const app = await createApplication({ data, port: 0 })
+  await app.init()
+  const sites = app.get(SitesService)
+  const { document: now, stacks } = await sites.get('oldsite')
+  const full = { ...section, point: null, own: null, former: [], depth: 0 }
+  expect(now).toEqual({ ...document, version: 2, rule: { ...defaultRule, ...document.rule }, pages: [{ ...document.pages[0], sections: [full] }] } as unknown as Site)
+  await sites.change('oldsite', { idempotencyKey: 'undo-1234', baseVersion: 2, command: stacks.undo.at(-1)!.inverse, undoes: 2 })
+  expect((await sites.get('oldsite')).document.pages[0]!.sections[0]).toMatchObject({ id: 'our-work', former: [] })
+  await app.close()
+})

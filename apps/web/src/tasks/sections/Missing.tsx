@@ -1,0 +1,39 @@
+/** Files that the page needs and that did not come along. */
+import { useQueryClient } from '@tanstack/react-query'
+import { useRef } from 'react'
+import { api } from '../../api.ts'
+import { filesFromPicker } from '../../sites/files.ts'
+import { Button } from '../../ui/index.tsx'
+import { useWork } from '../../workspace/work.ts'
+
+export function Missing() {
+  const { missing, siteKey, page } = useWork()
+  const picker = useRef<HTMLInputElement>(null)
+  const client = useQueryClient()
+  return (
+    <div className="mb-3 border-l-4 border-brick bg-wash p-3">
+      <p className="font-semibold">{missing.length === 1 ? 'A file that the page needs is missing' : `${missing.length} files that the page needs are missing`}</p>
+      <ul className="my-1 max-h-28 overflow-auto font-mono text-xs">
+        {missing.map((path) => (
+          <li key={path}>{path}</li>
+        ))}
+      </ul>
+      <input
+        ref={picker}
+        type="file"
+        multiple
+        hidden
+        data-testid="missing-files"
+        onChange={(e) => {
+          if (!e.target.files) return
+          void api.addFiles(siteKey, page.key, filesFromPicker(e.target.files)).then(async () => {
+            await client.invalidateQueries({ queryKey: ['page', siteKey, page.key] })
+            // The live page has to load them.
+            location.reload()
+          })
+        }}
+      />
+      <Button onClick={() => picker.current?.click()}>Add files</Button>
+    </div>
+  )
+}

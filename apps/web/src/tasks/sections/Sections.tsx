@@ -1,0 +1,186 @@
+/** Sections and their IDs: the sheet, its tools, and what was also found. */
+import { dropSections, nestSection, type Section } from '@waybell/core'
+import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
+import { Button } from '../../ui/index.tsx'
+import { List, type ListHandle } from '../../ui/List.tsx'
+import { useWork } from '../../workspace/work.ts'
+import { addSection, setUpEverything } from '../edits.ts'
+import { Missing } from './Missing.tsx'
+import { NamingDialog } from './NamingDialog.tsx'
+import { ColumnDialog, CopyTable } from './ColumnDialog.tsx'
+import { buildRows, type Filter, type Row, type Sort } from './rows.ts'
+import { SectionRow } from './SectionRow.tsx'
+
+export function SectionsTask() {
+  const work = useWork()
+  const { page, reading, site, surveys, missing, findings } = work
+  const measured = site.screens.every((s) => surveys[s.key])
+  const isNew = page.sections.length === 0
+  const offered = reading.candidates.filter((c) => c.offered).length
+  return (
+    <div className="flex h-full min-h-0 flex-col">
+      <div className="mb-2">
+        <h1 className="text-lg font-bold">{page.title || page.file}</h1>
+        <p className="text-sm text-faint">
+          {page.file}, {(reading.bytes / 1024).toFixed(0)} kB, {reading.encoding}. {offered} parts found.
+        </p>
+        {isNew && offered === 0 ? (
+          <p className="mt-3 border-l-4 border-brass bg-wash p-3">No part of this page looks like a section by itself. Add those that are to be sections from the list below.</p>
+        ) : (
+          isNew && (
+            <div className="mt-3 border-l-4 border-teal bg-wash p-3">
+              <p className="mb-2">One press gives every section an ID, makes or completes the header menu, and sets header, offsets and marking from what was measured. Everything can be changed afterwards.</p>
+              <Button kind="main" disabled={!measured} onClick={() => setUpEverything(work)}>
+                {measured ? 'Set everything up' : 'Measuring the page…'}
+              </Button>
+            </div>
+          )
+        )}
+      </div>
+      {missing.length > 0 && <Missing />}
+      {isNew ? <Parts /> : <Sheet faulty={findings.flatMap((f) => f.at ?? [])} measured={measured} />}
+    </div>
+  )
+}
+
+/** What was found, before anything is set up. */
+function Parts() {
+  const work = useWork()
+  const { candidates } = work.reading
+  return (
+    <List count={candidates.length} estimate={36} label="Parts found">
+      {(i) => {
+        const c = candidates[i]!
+        return (
+          <div className={`flex items-center gap-2 border-b border-hair py-1 ${c.offered ? '' : 'text-faint'}`}>
+            <span className="min-w-0 flex-1 truncate" style={{ paddingLeft: c.depth * 12 }}>
+              {c.title} <span className="font-mono text-xs text-faint">{c.id === null ? `<${c.tag}>` : '#' + c.id} line {c.line}</span>
+            </span>
+            <Button kind="quiet" aria-label={`Add section ${c.title}`} onClick={() => addSection(work, c)}>
+              Add
+            </Button>
+          </div>
+        )
+      }}
+    </List>
+  )
+}
+
+function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
+  const work = useWork()
+  const { page, reading, run } = work
+  const [query, setQuery] = useState('')
+  const [filter, setFilter] = useState<Filter>('all')
+  const [sort, setSort] = useState<Sort>('page')
+  const [open, setOpen] = useState<ReadonlySet<string>>(new Set())
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
+  const [active, setActive] = useState(0)
+  const anchor = useRef(0)
+  const list = useRef<ListHandle>(null)
+  const rows = useMemo(() => buildRows({ page, reading, query, filter, sort, open, faulty: new Set(faulty) }), [page, reading, query, filter, sort, open, faulty])
+  const sections = page.sections.filter((s) => chosen.has(s.key))
+  const at = Math.min(active, Math.max(0, rows.length - 1))
+
+  // What was dropped is no longer chosen.
+  useEffect(() => setChosen((now) => new Set([...now].filter((key) => page.sections.some((s) => s.key === key)))), [page.sections])
+
+  const toggle = (key: string) => setOpen((now) => new Set(now.has(key) ? [...now].filter((k) => k !== key) : [...now, key]))
+  const choose = (row: Row, on: boolean) => setChosen((now) => (row.kind !== 'section' ? now : new Set(on ? [...now, row.key] : [...now].filter((k) => k !== row.key))))
+  const range = (from: number, to: number) =>
+    setChosen(new Set(rows.slice(Math.min(from, to), Math.max(from, to) + 1).flatMap((r) => (r.kind === 'section' ? r.key : []))))
+  const go = (to: number, extend: boolean) => {
+    const next = Math.min(Math.max(0, to), rows.length - 1)
+    if (extend) range(anchor.current, next)
+    else anchor.current = next
+    setActive(next)
+    list.current?.focus(next)
+  }
+  const nest = (section: Section, by: 1 | -1) => {
+    const command = nestSection(page, section, by)
+    if (command) run(command)
+  }
+  const onKey = (event: KeyboardEvent, index: number) => {
+    const row = rows[index]
+    if (!row || event.target !== event.currentTarget) {
+      // Escape leaves a field for its row.
+      if (event.key === 'Escape') list.current?.focus(index)
+      return
+    }
+    const act = {
+      ArrowDown: () => !event.altKey && go(index + 1, event.shiftKey),
+      ArrowUp: () => !event.altKey && go(index - 1, event.shiftKey),
+      Home: () => go(0, event.shiftKey),
+      End: () => go(rows.length - 1, event.shiftKey),
+      ArrowRight: () => (row.kind === 'section' && event.altKey ? nest(row.section, 1) : row.kind !== 'part' && row.parts && !open.has(row.key) && toggle(row.key)),
+      ArrowLeft: () => (row.kind === 'section' && event.altKey ? nest(row.section, -1) : open.has(row.key) && toggle(row.key)),
+      ' ': () => choose(row, !chosen.has(row.key)),
+      F2: () => event.currentTarget.querySelector<HTMLInputElement>('[data-field="id"] input')?.select(),
+      Enter: () => event.currentTarget.querySelector<HTMLInputElement>('[data-field="title"] input')?.select(),
+      Delete: () => row.kind === 'section' && run(dropSections(page, chosen.has(row.key) ? sections : [row.section])),
+      a: () => (event.ctrlKey || event.metaKey) && range(0, rows.length - 1),
+    }[event.key]
+    if (!act) return
+    event.preventDefault()
+    act()
+  }
+  return (
+    <>
+      <div className="mb-1 flex flex-wrap items-center gap-1.5">
+        <input type="search" aria-label="Find a section" placeholder="Find" value={query} onChange={(e) => setQuery(e.target.value)} className="min-h-7 w-24 flex-1 rounded-sm border border-hair bg-sheet px-2" />
+        <select aria-label="Show" value={filter} onChange={(e) => setFilter(e.target.value as Filter)} className="min-h-7 rounded-sm border border-hair bg-sheet px-1">
+          <option value="all">All</option>
+          <option value="sections">Sections</option>
+          <option value="parts">Also found</option>
+          <option value="findings">With findings</option>
+        </select>
+        <select aria-label="Sort" value={sort} onChange={(e) => setSort(e.target.value as Sort)} className="min-h-7 rounded-sm border border-hair bg-sheet px-1">
+          <option value="page">Page order</option>
+          <option value="title">By title</option>
+          <option value="id">By ID</option>
+        </select>
+      </div>
+      <div className="mb-1 flex flex-wrap items-center gap-1.5 border-b border-hair pb-2">
+        <NamingDialog chosen={sections} />
+        <ColumnDialog from={sections[0] ?? page.sections[0]!} />
+        <CopyTable sections={sections.length ? sections : page.sections} />
+        <Button disabled={!measured} onClick={() => setUpEverything(work)} title="The first version of everything once more">
+          Set everything up again
+        </Button>
+      </div>
+      <p className="flex min-h-6 items-center gap-2 text-xs text-faint" role="status">
+        {sections.length ? `${sections.length} of ${page.sections.length} sections chosen` : `${page.sections.length} sections`}
+        {sections.length > 0 && (
+          <>
+            <Button kind="quiet" onClick={() => run(dropSections(page, sections))}>
+              Drop {sections.length === 1 ? 'it' : 'them'}
+            </Button>
+            <Button kind="quiet" onClick={() => setChosen(new Set())}>
+              Choose none
+            </Button>
+          </>
+        )}
+      </p>
+      {rows.length === 0 && <p className="py-3 text-sm text-faint">Nothing here is called that.</p>}
+      <List ref={list} count={rows.length} estimate={60} label="Sections" role="tree" grows keyOf={(i) => rows[i]!.key}>
+        {(i) => {
+          const row = rows[i]!
+          return (
+            <div
+              role="treeitem"
+              aria-level={row.depth + 1}
+              aria-selected={row.kind === 'section' ? chosen.has(row.key) : undefined}
+              aria-expanded={row.kind !== 'part' && row.parts ? open.has(row.key) : undefined}
+              aria-label={row.kind === 'section' ? `${row.index + 1} ${row.section.title}` : row.kind === 'part' ? `also found: ${row.candidate.title}` : `${row.parts} parts before the first section`}
+              data-row={i}
+              tabIndex={i === at ? 0 : -1}
+              onFocus={() => setActive(i)}
+              onKeyDown={(e) => onKey(e, i)}
+            >
+              <SectionRow row={row} isOpen={open.has(row.key)} isChosen={chosen.has(row.key)} onToggle={() => toggle(row.key)} onChoose={(on) => choose(row, on)} onNest={nest} />
+            </div>
+          )
+        }}
+      </List>
+    </>
+  )
+}

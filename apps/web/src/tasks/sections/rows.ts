@@ -1,0 +1,89 @@
+/** The rows of the Sections sheet: sections in the order asked for, each with the parts that were also found in its stretch of the page. */
+import { depthsOf, type Candidate, type PageReading, type Section, type SitePage } from '@waybell/core'
+
+export type Filter = 'all' | 'sections' | 'parts' | 'findings'
+export type Sort = 'page' | 'title' | 'id'
+
+export type Row =
+  | { kind: 'section'; key: string; section: Section; index: number; depth: number; parts: number }
+  | { kind: 'part'; key: string; candidate: Candidate; depth: number }
+  /** Parts before the first section, folded. */
+  | { kind: 'fold'; key: string; parts: number; depth: number }
+
+export interface RowsInput {
+  page: SitePage
+  reading: PageReading
+  query: string
+  filter: Filter
+  sort: Sort
+  /** Keys of rows whose parts are unfolded. */
+  open: ReadonlySet<string>
+  /** Elements with an open finding. */
+  faulty: ReadonlySet<number>
+}
+
+export const BEFORE = 'before'
+
+/** Parts that are no section, by the section in whose stretch of the source they stand; those before the first under `BEFORE`. */
+export function partsBySection(page: SitePage, reading: PageReading): Map<string, Candidate[]> {
+  const chosen = new Set(page.sections.filter((s) => !s.point).map((s) => s.at))
+  const elements = page.sections.filter((s) => !s.point)
+  const out = new Map<string, Candidate[]>()
+  let n = 0
+  for (const candidate of reading.candidates) {
+    if (chosen.has(candidate.at)) continue
+    while (n < elements.length && elements[n]!.at < candidate.at) n++
+    const key = elements[n - 1]?.key ?? BEFORE
+    const list = out.get(key)
+    if (list) list.push(candidate)
+    else out.set(key, [candidate])
+  }
+  return out
+}
+
+const holds = (query: string, ...texts: string[]) => {
+  const wanted = query.trim().toLocaleLowerCase()
+  return wanted === '' || texts.some((t) => t.toLocaleLowerCase().includes(wanted))
+}
+
+export function buildRows(input: RowsInput): Row[] {
+  const { page, reading, query, filter, sort, open, faulty } = input
+  const parts = partsBySection(page, reading)
+  const depths = depthsOf(page.sections)
+  const byName = new Intl.Collator(undefined, { numeric: true })
+  const shown = page.sections.map((section, index) => ({ section, index, depth: sort === 'page' ? depths[index]! : 0 }))
+  if (sort !== 'page') shown.sort((a, b) => byName.compare(sort === 'title' ? a.section.title : a.section.id, sort === 'title' ? b.section.title : b.section.id) || a.index - b.index)
+  const rows: Row[] = []
+  // A search looks into what is folded.
+  const looking = query.trim() !== '' || filter === 'parts'
+  const addParts = (key: string, depth: number) => {
+    const list = parts.get(key) ?? []
+    if (filter === 'sections' || filter === 'findings' || !(looking || open.has(key))) return
+    for (const c of list) if (holds(query, c.title, c.id ?? '')) rows.push({ kind: 'part', key: `c${c.at}`, candidate: c, depth: depth + c.depth })
+  }
+  const before = parts.get(BEFORE)?.length ?? 0
+  if (before && filter === 'all' && !looking) rows.push({ kind: 'fold', key: BEFORE, parts: before, depth: 0 })
+  addParts(BEFORE, 0)
+  for (const { section, index, depth } of shown) {
+    const isFaulty = faulty.has(section.at) && !section.point
+    if (filter !== 'parts' && (filter !== 'findings' || isFaulty) && holds(query, section.title, section.id, ...section.former))
+      rows.push({ kind: 'section', key: section.key, section, index, depth, parts: filter === 'all' ? (parts.get(section.key)?.length ?? 0) : 0 })
+    addParts(section.key, depth)
+  }
+  return rows
+}
+
+/** The sections as a table to paste elsewhere: tab between columns, line end between rows. */
+export function asTable(sections: readonly Section[], typed: (id: string) => string | null): string {
+  // A tab or line end inside a cell would make two of it.
+  const cell = (text: string) => text.replace(/[\t\r\n]+/g, ' ')
+  const rows = sections.map((s, i) => [String(i + 1), s.title, s.id, typed(s.id) ?? '', s.former.join(' ')].map(cell).join('\t'))
+  return ['number\ttitle\tID\ttype this there\tformer IDs', ...rows].join('\n')
+}
+
+/** A column of a spreadsheet, one value a line; empty lines at its end are none. */
+export function fromColumn(text: string): string[] {
+  const lines = text.split(/\r\n|\r|\n/).map((l) => (l.split('\t')[0] ?? '').trim())
+  while (lines.length && lines.at(-1) === '') lines.pop()
+  return lines
+}

@@ -1,0 +1,15 @@
+/** Where a section is on a screen. */
+import type { ElementAt } from '../page/index.ts'
+import type { Section } from '../site/index.ts'
+import type { Survey, SurveyPart } from './survey.ts'
+
+export const partsByAt = (survey: Survey): Map<ElementAt, SurveyPart> => new Map(survey.parts.map((p) => [p.at, p]))
+
+/** What was measured of a section, null where nothing was. A point has no size; it is as far from its element's top as it was shifted. */
+export function placeOf(section: Section, parts: ReadonlyMap<ElementAt, SurveyPart>): SurveyPart | null {
+  const part = parts.get(section.at)
+  if (!part) return null
+  if (!section.point) return part
+  const { shift } = section.point
+  return { ...part, top: part.top + shift, bottom: part.top + shift, movedTop: part.movedTop + shift, margin: 0 }
+}

@@ -1,0 +1,75 @@
+import fc from 'fast-check'
+import { defaultRule } from '../naming/index.ts'
+import { parsePage, readPage, readParsed } from '../page/index.ts'
+import { proposeSetUp } from '../proposal/index.ts'
+import { defaultScreens, renameSection, apply, type Section, type Site, type SitePage } from '../site/index.ts'
+import { anchorsOf } from './anchors.ts'
+import { pageEdits, writePage } from './index.ts'
+
+const bytes = (text: string) => new TextEncoder().encode(text)
+function written(source: string, change: (page: SitePage) => SitePage, others: SitePage[] = []): { text: string; page: SitePage } {
+  const parsed = parsePage(bytes(source))
+  const reading = readParsed(parsed, source.length, 'index.html')
+  const page = change({ key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
+  const edits = pageEdits({ page, pages: [page, ...others], reading, screens: defaultScreens, surveys: {}, runtime: '' })
+  return { text: new TextDecoder().decode(writePage(bytes(source), parsed, edits).bytes), page }
+}
+const renamed = (id: string) => (page: SitePage) => {
+  const site: Site = { format: 'way-bell-site', version: 2, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] }
+  return apply(site, renameSection('p1', page.sections[0]!, id)).site.pages[0]!
+}
+const point = (at: number, shift: number): Section => ({ key: 'pt', at, point: { shift }, title: 'Here', id: 'here', own: null, former: [], heading: null, depth: 0, toTop: false })
+const withPoint = (shift: number) => (page: SitePage) => ({ ...page, sections: [point(page.sections[1]!.at, shift), ...page.sections].sort((a, b) => a.at - b.at) })
+
+const source = '<nav><a href="#work">Work</a><a href="#team">Team</a></nav><section id="work"><h2>Work</h2><a href="#work">up</a></section><section id="team"><h2>Team</h2></section>\n'
+
+it('puts a former ID behind everything, over the section that had it, and takes its links along', () => {
+  const { text } = written(source, renamed('projects'))
+  expect(text).toContain('<section data-wb-anchor="1" id="projects">')
+  expect(text.match(/href="#projects"/g)).toHaveLength(2)
+  expect(text).toMatch(/<\/section><div data-wb="anchors"><span id="work"><\/span><\/div>\n$/)
+  expect(text).toContain('#work { position-anchor: --wb-1; top: anchor(top);')
+})
+
+it('puts a point before an element, shifted', () => {
+  const { text } = written(source, withPoint(-12.5))
+  expect(text).toContain('<section data-wb-anchor="1" id="team">')
+  expect(text).toMatch(/#here \{ position-anchor: --wb-1; top: calc\(anchor\(top\) \+ -12.5px\)/)
+  expect(text).toContain('<span id="here"></span>')
+})
+
+it('leaves out a former ID that an element has now', () => {
+  const reading = readPage(bytes(source))
+  const page = { key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
+  page.sections[0]!.former = ['team', 'old']
+  expect(anchorsOf(page, reading).map((a) => a.id)).toEqual(['old'])
+})
+
+it('finds former IDs and points again, and writes the same page a second time', () => {
+  const first = written(source, (p) => withPoint(20)(renamed('projects')(p)))
+  const second = written(first.text, (p) => p)
+  expect(second.page.sections.map((s) => [s.id, s.former, s.point?.shift])).toEqual([
+    ['projects', ['work'], undefined],
+    ['here', [], 20],
+    ['team', [], undefined],
+  ])
+  expect(second.text).toBe(first.text)
+})
+
+it('takes links of another page of the site along', () => {
+  const other: SitePage = { ...written(source, renamed('projects')).page, key: 'p2', file: 'sub/more.html' }
+  const links = '<p><a href="sub/more.html#work">a</a> <a href="./sub/more.html?x#work">b</a> <a href="sub/more.html#projects">c</a> <a href="more.html#work">d</a> <a href="sub/more.html">e</a></p>'
+  const { text } = written(source + links, (p) => p, [other])
+  expect([...text.matchAll(/<a href="([^"]*more[^"]*)"/g)].map((m) => m[1])).toEqual(['sub/more.html#projects', './sub/more.html?x#projects', 'sub/more.html#projects', 'more.html#work', 'sub/more.html'])
+})
+
+it('never leaves them inside something that the page did not close', () =>
+  fc.assert(
+    fc.property(fc.array(fc.constantFrom('<section><h2>A</h2>words</section>', '<div>', '</div>', '<p>open', '<ul><li>x', '<table><tr><td>c', '<!-- x', '-->', '<b>', '</body>', 'text', '<svg><g>', '<textarea>'), { maxLength: 8 }), (parts) => {
+      const { text } = written('<body><section id="a"><h2>A</h2>words</section>' + parts.join('\n'), renamed('b'))
+      const { tree } = parsePage(bytes(text))
+      const piece = tree.written.find((w) => w.role === 'anchors')
+      expect((piece!.node.parentNode as { tagName?: string }).tagName).toBe('body')
+    }),
+    { numRuns: 400 },
+  ))

@@ -1,0 +1,49 @@
+/**
+ * Targets that the page has no element for: points, and former IDs. Each is an empty element at the end of the body, out of the flow,
+ * that CSS puts at the top of the element that it stands for, so that nothing on the page moves or finds another neighbour for it.
+ * @see CSS Anchor Positioning
+ */
+import type { ElementAt, PageReading } from '../page/index.ts'
+import type { Section, SitePage } from '../site/index.ts'
+
+export interface Anchor {
+  id: string
+  /** The element that it stands for. */
+  at: ElementAt
+  /** Number of that element, for `data-wb-anchor`. */
+  number: number
+  /** How far below the element's top, in px. */
+  shift: number
+  section: Section
+  isFormer: boolean
+}
+
+/** In page order; a former ID that anything on the page has now is left out, since links go to that. */
+export function anchorsOf(page: SitePage, reading: PageReading): Anchor[] {
+  const changed = new Map(page.sections.filter((s) => !s.point).map((s) => [s.at, s.id]))
+  const taken = new Set([...reading.ids.map((i) => changed.get(i.at) ?? i.id), ...page.sections.map((s) => s.id)])
+  const numbers = new Map<ElementAt, number>()
+  const out: Anchor[] = []
+  for (const section of page.sections) {
+    const { at, point, id } = section
+    const add = (name: string, isFormer: boolean) => {
+      if (!numbers.has(at)) numbers.set(at, numbers.size + 1)
+      out.push({ id: name, at, number: numbers.get(at)!, shift: point?.shift ?? 0, section, isFormer })
+    }
+    if (point) add(id, false)
+    for (const former of section.former) {
+      if (taken.has(former)) continue
+      taken.add(former)
+      add(former, true)
+    }
+  }
+  return out
+}
+
+/**
+ * The element behind which they are put: the last of the body, where it is closed, so that what follows cannot end up inside it;
+ * null where the page leaves it open, and the body's start has to do.
+ */
+export function anchorsPlace(reading: PageReading): 'body-start' | { after: ElementAt } {
+  return reading.lastElement === null ? 'body-start' : { after: reading.lastElement }
+}

@@ -1,0 +1,106 @@
+/** The naming rule: from a title to an ID. */
+import anyAscii from 'any-ascii'
+
+export interface NamingRule {
+  letters: 'lower' | 'as-typed'
+  /** Between words; empty joins them as camel. */
+  separator: '-' | '_' | ''
+  /** What every ID begins and ends with, joined by the separator. */
+  prefix: string
+  suffix: string
+  /** Another system puts prefix and suffix around what is typed there; then both forms are shown. */
+  wraps: boolean
+  /** Longest ID in characters, all in all; cut at a word. */
+  longest: number
+  /** Latin letters with accents: folded to plain ones, or kept. */
+  accents: 'folded' | 'kept'
+  /** Letters of other scripts: written in Latin ones, or kept. */
+  scripts: 'transliterated' | 'kept'
+  /** What goes before an ID that would begin with a digit. */
+  beforeDigit: string
+  /** Words that are left out, in lower case. */
+  dropped: string[]
+}
+
+export const defaultRule: NamingRule = {
+  letters: 'lower',
+  separator: '-',
+  prefix: '',
+  suffix: '',
+  wraps: false,
+  longest: 40,
+  accents: 'folded',
+  scripts: 'transliterated',
+  beforeDigit: 'section-',
+  dropped: [],
+}
+
+const isWord = (char: string) => /[\p{L}\p{N}\p{M}]/u.test(char)
+
+function spell(char: string, rule: NamingRule): string {
+  if (/[\x00-\x7f]/.test(char)) return char
+  if (!isWord(char)) return ' '
+  const keep = /[\p{Script=Latin}\p{Script=Inherited}]/u.test(char) ? rule.accents === 'kept' : rule.scripts === 'kept'
+  return keep ? char : anyAscii(char)
+}
+
+/** The words of a title, spelled as the rule spells them, without those that it drops unless nothing else is left. */
+function wordsOf(title: string, rule: NamingRule): string[] {
+  // Folding takes a combined letter as one; what stays decomposed would be another ID for the same title.
+  const spelled = [...title.normalize('NFC').replace(/['\u2019\u02bc]/gu, '')].map((c) => spell(c, rule)).join('')
+  const all = spelled.split(/[^\p{L}\p{N}\p{M}]+/u).filter(Boolean)
+  const kept = all.filter((w) => !rule.dropped.includes(w.toLowerCase()))
+  return (kept.length ? kept : all).map((w) => (rule.letters === 'lower' ? w.toLowerCase() : w))
+}
+
+const capital = (word: string) => word.charAt(0).toUpperCase() + word.slice(1)
+
+/** Joins what another system, or the rule, puts around a name. */
+function join(a: string, b: string, separator: string): string {
+  if (!a || !b) return a + b
+  return /[-_.:]$/.test(a) || /^[-_.:]/.test(b) ? a + b : a + separator + b
+}
+
+/** What the page carries where `name` is typed into the other system. */
+export const wrapName = (name: string, rule: NamingRule): string => join(join(rule.prefix, name, rule.separator), rule.suffix, rule.separator)
+
+/** What to type into the other system so that the page carries `id`; null where the rule's prefix or suffix is not in it. */
+export function typedName(id: string, rule: NamingRule): string | null {
+  const mark = '\u0000'
+  const [before = '', after = ''] = wrapName(mark, rule).split(mark)
+  const fits = id.length > before.length + after.length && id.startsWith(before) && id.endsWith(after)
+  return fits ? id.slice(before.length, id.length - after.length) : null
+}
+
+/** Title to ID. Empty where the title has no letter or digit. */
+export function idFromTitle(title: string, rule: NamingRule = defaultRule): string {
+  const room = Math.max(1, rule.longest - (wrapName('x', rule).length - 1))
+  let name = ''
+  for (const word of wordsOf(title, rule)) {
+    const longer = !name ? word : rule.separator ? name + rule.separator + word : name + capital(word)
+    if (longer.length > room) {
+      if (!name) name = word.slice(0, room)
+      break
+    }
+    name = longer
+  }
+  if (!name) return ''
+  const id = wrapName(name, rule)
+  return /^[0-9]/.test(id) ? rule.beforeDigit + id : id
+}
+
+/** A free ID for a title; `taken` is asked in lower case, since IDs that differ only in case are mistaken for each other. */
+export function proposeId(title: string, taken: (lowerCaseId: string) => boolean, rule: NamingRule = defaultRule): string {
+  return freeId(idFromTitle(title, rule) || wrapName('section', rule), taken, rule)
+}
+
+/** `base`, or with the first number behind it that makes it free. */
+export function freeId(base: string, taken: (lowerCaseId: string) => boolean, rule: NamingRule): string {
+  const free = (id: string) => id.toLowerCase() !== 'top' && !taken(id.toLowerCase())
+  if (free(base)) return base
+  const name = typedName(base, rule)
+  for (let n = 2; ; n++) {
+    const id = name === null ? `${base}${rule.separator}${n}` : wrapName(`${name}${rule.separator}${n}`, rule)
+    if (free(id)) return id
+  }
+}
