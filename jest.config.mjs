@@ -13,7 +13,7 @@ export default {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(parse5|entities|any-ascii|marked)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(parse5|entities|any-ascii|marked|@exodus/bytes)/)'],
   moduleNameMapper: {
     '^@waybell/core$': '<rootDir>/packages/core/src/index.ts',
     '^@waybell/core/rule$': '<rootDir>/packages/core/src/highlight/rule.ts',

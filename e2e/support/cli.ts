@@ -13,9 +13,14 @@ export interface Run {
   stderr: string
 }
 
-export function waybell(...args: string[]): Promise<Run> {
+export const waybell = (...args: string[]): Promise<Run> => run('npm', ['run', '--silent', 'waybell', '--', ...args])
+
+/** The same without npm in between, for many short runs. */
+export const waybellBuilt = (...args: string[]): Promise<Run> => run(process.execPath, [join(repository, 'packages/cli/dist/main.js'), ...args])
+
+function run(command: string, args: string[]): Promise<Run> {
   return new Promise((done, failed) => {
-    const child = spawn('npm', ['run', '--silent', 'waybell', '--', ...args], { cwd: repository, env: { ...process.env, INIT_CWD: repository } })
+    const child = spawn(command, args, { cwd: repository, env: { ...process.env, INIT_CWD: repository } })
     let stdout = ''
     let stderr = ''
     child.stdout.on('data', (chunk: Buffer) => (stdout += chunk.toString()))

@@ -5,6 +5,9 @@
  * @see Encoding Standard; HTML, "determining the character encoding"
  */
 
+import { getBOMEncoding, TextDecoder as LegacyDecoder } from '@exodus/bytes/encoding.js'
+import sniff from 'html-encoding-sniffer'
+
 export interface DecodedText {
   text: string
   /** Encoding Standard name in lower case, such as `utf-8` or `shift_jis`. */
@@ -15,33 +18,57 @@ export interface DecodedText {
   bomLength: number
 }
 
+interface Decoder {
+  decode: (bytes?: Uint8Array, options?: { stream?: boolean }) => string
+}
+
 /** Finds the encoding as a browser does, and decodes. Undeclared bytes are UTF-8 if they are valid UTF-8. */
 export function decodePage(bytes: Uint8Array): DecodedText {
   const { encoding, declared, bomLength } = findEncoding(bytes)
   return { text: textOfBytes(encoding, bytes.subarray(bomLength)), encoding, declared, bomLength }
 }
 
-/** 0x80 to 0x9f of windows-1252. Node 20 decodes them as Latin-1, against the standard. */
-const ansi = '\u20ac\u0081\u201a\u0192\u201e\u2026\u2020\u2021\u02c6\u2030\u0160\u2039\u0152\u008d\u017d\u008f\u0090\u2018\u2019\u201c\u201d\u2022\u2013\u2014\u02dc\u2122\u0161\u203a\u0153\u009d\u017e\u0178'
+export const textOfBytes = (encoding: string, bytes: Uint8Array): string => decoderFor(encoding).decode(bytes)
 
-export function textOfBytes(encoding: string, bytes: Uint8Array): string {
-  const text = decoderFor(encoding).decode(bytes)
-  return encoding === 'windows-1252' ? text.replace(/[\u0080-\u009f]/g, (c) => ansi[c.charCodeAt(0) - 0x80]!) : text
-}
-
-// ignoreBOM: the mark was cut off already; a second one is a character of the page.
-const decoderFor = (encoding: string) => new TextDecoder(encoding, { ignoreBOM: true })
+/**
+ * The platform's own for Unicode, since it is fast; the library's for the rest, since Node's lacks some and gets windows-1252 wrong.
+ * `ignoreBOM`: the mark was cut off already; a second one is a character of the page.
+ */
+const decoderFor = (encoding: string): Decoder =>
+  encoding.startsWith('utf-') ? new TextDecoder(encoding, { ignoreBOM: true }) : new LegacyDecoder(encoding, { ignoreBOM: true })
 
 function findEncoding(bytes: Uint8Array): Omit<DecodedText, 'text'> {
-  const [a, b, c] = bytes
-  if (a === 0xef && b === 0xbb && c === 0xbf) return { encoding: 'utf-8', declared: true, bomLength: 3 }
-  if (a === 0xff && b === 0xfe) return { encoding: 'utf-16le', declared: true, bomLength: 2 }
-  if (a === 0xfe && b === 0xff) return { encoding: 'utf-16be', declared: true, bomLength: 2 }
+  const mark = getBOMEncoding(bytes)
+  if (mark) return { encoding: mark, declared: true, bomLength: mark === 'utf-8' ? 3 : 2 }
   const wide = wideWithoutMark(bytes)
   if (wide) return { encoding: wide, declared: true, bomLength: 0 }
-  const named = prescan(bytes)
+  const named = namedEncoding(bytes)
   if (named) return { encoding: named, declared: true, bomLength: 0 }
   return { encoding: isUtf8(bytes) ? 'utf-8' : 'windows-1252', declared: false, bomLength: 0 }
+}
+
+/**
+ * What a `meta` says: in the first 1,024 bytes, which are looked through before parsing, or later in the head, where it makes the parser begin again.
+ * @see HTML, "encoding sniffing algorithm" and "changing the encoding while parsing"
+ */
+function namedEncoding(bytes: Uint8Array): string | null {
+  // A name that is no encoding's, so that the default can be told from what was found.
+  const early = sniff(bytes, { defaultEncoding: '' }).toLowerCase()
+  if (early) return early
+  const head = Array.from({ length: Math.ceil(bytes.length / 8192) }, (_, i) => i * 8192)
+  let text = ''
+  for (const from of head) {
+    text += String.fromCharCode(...bytes.subarray(from, from + 8192))
+    if (/<\/head|<body/i.test(text) || text.length > 262144) break
+  }
+  const blank = (m: string) => ' '.repeat(m.length)
+  const markup = text.replace(/<!--[\s\S]*?(-->|$)/g, blank).replace(/<(script|style|noscript|template)\b[\s\S]*?(<\/\1|$)/gi, blank)
+  const end = markup.search(/<\/head|<body/i)
+  for (const { index } of markup.slice(0, end < 0 ? undefined : end).matchAll(/<meta[\s/]/gi)) {
+    const late = sniff(bytes.subarray(index, index + 1024), { defaultEncoding: '' }).toLowerCase()
+    if (late) return late
+  }
+  return null
 }
 
 /** UTF-16 without a mark works only when the host names it, so take it where every other byte of the start is NUL. */
@@ -64,32 +91,6 @@ function isUtf8(bytes: Uint8Array): boolean {
     return true
   } catch {
     return false
-  }
-}
-
-/** The encoding that a `meta` in the first 1,024 bytes names. @see HTML, "prescan a byte stream" */
-function prescan(bytes: Uint8Array): string | null {
-  const head = String.fromCharCode(...bytes.subarray(0, 1024)).replace(/<!--[\s\S]*?(?:-->|$)/g, '')
-  for (const [, attributes = ''] of head.matchAll(/<meta[\s/]((?:[^>"']|"[^"]*"|'[^']*')*)/gi)) {
-    const direct = /(?:^|[\s/"'])charset\s*=\s*["']?\s*([^\s"'>;/]+)/i.exec(attributes)
-    const name = direct?.[1]
-    if (name) {
-      const known = canonical(name)
-      if (known) return known
-    }
-  }
-  return null
-}
-
-function canonical(label: string): string | null {
-  const name = label.trim().toLowerCase()
-  // The standard: a page that can say so in ASCII is not UTF-16; x-user-defined means windows-1252 in a meta.
-  if (/^utf-?16/.test(name) || name === 'unicode' || name === 'csunicode') return 'utf-8'
-  if (name === 'x-user-defined') return 'windows-1252'
-  try {
-    return new TextDecoder(name).encoding.toLowerCase()
-  } catch {
-    return null
   }
 }
 

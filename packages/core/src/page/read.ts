@@ -104,6 +104,8 @@ export function parsePage(bytes: Uint8Array): ParsedPage {
       `the page has ${(bytes.length / 1048576).toFixed(1)} MB, more than the ${MAX_PAGE_BYTES / 1048576} MB that are read; split it, or move its data into files of their own`,
     )
   const decoded = decodePage(bytes)
+  if (decoded.encoding === 'replacement')
+    throw new PageError('page-not-html', 'the page says it is in a character set that browsers no longer read; save it as UTF-8 and bring that in')
   if (decoded.text.trim() === '') throw new PageError('page-empty', 'the file is empty; choose the HTML file of the page')
   checkIsHtml(decoded)
   const tree = parseTree(decoded.text)
