@@ -33,7 +33,7 @@ const pages: [string, Buffer][] = [
 test('every character set of the standard is read as the browser reads it', async ({ page: tab }) => {
   test.setTimeout(120_000)
   const folder = freshFolder()
-  let bytes = Buffer.alloc(0)
+  let bytes: Buffer = Buffer.alloc(0)
   const server = createServer((_, response) => response.setHeader('Content-Type', 'text/html').end(bytes))
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
   const address = `http://127.0.0.1:${(server.address() as AddressInfo).port}/`

@@ -7,6 +7,7 @@ import { Inject } from '@nestjs/common'
 import type { DataSource } from 'typeorm'
 import { CONFIG, demoFolder, type Config } from './common/config.ts'
 import { SiteRow } from './db/entities.ts'
+import { readImport } from './sites/import.ts'
 import { SitesService } from './sites/sites.service.ts'
 
 @Injectable()
@@ -21,7 +22,9 @@ export class DemoService implements OnApplicationBootstrap {
     // A demo site that was dropped stays dropped.
     const mark = join(this.config.data, 'demo-made')
     if (existsSync(mark) || (await this.db.manager.count(SiteRow)) > 0) return
-    await this.sites.create(filesIn(demoFolder).map((file) => ({ name: relative(demoFolder, file).split(sep).join('/'), bytes: readFileSync(file) })))
+    await this.sites.create(
+      readImport(filesIn(demoFolder).map((file) => ({ name: relative(demoFolder, file).split(sep).join('/'), bytes: readFileSync(file) }))),
+    )
     writeFileSync(mark, '')
   }
 }

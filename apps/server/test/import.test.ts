@@ -12,7 +12,17 @@ describe('choosing the page among files', () => {
     [['site/about.html', 'site/index.htm'], 'index.htm'],
     [['deep/er/index.html', 'start.html'], 'start.html'],
     [['page'], 'page'],
-  ])('of %j it is %s', (names, expected) => expect(readImport(names.map((n) => file(n))).file).toBe(expected))
+  ])('of %j it is %s', (names, expected) => expect(readImport(names.map((n) => file(n))).pages[0]!.file).toBe(expected))
+
+  it('makes a page of every HTML file, the rest beside them', () => {
+    const { pages, assets } = readImport([file('site/b/more.html'), file('site/index.html'), file('site/about.htm'), file('site/part.html', 'no tag'), file('site/a.css', 'a{}')])
+    expect(pages.map((p) => p.file)).toEqual(['index.html', 'about.htm', 'b/more.html'])
+    expect([...assets.keys()]).toEqual(['part.html', 'a.css'])
+  })
+  it('makes a page of a written outline', () => {
+    const { pages } = readImport([file('plan.md', '# Mill\n## Work\nWe grind.\n## Visit\nCome.')])
+    expect(pages[0]!.reading.candidates.filter((c) => c.offered).map((c) => c.title)).toEqual(['Mill', 'Work', 'Visit'])
+  })
 
   it('says so where there is none', () => expect(() => readImport([file('a.css', 'a{}'), file('b.png')])).toThrow(PageError))
 

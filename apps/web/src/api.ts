@@ -12,7 +12,7 @@ export interface SiteSummary {
   key: string
   name: string
   changedAt: number
-  title: string
+  pages: number
   sections: number
   items: number
 }
@@ -22,6 +22,16 @@ export interface PageState {
   missing: string[]
   undeclared: string[]
   findings: Finding[]
+}
+
+/** One change of a site. */
+export interface LogEntry {
+  version: number
+  what: string
+  /** Milliseconds since 1970. */
+  at: number
+  /** Given by the designer to the state that the change led to. */
+  name: string | null
 }
 
 export interface HandoverView {
@@ -67,17 +77,47 @@ function form(files: readonly GivenFile[], fields: Record<string, string> = {}):
   return { method: 'POST', body }
 }
 
+/** How far a transfer has come; `total` is 0 as long as it is not known. */
+export interface Progress {
+  sent: number
+  total: number
+}
+
+/** Sends files, telling how far it has come; `fetch` cannot tell. @throws ApiError, with code `stopped` where `signal` said so */
+function send<T>(path: string, files: readonly GivenFile[], fields: Record<string, string>, tell: (progress: Progress) => void, signal?: AbortSignal): Promise<T> {
+  return new Promise((done, failed) => {
+    const request = new XMLHttpRequest()
+    request.open('POST', `/api/${path}`)
+    request.responseType = 'json'
+    request.upload.onprogress = ({ loaded, total }) => tell({ sent: loaded, total })
+    request.onerror = () => failed(new ApiError(0, 'unreachable', 'The server does not answer, or the connection broke; nothing was stored. Try again.'))
+    request.onabort = () => failed(new ApiError(0, 'stopped', 'Stopped; nothing was stored.'))
+    request.onload = () => {
+      const told = (request.response ?? {}) as T & { code?: string; message?: string }
+      if (request.status < 300) done(told)
+      else failed(new ApiError(request.status, told.code ?? 'request', told.message ?? `The server answered ${request.status}.`))
+    }
+    signal?.addEventListener('abort', () => request.abort())
+    request.send(form(files, fields).body as FormData)
+  })
+}
+
 const pagePath = (site: string, page: string) => `sites/${site}/pages/${page}`
 
 export const api = {
   sites: () => ask<SiteSummary[]>('sites'),
   site: (key: string) => ask<SiteState>(`sites/${key}`),
-  create: (files: readonly GivenFile[], fields: { html?: string; name?: string } = {}) => ask<{ key: string }>('sites', form(files, { ...fields })),
+  create: (files: readonly GivenFile[], fields: { html?: string; outline?: string }, tell: (progress: Progress) => void, signal: AbortSignal) => send<{ key: string }>('sites', files, { ...fields }, tell, signal),
   drop: (key: string) => ask<void>(`sites/${key}`, { method: 'DELETE' }),
   change: (key: string, body: { idempotencyKey: string; baseVersion: number; command: Command; undoes: number | null }) =>
     ask<{ version: number }>(`sites/${key}/changes`, json('POST', body)),
+  log: (site: string) => ask<LogEntry[]>(`sites/${site}/log`),
+  goBack: (site: string, body: { idempotencyKey: string; baseVersion: number; version: number }) => ask<{ version: number }>(`sites/${site}/back`, json('POST', body)),
+  nameState: (site: string, version: number, name: string) => ask<void>(`sites/${site}/log/${version}`, json('PUT', { name })),
   page: (site: string, page: string) => ask<PageState>(pagePath(site, page)),
-  addFiles: (site: string, page: string, files: readonly GivenFile[]) => ask<void>(`${pagePath(site, page)}/files`, form(files)),
+  addFiles: (site: string, page: string, files: readonly GivenFile[], tell: (progress: Progress) => void = () => undefined) => send<{ pages: string[] }>(`${pagePath(site, page)}/files`, files, {}, tell),
+  /** Address of the stream that tells the site's version after every change. */
+  versions: (site: string) => `/api/sites/${site}/versions`,
   putSurveys: (site: string, page: string, source: string, surveys: Survey[]) => ask<void>(`${pagePath(site, page)}/surveys`, json('PUT', { source, surveys })),
   handover: (site: string, page: string) => ask<HandoverView>(`${pagePath(site, page)}/handover`),
   handoverPage: (site: string, page: string) => `/api/${pagePath(site, page)}/handover/page`,

@@ -11,7 +11,8 @@ type Of<K extends PageEdit['kind']> = Extract<PageEdit, { kind: K }>
 const attributes = new Map<string, { el: Element; name: string; before: string | null; value: string }>()
 const labels = new Map<number, { node: Text; before: string; text: string }>()
 const lists = new Map<number, { nodes: Node[]; key: string }>()
-const pieces = new Map<PieceRole, { el: Element; place: string; text: string; glue: Node | null }>()
+/** By role and ID. */
+const pieces = new Map<string, { el: Element; place: string; text: string; glue: Node | null }>()
 
 export function patch(edits: readonly PageEdit[]): void {
   const of = <K extends PageEdit['kind']>(kind: K) => edits.filter((e): e is Of<K> => e.kind === kind)
@@ -144,23 +145,25 @@ function fillCopies(edits: Of<'slots'>[]): void {
 
 /** @returns true where the script has to read its settings, links or sections anew */
 function patchPieces(edits: Of<'piece'>[]): boolean {
-  const wanted = new Map(edits.map((e) => [e.role, e]))
-  for (const [role, piece] of pieces) {
-    const next = wanted.get(role)
+  const wanted = new Map(edits.map((e) => [`${e.role} ${e.id ?? ''}`, e]))
+  for (const [key, piece] of pieces) {
+    const next = wanted.get(key)
     if (next && JSON.stringify(next.place) === piece.place) continue
     piece.glue?.parentNode?.removeChild(piece.glue)
     piece.el.remove()
-    pieces.delete(role)
+    pieces.delete(key)
   }
   let first = true
-  for (const [role, edit] of wanted) {
-    const set = pieces.get(role)
+  for (const [key, edit] of wanted) {
+    const { role } = edit
+    const set = pieces.get(key)
     if (set) {
       if (set.text !== edit.text && role !== 'script') fill(set.el, role, edit.text)
       set.text = edit.text
     } else {
       const el = document.createElement(pieceTags[role].tag)
       for (const [name, value] of Object.entries(pieceTags[role].attributes)) el.setAttribute(name, value)
+      if (edit.id !== undefined) el.id = edit.id
       fill(el, role, edit.text)
       const glue = edit.place === 'head' && !first ? document.createTextNode('\n') : null
       if (edit.place === 'head') {
@@ -168,7 +171,7 @@ function patchPieces(edits: Of<'piece'>[]): boolean {
         document.head.append(el)
       } else if (edit.place === 'body-start') document.body.prepend(el)
       else elementAt(edit.place.after)?.after(el)
-      pieces.set(role, { el, place: JSON.stringify(edit.place), text: edit.text, glue })
+      pieces.set(key, { el, place: JSON.stringify(edit.place), text: edit.text, glue })
     }
     if (edit.place === 'head') first = false
   }
@@ -176,6 +179,6 @@ function patchPieces(edits: Of<'piece'>[]): boolean {
 }
 
 function fill(el: Element, role: PieceRole, text: string): void {
-  if (role === 'menu' || role === 'anchors') el.innerHTML = text
+  if (role === 'menu') el.innerHTML = text
   else el.textContent = text
 }

@@ -3,7 +3,6 @@
 import { PageError } from '@waybell/core'
 import { existsSync } from 'node:fs'
 import { parseArgs } from 'node:util'
-import { build } from './build.ts'
 import { check } from './check.ts'
 
 const usage = `usage: waybell build PAGE.html --out DIR [--browser PATH]
@@ -32,6 +31,8 @@ async function main(): Promise<number> {
     return failed ? 1 : 0
   }
   const browser = values.browser ?? process.env.WAYBELL_BROWSER ?? (existsSync(DEFAULT_BROWSER) ? DEFAULT_BROWSER : undefined)
+  // What drives the browser takes most of a second to load; checking does without.
+  const { build } = await import('./build.ts')
   await build({ pageFile: page, out: values.out!, browser, say: (line) => console.error(line) })
   return 0
 }

@@ -6,7 +6,7 @@
  */
 import { bells, currentAt } from '@waybell/core/rule'
 import type { Settings } from '@waybell/core'
-import { all, coveredNow, elementOf, headerReach, isHere, maxScroll, renewHash, root, sectionOf, settings } from './page.ts'
+import { all, coveredNow, elementOf, headerReach, isHere, maxScroll, renewHash, root, sectionOf, settings, tabFrom } from './page.ts'
 
 /** A link that was followed keeps its item current until the visitor scrolls on. */
 interface Pin {
@@ -175,6 +175,7 @@ function arrive(): void {
     hold(pin)
     pin.disturbed = false
     pin.arrivedAt = performance.now()
+    tabFrom(pin.id, s)
     clearTimeout(arrivalTimer)
     arrivalTimer = setTimeout(correct, 80)
   }

@@ -46,6 +46,17 @@ export function sectionOf(hash: string, s: Settings): string | undefined {
   return (id === '' || id.toLowerCase() === 'top') && !elementOf(id) ? s.toTop[0] : undefined
 }
 
+/** A point stands in the head: Tab is to go on from the element that it stands before. Nothing keeps the focus. */
+export function tabFrom(id: string, s: Settings): void {
+  const el = Object.hasOwn(s.points, id) ? document.querySelector<HTMLElement>(`[data-wb-anchor="${s.points[id]![0]}"]`) : null
+  if (!el || el.contains(document.activeElement)) return
+  const own = el.getAttribute('tabindex')
+  if (own === null) el.tabIndex = -1
+  el.focus({ preventScroll: true })
+  el.blur()
+  if (own === null) el.removeAttribute('tabindex')
+}
+
 const headers = () => all('[data-wb-header]')
 
 /** How far down the page's own header reaches when it stays in view, in its present state, in px; null where the page has none that is known. */

@@ -48,6 +48,10 @@ export class ChangeRow {
 
   @Column({ type: 'integer' })
   at: number
+
+  /** What the designer calls the state that the change led to. */
+  @Column({ type: 'text', nullable: true })
+  name: string | null
 }
 
 @Entity('content')

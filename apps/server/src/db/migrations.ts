@@ -42,4 +42,16 @@ class SecondDocument implements MigrationInterface {
   }
 }
 
-export const migrations = [FirstSchema, SecondDocument]
+class NamedStates implements MigrationInterface {
+  name = 'NamedStates1764200000000'
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "change" ADD COLUMN "name" text`)
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "change" DROP COLUMN "name"`)
+  }
+}
+
+export const migrations = [FirstSchema, SecondDocument, NamedStates]

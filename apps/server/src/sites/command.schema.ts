@@ -101,9 +101,13 @@ export const changeRequest = Joi.object({
   undoes: index.allow(null),
 })
 
+export const backRequest = Joi.object({ idempotencyKey: Joi.string().min(8).max(80), baseVersion: index, version: index })
+export const stateName = Joi.object({ name: Joi.string().allow('').max(200) })
+
 export const surveysRequest = Joi.object({ source: Joi.string().hex().length(64), surveys: Joi.array().items(surveySchema).max(20) })
 export const newSiteFields = Joi.object({
   html: Joi.string().max(25 * 1024 * 1024).optional(),
+  outline: Joi.string().allow('').max(2 * 1024 * 1024).optional(),
   name: Joi.string().trim().max(200).allow('').optional(),
 })
 export const siteKey = Joi.string().pattern(/^[a-z0-9]{4,40}$/)

@@ -30,7 +30,8 @@ export class HandoverService {
     const { document, page } = await this.sites.page(site, key)
     const { bytes, parsed, reading } = await this.sources.source(page)
     const surveys = await this.sites.surveys(site, page)
-    const edits = pageEdits({ page, pages: document.pages, reading, screens: document.screens, surveys, runtime: runtimeText })
+    // A page that nobody set up goes as it came.
+    const edits = !page.sections.length ? [] : pageEdits({ page, pages: document.pages, reading, screens: document.screens, surveys, runtime: runtimeText })
     return { page, handover: writePage(bytes, parsed, edits), encoding: parsed.decoded.encoding, measured: Object.keys(surveys) }
   }
 
@@ -45,14 +46,18 @@ export class HandoverService {
   }
 
   async zip(site: string, key: string): Promise<{ name: string; stream: NodeJS.ReadableStream }> {
-    const { page, handover } = await this.page(site, key)
+    const { document, page } = await this.sites.page(site, key)
     const zip = new ZipFile()
-    zip.addBuffer(Buffer.from(handover.bytes), page.file)
+    const pages = new Set<string>()
+    for (const { key: one, file } of document.pages) {
+      pages.add(file)
+      zip.addBuffer(Buffer.from((await this.page(site, one)).handover.bytes), file)
+    }
     for (const { path, hash } of await this.db.manager.findBy(FileRow, { site })) {
       const bytes = await getContent(this.db.manager, hash)
-      if (bytes && path !== page.file) zip.addBuffer(bytes, path)
+      if (bytes && !pages.has(path)) zip.addBuffer(bytes, path)
     }
     zip.end()
-    return { name: page.file.replace(/\.[^.]*$/, '') + '.zip', stream: zip.outputStream }
+    return { name: page.file.split('/').at(-1)!.replace(/\.[^.]*$/, '') + '.zip', stream: zip.outputStream }
   }
 }

@@ -1,6 +1,7 @@
-/** From files that were handed in to a page and what belongs to it. */
-import { followAssets, PageError, readPage, type PageReading } from '@waybell/core'
+/** From files that were handed in to pages and what belongs to them. */
+import { followAssets, PageError, readPage, resolvePath, starterPage, type PageReading } from '@waybell/core'
 import { cleanPath } from './content.ts'
+import { filesInZip, isZip } from './zip.ts'
 
 export interface HandedIn {
   /** As the browser names it; may hold folders. */
@@ -8,53 +9,106 @@ export interface HandedIn {
   bytes: Uint8Array
 }
 
-export interface Import {
+export interface ImportedPage {
+  /** Path from the site's root. */
   file: string
-  page: Uint8Array
+  bytes: Uint8Array
   reading: PageReading
-  /** Assets by path from the site's root. */
+}
+
+export interface Import {
+  /** The site's first page is the first. */
+  pages: ImportedPage[]
+  /** Everything else, by path from the site's root. */
   assets: Map<string, Uint8Array>
 }
 
-const isHtml = (name: string) => /\.x?html?$/i.test(name)
+/** Most pages of a site. */
+export const MAX_PAGES = 100
 
-/** The page is `index.html` where there is one, else the HTML file nearest the top. @throws PageError */
+const isHtml = (path: string) => /\.x?html?$/i.test(path)
+const isOutline = (path: string) => /\.(md|markdown)$/i.test(path)
+const folderOf = (path: string) => path.split('/').slice(0, -1).join('/')
+const depth = (path: string) => path.split('/').length
+
+/** What came in a ZIP stands beside what came with it. @throws PageError `zip` */
+export async function unpack(files: readonly HandedIn[]): Promise<HandedIn[]> {
+  const out: HandedIn[] = []
+  for (const file of files) out.push(...(isZip(file.bytes) ? await filesInZip(file.name, file.bytes) : [file]))
+  return out
+}
+
+/** The first page is `index.html` where there is one, else the HTML file nearest the top. @throws PageError when that cannot be read */
 export function readImport(files: readonly HandedIn[]): Import {
   const clean = files.flatMap((f) => {
     const path = cleanPath(f.name)
     return path === null ? [] : [{ path, bytes: f.bytes }]
   })
-  const depth = (path: string) => path.split('/').length
-  const pages = clean.filter((f) => isHtml(f.path)).sort((a, b) => depth(a.path) - depth(b.path) || Number(/index\.x?html?$/i.test(b.path)) - Number(/index\.x?html?$/i.test(a.path)))
-  // A page without its ending is still a page, if it is all there is.
-  const page = pages[0] ?? (clean.length === 1 ? clean[0] : undefined)
-  if (!page) throw new PageError('page-not-html', 'there is no HTML file among the files; choose the page itself, with its styles and pictures beside it')
-  const folder = page.path.split('/').slice(0, -1).join('/')
-  const file = page.path.split('/').at(-1)!
-  const reading = readPage(page.bytes, file)
+  const html = clean.filter((f) => isHtml(f.path)).sort((a, b) => depth(a.path) - depth(b.path) || Number(/index\.x?html?$/i.test(b.path)) - Number(/index\.x?html?$/i.test(a.path)))
+  // A page without its ending is still a page, and an outline one to be, if it is all there is.
+  const first = html[0] ?? (clean.length === 1 ? clean[0] : undefined) ?? clean.find((f) => isOutline(f.path))
+  if (!first) throw new PageError('page-not-html', 'there is no HTML file among the files; choose the page itself, with its styles and pictures beside it')
+  if (isOutline(first.path)) return outlineSite(new TextDecoder().decode(first.bytes))
+  const folder = folderOf(first.path)
+  const local = (path: string) => (folder && path.startsWith(folder + '/') ? path.slice(folder.length + 1) : path)
+  const pages: ImportedPage[] = [{ file: local(first.path), bytes: first.bytes, reading: readPage(first.bytes, local(first.path)) }]
   const assets = new Map<string, Uint8Array>()
   for (const f of clean) {
-    if (f === page) continue
-    assets.set(folder && f.path.startsWith(folder + '/') ? f.path.slice(folder.length + 1) : f.path, f.bytes)
+    if (f === first) continue
+    const path = local(f.path)
+    const page = isHtml(path) && pages.length < MAX_PAGES ? pageFrom(path, f.bytes) : null
+    if (page) pages.push(page)
+    else assets.set(path, f.bytes)
   }
-  return { file, page: page.bytes, reading, assets: placeByName(reading, assets) }
+  // In the order of their names, as a folder shows them, behind the first.
+  const [head, ...rest] = pages
+  rest.sort((a, b) => (a.file < b.file ? -1 : 1))
+  return { pages: [head!, ...rest], assets: pages.reduce((placed, page) => placeByName(page, placed), assets) }
+}
+
+export function outlineSite(outline: string): Import {
+  const bytes = new TextEncoder().encode(starterPage(outline))
+  return { pages: [{ file: 'index.html', bytes, reading: readPage(bytes, 'index.html') }], assets: new Map() }
+}
+
+/** A file that is called HTML and is none, a part of a template say, is kept as what it is. */
+function pageFrom(file: string, bytes: Uint8Array): ImportedPage | null {
+  try {
+    return { file, bytes, reading: readPage(bytes, file) }
+  } catch (error) {
+    if (error instanceof PageError) return null
+    throw error
+  }
+}
+
+/** Pages that came later, and files: those that are HTML become pages of the site. @throws PageError */
+export function readAdded(files: readonly HandedIn[]): Import {
+  const pages: ImportedPage[] = []
+  const assets = new Map<string, Uint8Array>()
+  for (const { name, bytes } of files) {
+    const path = cleanPath(name)
+    if (path === null) continue
+    if (isHtml(path)) pages.push({ file: path, bytes, reading: readPage(bytes, path) })
+    else assets.set(path, bytes)
+  }
+  return { pages, assets }
 }
 
 const asText = (path: string, bytes: Uint8Array) => (/\.(css|m?js)$/i.test(path) ? new TextDecoder().decode(bytes) : null)
 
 /** A file that came without its folder goes where the page looks for a file of that name. */
-export function placeByName(reading: PageReading, assets: ReadonlyMap<string, Uint8Array>): Map<string, Uint8Array> {
+export function placeByName({ file, reading }: Pick<ImportedPage, 'file' | 'reading'>, assets: ReadonlyMap<string, Uint8Array>): Map<string, Uint8Array> {
   const placed = new Map(assets)
   // Styles that were placed may name further files.
   for (let round = 0; round < 4; round++) {
     const { missing } = followAssets(reading.assets, (named) => {
-      const path = named.replace(/^\/+/, '')
-      const bytes = placed.get(path)
-      return bytes ? { key: path, text: asText(path, bytes) } : null
+      const path = resolvePath(file, named)
+      const bytes = path === null ? undefined : placed.get(path)
+      return bytes ? { key: path!, text: asText(path!, bytes) } : null
     })
     let moved = false
     for (const named of missing) {
-      const path = cleanPath(named)
+      const path = resolvePath(file, named)
       const base = named.split('/').at(-1)!
       const same = [...placed.keys()].filter((p) => p.split('/').at(-1) === base)
       if (!path || same.length !== 1) continue

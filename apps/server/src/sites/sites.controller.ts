@@ -1,17 +1,18 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Res, UploadedFiles, UseInterceptors, BadRequestException } from '@nestjs/common'
+import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Req, Res, Sse, UploadedFiles, UseInterceptors, BadRequestException } from '@nestjs/common'
 import { FilesInterceptor } from '@nestjs/platform-express'
 import { MAX_PAGE_BYTES, type Survey } from '@waybell/core'
 import { runtimeText } from '@waybell/runtime'
-import type { Response } from 'express'
+import type { Request, Response } from 'express'
 import { JoiPipe } from '../common/joi.ts'
-import { changeRequest, newSiteFields, pageKey, siteKey, surveysRequest } from './command.schema.ts'
+import { backRequest, changeRequest, newSiteFields, pageKey, siteKey, stateName, surveysRequest } from './command.schema.ts'
 import { HandoverService } from './handover.service.ts'
-import type { HandedIn } from './import.ts'
+import { outlineSite, readAdded, readImport, unpack, type HandedIn } from './import.ts'
+import { MAX_ENTRIES, MAX_UPLOAD } from './zip.ts'
 import { SitesService, type ChangeRequest } from './sites.service.ts'
 import { SourcesService } from './sources.service.ts'
 
-// One byte more than a page may have, so that a page beyond the bound is told its own bound.
-const upload = FilesInterceptor('files', 3000, { preservePath: true, limits: { fileSize: MAX_PAGE_BYTES + 1, fieldSize: MAX_PAGE_BYTES * 2 } })
+// A ZIP of a site may be larger than any page; what is in it has bounds of its own.
+const upload = FilesInterceptor('files', MAX_ENTRIES, { preservePath: true, limits: { fileSize: MAX_UPLOAD, fieldSize: MAX_PAGE_BYTES * 2 } })
 
 const handedIn = (files: Express.Multer.File[]): HandedIn[] =>
   // Browsers send names as UTF-8; the parser takes them for Latin-1.
@@ -40,11 +41,15 @@ export class SitesController {
 
   @Post('sites')
   @UseInterceptors(upload)
-  create(@UploadedFiles() files: Express.Multer.File[], @Body(new JoiPipe(newSiteFields)) fields: { html?: string; name?: string }) {
+  async create(@UploadedFiles() files: Express.Multer.File[], @Body(new JoiPipe(newSiteFields)) fields: { html?: string; outline?: string; name?: string }, @Req() request: Request) {
+    if (fields.outline !== undefined) return this.sites.create(outlineSite(fields.outline), fields.name)
     const given = handedIn(files ?? [])
     if (fields.html !== undefined) given.unshift({ name: 'index.html', bytes: new TextEncoder().encode(fields.html) })
     if (!given.length) throw new BadRequestException({ code: 'no-files', message: 'No file came with this; choose the HTML file of the page.' })
-    return this.sites.create(given, fields.name)
+    const read = readImport(await unpack(given))
+    // Who stopped it while it was read does not want it any more.
+    if (request.socket.destroyed) throw new BadRequestException({ code: 'stopped', message: 'This was stopped; nothing was stored.' })
+    return this.sites.create(read, fields.name)
   }
 
   @Get('sites/:site')
@@ -71,10 +76,31 @@ export class SitesController {
   }
 
   @Post('sites/:site/pages/:page/files')
-  @HttpCode(204)
   @UseInterceptors(upload)
-  addFiles(@Param('site', site) key: string, @Param('page', page) pageKey: string, @UploadedFiles() files: Express.Multer.File[]) {
-    return this.sites.addFiles(key, pageKey, handedIn(files ?? []))
+  async addFiles(@Param('site', site) key: string, @Param('page', page) pageKey: string, @UploadedFiles() files: Express.Multer.File[]) {
+    return this.sites.addFiles(key, pageKey, readAdded(await unpack(handedIn(files ?? []))))
+  }
+
+  @Get('sites/:site/log')
+  log(@Param('site', site) key: string) {
+    return this.sites.log(key)
+  }
+
+  @Put('sites/:site/log/:version')
+  @HttpCode(204)
+  nameState(@Param('site', site) key: string, @Param('version', ParseIntPipe) version: number, @Body(new JoiPipe(stateName)) { name }: { name: string }) {
+    return this.sites.nameState(key, version, name)
+  }
+
+  @Post('sites/:site/back')
+  @HttpCode(200)
+  goBack(@Param('site', site) key: string, @Body(new JoiPipe(backRequest)) request: { idempotencyKey: string; baseVersion: number; version: number }) {
+    return this.sites.goBack(key, request)
+  }
+
+  @Sse('sites/:site/versions')
+  versions(@Param('site', site) key: string) {
+    return this.sites.versions(key)
   }
 
   @Put('sites/:site/pages/:page/surveys')

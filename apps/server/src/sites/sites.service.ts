@@ -6,8 +6,10 @@ import {
   apply,
   clash,
   CommandError,
+  DEFAULT_BREATHING,
   defaultRule,
   defaultScreens,
+  describe,
   emptyStacks,
   pageOf,
   type Change,
@@ -18,10 +20,11 @@ import {
   type Survey,
 } from '@waybell/core'
 import { randomBytes } from 'node:crypto'
-import type { DataSource, EntityManager } from 'typeorm'
+import { concatMap, filter, from, merge, Subject, type Observable } from 'rxjs'
+import { MoreThan, type DataSource, type EntityManager } from 'typeorm'
 import { ChangeRow, FileRow, SiteRow, SurveyRow } from '../db/entities.ts'
 import { putContent } from './content.ts'
-import { placeByName, readImport, type HandedIn } from './import.ts'
+import { placeByName, type Import, type ImportedPage } from './import.ts'
 import { SourcesService } from './sources.service.ts'
 
 export interface SiteState {
@@ -35,7 +38,7 @@ export interface SiteSummary {
   key: string
   name: string
   changedAt: number
-  title: string
+  pages: number
   sections: number
   items: number
 }
@@ -48,11 +51,36 @@ export interface ChangeRequest {
   undoes: number | null
 }
 
+export interface LogEntry {
+  version: number
+  what: string
+  at: number
+  name: string | null
+}
+
+/** How many changes are listed. */
+const LOG_LENGTH = 2000
 /** How far back undo reaches. */
 const UNDO_DEPTH = 300
 
+const freshPage = (key: string, { file, reading }: ImportedPage, source: string): SitePage => ({
+  key,
+  file,
+  source,
+  title: reading.title,
+  sections: [],
+  menus: [],
+  header: null,
+  bar: 'top',
+  travel: { smooth: true, breathing: DEFAULT_BREATHING },
+  highlight: { bellOffset: DEFAULT_BREATHING },
+})
+
 @Injectable()
 export class SitesService {
+  /** Keys of sites that were changed. */
+  private readonly changes$ = new Subject<string>()
+
   constructor(
     @InjectDataSource() private readonly db: DataSource,
     private readonly sources: SourcesService,
@@ -66,7 +94,7 @@ export class SitesService {
         key: row.key,
         name: site.name,
         changedAt: row.changedAt,
-        title: site.pages[0]?.title ?? '',
+        pages: site.pages.length,
         sections: site.pages.reduce((n, p) => n + p.sections.length, 0),
         items: site.pages.reduce((n, p) => n + p.menus.reduce((m, menu) => m + menu.items.length, 0), 0),
       }
@@ -74,44 +102,46 @@ export class SitesService {
   }
 
   /** All or nothing: a page that cannot be read leaves nothing behind. @throws PageError */
-  async create(files: readonly HandedIn[], name?: string): Promise<{ key: string }> {
-    const { file, page, reading, assets } = readImport(files)
+  async create({ pages, assets }: Import, name?: string): Promise<{ key: string }> {
     const key = randomBytes(6).toString('hex')
     await this.db.transaction(async (db) => {
-      const source = await putContent(db, page)
-      for (const [path, bytes] of assets) await db.insert(FileRow, { site: key, path, hash: await putContent(db, bytes) })
-      const first: SitePage = {
-        key: 'p1',
-        file,
-        source,
-        title: reading.title,
-        sections: [],
-        menus: [],
-        header: null,
-        bar: 'top',
-        travel: { smooth: true, breathing: 24 },
-        highlight: { bellOffset: 24 },
-      }
       const site: Site = {
         format: 'way-bell-site',
         version: 2,
-        name: name?.trim() || reading.title || file,
+        name: name?.trim() || pages[0]!.reading.title || pages[0]!.file,
         rule: defaultRule,
         screens: defaultScreens,
-        pages: [first],
+        pages: [],
       }
+      for (const [i, page] of pages.entries()) site.pages.push(freshPage(`p${i + 1}`, page, await putContent(db, page.bytes)))
+      for (const [path, bytes] of assets) await db.insert(FileRow, { site: key, path, hash: await putContent(db, bytes) })
       await db.insert(SiteRow, { key, document: JSON.stringify(site), version: 0, changedAt: Date.now() })
     })
     return { key }
   }
 
-  async addFiles(key: string, pageKey: string, files: readonly HandedIn[]): Promise<void> {
-    const { document } = await this.get(key)
-    const { reading } = await this.sources.source(pageOf(document, pageKey))
-    const given = new Map(files.flatMap((f) => [[f.name.replace(/\\/g, '/').replace(/^\/+/, ''), f.bytes] as const]).filter(([path]) => !path.split('/').includes('..')))
-    await this.db.transaction(async (db) => {
-      for (const [path, bytes] of placeByName(reading, given)) await db.save(FileRow, { site: key, path, hash: await putContent(db, bytes) })
+  /** Files for a page, and further pages. @returns the keys of the pages that were added @throws PageError */
+  async addFiles(key: string, pageKey: string, { pages, assets }: Import): Promise<{ pages: string[] }> {
+    const added = await this.db.transaction(async (db) => {
+      const row = await this.row(db, key)
+      const site = JSON.parse(row.document) as Site
+      const known = pages.find((p) => site.pages.some((s) => s.file === p.file))
+      if (known) throw new ConflictException({ code: 'page-known', message: `The site has the page “${known.file}” already. Give the file another name, or drop that page first.` })
+      const { reading } = await this.sources.source(pageOf(site, pageKey))
+      for (const [path, bytes] of placeByName({ file: pageOf(site, pageKey).file, reading }, assets)) await db.save(FileRow, { site: key, path, hash: await putContent(db, bytes) })
+      const taken = new Set(site.pages.map((p) => p.key))
+      const commands: Command[] = []
+      for (const page of pages) {
+        let n = taken.size + 1
+        while (taken.has(`p${n}`)) n++
+        taken.add(`p${n}`)
+        commands.push({ type: 'page/add', page: freshPage(`p${n}`, page, await putContent(db, page.bytes)), index: site.pages.length + commands.length })
+      }
+      if (commands.length) await this.commit(db, row, { type: 'batch', label: commands.length === 1 ? 'Add a page' : `Add ${commands.length} pages`, commands }, null, randomBytes(12).toString('hex'))
+      return commands.flatMap((c) => (c.type === 'page/add' ? c.page.key : []))
     })
+    if (added.length) this.changes$.next(key)
+    return { pages: added }
   }
 
   async get(key: string): Promise<SiteState> {
@@ -131,26 +161,53 @@ export class SitesService {
 
   /** The same request again, after a lost answer, changes nothing more. */
   async change(key: string, request: ChangeRequest): Promise<{ version: number }> {
-    return this.db.transaction(async (db) => {
+    const version = await this.db.transaction(async (db) => {
       const row = await this.row(db, key)
       const repeated = await db.findOneBy(ChangeRow, { site: key, idempotencyKey: request.idempotencyKey })
-      if (repeated) return { version: repeated.version }
+      if (repeated) return repeated.version
       await this.checkUnclashed(db, row, request)
-      const applied = this.applied(JSON.parse(row.document) as Site, request.command)
-      const version = row.version + 1
-      const at = Date.now()
-      await db.insert(ChangeRow, {
-        site: key,
-        version,
-        idempotencyKey: request.idempotencyKey,
-        command: JSON.stringify(request.command),
-        inverse: JSON.stringify(applied.inverse),
-        undoes: request.undoes,
-        at,
-      })
-      await db.update(SiteRow, { key }, { document: JSON.stringify(applied.site), version, changedAt: at })
-      return { version }
+      return this.commit(db, row, request.command, request.undoes, request.idempotencyKey)
     })
+    this.changes$.next(key)
+    return { version }
+  }
+
+  /** One change: document, version, and a row in the log. */
+  private async commit(db: EntityManager, row: SiteRow, command: Command, undoes: number | null, idempotencyKey: string): Promise<number> {
+    const applied = this.applied(JSON.parse(row.document) as Site, command)
+    const version = row.version + 1
+    const at = Date.now()
+    await db.insert(ChangeRow, { site: row.key, version, idempotencyKey, command: JSON.stringify(command), inverse: JSON.stringify(applied.inverse), undoes, at })
+    await db.update(SiteRow, { key: row.key }, { document: JSON.stringify(applied.site), version, changedAt: at })
+    return version
+  }
+
+  /** Changes, the latest first, as far as they are listed. */
+  async log(key: string): Promise<LogEntry[]> {
+    await this.row(this.db.manager, key)
+    const rows = await this.db.manager.find(ChangeRow, { where: { site: key }, order: { version: 'DESC' }, take: LOG_LENGTH })
+    return rows.map(({ version, command, undoes, at, name }) => ({ version, what: (undoes === null ? '' : 'Undo or redo: ') + describe(JSON.parse(command) as Command), at, name }))
+  }
+
+  async nameState(key: string, version: number, name: string): Promise<void> {
+    const { affected } = await this.db.manager.update(ChangeRow, { site: key, version }, { name: name.trim() || null })
+    if (!affected) throw new NotFoundException({ code: 'no-version', message: 'The site has no such change.' })
+  }
+
+  /** Takes back everything after `version`, as one change that can be taken back itself. */
+  async goBack(key: string, { idempotencyKey, baseVersion, version }: { idempotencyKey: string; baseVersion: number; version: number }): Promise<{ version: number }> {
+    const rows = await this.db.manager.find(ChangeRow, { where: { site: key, version: MoreThan(version) }, order: { version: 'DESC' } })
+    const commands = rows.map((r) => JSON.parse(r.inverse) as Command)
+    if (!commands.length) throw new NotFoundException({ code: 'no-version', message: 'The site is as it was then already.' })
+    const at = new Date((await this.db.manager.findOneBy(ChangeRow, { site: key, version }))?.at ?? rows.at(-1)!.at)
+    const label = `Go back to ${at.toISOString().slice(0, 16).replace('T', ' ')} UTC`
+    return this.change(key, { idempotencyKey, baseVersion, command: { type: 'batch', label, commands }, undoes: null })
+  }
+
+  /** The site's version, now and after every change, wherever that came from. */
+  versions(key: string): Observable<{ data: { version: number } }> {
+    const now = () => from(this.row(this.db.manager, key).then((row) => ({ data: { version: row.version } })))
+    return merge(now(), this.changes$.pipe(filter((changed) => changed === key), concatMap(now)))
   }
 
   private applied(site: Site, command: Command) {

@@ -1,7 +1,7 @@
 /** Reading the sources of pages; a reading is kept as long as it is likely to be asked for again. */
 import { Injectable } from '@nestjs/common'
 import { InjectDataSource } from '@nestjs/typeorm'
-import { followAssets, inlineScripts, pageFindings, undeclaredNames, parsePage, readParsed, type Finding, type PageReading, type ParsedPage, type SitePage } from '@waybell/core'
+import { followAssets, inlineScripts, pageFindings, undeclaredNames, parsePage, readParsed, resolvePath, type Finding, type PageReading, type ParsedPage, type SitePage } from '@waybell/core'
 import type { DataSource } from 'typeorm'
 import { FileRow } from '../db/entities.ts'
 import { getContent } from './content.ts'
@@ -44,20 +44,20 @@ export class SourcesService {
 
   async state(site: string, page: SitePage): Promise<PageState> {
     const { reading, parsed } = await this.source(page)
-    const { missing, scripts } = await this.files(site, reading)
+    const { missing, scripts } = await this.files(site, page.file, reading)
     const undeclared = undeclaredNames([...inlineScripts(parsed.tree), ...scripts])
     return { reading, missing, undeclared: [...undeclared], findings: pageFindings(reading, { missing: new Set(missing), undeclared }) }
   }
 
   /** Which of the page's files are missing, and the text of its scripts that are there. */
-  private async files(site: string, reading: PageReading): Promise<{ missing: string[]; scripts: string[] }> {
+  private async files(site: string, file: string, reading: PageReading): Promise<{ missing: string[]; scripts: string[] }> {
     const rows = await this.db.manager.findBy(FileRow, { site })
     const files = new Map(rows.map((r) => [r.path, r.hash]))
     const texts = new Map<string, string>()
     for (const { path, hash } of rows) if (/\.(css|m?js)$/i.test(path)) texts.set(path, (await getContent(this.db.manager, hash))?.toString('utf8') ?? '')
     const { missing, found } = followAssets(reading.assets, (named) => {
-      const path = named.replace(/^\/+/, '')
-      return files.has(path) ? { key: path, text: texts.get(path) ?? null } : null
+      const path = resolvePath(file, named)
+      return path !== null && files.has(path) ? { key: path, text: texts.get(path) ?? null } : null
     })
     return { missing: [...missing], scripts: [...found].filter((path) => /\.m?js$/i.test(path)).map((path) => texts.get(path) ?? '') }
   }

@@ -3,19 +3,33 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Dialog } from 'radix-ui'
 import { useRef, useState, type DragEvent } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { api, type GivenFile, type SiteSummary } from '../api.ts'
+import { api, ApiError, type GivenFile, type Progress, type SiteSummary } from '../api.ts'
 import { Button } from '../ui/index.tsx'
 import { Sheet } from '../ui/Sheet.tsx'
 import { filesFromDrop, filesFromPicker } from './files.ts'
+
+interface Given {
+  files: GivenFile[]
+  html?: string
+  outline?: string
+}
+
+const megabytes = (bytes: number) => (bytes / 1048576).toFixed(1)
 
 export function SitesView() {
   const sites = useQuery({ queryKey: ['sites'], queryFn: api.sites })
   const client = useQueryClient()
   const navigate = useNavigate()
   const [over, setOver] = useState(false)
+  const [progress, setProgress] = useState<Progress | null>(null)
   const picker = useRef<HTMLInputElement>(null)
+  const stop = useRef(new AbortController())
   const make = useMutation({
-    mutationFn: (given: { files: GivenFile[]; html?: string }) => api.create(given.files, given.html === undefined ? {} : { html: given.html }),
+    mutationFn: ({ files, ...fields }: Given) => {
+      stop.current = new AbortController()
+      setProgress(null)
+      return api.create(files, fields, setProgress, stop.current.signal)
+    },
     onSuccess: async ({ key }) => {
       await client.invalidateQueries({ queryKey: ['sites'] })
       await navigate(`/site/${key}/p1/sections`)
@@ -26,6 +40,7 @@ export function SitesView() {
     setOver(false)
     make.mutate({ files: await filesFromDrop(event.dataTransfer) })
   }
+  const isSent = progress !== null && progress.sent >= progress.total
   return (
     <div
       className="flex h-full flex-col overflow-auto"
@@ -58,7 +73,7 @@ export function SitesView() {
             Bring in a page
           </h2>
           <p className="mb-4 text-faint">
-            Choose the HTML file, with its styles and pictures, or drop them anywhere here. The page is kept as it is; nothing of it leaves this machine.
+            Choose the HTML file with its styles and pictures, several pages, or a ZIP of the whole site, or drop them anywhere here. Pages are kept as they are; nothing of them leaves this machine.
           </p>
           <input
             ref={picker}
@@ -75,11 +90,25 @@ export function SitesView() {
             <Button kind="main" onClick={() => picker.current?.click()} disabled={make.isPending}>
               Choose files
             </Button>
-            <Paste onPaste={(html) => make.mutate({ files: [], html })} />
+            <Paste button="Paste HTML" title="Paste HTML" description="The whole page, as it is written in its file." label="HTML of the page" action="Make a site of it" onPaste={(html) => make.mutate({ files: [], html })} />
+            <Paste
+              button="Write an outline"
+              title="Write an outline"
+              description="Headings, each with a line or a list below. A plain page is made from it, to begin with."
+              label="The outline"
+              action="Make a page of it"
+              sample={'# Name of the page\nWhat it is about, in a line.\n\n## First part\nA line of text.\n\n## Second part\n- one thing\n- another\n'}
+              onPaste={(outline) => make.mutate({ files: [], outline })}
+            />
           </div>
-          {make.isPending && <p role="status" className="mt-3">Reading the page…</p>}
+          {make.isPending && (
+            <p role="status" className="mt-3 flex items-center gap-3">
+              {progress && !isSent ? `${megabytes(progress.sent)} of ${megabytes(progress.total)} MB handed over…` : 'Reading the page…'}
+              <Button onClick={() => stop.current.abort()}>Stop</Button>
+            </p>
+          )}
           {make.isError && (
-            <p role="alert" className="mt-3 text-brick">
+            <p role="alert" className={`mt-3 ${make.error instanceof ApiError && make.error.code === 'stopped' ? 'text-faint' : 'text-brick'}`}>
               {make.error.message}
             </p>
           )}
@@ -97,6 +126,7 @@ function SiteRow({ site }: { site: SiteSummary }) {
       <Link to={`/site/${site.key}/p1/sections`} className="min-w-0 flex-1 hover:underline">
         <span className="block truncate text-base font-semibold">{site.name}</span>
         <span className="block text-sm text-faint">
+          {site.pages > 1 && `${site.pages} pages · `}
           {site.sections ? `${site.sections} sections, ${site.items} menu items` : 'Not set up yet'} · changed {new Date(site.changedAt).toLocaleDateString(undefined, { dateStyle: 'medium' })}
         </span>
       </Link>
@@ -119,24 +149,28 @@ function SiteRow({ site }: { site: SiteSummary }) {
   )
 }
 
-function Paste({ onPaste }: { onPaste: (html: string) => void }) {
-  const [text, setText] = useState('')
+interface PasteProps {
+  button: string
+  title: string
+  description: string
+  label: string
+  action: string
+  sample?: string
+  onPaste: (text: string) => void
+}
+
+function Paste({ button, title, description, label, action, sample = '', onPaste }: PasteProps) {
+  const [text, setText] = useState(sample)
   return (
     <Dialog.Root>
       <Dialog.Trigger asChild>
-        <Button>Paste HTML</Button>
+        <Button>{button}</Button>
       </Dialog.Trigger>
-      <Sheet title="Paste HTML" description="The whole page, as it is written in its file.">
-        <textarea
-          aria-label="HTML of the page"
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-          rows={12}
-          className="mb-3 w-full rounded-sm border border-hair bg-paper p-2 font-mono text-xs"
-        />
+      <Sheet title={title} description={description}>
+        <textarea aria-label={label} value={text} onChange={(e) => setText(e.target.value)} rows={12} className="mb-3 w-full rounded-sm border border-hair bg-paper p-2 font-mono text-xs" />
         <Dialog.Close asChild>
           <Button kind="main" onClick={() => onPaste(text)}>
-            Make a site of it
+            {action}
           </Button>
         </Dialog.Close>
         <Dialog.Close asChild>

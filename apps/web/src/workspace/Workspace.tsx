@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { ToggleGroup } from 'radix-ui'
 import { Redo2, Undo2 } from 'lucide-react'
 import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
-import { Link, NavLink, useParams } from 'react-router'
+import { Link, Navigate, NavLink, useNavigate, useParams } from 'react-router'
 import { toast } from 'sonner'
 import { openFindings, pageOf, type Command, type PageEdit, type Survey } from '@waybell/core'
 import { api, type PageState, type SiteState } from '../api.ts'
@@ -18,6 +18,8 @@ import { TravelTask } from '../tasks/Travel.tsx'
 import { WalkTask } from '../tasks/Walk.tsx'
 import { Button, Field } from '../ui/index.tsx'
 import { redoName, Session, undoName } from './session.ts'
+import { DropFiles } from './DropFiles.tsx'
+import { History } from './History.tsx'
 import { Threads } from './Threads.tsx'
 import { arrivalsOf, editsOf, partsToMeasure, WorkContext, type Work } from './work.ts'
 
@@ -31,25 +33,53 @@ const tasks = [
 ] as const
 
 export function Workspace() {
-  const { site = '', page = '' } = useParams()
+  const { site = '' } = useParams()
   const loaded = useQuery({ queryKey: ['site', site], queryFn: () => api.site(site), staleTime: 0, gcTime: 0 })
-  const state = useQuery({ queryKey: ['page', site, page], queryFn: () => api.page(site, page) })
-  const runtime = useQuery({ queryKey: ['runtime'], queryFn: api.runtime, staleTime: Infinity })
-  const error = loaded.error ?? state.error ?? runtime.error
-  if (error)
-    return (
-      <main className="p-8">
-        <p role="alert" className="mb-3 text-brick">{error.message}</p>
-        <Link to="/" className="underline">All sites</Link>
-      </main>
-    )
-  if (!loaded.data || !state.data || runtime.data === undefined) return <p role="status" className="p-8 text-faint">Opening the site…</p>
-  return <Opened key={site + page} loaded={loaded.data} pageKey={page} state={state.data} runtime={runtime.data} />
+  if (loaded.error) return <Failed message={loaded.error.message} />
+  if (!loaded.data) return <Opening />
+  return <OpenSite key={site} loaded={loaded.data} />
 }
 
-function Opened({ loaded, pageKey, state, runtime }: { loaded: SiteState; pageKey: string; state: PageState; runtime: string }) {
-  const { task = 'sections' } = useParams()
+/** One session for the site, whichever of its pages is looked at. */
+function OpenSite({ loaded }: { loaded: SiteState }) {
+  const { page: pageKey = '', task = 'sections' } = useParams()
   const [session] = useState(() => new Session(loaded.key, loaded, (message) => toast.error(message, { duration: 10000 })))
+  const { document: site } = useSyncExternalStore(session.subscribe, session.snapshot)
+  const state = useQuery({ queryKey: ['page', loaded.key, pageKey], queryFn: () => api.page(loaded.key, pageKey) })
+  const runtime = useQuery({ queryKey: ['runtime'], queryFn: api.runtime, staleTime: Infinity })
+
+  // What other tabs do is seen here at once.
+  useEffect(() => {
+    const stream = new EventSource(api.versions(loaded.key))
+    stream.onmessage = ({ data }: MessageEvent<string>) => void session.follow((JSON.parse(data) as { version: number }).version)
+    return () => stream.close()
+  }, [loaded.key, session])
+
+  const page = site.pages.find((p) => p.key === pageKey)
+  // It was dropped, here or in another tab.
+  if (!page) return <Navigate to={`/site/${loaded.key}/${site.pages[0]!.key}/${task}`} replace />
+  const error = state.error ?? runtime.error
+  if (error) return <Failed message={error.message} />
+  if (!state.data || runtime.data === undefined) return <Opening />
+  return <Opened key={pageKey + page.source} siteKey={loaded.key} session={session} pageKey={pageKey} state={state.data} runtime={runtime.data} />
+}
+
+const Opening = () => (
+  <p role="status" className="p-8 text-faint">
+    Opening the site…
+  </p>
+)
+
+const Failed = ({ message }: { message: string }) => (
+  <main className="p-8">
+    <p role="alert" className="mb-3 text-brick">{message}</p>
+    <Link to="/" className="underline">All sites</Link>
+  </main>
+)
+
+function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string; session: Session; pageKey: string; state: PageState; runtime: string }) {
+  const { task = 'sections' } = useParams()
+  const navigate = useNavigate()
   const current = useSyncExternalStore(session.subscribe, session.snapshot)
   const client = useQueryClient()
   const { document: site, stacks, storing } = current
@@ -75,9 +105,9 @@ function Opened({ loaded, pageKey, state, runtime }: { loaded: SiteState; pageKe
     clearTimeout(unsent.current.timer)
     unsent.current.timer = undefined
     const measured = Object.values(surveysNow.current)
-    if (measured.length) unsent.current.sent = api.putSurveys(loaded.key, pageKey, page.source, measured).catch((e: unknown) => void toast.error(String(e)))
+    if (measured.length) unsent.current.sent = api.putSurveys(siteKey, pageKey, page.source, measured).catch((e: unknown) => void toast.error(String(e)))
     return unsent.current.sent
-  }, [loaded.key, pageKey, page.source])
+  }, [siteKey, pageKey, page.source])
   const onSurvey = useCallback(
     (key: string, next: Survey) => {
       surveysNow.current = { ...surveysNow.current, [key]: next }
@@ -123,7 +153,7 @@ function Opened({ loaded, pageKey, state, runtime }: { loaded: SiteState; pageKe
   )
 
   const work: Work = {
-    siteKey: loaded.key,
+    siteKey,
     site,
     page,
     reading,
@@ -148,7 +178,7 @@ function Opened({ loaded, pageKey, state, runtime }: { loaded: SiteState; pageKe
     },
   }
   const View = (tasks.find((t) => t.key === task) ?? tasks[0]).View
-  const base = `/site/${loaded.key}/${pageKey}`
+  const base = `/site/${siteKey}/${pageKey}`
   return (
     <WorkContext.Provider value={work}>
       <div className="flex h-full min-w-[960px] flex-col">
@@ -157,6 +187,15 @@ function Opened({ loaded, pageKey, state, runtime }: { loaded: SiteState; pageKe
             <img src="/bell.svg" alt="" width="20" height="20" />
           </Link>
           <Field label="Name of the site" value={site.name} onCommit={(name) => run({ type: 'site/rename', name })} className="w-44 flex-none font-semibold" />
+          {site.pages.length > 1 && (
+            <select aria-label="Page" value={pageKey} onChange={(e) => void navigate(`/site/${siteKey}/${e.target.value}/${task}`)} className="min-h-7 w-32 flex-none rounded-sm border border-hair bg-sheet px-1">
+              {site.pages.map((p) => (
+                <option key={p.key} value={p.key}>
+                  {p.file}
+                </option>
+              ))}
+            </select>
+          )}
           <nav aria-label="Tasks" className="flex self-stretch">
             {tasks.map(({ key, name, codes }) => {
               const open = codes ? work.findings.filter((f) => codes.test(f.code)).length : 0
@@ -177,6 +216,7 @@ function Opened({ loaded, pageKey, state, runtime }: { loaded: SiteState; pageKe
             })}
           </nav>
           <span className="ml-auto" />
+          <History />
           <Button kind="quiet" disabled={!stacks.undo.length} onClick={() => session.undo()} title={undoName(stacks) ? `Undo: ${undoName(stacks)}` : 'Nothing to undo'} aria-label={undoName(stacks) ? `Undo: ${undoName(stacks)}` : 'Undo'}>
             <Undo2 size={16} aria-hidden />
           </Button>
@@ -217,7 +257,7 @@ function Opened({ loaded, pageKey, state, runtime }: { loaded: SiteState; pageKe
             </div>
             <LivePage
               ref={handle}
-              siteKey={loaded.key}
+              siteKey={siteKey}
               file={page.file}
               title={page.title || page.file}
               screens={site.screens}
@@ -236,6 +276,7 @@ function Opened({ loaded, pageKey, state, runtime }: { loaded: SiteState; pageKe
           {task === 'menus' && <Threads />}
         </div>
         <FindingsDrawer />
+        <DropFiles />
       </div>
     </WorkContext.Provider>
   )

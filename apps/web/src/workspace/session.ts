@@ -24,6 +24,8 @@ export class Session {
   private readonly pending: Pending[] = []
   private readonly listeners = new Set<() => void>()
   private sending = false
+  /** The latest version that was told of. */
+  private told = 0
 
   constructor(
     private readonly key: string,
@@ -57,6 +59,16 @@ export class Session {
     }
   }
 
+  /** Takes back everything that came after a version, as one change. What is not stored yet is waited for. */
+  async backTo(version: number): Promise<void> {
+    while (this.pending.length || this.sending) await new Promise((done) => setTimeout(done, 50))
+    try {
+      await this.follow((await api.goBack(this.key, { idempotencyKey: crypto.randomUUID(), baseVersion: this.version, version })).version)
+    } catch (error) {
+      this.tell(error instanceof Error ? error.message : String(error))
+    }
+  }
+
   undo(): void {
     const last = this.state.stacks.undo.at(-1)
     if (last) this.run(last.inverse, last.version)
@@ -76,15 +88,15 @@ export class Session {
     if (this.sending) return
     this.sending = true
     let refused: string | null = null
+    let isBehind = false
     while (this.pending.length && refused === null) {
       const { idempotencyKey, change } = this.pending[0]!
       try {
         const { version } = await api.change(this.key, { idempotencyKey, baseVersion: this.version, command: change.command, undoes: change.undoes })
         this.pending.shift()
-        const moved = version !== this.version + 1
-        this.version = version
         // Another tab changed something else in between.
-        if (moved && !this.pending.length) await this.reload()
+        isBehind ||= version !== this.version + 1
+        this.version = version
       } catch (error) {
         const lost = error instanceof ApiError && (error.status === 0 || error.status >= 500)
         if (!lost) refused = error instanceof Error ? error.message : String(error)
@@ -100,12 +112,20 @@ export class Session {
       this.pending.length = 0
       this.tell(refused)
       await this.reload()
-    }
+    } else if (isBehind || this.told > this.version) await this.reload()
     if (!this.pending.length) this.set({ ...this.state, storing: 'stored' })
+  }
+
+  /** Told that the site has this version now: what another tab did is taken in, unless something of ours is on its way, which sees to it itself. */
+  async follow(version: number): Promise<void> {
+    this.told = Math.max(this.told, version)
+    if (version > this.version && !this.pending.length && !this.sending) await this.reload()
   }
 
   private async reload(): Promise<void> {
     const loaded = await api.site(this.key)
+    // Meanwhile something was done here: its own answer brings the rest.
+    if (this.pending.length) return
     this.version = loaded.version
     this.set({ document: loaded.document, stacks: loaded.stacks, storing: 'stored' })
   }

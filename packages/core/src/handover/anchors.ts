@@ -1,6 +1,7 @@
 /**
- * Targets that the page has no element for: points, and former IDs. Each is an empty element at the end of the body, out of the flow,
- * that CSS puts at the top of the element that it stands for, so that nothing on the page moves or finds another neighbour for it.
+ * Targets that the page has no element for: points, and former IDs. Each is a `meta` in the head, which CSS gives a box without size,
+ * out of the flow, at the top of the element that it stands for. In the head since any place in the body would give some element
+ * another neighbour, or no longer let it be the first or last, and styles may go by that; so nothing on the page moves.
  * @see CSS Anchor Positioning
  */
 import type { ElementAt, PageReading } from '../page/index.ts'
@@ -38,12 +39,4 @@ export function anchorsOf(page: SitePage, reading: PageReading): Anchor[] {
     }
   }
   return out
-}
-
-/**
- * The element behind which they are put: the last of the body, where it is closed, so that what follows cannot end up inside it;
- * null where the page leaves it open, and the body's start has to do.
- */
-export function anchorsPlace(reading: PageReading): 'body-start' | { after: ElementAt } {
-  return reading.lastElement === null ? 'body-start' : { after: reading.lastElement }
 }

@@ -143,18 +143,22 @@ function inside(el: El): El[] {
   return el.children.flatMap((c) => [c, ...inside(c)])
 }
 
-function pieceEdits(parsed: ParsedPage, written: WrittenPiece[], pieces: Extract<PageEdit, { kind: 'piece' }>[], el: (at: ElementAt) => El): TextEdit[] {
-  const wanted = new Set<string>(pieces.map((p) => p.role))
+type Piece = Extract<PageEdit, { kind: 'piece' }>
+
+const idOfWritten = ({ node }: WrittenPiece) => node.attrs.find((a) => a.name === 'id')?.value
+
+/** A piece that an earlier handover wrote is written over in its place; those that are no longer wanted go. */
+function pieceEdits(parsed: ParsedPage, written: WrittenPiece[], pieces: Piece[], el: (at: ElementAt) => El): TextEdit[] {
   const out: TextEdit[] = []
-  const placed = new Set<string>()
+  const placed = new Set<Piece>()
   for (const old of written) {
-    const piece = pieces.find((p) => p.role === old.role && !placed.has(p.role))
-    placed.add(old.role)
-    out.push({ start: old.at, end: old.end, parts: piece && wanted.has(old.role) ? [pieceText(piece)].flat() : [] })
+    const piece = pieces.find((p) => p.role === old.role && !placed.has(p) && (p.id === undefined || p.id === idOfWritten(old)))
+    if (piece) placed.add(piece)
+    out.push({ start: old.at, end: old.end, parts: piece ? pieceText(piece) : [] })
   }
   let separate = false
   for (const piece of pieces) {
-    if (placed.has(piece.role)) continue
+    if (placed.has(piece)) continue
     const at = piece.place === 'head' ? headEnd(parsed) : piece.place === 'body-start' ? bodyStart(parsed) : el(piece.place.after).end
     const line: Part[] = piece.place === 'head' && separate ? [{ text: '\n', place: 'html' }] : []
     separate ||= piece.place === 'head'
@@ -163,16 +167,13 @@ function pieceEdits(parsed: ParsedPage, written: WrittenPiece[], pieces: Extract
   return out
 }
 
-const textPlaces: Record<PieceRole, TextPlace> = { style: 'css', settings: 'js', script: 'js', menu: 'html', anchors: 'html' }
+const textPlaces: Record<PieceRole, TextPlace> = { style: 'css', settings: 'js', script: 'js', menu: 'html', anchor: 'html' }
 
-function pieceText({ role, text }: Extract<PageEdit, { kind: 'piece' }>): Part[] {
-  const { tag, attributes } = pieceTags[role]
-  const written = Object.entries(attributes).map(([name, value]) => (value === '' ? ` ${name}` : ` ${name}="${value}"`))
-  return [
-    { text: `<${tag}${written.join('')}>`, place: 'html' },
-    { text, place: textPlaces[role] },
-    { text: `</${tag}>`, place: 'html' },
-  ]
+function pieceText({ role, text, id }: Piece): Part[] {
+  const { tag, attributes, isVoid } = pieceTags[role]
+  const written = Object.entries(id === undefined ? attributes : { ...attributes, id }).map(([name, value]) => (value === '' ? ` ${name}` : ` ${name}="${escapeAttribute(value)}"`))
+  const opening: Part = { text: `<${tag}${written.join('')}>`, place: 'html' }
+  return isVoid ? [opening] : [opening, { text, place: textPlaces[role] }, { text: `</${tag}>`, place: 'html' }]
 }
 
 /** The end of the head: before its end tag, or where the body begins to be implied. */

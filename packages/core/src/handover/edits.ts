@@ -3,11 +3,11 @@
  * file and patches in the live page, so that both show one result.
  */
 import { BAR_HEIGHT, coverOf, hasBar } from '../arrival/index.ts'
-import { ANCHOR, decodeFragment, hashOf, type ElementAt, type PageReading, type Settings } from '../page/index.ts'
+import { ANCHOR, decodeFragment, hashOf, resolvePath, type ElementAt, type PageReading, type Settings } from '../page/index.ts'
 import type { Item, Menu, SitePage } from '../site/index.ts'
-import { anchorsOf, anchorsPlace } from './anchors.ts'
+import { anchorsOf } from './anchors.ts'
 import { boundary, type HandoverInput } from './input.ts'
-import { escapeAttribute, menuMarkup } from './menu.ts'
+import { menuMarkup } from './menu.ts'
 import { pageStyle } from './style.ts'
 
 /** A copy of one of a menu's own entries, with another link and label and without its IDs. */
@@ -18,7 +18,7 @@ export interface NewSlot {
   label: string
 }
 
-export type PieceRole = 'style' | 'settings' | 'script' | 'menu' | 'anchors'
+export type PieceRole = 'style' | 'settings' | 'script' | 'menu' | 'anchor'
 
 export type PageEdit =
   | { kind: 'attribute'; at: ElementAt; name: string; value: string }
@@ -26,8 +26,8 @@ export type PageEdit =
   | { kind: 'label'; at: ElementAt; text: string }
   /** The entries of a list: those the source has, in its order, and those it is to have. */
   | { kind: 'slots'; list: ElementAt; from: ElementAt[]; to: (ElementAt | NewSlot)[] }
-  /** A piece of ours. `text` is what stands between its tags; a menu's and the anchors' is markup. */
-  | { kind: 'piece'; role: PieceRole; place: 'head' | 'body-start' | { after: ElementAt }; text: string }
+  /** A piece of ours. `text` is what stands between its tags; a menu's is markup. There is one of each role, but for anchors, of which each has its ID.  */
+  | { kind: 'piece'; role: PieceRole; place: 'head' | 'body-start' | { after: ElementAt }; text: string; id?: string }
 
 export function pageEdits(input: HandoverInput): PageEdit[] {
   const { page, reading } = input
@@ -44,7 +44,7 @@ export function pageEdits(input: HandoverInput): PageEdit[] {
   edits.push({ kind: 'piece', role: 'script', place: 'head', text: input.runtime })
   const anchors = anchorsOf(page, reading)
   for (const { at, number } of new Map(anchors.map((a) => [a.at, a])).values()) edits.push({ kind: 'attribute', at, name: ANCHOR, value: String(number) })
-  if (anchors.length) edits.push({ kind: 'piece', role: 'anchors', place: anchorsPlace(reading), text: anchors.map((a) => `<span id="${escapeAttribute(a.id)}"></span>`).join('') })
+  for (const { id } of anchors) edits.push({ kind: 'piece', role: 'anchor', place: 'head', text: '', id })
   const made = page.menus.find((m) => m.at === null)
   if (made) {
     const place = page.bar === 'after-header' && page.header ? { after: page.header.at } : 'body-start'
@@ -129,16 +129,6 @@ const formerIds = (page: SitePage): Map<string, string> => new Map(page.sections
 function newId(page: SitePage, id: string): string | undefined {
   if (page.sections.some((s) => s.id === id)) return undefined
   return page.sections.find((s) => s.own === id)?.id ?? formerIds(page).get(id)
-}
-
-/** The site's file that `path` means in the page `file`. */
-function resolvePath(file: string, path: string): string {
-  const out = path.startsWith('/') ? [] : file.split('/').slice(0, -1)
-  for (const step of path.split('/')) {
-    if (step === '..') out.pop()
-    else if (step !== '.' && step !== '') out.push(step)
-  }
-  return out.join('/')
 }
 
 function settingsText({ page, reading, screens, surveys }: HandoverInput): string {

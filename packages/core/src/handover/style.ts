@@ -59,13 +59,13 @@ export function pageStyle(input: HandoverInput): string {
 function anchorRules(anchors: readonly Anchor[]): string[] {
   const places = new Map(anchors.map((a) => [a.number, a]))
   return [
-    // The holder makes no box; what is in it is out of the flow, so that neither columns nor margins know of it.
-    'html:root [data-wb="anchors"] { all: unset; display: contents; }',
-    'html:root [data-wb="anchors"] span { all: unset; position: absolute; }',
+    // The head makes no box, and what is in it has none but for these, which are out of the flow.
+    'html:root > head { display: contents; }',
+    'html:root [data-wb="anchor"] { all: unset; display: block; position: absolute; }',
     ...[...places.keys()].map((n) => `[${ANCHOR}="${n}"] { anchor-name: --wb-${n}; }`),
     ...anchors.map(({ id, number, shift }) => {
       const top = shift ? `calc(anchor(top) + ${px(shift)})` : 'anchor(top)'
-      return `html:root [data-wb="anchors"] ${idSelector(id)} { position-anchor: --wb-${number}; top: ${top}; left: anchor(left); }`
+      return `html:root [data-wb="anchor"]${idSelector(id)} { position-anchor: --wb-${number}; top: ${top}; left: anchor(left); }`
     }),
   ]
 }

@@ -7,7 +7,7 @@ export const MAX_DEPTH = 4096
 /** Deepest nesting at which an element is offered as a target: beyond it the browser's tree and the parser's differ. */
 export const MAX_TARGET_DEPTH = 500
 
-export type PageErrorCode = 'page-empty' | 'page-not-html' | 'page-too-big' | 'page-too-deep' | 'page-frameset'
+export type PageErrorCode = 'page-empty' | 'page-not-html' | 'page-too-big' | 'page-too-deep' | 'page-frameset' | 'zip'
 
 /** A page that cannot be read; `message` says what is wrong and what to do. */
 export class PageError extends Error {

@@ -4,7 +4,7 @@ export { decodePage, textOfBytes, encodeText, byteOffsets, type DecodedText, typ
 export { Lines, type Place } from './lines.ts'
 export { textOf, parseTree, contains, type El, type Tree, type WrittenPiece } from './tree.ts'
 export { hashOf, decodeFragment, Targets } from './fragment.ts'
-export { readAddress, type LinkStatus, type Address } from './links.ts'
+export { readAddress, resolvePath, type LinkStatus, type Address } from './links.ts'
 export { assetPath, followAssets, type Asset, type FoundFile } from './assets.ts'
 export {
   parsePage,
@@ -21,5 +21,6 @@ export {
 export { splice, undoSplices, type Splice } from './splice.ts'
 export { ANCHOR, type Settings, type Written, type WrittenSettings } from './written.ts'
 export { inlineScripts, undeclaredNames } from './scripts.ts'
+export { starterPage } from './starter.ts'
 export { stampPage } from './stamp.ts'
 export { attributeRange, nameEnd } from './attribute.ts'

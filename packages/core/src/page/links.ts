@@ -48,8 +48,8 @@ export function readAddress(href: string, file: string, base: string | null): Ad
   }
   if (path === '' && fragment !== null) return { kind: 'here', fragment, path: null }
   const own = decode(path.replace(/^\.\//, ''))
-  const isIndex = /^index\.html?$/i.test(file)
-  if (own === file || (isIndex && (path === './' || path === '.'))) return { kind: 'here', fragment: fragment ?? '', path: null }
+  const isIndex = /(^|\/)index\.html?$/i.test(file)
+  if (resolvePath(file, own) === file || (isIndex && (path === './' || path === '.'))) return { kind: 'here', fragment: fragment ?? '', path: null }
   return { kind: 'other-page', fragment, path: own.replace(/\?.*$/s, '') }
 }
 
@@ -59,6 +59,17 @@ function decode(path: string): string {
   } catch {
     return path
   }
+}
+
+/** The site's file that `path` means in the page `file`, both from the site's root; null where it leaves that. */
+export function resolvePath(file: string, path: string): string | null {
+  const out = path.startsWith('/') ? [] : file.split('/').slice(0, -1)
+  for (const step of path.split('/')) {
+    if (step === '..') {
+      if (out.pop() === undefined) return null
+    } else if (step !== '.' && step !== '') out.push(step)
+  }
+  return out.join('/')
 }
 
 export function baseOf(tree: Tree): string | null {

@@ -148,7 +148,8 @@ export function outline(tree: Tree, linked: readonly El[]): Outline {
       return apart.size >= 2 || weightOf(el) > 0.7 * weightOf(body)
     }
     if (n === 0 && headings.length === 0) return looksLikeWrapper(el)
-    return false
+    // Sections side by side say that they are parts, whatever the levels of their headings.
+    return !sectioning.has(el.tag) && !linkedSet.has(el) && el.children.filter((c) => sectioning.has(c.tag) && holdsAny(c)).length >= 2
   }
 
   // On a page without headings, a block that fills the page and holds several blocks is a wrapper.

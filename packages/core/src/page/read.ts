@@ -11,7 +11,6 @@ import { baseOf, findLinks, type FoundLink, type LinkStatus } from './links.ts'
 import { findMenus, menuTargets, staysHere } from './menus.ts'
 import { readWritten, type Written } from './written.ts'
 import { contains, parseTree, textOf, type El, type Tree } from './tree.ts'
-import { isStampable } from './stampable.ts'
 import { isEmpty, isHiddenByMarkup, outline, within, type Part } from './outline.ts'
 
 /** Position of an element's start tag in the decoded source: names the element as long as the source is the same. */
@@ -81,8 +80,6 @@ export interface PageReading {
   menus: ReadMenu[]
   /** The bar above the content, outermost element that holds none of it. */
   header: ElementAt | null
-  /** The last element of the body, if nothing is left open there. */
-  lastElement: ElementAt | null
   /** Every ID of the page, an empty one too, in page order. */
   ids: ReadId[]
   assets: Asset[]
@@ -171,7 +168,6 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
       items: menu.links.filter(staysHere).map((link) => ({ link: link.el.at, ...slotOf(link, menu.el, menu.links) })),
     })),
     header: header && header.at >= 0 ? header.at : null,
-    lastElement: lastClosed(tree),
     ids: readIds(tree, place),
     assets: findAssets(tree, lines, file),
     written: readWritten(tree),
@@ -223,15 +219,6 @@ function readIds(tree: Tree, place: (el: El) => { line: number; column: number }
     if (el.at >= 0) seen.add(`${el.at} ${id}`)
     return [{ id, at: el.at, tag: el.tag, ...place(el), isHidden: within(el, isHiddenByMarkup) !== null, isEmpty: (el.tag === 'section' || el.tag === 'article') && isEmpty(el) }]
   })
-}
-
-/** By source order, since what a table throws out stands before it in the tree. */
-function lastClosed({ body }: Tree): ElementAt | null {
-  const last = body?.children.filter((c) => c.at >= 0).reduce<El | null>((a, b) => (a && a.at > b.at ? a : b), null)
-  if (!last || last.closeAt < 0 || !isStampable(last)) return null
-  // Something inside that the page never closed may have taken in what stands behind.
-  for (let e: El | undefined = last; e; e = e.children.at(-1)) if (e.end > last.end) return null
-  return last.at
 }
 
 /** How many runs of visible text the element holds. */

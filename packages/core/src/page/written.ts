@@ -1,6 +1,6 @@
 /**
  * What a handover writes into a page, and how it is found again when the page is brought in a second time. Pieces carry
- * `data-wb` with their role: `style`, `settings`, `script`, `menu`, `anchors`.
+ * `data-wb` with their role: `style`, `settings`, `script`, `menu`, `anchor`.
  */
 import { decodeFragment } from './fragment.ts'
 import type { Tree } from './tree.ts'

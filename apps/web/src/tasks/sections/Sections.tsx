@@ -113,7 +113,10 @@ function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
       End: () => go(rows.length - 1, event.shiftKey),
       ArrowRight: () => (row.kind === 'section' && event.altKey ? nest(row.section, 1) : row.kind !== 'part' && row.parts && !open.has(row.key) && toggle(row.key)),
       ArrowLeft: () => (row.kind === 'section' && event.altKey ? nest(row.section, -1) : open.has(row.key) && toggle(row.key)),
-      ' ': () => choose(row, !chosen.has(row.key)),
+      ' ': () => {
+        anchor.current = index
+        choose(row, !chosen.has(row.key))
+      },
       F2: () => event.currentTarget.querySelector<HTMLInputElement>('[data-field="id"] input')?.select(),
       Enter: () => event.currentTarget.querySelector<HTMLInputElement>('[data-field="title"] input')?.select(),
       Delete: () => row.kind === 'section' && run(dropSections(page, chosen.has(row.key) ? sections : [row.section])),

@@ -1,0 +1,101 @@
+/** The files of a ZIP, read with bounds: nothing of it is believed before it is seen, and nothing is written. */
+import { promisify } from 'node:util'
+import { fromBuffer, getFileNameLowLevel, type Entry, type ZipFile } from 'yauzl'
+import { MAX_PAGE_BYTES, PageError } from '@waybell/core'
+import { cleanPath } from './content.ts'
+import type { HandedIn } from './import.ts'
+
+/** Most files of a ZIP, and most bytes of them all when they are expanded: 300 MB. */
+export const MAX_ENTRIES = 5000
+export const MAX_EXPANDED = 300 * 1024 * 1024
+/** Most bytes of one file that is handed in: 100 MB. */
+export const MAX_UPLOAD = 100 * 1024 * 1024
+
+export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b && bytes[2]! < 0x08 && bytes[2] === bytes[3]! - 1
+
+const open = promisify(fromBuffer as (buffer: Buffer, options: object, done: (error: Error | null, zip: ZipFile) => void) => void)
+const refuse = (message: string): PageError => new PageError('zip', message)
+
+/** @throws PageError `zip`, naming the entry or the bound */
+export async function filesInZip(name: string, bytes: Uint8Array): Promise<HandedIn[]> {
+  const zip = await open(Buffer.from(bytes), { lazyEntries: true, decodeStrings: false, validateEntrySizes: true, autoClose: false }).catch((error: Error) => {
+    throw refuse(`the ZIP “${name}” cannot be read (${error.message}); pack it anew`)
+  })
+  if (zip.entryCount > MAX_ENTRIES) throw refuse(`the ZIP “${name}” has ${zip.entryCount.toLocaleString('en')} entries, more than the ${MAX_ENTRIES.toLocaleString('en')} that are read; leave out what the site does not need`)
+  const files: HandedIn[] = []
+  const seen = new Set<string>()
+  let expanded = 0
+  for (let n = 0; n < zip.entryCount; n++) {
+    const entry = await nextEntry(zip, name)
+    if (!entry) break
+    const path = pathOf(entry)
+    if (path.endsWith('/') || /(^|\/)(__MACOSX|\.DS_Store|Thumbs\.db)(\/|$)/.test(path)) continue
+    check(entry, path, seen)
+    if (expanded + entry.uncompressedSize > MAX_EXPANDED) throw tooLarge(path)
+    const content = await contentOf(zip, entry, path, MAX_EXPANDED - expanded)
+    expanded += content.length
+    files.push({ name: path, bytes: content })
+  }
+  return files
+}
+
+const tooLarge = (path: string) => refuse(`the ZIP expands to more than ${MAX_EXPANDED / 1048576} MB, the most that is read, at “${path}”; leave out what the site does not need`)
+
+/** By the directory of the ZIP, one after the other; null behind the last. */
+function nextEntry(zip: ZipFile, name: string): Promise<Entry | null> {
+  return new Promise((done, failed) => {
+    const settle = (act: () => void) => {
+      zip.removeAllListeners()
+      act()
+    }
+    zip.once('entry', (entry: Entry) => settle(() => done(entry)))
+    zip.once('end', () => settle(() => done(null)))
+    zip.once('error', (error: Error) => settle(() => failed(refuse(`the directory of the ZIP “${name}” is broken (${error.message}); pack it anew`))))
+    zip.readEntry()
+  })
+}
+
+/** Many programs write UTF-8 without saying so; what is none is read as the ZIP's own old character set, or as its extra field says. */
+function pathOf(entry: Entry): string {
+  const raw = entry.fileNameRaw
+  try {
+    return new TextDecoder('utf-8', { fatal: true }).decode(raw)
+  } catch {
+    return getFileNameLowLevel(entry.generalPurposeBitFlag & ~0x800, raw, entry.extraFields, false)
+  }
+}
+
+const UNIX_LINK = 0xa000
+
+function check(entry: Entry, path: string, seen: Set<string>): void {
+  const clean = cleanPath(path)
+  const escapes = clean === null || /^([/\\]|[a-z]:)/i.test(path)
+  if (escapes) throw refuse(`the entry “${path}” of the ZIP leads out of its folder; take it out, or pack the site's folder anew`)
+  if (((entry.externalFileAttributes >>> 16) & 0xf000) === UNIX_LINK) throw refuse(`the entry “${path}” of the ZIP is a link and no file; put the file itself there`)
+  if (entry.isEncrypted()) throw refuse(`the entry “${path}” of the ZIP is locked with a password; pack it without one`)
+  if (/\.(zip|7z|rar|tar|t?gz)$/i.test(path)) throw refuse(`the entry “${path}” is packed itself and is not opened; put its files into the ZIP, or leave it out and add it to the handed-over site`)
+  if (seen.has(clean)) throw refuse(`the ZIP has the entry “${path}” twice; keep one of the two`)
+  seen.add(clean)
+  if (entry.uncompressedSize > MAX_PAGE_BYTES) throw refuse(`the entry “${path}” of the ZIP has ${(entry.uncompressedSize / 1048576).toFixed(0)} MB, more than the ${MAX_PAGE_BYTES / 1048576} MB that a file may have`)
+}
+
+/** What is counted is what comes, not what the directory says. */
+function contentOf(zip: ZipFile, entry: Entry, path: string, most: number): Promise<Uint8Array> {
+  return new Promise((done, failed) => {
+    const broken = (error: Error) => failed(refuse(`the entry “${path}” of the ZIP cannot be read (${error.message}); pack it anew`))
+    zip.openReadStream(entry, (error, stream) => {
+      if (error) return broken(error)
+      const chunks: Buffer[] = []
+      let size = 0
+      stream.on('data', (chunk: Buffer) => {
+        size += chunk.length
+        if (size > Math.min(most, MAX_PAGE_BYTES)) {
+          stream.destroy()
+          failed(tooLarge(path))
+        } else chunks.push(chunk)
+      })
+      stream.on('error', broken)
+      stream.on('end', () => done(Buffer.concat(chunks)))
+    })
+  })
+}

@@ -1,0 +1,328 @@
+/** Sections and IDs: the sheet, naming, former IDs and points, several pages, history and two tabs. */
+import { expect, test, type Browser, type Page } from '@playwright/test'
+import { readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { zipSync } from 'fflate'
+import { atRest } from './support/boxes.ts'
+import { freshFolder, repository } from './support/cli.ts'
+import { liveFrame, measured, openDemo, Server, setUp, stored, task } from './support/server.ts'
+
+const ids = (page: Page) => page.getByLabel(/^ID of section/).evaluateAll((fields) => fields.map((f) => (f as HTMLInputElement).value))
+const setId = async (page: Page, n: number, id: string) => {
+  const field = page.getByLabel(`ID of section ${n}`, { exact: true })
+  await field.fill(id)
+  await field.press('Enter')
+}
+
+async function bringIn(page: Page, server: Server, files: string | { name: string; mimeType: string; buffer: Buffer }[]): Promise<void> {
+  await page.goto(server.address)
+  await page.getByTestId('files').setInputFiles(files)
+  await measured(page)
+}
+
+async function takeHome(page: Page): Promise<string> {
+  await stored(page)
+  await task(page, 'Handover')
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: /^Download .*html$/ }).click()])
+  const home = join(freshFolder(), 'index.html')
+  writeFileSync(home, readFileSync(await file.path()))
+  return home
+}
+
+/** Boxes of everything in the body that is not ours, in order. */
+const boxes = (page: Page) =>
+  page.evaluate(() =>
+    [...document.body.querySelectorAll('*')]
+      .filter((el) => !el.closest('[data-wb]'))
+      .map((el) => {
+        const { left, top, width, height } = el.getBoundingClientRect()
+        return [el.tagName, left, top + scrollY, width, height].join(' ')
+      }),
+  )
+
+/** Where the page stands after a visitor came by this address. */
+async function arrival(browser: Browser, file: string, hash: string, script: boolean, viewport: { width: number; height: number }): Promise<{ scroll: number; hash: string }> {
+  const context = await browser.newContext({ viewport, javaScriptEnabled: script, reducedMotion: 'reduce' })
+  const page = await context.newPage()
+  await page.goto(pathToFileURL(file).href + '#' + hash)
+  await atRest(page, script)
+  const at = await page.evaluate(() => ({ scroll: scrollY, hash: location.hash }))
+  await context.close()
+  return at
+}
+
+test.describe('sections and IDs', () => {
+  let server: Server
+  test.beforeEach(async () => void (server = await new Server().start()))
+  test.afterEach(() => server.stop())
+
+  test('former IDs and points arrive where they should, with and without script, and nothing moves for them', async ({ page, browser }) => {
+    test.setTimeout(180_000)
+    const source = join(repository, 'e2e/pages/columns.html')
+    await bringIn(page, server, source)
+    await setUp(page)
+    const before = await ids(page)
+    expect(before).toEqual(['Throwing', 'glaze', 'fire', 'shop', 'visit'])
+    const after = ['throwing-clay', 'glazes', 'kiln', 'cups', 'come']
+    for (const [i, id] of after.entries()) await setId(page, i + 1, id)
+    await expect(page.getByRole('button', { name: 'Forget the former ID glaze' })).toBeVisible()
+    await page.getByRole('button', { name: 'More for section Visit' }).click()
+    await page.getByRole('menuitem', { name: 'Put a point before this element' }).click()
+    await setId(page, 5, 'bench')
+    await page.getByRole('spinbutton', { name: /Below the element/ }).fill('-75')
+    await page.getByRole('spinbutton', { name: /Below the element/ }).press('Enter')
+    await page.locator('[data-point]').focus()
+    await page.keyboard.press('Shift+ArrowDown')
+    await expect(page.getByRole('spinbutton', { name: /Below the element/ })).toHaveValue('-65')
+    const file = await takeHome(page)
+
+    for (const viewport of [{ width: 1280, height: 800 }, { width: 390, height: 844 }]) {
+      const visitor = await browser.newPage({ viewport })
+      await visitor.goto(pathToFileURL(source).href)
+      await atRest(visitor)
+      const own = await boxes(visitor)
+      await visitor.goto(pathToFileURL(file).href)
+      await atRest(visitor)
+      expect(await boxes(visitor)).toEqual(own)
+      for (const script of [true, false]) {
+        const now: number[] = []
+        for (const [i, id] of after.entries()) {
+          const present = await arrival(browser, file, id, script, viewport)
+          const former = await arrival(browser, file, before[i]!, script, viewport)
+          expect(Math.abs(present.scroll - former.scroll), `#${before[i]} ${script ? 'with' : 'without'} script: ${former.scroll}, #${id}: ${present.scroll}`).toBeLessThanOrEqual(1)
+          expect(former.hash).toBe('#' + (script ? id : before[i]))
+          now.push(present.scroll)
+        }
+        // Different places, so that the agreement says something; two stand side by side on a wide screen.
+        expect(new Set(now).size).toBeGreaterThan(3)
+        const there = await arrival(browser, file, 'bench', script, viewport)
+        expect(there.scroll).toBeGreaterThan(now[3]!)
+        const offset = await visitor.evaluate(() => {
+          const el = document.querySelector('#come')!.getBoundingClientRect().top + scrollY - 65
+          return Math.min(Math.round(el - parseFloat(getComputedStyle(document.documentElement).scrollPaddingTop)), document.documentElement.scrollHeight - innerHeight)
+        })
+        expect(Math.abs(there.scroll - offset)).toBeLessThanOrEqual(1)
+      }
+      await visitor.close()
+    }
+  })
+
+  test('IDs are checked while typed, and a suggestion is one press', async ({ page }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    const field = page.getByLabel('ID of section 3', { exact: true })
+    for (const [typed, words, offered] of [
+      ['my dishes', 'cannot hold white space', 'my-dishes'],
+      ['#dishes', 'belongs to links', 'dishes'],
+      ['Programme', 'differs from this only in case', 'Programme-2'],
+      ['beds', 'The section “Beds” has the ID “beds” already', 'beds-2'],
+      ['2nd', 'have to escape', 'section-2nd'],
+      ['TOP', 'top of the page', 'TOP-section'],
+    ] as const) {
+      await field.fill(typed)
+      await expect(page.getByText(words), typed).toBeVisible()
+      await page.getByRole('button', { name: `Use # ${offered}` }).or(page.getByRole('button', { name: `Use #${offered}` })).click()
+      await expect(field).toHaveValue(offered)
+      await expect(liveFrame(page).locator(`[id="${offered}"] h2`)).toHaveText('The telescopes')
+    }
+    // What is wrong is not taken by leaving the field.
+    await field.fill('beds')
+    await field.press('Enter')
+    await expect(field).toHaveValue('TOP-section')
+  })
+
+  test('the naming rule shows what it makes, and gives IDs in one step', async ({ page }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    const before = await ids(page)
+    await page.getByRole('button', { name: 'Naming rule' }).click()
+    const dialog = page.getByRole('dialog')
+    await dialog.getByLabel('Between words').selectOption('underscore')
+    await dialog.getByLabel('Prefix', { exact: true }).fill('sky')
+    await dialog.getByLabel('Words left out').fill('a under')
+    await dialog.getByLabel('Words left out').blur()
+    await expect(dialog.getByTestId('example')).toContainText('sky_seven_nights_dark')
+    await dialog.getByLabel('Another system adds').check()
+    await dialog.getByRole('radio', { name: /^all sections/ }).check()
+    await expect(dialog.getByRole('cell', { name: 'sky_getting_here' })).toBeVisible()
+    await expect(dialog.getByRole('cell', { name: 'getting_here', exact: true })).toBeVisible()
+    await dialog.getByRole('button', { name: /^Keep the rule and give/ }).click()
+    await expect(page.getByLabel('What to type for section 5')).toHaveValue('getting_here')
+    expect((await ids(page))[4]).toBe('sky_getting_here')
+    const typed = page.getByLabel('What to type for section 5')
+    await typed.fill('boats')
+    await typed.press('Enter')
+    expect((await ids(page))[4]).toBe('sky_boats')
+    await page.getByRole('button', { name: /^Undo/ }).click()
+    await page.getByRole('button', { name: /^Undo/ }).click()
+    await expect.poll(() => ids(page)).toEqual(before)
+  })
+
+  test('the sheet is found through, sorted, chosen and changed by keys', async ({ page }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    const rows = page.getByRole('treeitem')
+    await page.getByLabel('Find a section').fill('tick')
+    await expect(rows.filter({ has: page.getByLabel(/^ID of section/) })).toHaveCount(1)
+    await page.getByLabel('Find a section').fill('')
+    await page.getByLabel('Sort').selectOption('By title')
+    await expect(page.getByLabel(/^Title of section/).first()).toHaveValue('Beds')
+    await page.getByLabel('Sort').selectOption('Page order')
+    await rows.first().focus()
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.press('Alt+ArrowRight')
+    await expect(rows.nth(1)).toHaveAttribute('aria-level', '2')
+    await page.keyboard.press('Alt+ArrowLeft')
+    await expect(rows.nth(1)).toHaveAttribute('aria-level', '1')
+    await page.keyboard.press('F2')
+    await page.keyboard.type('what-is-on')
+    await page.keyboard.press('Enter')
+    await expect(page.getByLabel('ID of section 2', { exact: true })).toHaveValue('what-is-on')
+    await rows.nth(2).focus()
+    await page.keyboard.press(' ')
+    await page.keyboard.press('Shift+ArrowDown')
+    await expect(page.getByText('2 of 9 sections chosen')).toBeVisible()
+    await page.keyboard.press('Delete')
+    await expect.poll(() => ids(page)).toHaveLength(7)
+    await page.getByRole('button', { name: 'Undo: drop 2 sections' }).click()
+    await expect.poll(() => ids(page)).toHaveLength(9)
+  })
+
+  test('a column is pasted onto rows, and the rows are copied as a table', async ({ page, context }) => {
+    await context.grantPermissions(['clipboard-read', 'clipboard-write'])
+    await openDemo(page, server)
+    await setUp(page)
+    await page.getByRole('checkbox', { name: 'Choose section Tickets' }).check()
+    await page.getByRole('button', { name: 'Paste a column' }).click()
+    const dialog = page.getByRole('dialog')
+    await dialog.getByLabel('The column').fill('prices\tx\nbad id\n#write\n')
+    await expect(dialog.getByText('cannot hold white space')).toBeVisible()
+    await expect(dialog.getByRole('button', { name: /^Change/ })).toBeDisabled()
+    // Rows may change places.
+    await dialog.getByLabel('The column').fill('contact\n\ntickets\n')
+    await dialog.getByRole('button', { name: 'Change 2 sections' }).click()
+    await expect.poll(async () => (await ids(page)).slice(6)).toEqual(['contact', 'questions-people-ask', 'tickets'])
+    await page.getByRole('button', { name: 'Choose none' }).click()
+    await page.getByRole('button', { name: 'Copy as a table' }).click()
+    await expect(page.getByText('9 sections are on the clipboard')).toBeVisible()
+    const table = (await page.evaluate(() => navigator.clipboard.readText())).split('\n').map((l) => l.split('\t'))
+    expect(table).toHaveLength(10)
+    expect(table[7]!.slice(0, 3)).toEqual(['7', 'Tickets', 'contact'])
+  })
+
+  test('parts are split, merged and added as points, and all of it can be undone', async ({ page }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    const before = await ids(page)
+    await page.getByRole('button', { name: 'More for section Programme' }).click()
+    await page.getByRole('menuitem', { name: 'Split at “Monday: finding your way”' }).click()
+    await expect.poll(() => ids(page)).toHaveLength(10)
+    await page.getByRole('button', { name: 'More for section Programme' }).click()
+    await page.getByRole('menuitem', { name: 'Merge with the next section' }).click()
+    await expect.poll(() => ids(page)).toEqual(before)
+    await page.getByRole('button', { name: '7 parts also found here' }).click()
+    await page.getByRole('button', { name: 'Add section Tuesday' }).first().click()
+    await expect.poll(() => ids(page)).toHaveLength(10)
+  })
+
+  test('a ZIP with several pages becomes a site, and its links follow a rename across pages', async ({ page }) => {
+    const html = (title: string, body: string) => Buffer.from(`<!doctype html><meta charset=utf-8><title>${title}</title><link rel=stylesheet href="${title === 'More' ? '../' : ''}css/a.css">${body}`)
+    const files = {
+      'site/index.html': html('Home', '<nav><a href="#work">Work</a> <a href="#team">Team</a></nav><section id=work><h2>Work</h2><p>words</p></section><section id=team><h2>Team</h2><p>words</p></section>'),
+      'site/sub/more.html': html('More', '<p><a href="../index.html#work">Our work</a></p><section id=one><h2>One</h2></section><section id=two><h2>Two</h2></section>'),
+      'site/css/a.css': Buffer.from('h2 { color: rgb(1, 2, 3) }'),
+    }
+    await bringIn(page, server, [{ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(zipSync(files)) }])
+    await expect(liveFrame(page).locator('#work h2')).toHaveCSS('color', 'rgb(1, 2, 3)')
+    await setUp(page)
+    await setId(page, 1, 'projects')
+    await stored(page)
+    await page.getByLabel('Page', { exact: true }).selectOption('sub/more.html')
+    await measured(page)
+    await expect(liveFrame(page).locator('#one h2')).toHaveCSS('color', 'rgb(1, 2, 3)')
+    await setUp(page)
+    await expect(liveFrame(page).locator('p a')).toHaveAttribute('href', '../index.html#projects')
+    expect(readFileSync(await takeHome(page), 'utf8')).toContain('<a href="../index.html#projects">')
+
+    await test.step('a page is added by dropping it, and undone', async () => {
+      const data = await page.evaluateHandle(() => {
+        const transfer = new DataTransfer()
+        transfer.items.add(new File(['<title>Third</title><h2>A</h2>'], 'third.html', { type: 'text/html' }))
+        return transfer
+      })
+      await page.dispatchEvent('main', 'drop', { dataTransfer: data })
+      await expect(page.getByLabel('Page', { exact: true }).getByRole('option')).toHaveText(['index.html', 'sub/more.html', 'third.html'])
+      await page.getByRole('button', { name: 'Undo: add a page' }).click()
+      await expect(page.getByLabel('Page', { exact: true }).getByRole('option')).toHaveCount(2)
+    })
+  })
+
+  test('a written outline becomes a page', async ({ page }) => {
+    await page.goto(server.address)
+    await page.getByRole('button', { name: 'Write an outline' }).click()
+    await page.getByLabel('The outline').fill('# The mill\nFlour.\n\n## Our work\nWe grind.\n\n## Visit us\n- by boat\n- on foot\n')
+    await page.getByRole('button', { name: 'Make a page of it' }).click()
+    await measured(page)
+    await setUp(page)
+    await expect.poll(() => ids(page)).toEqual(['the-mill', 'our-work', 'visit-us'])
+  })
+
+  test('a broken or hostile ZIP is refused in words, and leaves nothing', async ({ page }) => {
+    await page.goto(server.address)
+    const give = (buffer: Uint8Array) => page.getByTestId('files').setInputFiles({ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(buffer) })
+    const good = zipSync({ 'index.html': Buffer.from('<h1>x</h1>') })
+    for (const [buffer, words] of [
+      [good.subarray(0, good.length - 30), 'pack it anew'],
+      [zipSync({ 'index.html': Buffer.from('<h1>x</h1>'), '../evil.html': Buffer.from('x') }), '“../evil.html”'],
+      [zipSync({ 'a.css': Buffer.from('x'), 'b.css': Buffer.from('x') }), 'no HTML file'],
+    ] as const) {
+      await give(buffer)
+      await expect(page.getByRole('alert')).toContainText(words)
+    }
+    await page.reload()
+    await expect(page.getByRole('listitem')).toHaveCount(1)
+  })
+
+  test('two tabs stay in step, a clash is told, and the history leads back', async ({ page, context }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    const other = await context.newPage()
+    await other.goto(page.url())
+    await measured(other)
+    const title = (tab: Page) => tab.getByLabel('Title of section 2')
+    await title(page).fill('What is on')
+    await title(page).press('Enter')
+    await expect(title(other)).toHaveValue('What is on', { timeout: 2000 })
+
+    await test.step('the later of two that touch one thing is told', async () => {
+      await other.route('**/changes', async (route) => {
+        await page.waitForTimeout(400)
+        await route.continue()
+      })
+      await title(other).fill('From the other tab')
+      await title(other).press('Enter')
+      await title(page).fill('From this tab')
+      await title(page).press('Enter')
+      await expect(other.getByText('changed in another tab at the same time')).toBeVisible()
+      await expect(title(other)).toHaveValue('From this tab')
+      await other.unroute('**/changes')
+    })
+
+    await test.step('a state is named, and gone back to', async () => {
+      await stored(page)
+      await page.getByRole('button', { name: 'History' }).click()
+      const dialog = page.getByRole('dialog')
+      await expect(dialog.getByRole('listitem')).toHaveCount(4)
+      const name = dialog.getByLabel('Name of the state after change 1')
+      await name.fill('First version')
+      await name.press('Enter')
+      await expect(dialog.getByText('First version:')).toBeVisible()
+      await dialog.getByRole('button', { name: 'Go back to change 1' }).click()
+      await expect(title(page)).toHaveValue('Programme')
+      await expect(title(other)).toHaveValue('Programme', { timeout: 2000 })
+      await page.getByRole('button', { name: 'Undo: go back', exact: false }).click()
+      await expect(title(page)).toHaveValue('From this tab')
+    })
+  })
+})
