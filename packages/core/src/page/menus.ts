@@ -39,6 +39,12 @@ function groupElement(link: El): El | null {
   return list ?? link.parent
 }
 
+const listDepth = (link: El, group: El): number => {
+  let n = 0
+  for (let e = link.parent; e && e !== group; e = e.parent) if (lists.has(e.tag)) n++
+  return n
+}
+
 /** Elements that the page's menus lead to, in the order of the links. */
 export function menuTargets(links: readonly FoundLink[]): El[] {
   const out = new Set<El>()
@@ -46,7 +52,10 @@ export function menuTargets(links: readonly FoundLink[]): El[] {
     const list = isNavigation(el) || within(el, (e) => e.tag === 'header' || e.attrs.get('role') === 'banner')
     // A footer's list repeats; lists in running text are tables of contents and notes: only a menu decides what a section is.
     if (!list && (inFooter(el) || members.some((m) => m.target && contains(m.target, el)))) continue
-    for (const m of members) if (m.target && !within(m.target, isNavigation)) out.add(m.target)
+    // Of a list in a list the outer one names the parts; the inner ones are theirs.
+    const depths = new Map(members.map((m) => [m, listDepth(m.el, el)]))
+    const least = Math.min(...depths.values())
+    for (const m of members) if (m.target && depths.get(m) === least && !within(m.target, isNavigation)) out.add(m.target)
   }
   return [...out]
 }

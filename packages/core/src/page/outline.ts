@@ -31,10 +31,19 @@ interface Found {
   scope?: El
 }
 
+/** How many siblings of one tag there are that are parts, and the order of the first and last. */
+interface Kin {
+  count: number
+  first: number
+  last: number
+}
+
 interface Facts {
   weight: Float64Array
   linkWeight: Float64Array
   links: Uint16Array
+  /** Weight of links that stay on the page. */
+  hashWeight: Float64Array
   /** Headings of the section level or above, taglines not counted, by order of the element that holds them. */
   majors: Uint32Array
 }
@@ -112,6 +121,13 @@ export function outline(tree: Tree, linked: readonly El[]): Outline {
     // A lone h1 above the parts is the page's title and no part of its own.
     const isTitle = (h: El) => h.level === 1 && sectionLevel > 1
     const flat = kids.some((c) => c.level > 0 && c.level <= sectionLevel && !isTitle(c))
+    // Blocks that hold a heading that counts, by tag.
+    const kin = new Map<string, Kin>()
+    for (const kid of kids) {
+      if (majorsOf(kid) === 0) continue
+      const known = kin.get(kid.tag)
+      kin.set(kid.tag, { count: (known?.count ?? 0) + 1, first: known?.first ?? kid.order, last: kid.order })
+    }
     let afterHeading = false
     for (const kid of kids) {
       if (kid.level > 0) {
@@ -126,15 +142,17 @@ export function outline(tree: Tree, linked: readonly El[]): Outline {
         if (!headerOf.el && !found.length) headerOf.el = kid
         continue
       }
-      if (isFooter(kid) && !linkedSet.has(kid)) continue
-      if (kid.tag === 'aside' && majorsOf(kid) === 0) continue
+      if ((isFooter(kid) || isFooterByName(kid)) && !linkedSet.has(kid)) continue
+      if (isContents(kid)) continue
+      // What stands beside the text is no part of it, unless the page gives it an ID.
+      if (kid.tag === 'aside' && !kid.attrs.has('id') && !linkedSet.has(kid)) continue
       if (isWrapper(kid)) {
         gather(kid)
         continue
       }
       if (flat && afterHeading && majorsOf(kid) === 0 && !sectioning.has(kid.tag)) continue
       const part = closest(kid)
-      if (isPart(part, container, kids)) found.push({ el: part, heading: leadHeading(part) })
+      if (isPart(part, container, kids) || isBand(kid, kin.get(kid.tag))) found.push({ el: part, heading: leadHeading(part) })
     }
   }
 
@@ -181,6 +199,21 @@ export function outline(tree: Tree, linked: readonly El[]): Outline {
     return holdsAny(el) && container.tag !== 'p' && siblings.some((s) => s !== el && s.tag === el.tag && majorsOf(s) > 0)
   }
 
+  /** A table of contents: a heading at most, and links to places on this page. */
+  const isContents = (el: El): boolean => {
+    if (linkedSet.has(el) || facts.links[el.order]! < 3) return false
+    const own = headings.filter((h) => contains(el, h))
+    const rest = weightOf(el) - own.reduce((sum, h) => sum + weightOf(h), 0)
+    return own.length <= 1 && facts.hashWeight[el.order]! >= 0.8 * rest
+  }
+
+  /** A footer as pages had it before there was an element for it: behind everything, without a heading that counts. */
+  const isFooterByName = (el: El): boolean =>
+    found.length > 0 && majorsOf(el) === 0 && !sectioning.has(el.tag) && /(^|[-_\s])(foot|footer|fuss|pied|colophon)($|[-_\s\d])/i.test(`${el.attrs.get('class') ?? ''} ${el.attrs.get('id') ?? ''}`)
+
+  /** A block without a heading that stands between parts of its own kind: a quotation, figures, names of clients. */
+  const isBand = (el: El, kin: Kin | undefined): boolean => !!kin && kin.count >= 3 && el.order > kin.first && el.order < kin.last && wrapperTags.has(el.tag) && majorsOf(el) === 0 && weightOf(el) >= 12
+
   const leadHeading = (el: El): El | null => {
     let best: El | null = null
     for (const h of headings) {
@@ -191,13 +224,27 @@ export function outline(tree: Tree, linked: readonly El[]): Outline {
   }
 
   gather(body)
-  const parts = withLinked(found, linked, leadHeading, headings)
+  const parts = onFlatPage(withLinked(found, linked, leadHeading, headings), sectionLevel, linkedSet)
   for (const part of alsoFound(tree, parts, leadHeading, headings)) parts.push(part)
   parts.sort((a, b) => a.el.order - b.el.order)
   const bar = headerOf.el
   const firstHeading = inContent.find((h) => !bar || !(h === bar || contains(bar, h)))?.order ?? Infinity
   return { parts, sectionLevel, pageHeader: bar, firstHeading, holdsHeading: holdsAny }
 }
+
+/**
+ * On a page of running text, where the parts are headings or anchors with their text behind them, what else stands there is no part:
+ * the title above, a box beside, a list of other pages below.
+ */
+function onFlatPage(parts: Part[], sectionLevel: number, linked: ReadonlySet<El>): Part[] {
+  const isFlat = (p: Part) => p.el === p.heading || isEmpty(p.el)
+  const flat = parts.filter(isFlat)
+  if (flat.length < 3 || flat.length <= parts.length / 2) return parts
+  return parts.filter((p) => isFlat(p) || linked.has(p.el) || p.el.attrs.has('id') || (p.heading !== null && p.heading.level === sectionLevel && !isBesideText(p.el, flat)))
+}
+
+/** Outside the element that holds the text. */
+const isBesideText = (el: El, flat: readonly Part[]): boolean => !flat.some((p) => p.el.parent && contains(p.el.parent, el))
 
 /** What a menu leads to is a section, whatever it looks like; it takes the place of the block that it opens. */
 function withLinked(
@@ -267,7 +314,8 @@ const hasContent = (el: El) => textOf(el, 10) !== ''
 /** The heading inside, else `aria-label`, else the first words, else the kind of element. */
 function titleOf(el: El, heading: El | null): string {
   const label = el.attrs.get('aria-label')?.trim()
-  const text = (heading && textOf(heading, 80)) || label || textOf(el, 80).split(' ').slice(0, 5).join(' ')
+  // A sign at a heading's end that links to it is no word of it.
+  const text = (heading && textOf(heading, 80).replace(/\s*[\u00b6\u00a7#\u{1f517}]$/u, '')) || label || textOf(el, 80).split(' ').slice(0, 5).join(' ')
   return text || el.tag
 }
 
@@ -291,7 +339,7 @@ function isTagline(h: El): boolean {
 
 function measure(tree: Tree, headings: El[], sectionLevel: number): Facts {
   const n = tree.all.length
-  const facts: Facts = { weight: new Float64Array(n), linkWeight: new Float64Array(n), links: new Uint16Array(n), majors: new Uint32Array(n) }
+  const facts: Facts = { weight: new Float64Array(n), linkWeight: new Float64Array(n), links: new Uint16Array(n), hashWeight: new Float64Array(n), majors: new Uint32Array(n) }
   for (const h of headings) if (h.level <= sectionLevel && !isTagline(h)) facts.majors[h.order] = 1
   // From the last element to the first, children come before their parents.
   for (let i = n - 1; i >= 0; i--) {
@@ -305,11 +353,13 @@ function measure(tree: Tree, headings: El[], sectionLevel: number): Facts {
     if (el.tag === 'a') {
       facts.links[i]!++
       facts.linkWeight[i] = facts.weight[i]!
+      if (el.attrs.get('href')?.trim().startsWith('#')) facts.hashWeight[i] = facts.weight[i]!
     }
     const up = el.parent
     if (!up) continue
     facts.weight[up.order]! += facts.weight[i]!
     facts.linkWeight[up.order]! += facts.linkWeight[i]!
+    facts.hashWeight[up.order]! += facts.hashWeight[i]!
     facts.links[up.order] = Math.min(65535, facts.links[up.order]! + facts.links[i]!)
     facts.majors[up.order]! += facts.majors[i]!
   }

@@ -1,0 +1,45 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { parsePage, readParsed } from './index.ts'
+
+/** Twelve pages, written and marked by hand (`data-section`) before the rules were tuned to them. */
+const folder = join(process.cwd(), 'packages/core/fixtures/outline')
+const pages = readdirSync(folder).map((file) => {
+  const bytes = new Uint8Array(readFileSync(join(folder, file)))
+  const parsed = parsePage(bytes)
+  const offered = readParsed(parsed, bytes.length, file).candidates.filter((c) => c.offered)
+  const marked = parsed.tree.all.filter((el) => el.attrs.has('data-section')).map((el) => el.at)
+  return { file, offered, marked, hits: offered.filter((c) => marked.includes(c.at)).length }
+})
+const sum = (of: (page: (typeof pages)[number]) => number) => pages.reduce((n, p) => n + of(p), 0)
+
+describe('the parts that are offered', () => {
+  it('are those that a designer marked, nine times in ten, and little else', () => {
+    expect(pages).toHaveLength(12)
+    expect(sum((p) => p.hits) / sum((p) => p.offered.length)).toBeGreaterThanOrEqual(0.9)
+    expect(sum((p) => p.hits) / sum((p) => p.marked.length)).toBeGreaterThanOrEqual(0.9)
+  })
+  it.each(pages.map((p) => [p.file, p] as const))('are mostly right on %s by itself', (_, { offered, marked, hits }) => {
+    expect(hits / offered.length).toBeGreaterThanOrEqual(0.75)
+    expect(hits / marked.length).toBeGreaterThanOrEqual(0.75)
+  })
+})
+
+const read = (body: string) => {
+  const bytes = new TextEncoder().encode(body)
+  return readParsed(parsePage(bytes), bytes.length, 'index.html').candidates
+}
+
+it('offers the chapters of a manual, and finds their parts below them', () => {
+  const candidates = read('<h1>Manual</h1><h2>One</h2><p>a</p><h3>One a</h3><p>b</p><h3>One b</h3><p>c</p><h2>Two</h2><p>d</p><h2>Three</h2><p>e</p>')
+  expect(candidates.filter((c) => c.offered).map((c) => c.title)).toEqual(['One', 'Two', 'Three'])
+  expect(candidates.filter((c) => !c.offered).map((c) => c.title)).toEqual(['Manual', 'One a', 'One b'])
+})
+
+it.each([
+  ['<section><h2>Our  <em>work</em></h2><p>x</p></section>', 'Our work'],
+  ['<section aria-label="Clients"><p>Some words that go on</p></section>', 'Clients'],
+  ['<section><p>Some words that go on and on</p></section>', 'Some words that go on'],
+  ['<section><img src=x alt=""></section>', 'section'],
+  ['<section><h2>Files<a href="#files">¶</a></h2><p>x</p></section>', 'Files'],
+])('the title of %s is “%s”', (body, title) => expect(read(`${body}<section><h2>Other</h2></section>`)[0]!.title).toBe(title))
