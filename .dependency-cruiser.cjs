@@ -1,5 +1,5 @@
 /** Imports go downwards only: web, server, cli -> core; runtime, agent -> core; inside the core in the order of its folders. */
-const order = ['page', 'naming', 'site', 'links', 'arrival', 'highlight', 'proposal', 'findings', 'handover']
+const order = ['page', 'naming', 'site', 'links', 'arrival', 'highlight', 'proposal', 'revision', 'findings', 'handover']
 
 module.exports = {
   forbidden: [

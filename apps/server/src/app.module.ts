@@ -9,6 +9,7 @@ import { LiveService } from './live/live.service.ts'
 import { HandoverService } from './sites/handover.service.ts'
 import { SitesController } from './sites/sites.controller.ts'
 import { SitesService } from './sites/sites.service.ts'
+import { VersionsService } from './sites/versions.service.ts'
 import { SourcesService } from './sites/sources.service.ts'
 
 @Module({})
@@ -30,7 +31,7 @@ export class AppModule {
         }),
       ],
       controllers: [SitesController],
-      providers: [{ provide: CONFIG, useValue: config }, SitesService, SourcesService, HandoverService, LiveService, DemoService],
+      providers: [{ provide: CONFIG, useValue: config }, SitesService, SourcesService, VersionsService, HandoverService, LiveService, DemoService],
     }
   }
 }

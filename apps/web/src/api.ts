@@ -1,5 +1,5 @@
 /** The server's answers, and its errors as what, where and what to do. */
-import type { Command, Finding, PageReading, Site, Stacks, Survey } from '@waybell/core'
+import type { Command, Decisions, Finding, PageReading, Revision, Site, Stacks, Survey } from '@waybell/core'
 
 export interface SiteState {
   key: string
@@ -32,6 +32,11 @@ export interface LogEntry {
   at: number
   /** Given by the designer to the state that the change led to. */
   name: string | null
+}
+
+/** What became of a page's sections in a new version, which the server keeps under `source`. */
+export interface Review extends Revision {
+  source: string
 }
 
 export interface HandoverView {
@@ -116,6 +121,8 @@ export const api = {
   nameState: (site: string, version: number, name: string) => ask<void>(`sites/${site}/log/${version}`, json('PUT', { name })),
   page: (site: string, page: string) => ask<PageState>(pagePath(site, page)),
   addFiles: (site: string, page: string, files: readonly GivenFile[], tell: (progress: Progress) => void = () => undefined) => send<{ pages: string[] }>(`${pagePath(site, page)}/files`, files, {}, tell),
+  review: (site: string, page: string, files: readonly GivenFile[]) => send<Review>(`${pagePath(site, page)}/review`, files, {}, () => undefined),
+  revise: (site: string, page: string, body: { idempotencyKey: string; baseVersion: number; source: string; decisions: Decisions }) => ask<{ version: number }>(`${pagePath(site, page)}/revise`, json('POST', body)),
   /** Address of the stream that tells the site's version after every change. */
   versions: (site: string) => `/api/sites/${site}/versions`,
   putSurveys: (site: string, page: string, source: string, surveys: Survey[]) => ask<void>(`${pagePath(site, page)}/surveys`, json('PUT', { source, surveys })),

@@ -62,6 +62,7 @@ const shapes: Record<string, Record<string, Joi.Schema>> = {
   'page/add': { page: sitePage, index },
   'page/drop': { page },
   'page/set-up': { page, setUp },
+  'page/revise': { page, revision: setUp.keys({ source: Joi.string().hex().length(64), title: label }) },
   'section/title': { page, section: key, title: label },
   'section/id': { page, section: key, id, former },
   'section/depth': { page, section: key, depth },
@@ -102,6 +103,12 @@ export const changeRequest = Joi.object({
 })
 
 export const backRequest = Joi.object({ idempotencyKey: Joi.string().min(8).max(80), baseVersion: index, version: index })
+export const takingRequest = Joi.object({
+  idempotencyKey: Joi.string().min(8).max(80),
+  baseVersion: index,
+  source: Joi.string().hex().length(64),
+  decisions: Joi.object({ sections: Joi.object().pattern(key, at.allow(null)).max(5000), added: Joi.array().items(at).max(5000) }),
+})
 export const stateName = Joi.object({ name: Joi.string().allow('').max(200) })
 
 export const surveysRequest = Joi.object({ source: Joi.string().hex().length(64), surveys: Joi.array().items(surveySchema).max(20) })

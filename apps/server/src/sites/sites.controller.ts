@@ -4,12 +4,13 @@ import { MAX_PAGE_BYTES, type Survey } from '@waybell/core'
 import { runtimeText } from '@waybell/runtime'
 import type { Request, Response } from 'express'
 import { JoiPipe } from '../common/joi.ts'
-import { backRequest, changeRequest, newSiteFields, pageKey, siteKey, stateName, surveysRequest } from './command.schema.ts'
+import { backRequest, changeRequest, newSiteFields, pageKey, siteKey, stateName, surveysRequest, takingRequest } from './command.schema.ts'
 import { HandoverService } from './handover.service.ts'
 import { outlineSite, readAdded, readImport, unpack, type HandedIn } from './import.ts'
 import { MAX_ENTRIES, MAX_UPLOAD } from './zip.ts'
 import { SitesService, type ChangeRequest } from './sites.service.ts'
 import { SourcesService } from './sources.service.ts'
+import { VersionsService, type Taking } from './versions.service.ts'
 
 // A ZIP of a site may be larger than any page; what is in it has bounds of its own.
 const upload = FilesInterceptor('files', MAX_ENTRIES, { preservePath: true, limits: { fileSize: MAX_UPLOAD, fieldSize: MAX_PAGE_BYTES * 2 } })
@@ -27,6 +28,7 @@ export class SitesController {
     private readonly sites: SitesService,
     private readonly sources: SourcesService,
     private readonly handovers: HandoverService,
+    private readonly newVersions: VersionsService,
   ) {}
 
   @Get('runtime')
@@ -101,6 +103,19 @@ export class SitesController {
   @Sse('sites/:site/versions')
   versions(@Param('site', site) key: string) {
     return this.sites.versions(key)
+  }
+
+  @Post('sites/:site/pages/:page/review')
+  @HttpCode(200)
+  @UseInterceptors(upload)
+  async review(@Param('site', site) key: string, @Param('page', page) pageKey: string, @UploadedFiles() files: Express.Multer.File[]) {
+    return this.newVersions.review(key, pageKey, await unpack(handedIn(files ?? [])))
+  }
+
+  @Post('sites/:site/pages/:page/revise')
+  @HttpCode(200)
+  revise(@Param('site', site) key: string, @Param('page', page) pageKey: string, @Body(new JoiPipe(takingRequest)) request: Taking) {
+    return this.newVersions.take(key, pageKey, request)
   }
 
   @Put('sites/:site/pages/:page/surveys')

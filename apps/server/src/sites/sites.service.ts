@@ -22,7 +22,7 @@ import {
 import { randomBytes } from 'node:crypto'
 import { concatMap, filter, from, merge, Subject, type Observable } from 'rxjs'
 import { MoreThan, type DataSource, type EntityManager } from 'typeorm'
-import { ChangeRow, FileRow, SiteRow, SurveyRow } from '../db/entities.ts'
+import { ChangeRow, ContentRow, FileRow, SiteRow, SurveyRow } from '../db/entities.ts'
 import { putContent } from './content.ts'
 import { placeByName, type Import, type ImportedPage } from './import.ts'
 import { SourcesService } from './sources.service.ts'
@@ -166,6 +166,7 @@ export class SitesService {
       const repeated = await db.findOneBy(ChangeRow, { site: key, idempotencyKey: request.idempotencyKey })
       if (repeated) return repeated.version
       await this.checkUnclashed(db, row, request)
+      await this.checkSources(db, request.command)
       return this.commit(db, row, request.command, request.undoes, request.idempotencyKey)
     })
     this.changes$.next(key)
@@ -228,6 +229,13 @@ export class SitesService {
         code: 'conflict',
         message: 'This was changed in another tab at the same time. The other change stands; look at it, and make yours again if you still want it.',
       })
+  }
+
+  /** A page can only be of bytes that are here. */
+  private async checkSources(db: EntityManager, command: Command): Promise<void> {
+    if (command.type === 'batch') for (const c of command.commands) await this.checkSources(db, c)
+    const source = command.type === 'page/revise' ? command.revision.source : command.type === 'page/add' ? command.page.source : null
+    if (source !== null && !(await db.existsBy(ContentRow, { hash: source }))) throw new UnprocessableEntityException({ code: 'no-source', message: 'The bytes of this page are not here; bring its file in again.' })
   }
 
   private async changes(db: EntityManager, site: string): Promise<Change[]> {

@@ -45,7 +45,6 @@ function OpenSite({ loaded }: { loaded: SiteState }) {
   const { page: pageKey = '', task = 'sections' } = useParams()
   const [session] = useState(() => new Session(loaded.key, loaded, (message) => toast.error(message, { duration: 10000 })))
   const { document: site } = useSyncExternalStore(session.subscribe, session.snapshot)
-  const state = useQuery({ queryKey: ['page', loaded.key, pageKey], queryFn: () => api.page(loaded.key, pageKey) })
   const runtime = useQuery({ queryKey: ['runtime'], queryFn: api.runtime, staleTime: Infinity })
 
   // What other tabs do is seen here at once.
@@ -56,6 +55,7 @@ function OpenSite({ loaded }: { loaded: SiteState }) {
   }, [loaded.key, session])
 
   const page = site.pages.find((p) => p.key === pageKey)
+  const state = useQuery({ queryKey: ['page', loaded.key, pageKey, page?.source], queryFn: () => api.page(loaded.key, pageKey), enabled: page !== undefined })
   // It was dropped, here or in another tab.
   if (!page) return <Navigate to={`/site/${loaded.key}/${site.pages[0]!.key}/${task}`} replace />
   const error = state.error ?? runtime.error

@@ -2,7 +2,7 @@
  * One site while it is worked on. A command is applied here at once with the core's own function, and sent; the server applies the
  * same. What the bar shows as stored has been answered.
  */
-import { afterChange, apply, CommandError, describe, type Change, type Command, type Site, type Stacks } from '@waybell/core'
+import { afterChange, apply, CommandError, describe, type Change, type Command, type Decisions, type Site, type Stacks } from '@waybell/core'
 import { api, ApiError, type SiteState } from '../api.ts'
 
 export type Storing = 'stored' | 'storing' | 'waiting'
@@ -59,11 +59,21 @@ export class Session {
     }
   }
 
-  /** Takes back everything that came after a version, as one change. What is not stored yet is waited for. */
-  async backTo(version: number): Promise<void> {
+  /** Takes back everything that came after a version, as one change. */
+  backTo(version: number): Promise<void> {
+    return this.onServer((request) => api.goBack(this.key, { ...request, version }))
+  }
+
+  /** Takes over a new version of a page. */
+  revise(page: string, source: string, decisions: Decisions): Promise<void> {
+    return this.onServer((request) => api.revise(this.key, page, { ...request, source, decisions }))
+  }
+
+  /** A change that the server works out. What is not stored yet is waited for. */
+  private async onServer(ask: (request: { idempotencyKey: string; baseVersion: number }) => Promise<{ version: number }>): Promise<void> {
     while (this.pending.length || this.sending) await new Promise((done) => setTimeout(done, 50))
     try {
-      await this.follow((await api.goBack(this.key, { idempotencyKey: crypto.randomUUID(), baseVersion: this.version, version })).version)
+      await this.follow((await ask({ idempotencyKey: crypto.randomUUID(), baseVersion: this.version })).version)
     } catch (error) {
       this.tell(error instanceof Error ? error.message : String(error))
     }

@@ -16,6 +16,8 @@ export type Command =
   | { type: 'page/add'; page: SitePage; index: number }
   | { type: 'page/drop'; page: string }
   | { type: 'page/set-up'; page: string; setUp: SetUp }
+  /** Takes over a new version of the page's source. */
+  | { type: 'page/revise'; page: string; revision: SetUp & Pick<SitePage, 'source' | 'title'> }
   | { type: 'section/title'; page: string; section: string; title: string }
   /** `former` are the former IDs that it has from then on. */
   | { type: 'section/id'; page: string; section: string; id: string; former: string[] }
@@ -89,6 +91,10 @@ function change(page: SitePage, c: PageCommand): { next: SitePage; inverse: Comm
     case 'page/set-up': {
       const { sections, menus, header, bar, travel, highlight } = page
       return { next: { ...page, ...c.setUp }, inverse: { type: c.type, ...at, setUp: { sections, menus, header, bar, travel, highlight } } }
+    }
+    case 'page/revise': {
+      const { source, title, sections, menus, header, bar, travel, highlight } = page
+      return { next: { ...page, ...c.revision }, inverse: { type: c.type, ...at, revision: { source, title, sections, menus, header, bar, travel, highlight } } }
     }
     case 'section/title': {
       const { title } = find(page.sections, c.section, 'section')
@@ -237,6 +243,8 @@ export function describe(command: Command): string {
       return 'Drop a page'
     case 'page/set-up':
       return 'Set everything up'
+    case 'page/revise':
+      return 'Take over a new version'
     case 'section/title':
       return 'Change a title'
     case 'section/id':

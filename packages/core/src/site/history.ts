@@ -43,6 +43,7 @@ export function touches(command: Command): string[] {
     case 'page/drop':
       return ['pages', `${command.page}/*`]
     case 'page/set-up':
+    case 'page/revise':
       return [`${command.page}/*`]
     case 'section/title':
     case 'section/to-top':

@@ -6,6 +6,7 @@ import { List, type ListHandle } from '../../ui/List.tsx'
 import { useWork } from '../../workspace/work.ts'
 import { addSection, setUpEverything } from '../edits.ts'
 import { Missing } from './Missing.tsx'
+import { NewVersion } from './NewVersion.tsx'
 import { NamingDialog } from './NamingDialog.tsx'
 import { ColumnDialog, CopyTable } from './ColumnDialog.tsx'
 import { buildRows, type Filter, type Row, type Sort } from './rows.ts'
@@ -20,7 +21,10 @@ export function SectionsTask() {
   return (
     <div className="flex h-full min-h-0 flex-col">
       <div className="mb-2">
-        <h1 className="text-lg font-bold">{page.title || page.file}</h1>
+        <div className="flex items-start gap-2">
+          <h1 className="min-w-0 flex-1 truncate text-lg font-bold">{page.title || page.file}</h1>
+          {!isNew && <NewVersion />}
+        </div>
         <p className="text-sm text-faint">
           {page.file}, {(reading.bytes / 1024).toFixed(0)} kB, {reading.encoding}. {offered} parts found.
         </p>
@@ -146,8 +150,8 @@ function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
         <NamingDialog chosen={sections} />
         <ColumnDialog from={sections[0] ?? page.sections[0]!} />
         <CopyTable sections={sections.length ? sections : page.sections} />
-        <Button disabled={!measured} onClick={() => setUpEverything(work)} title="The first version of everything once more">
-          Set everything up again
+        <Button disabled={!measured} onClick={() => setUpEverything(work)} title="The first version of everything once more: what was changed by hand is lost, and can be undone" aria-label="Set everything up again">
+          Set up again
         </Button>
       </div>
       <p className="flex min-h-6 items-center gap-2 text-xs text-faint" role="status">

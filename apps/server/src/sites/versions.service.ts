@@ -1,0 +1,51 @@
+/** New versions of a page: reviewed against the present one, and taken over as one change. */
+import { BadRequestException, Injectable } from '@nestjs/common'
+import { InjectDataSource } from '@nestjs/typeorm'
+import { parsePage, readParsed, reviewRevision, revisePage, type Decisions, type Revision } from '@waybell/core'
+import type { DataSource } from 'typeorm'
+import { putContent } from './content.ts'
+import type { HandedIn } from './import.ts'
+import { SitesService } from './sites.service.ts'
+import { SourcesService } from './sources.service.ts'
+
+export interface Review extends Revision {
+  /** SHA-256 of the new version's bytes. */
+  source: string
+}
+
+export interface Taking {
+  idempotencyKey: string
+  baseVersion: number
+  source: string
+  decisions: Decisions
+}
+
+@Injectable()
+export class VersionsService {
+  constructor(
+    @InjectDataSource() private readonly db: DataSource,
+    private readonly sites: SitesService,
+    private readonly sources: SourcesService,
+  ) {}
+
+  /** Keeps the new bytes and says what became of each section; the site stays as it is. @throws PageError */
+  async review(site: string, key: string, files: readonly HandedIn[]): Promise<Review> {
+    const html = files.filter((f) => /\.x?html?$/i.test(f.name))
+    const given = html.length === 1 ? html[0] : files.length === 1 ? files[0] : undefined
+    if (!given) throw new BadRequestException({ code: 'one-page', message: 'A new version is one HTML file; choose that alone.' })
+    const { page } = await this.sites.page(site, key)
+    const before = await this.sources.source(page)
+    const parsed = parsePage(given.bytes)
+    const after = { parsed, reading: readParsed(parsed, given.bytes.length, page.file) }
+    const source = await putContent(this.db.manager, given.bytes)
+    return { source, ...reviewRevision(page, before, after) }
+  }
+
+  async take(site: string, key: string, { idempotencyKey, baseVersion, source, decisions }: Taking): Promise<{ version: number }> {
+    const { document, page } = await this.sites.page(site, key)
+    const before = await this.sources.source(page)
+    const after = await this.sources.source({ ...page, source })
+    const command = revisePage(page, before.reading, after.reading, decisions, { source, title: after.reading.title }, document.rule)
+    return this.sites.change(site, { idempotencyKey, baseVersion, command, undoes: null })
+  }
+}

@@ -1,0 +1,175 @@
+/** A new version of a page: what became of each section, and the one command that takes it over. */
+import { matchLinks } from '../links/index.ts'
+import type { NamingRule } from '../naming/index.ts'
+import type { ElementAt, PageLink, PageReading, ParsedPage } from '../page/index.ts'
+import { sectionFrom, takenIds } from '../proposal/index.ts'
+import type { Command, Item, Menu, Section, SitePage } from '../site/index.ts'
+import { likeness, printsOf } from './print.ts'
+import { matchPrints, outOfOrder } from './match.ts'
+
+export interface Version {
+  parsed: ParsedPage
+  reading: PageReading
+}
+
+export type RevisionState = 'matched' | 'changed' | 'moved' | 'lost'
+
+export interface Found {
+  at: ElementAt
+  title: string
+  id: string | null
+  tag: string
+  line: number
+}
+
+export interface RevisionRow {
+  /** Key of the section. */
+  section: string
+  state: RevisionState
+  doubtful: boolean
+  /** Where it is found again; null where it is lost. */
+  to: Found | null
+}
+
+export interface Revision {
+  /** One for each section, in page order. */
+  rows: RevisionRow[]
+  /** Parts that would be offered and were no sections before. */
+  added: Found[]
+  /** Everything that a section may be found as, for deciding by hand. */
+  choices: Found[]
+}
+
+const found = (reading: PageReading, at: ElementAt): Found => {
+  const c = reading.candidates.find((x) => x.at === at)!
+  return { at, title: c.title, id: c.id, tag: c.tag, line: c.line }
+}
+
+/** What became of the sections of `page`. */
+export function reviewRevision(page: SitePage, before: Version, after: Version): Revision {
+  const { sections } = page
+  const was = printsOf(before.parsed, before.reading, [...new Set(sections.map((s) => s.at))])
+  const now = printsOf(after.parsed, after.reading, after.reading.candidates.map((c) => c.at))
+  const placeOf = new Map(was.map((p, i) => [p.at, i]))
+  const ids = was.map((p) => new Set(sections.filter((s) => s.at === p.at && !s.point).flatMap((s) => [s.id, ...s.former, ...(s.own === null ? [] : [s.own])]).concat(p.id ?? [])))
+  const matches = matchPrints(was, now, (i) => ids[i]!)
+  const places = matches.flatMap((m) => (m.after === null ? [] : [{ before: m.before, at: now[m.after]!.at }]))
+  const moved = new Set([...outOfOrder(places.map((p) => p.at))].map((i) => places[i]!.before))
+  const rows = sections.map((section): RevisionRow => {
+    const i = placeOf.get(section.at)
+    const match = i === undefined ? undefined : matches[i]
+    if (!match || match.after === null) return { section: section.key, state: 'lost', doubtful: false, to: null }
+    const [a, b] = [was[i!]!, now[match.after]!]
+    const isSame = a.heading.join(' ') === b.heading.join(' ') && a.id === b.id && likeness(a.words, b.words) > 0.9
+    return { section: section.key, state: moved.has(i!) ? 'moved' : isSame ? 'matched' : 'changed', doubtful: match.doubtful, to: found(after.reading, b.at) }
+  })
+  const taken = new Set(rows.map((r) => r.to?.at))
+  return {
+    rows,
+    added: after.reading.candidates.filter((c) => c.offered && !taken.has(c.at)).map((c) => found(after.reading, c.at)),
+    choices: after.reading.candidates.map((c) => found(after.reading, c.at)),
+  }
+}
+
+export interface Decisions {
+  /** For each section, by key, the element that it is in the new version; null to drop it. */
+  sections: Record<string, ElementAt | null>
+  /** Elements that become sections. */
+  added: ElementAt[]
+}
+
+export interface NewSource {
+  /** SHA-256 of the new bytes, in hex. */
+  source: string
+  title: string
+}
+
+/** The command that takes the new version over, with everything that was set up. */
+export function revisePage(page: SitePage, before: PageReading, after: PageReading, decisions: Decisions, next: NewSource, rule: NamingRule): Command {
+  const sections = revisedSections(page, before, after, decisions, rule)
+  const menus = page.menus.map((menu) => revisedMenu(menu, before, after, sections, page.sections))
+  const header = page.header && after.header !== null ? { ...page.header, at: after.header } : null
+  const { bar, travel, highlight } = page
+  return { type: 'page/revise', page: page.key, revision: { ...next, sections, menus, header, bar, travel, highlight } }
+}
+
+function revisedSections(page: SitePage, before: PageReading, after: PageReading, { sections, added }: Decisions, rule: NamingRule): Section[] {
+  const now = new Map(after.candidates.map((c) => [c.at, c]))
+  const titles = new Map(before.candidates.map((c) => [c.at, c.title]))
+  const used = new Set<ElementAt>()
+  const out: Section[] = []
+  for (const section of page.sections) {
+    const c = now.get(sections[section.key] ?? -1)
+    if (!c || (!section.point && used.has(c.at))) continue
+    const title = section.title === titles.get(section.at) ? c.title : section.title
+    if (section.point) {
+      out.push({ ...section, at: c.at, title })
+      continue
+    }
+    used.add(c.at)
+    // An ID that the designer did not set is the page's own affair; links to the one that it was still arrive.
+    const isPages = section.own !== null && section.id === section.own
+    const id = isPages && c.id !== null ? c.id : section.id
+    const former = id === section.id ? section.former : [...section.former.filter((f) => f !== id), section.id]
+    out.push({ ...section, at: c.at, heading: c.heading, own: c.id, title, id, former })
+  }
+  const taken = takenIds(after)
+  for (const s of out) taken.add(s.id.toLowerCase())
+  const keys = new Set(page.sections.map((s) => s.key))
+  for (const at of added) {
+    const c = now.get(at)
+    if (!c || used.has(at)) continue
+    const section = sectionFrom(c, taken, rule)
+    let n = 2
+    while (keys.has(section.key)) section.key = `s${at}-${n++}`
+    keys.add(section.key)
+    out.push(section)
+  }
+  return unique(out.sort((a, b) => a.at - b.at || Number(!a.point) - Number(!b.point)))
+}
+
+/** Of two sections that came to one ID the later one gives it up. */
+function unique(sections: Section[]): Section[] {
+  const seen = new Set<string>()
+  return sections.map((s) => {
+    let id = s.id
+    for (let n = 2; seen.has(id); n++) id = `${s.id}-${n}`
+    seen.add(id)
+    return id === s.id ? s : { ...s, id }
+  })
+}
+
+function revisedMenu(menu: Menu, before: PageReading, after: PageReading, sections: readonly Section[], old: readonly Section[]): Menu {
+  const keys = new Set(sections.map((s) => s.key))
+  const kept = (item: Item): Item => (item.target.kind !== 'section' || keys.has(item.target.section) ? item : { ...item, target: { kind: 'as-is' } })
+  const added = sections.filter((s) => !old.some((o) => o.key === s.key))
+  const itemKey = (n: number) => `${menu.key}-v${n}-${sections.length}-${old.length}`
+  if (menu.at === null) {
+    // What leads to a section that is lost has nowhere to lead.
+    const items = menu.items.map(kept).filter((i) => i.target.kind !== 'as-is')
+    return { ...menu, items: [...items, ...added.map((s, n): Item => ({ key: itemKey(n), label: s.title, target: { kind: 'section', section: s.key }, link: null }))] }
+  }
+  const was = new Map(before.links.map((l) => [l.at, l]))
+  const now = new Map(after.links.map((l) => [l.at, l]))
+  const labels = new Set(menu.items.map((i) => (i.link === null ? i.label : (was.get(i.link)?.label ?? i.label))))
+  const overlap = (m: PageReading['menus'][number]) => m.items.filter((i) => labels.has(now.get(i.link)!.label)).length
+  const next = [...after.menus].sort((a, b) => overlap(b) - overlap(a) || Number(b.inHeader) - Number(a.inHeader))[0]
+  // Without its menu the page gets one made of the same items.
+  if (!next || (overlap(next) === 0 && !next.inHeader)) return { ...menu, at: null, items: menu.items.map(kept).filter((i) => i.target.kind !== 'as-is').map((i) => ({ ...i, link: null })) }
+  const links = next.items.map((i) => now.get(i.link)!)
+  const meant = matchLinks(links, after.candidates)
+  const byAt = new Map(sections.filter((s) => !s.point).map((s) => [s.at, s.key]))
+  const open = new Set(menu.items.filter((i) => i.link !== null))
+  const take = (fits: (item: Item, link: PageLink | undefined) => boolean): Item | undefined => {
+    const item = [...open].find((i) => fits(i, was.get(i.link!)))
+    if (item) open.delete(item)
+    return item
+  }
+  const items = links.map((link, n): Item => {
+    const item = take((_, l) => l?.label === link.label && l.href === link.href) ?? take((_, l) => l?.label === link.label) ?? take((i, l) => l?.href === link.href && link.href.length > 1 && i.label !== '')
+    if (item) return kept({ ...item, link: link.at, label: item.label === was.get(item.link!)?.label ? link.label : item.label })
+    const section = byAt.get(meant.get(link)?.at ?? -1)
+    return { key: itemKey(n), label: link.label, target: section ? { kind: 'section', section } : link.status === 'top' ? { kind: 'top' } : { kind: 'as-is' }, link: link.at }
+  })
+  return { ...menu, at: next.at, items: [...items, ...menu.items.filter((i) => i.link === null).map(kept).filter((i) => i.target.kind !== 'as-is')] }
+}
