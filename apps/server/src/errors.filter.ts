@@ -1,7 +1,7 @@
 /** Every error goes out as what, where and what to do; what nobody foresaw is logged whole and told short. */
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common'
 import { PageError } from '@waybell/core'
-import type { Response } from 'express'
+import type { Request, Response } from 'express'
 import { MulterError } from 'multer'
 
 @Catch()
@@ -10,7 +10,8 @@ export class ErrorsFilter implements ExceptionFilter {
 
   catch(error: unknown, host: ArgumentsHost): void {
     const response = host.switchToHttp().getResponse<Response>()
-    if (response.headersSent) return void response.end()
+    // Who asked is gone: an upload was broken off, and nothing of it was kept.
+    if (response.headersSent || host.switchToHttp().getRequest<Request>().socket.destroyed) return void response.end()
     const [status, code, message] = this.told(error)
     response.status(status).json({ code, message })
   }
