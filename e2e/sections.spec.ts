@@ -284,6 +284,45 @@ test.describe('sections and IDs', () => {
     await expect(page.getByRole('listitem')).toHaveCount(1)
   })
 
+  test('an element is picked on the page, by pointing and by keys, and made a section or a point', async ({ page }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    await page.getByRole('button', { name: 'Pick on the page' }).click()
+    const panel = page.getByRole('group', { name: 'Picked element' })
+    const frame = (await page.locator('iframe[data-screen="laptop"]').boundingBox())!
+    const scale = frame.width / 1280
+    const target = await liveFrame(page).locator('.hero-text').evaluate((el) => {
+      const box = el.getBoundingClientRect()
+      return { x: box.left + box.width / 2, y: box.top + 40 }
+    })
+    await page.mouse.move(frame.x + target.x * scale, frame.y + target.y * scale)
+    await expect(panel.getByRole('button', { name: 'h1' })).toHaveAttribute('aria-current', 'true')
+    // A press on the page picks, and does nothing else there.
+    const button = await liveFrame(page).locator('.hero .button').evaluate((el) => {
+      const box = el.getBoundingClientRect()
+      return { x: box.left + box.width / 2, y: box.top + box.height / 2 }
+    })
+    await page.mouse.click(frame.x + button.x * scale, frame.y + button.y * scale)
+    await expect(panel.getByText('Choose your nights')).toBeVisible()
+    expect(await liveFrame(page).locator('body').evaluate(() => scrollY)).toBe(0)
+    await panel.focus()
+    await page.keyboard.press('ArrowUp')
+    await page.keyboard.press('ArrowUp')
+    await expect(panel.getByRole('button', { name: 'div' })).toHaveAttribute('aria-current', 'true')
+    await page.keyboard.press('Enter')
+    await expect.poll(() => ids(page)).toHaveLength(10)
+    await expect(panel).toHaveCount(0)
+    await expect(liveFrame(page).locator('.hero-text')).toHaveAttribute('id', 'seven-nights-under-a-dark-sky-2')
+    await page.getByRole('button', { name: 'Pick on the page' }).click()
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.press('ArrowRight')
+    await panel.getByRole('button', { name: 'Put a point before it' }).click()
+    await expect.poll(() => ids(page)).toHaveLength(11)
+    await page.getByRole('button', { name: 'Pick on the page' }).click()
+    await page.keyboard.press('Escape')
+    await expect(panel).toHaveCount(0)
+  })
+
   test('a new version is compared, decided and taken over, and can be undone', async ({ page }) => {
     await openDemo(page, server)
     await setUp(page)

@@ -1,35 +1,81 @@
-/** `node scripts/screenshots.mjs [ADDRESS]`: the main views with the demo site, at 1280x800, into docs/screenshots. */
+/** `node scripts/screenshots.mjs [NAME…]`: the main views with the demo site, at 1280x800, into docs/screenshots; all, or those named. */
 import { spawn } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
+import { mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { chromium } from 'playwright-core'
 import { root } from './ensure.mjs'
 
+const asked = process.argv.slice(2)
+const wanted = (name) => !asked.length || asked.includes(name)
 const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], { env: { ...process.env, WAYBELL_DATA: mkdtempSync(join(tmpdir(), 'waybell-shots-')), WAYBELL_PORT: '0' } })
 const address = await new Promise((done) => server.stdout.on('data', (chunk) => done(/http:\S+\d/.exec(String(chunk))[0])))
 const browser = await chromium.launch({ executablePath: process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-const shot = (name) => page.screenshot({ path: join(root, `docs/screenshots/${name}.png`) })
-await page.goto(address)
-await page.getByRole('link', { name: /Ostrey/ }).waitFor()
-await shot('sites')
-await page.getByRole('link', { name: /Ostrey/ }).click()
-await page.waitForFunction(() => document.querySelectorAll('iframe[data-state="ready"]').length === 2, null, { timeout: 60000 })
-await page.getByRole('button', { name: 'Set everything up', exact: true }).click()
-await page.waitForTimeout(1500)
-for (const name of ['Sections', 'Menus', 'Travel', 'Highlight', 'Walk', 'Handover']) {
-  await page.getByRole('navigation', { name: 'Tasks' }).getByRole('link', { name }).click()
-  if (name === 'Travel') {
-    await page.getByRole('button', { name: 'Go to', exact: false }).or(page.getByTitle('Go to The telescopes in the live page')).first().click()
-    await page.waitForTimeout(2500)
-  }
-  if (name === 'Walk') {
-    await page.getByRole('button', { name: 'Start the walk' }).click()
-    await page.getByText(/18 of 18/).waitFor({ timeout: 120000 })
-  }
-  await page.waitForTimeout(900)
-  await shot(name.toLowerCase())
+const shot = (name) => wanted(name) && page.screenshot({ path: join(root, `docs/screenshots/${name}.png`) })
+const task = (name) => page.getByRole('navigation', { name: 'Tasks' }).getByRole('link', { name }).click()
+const measured = () => page.waitForFunction(() => document.querySelectorAll('iframe[data-state="ready"]').length === 2, null, { timeout: 60000 })
+const setUp = async () => {
+  await measured()
+  await page.getByRole('button', { name: 'Set everything up', exact: true }).click()
+  await page.waitForTimeout(1500)
 }
-await browser.close()
-server.kill()
+
+try {
+  await page.goto(address)
+  await page.getByRole('link', { name: /Ostrey/ }).waitFor()
+  await shot('sites')
+  await page.getByRole('link', { name: /Ostrey/ }).click()
+  await setUp()
+  await shot('sections')
+  for (const name of ['Menus', 'Travel', 'Highlight', 'Walk', 'Handover'].filter((n) => wanted(n.toLowerCase()))) {
+    await task(name)
+    if (name === 'Travel') {
+      await page.getByTitle('Go to The telescopes in the live page').first().click()
+      await page.waitForTimeout(2500)
+    }
+    if (name === 'Walk') {
+      await page.getByRole('button', { name: 'Start the walk' }).click()
+      await page.getByText(/18 of 18/).waitFor({ timeout: 120000 })
+    }
+    await page.waitForTimeout(900)
+    await shot(name.toLowerCase())
+  }
+  await task('Sections')
+  if (wanted('naming')) {
+    await page.getByRole('button', { name: 'Naming rule' }).click()
+    const dialog = page.getByRole('dialog')
+    await dialog.getByLabel('Prefix', { exact: true }).fill('sky')
+    await dialog.getByLabel('Another system adds').check()
+    await dialog.getByRole('radio', { name: /^all sections/ }).check()
+    await page.waitForTimeout(300)
+    await shot('naming')
+    await dialog.getByRole('button', { name: 'Cancel' }).click()
+  }
+  if (wanted('new-version')) {
+    const source = readFileSync(join(root, 'demo/ostrey/index.html'), 'utf8')
+    const cut = (from, to) => source.slice(source.indexOf(from), source.indexOf(to))
+    const tickets = cut('<section class="tickets', '<section class="questions')
+    const next = source
+      .replace(tickets, '')
+      .replace(cut('<section class="dark">', '<section id="getting-here"'), '')
+      .replace('<section class="programme">', `${tickets}<section class="programme">`)
+      .replace('<h2>Beds</h2>', '<h2>Where to sleep</h2>')
+      .replace('<section class="contact">', '<section class="choir"><div class="wrap"><h2>The choir</h2><p>Sings on the mole at midnight, in four parts and two coats.</p></div></section><section class="contact">')
+    await page.getByTestId('new-version').setInputFiles({ name: 'index.html', mimeType: 'text/html', buffer: Buffer.from(next) })
+    await page.getByRole('dialog').waitFor()
+    await page.waitForTimeout(300)
+    await shot('new-version')
+    await page.getByRole('button', { name: 'Keep the present one' }).click()
+  }
+  if (wanted('findings')) {
+    await page.getByLabel('Page', { exact: true }).selectOption('last-year.html')
+    await setUp()
+    await page.getByRole('button', { name: /findings/ }).click()
+    await page.waitForTimeout(400)
+    await shot('findings')
+  }
+} finally {
+  await browser.close()
+  server.kill()
+}

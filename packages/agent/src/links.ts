@@ -6,14 +6,15 @@ import { jumpTo, twoFrames } from './settle.ts'
 
 let moving = false
 
-export function takeLinks(outside: (href: string) => void): void {
+/** @param isBusy true while presses are meant for something else */
+export function takeLinks(outside: (href: string) => void, isBusy: () => boolean): void {
   addEventListener('scroll', () => (moving = true), { passive: true })
   addEventListener('scrollend', () => (moving = false))
   addEventListener(
     'click',
     (event) => {
       const link = event.target instanceof Element ? event.target.closest('a[href], area[href]') : null
-      if (!link || event.defaultPrevented) return
+      if (!link || event.defaultPrevented || isBusy()) return
       const href = link.getAttribute('href')!.trim()
       event.preventDefault()
       const hash = href.startsWith('#') ? href : sameDocumentHash(link)

@@ -3,8 +3,9 @@
  * of the application it speaks over a port; the command line calls it by name.
  */
 import { follow, takeLinks } from './links.ts'
-import type { FromAgent, SurveyRequest, ToAgent } from './messages.ts'
+import type { FromAgent, PickedElement, SurveyRequest, ToAgent } from './messages.ts'
 import { patch } from './patch.ts'
+import { Picker } from './pick.ts'
 import { jumpTo } from './settle.ts'
 import { collectStamps, elementAt, positionOf } from './stamps.ts'
 import { visit } from './visit.ts'
@@ -62,6 +63,17 @@ function serve(port: MessagePort): void {
   const say = (message: FromAgent) => port.postMessage(message)
   let request: SurveyRequest | null = null
   let probing = false
+  let picker: Picker | null = null
+  let way: PickedElement[] = []
+  const picking = {
+    over: (next: PickedElement[]) => {
+      way = next
+      point(way.at(-1)?.at ?? null)
+      say({ type: 'picking', way, state: 'over' })
+    },
+    taken: () => say({ type: 'picking', way, state: 'done' }),
+    left: () => say({ type: 'picking', way: [], state: 'left' }),
+  }
   const act = async (message: ToAgent): Promise<void> => {
     switch (message.type) {
       case 'probe': {
@@ -89,6 +101,15 @@ function serve(port: MessagePort): void {
         return
       case 'point':
         point(message.at)
+        return
+      case 'pick':
+        picker?.stop()
+        point(null)
+        picker = message.on ? new Picker(picking) : null
+        return
+      case 'pick-step':
+        if (typeof message.to === 'number') picker?.go(message.to)
+        else picker?.step(message.to)
     }
   }
   port.onmessage = ({ data }: MessageEvent<ToAgent>) => {
@@ -113,7 +134,7 @@ function serve(port: MessagePort): void {
     if (at !== over) say({ type: 'hover', at: (over = at) })
   })
   document.documentElement.addEventListener('pointerleave', () => say({ type: 'hover', at: (over = null) }))
-  takeLinks((href) => say({ type: 'outside', href }))
+  takeLinks((href) => say({ type: 'outside', href }), () => picker !== null)
   say({ type: 'ready' })
 }
 

@@ -20,6 +20,18 @@ export interface Visit {
   current: string | null
 }
 
+/** An element that was pointed at. */
+export interface PickedElement {
+  at: number
+  tag: string
+  /** Null without one, or where another element has it first. */
+  id: string | null
+  title: string
+  heading: number | null
+}
+
+export type PickStep = 'parent' | 'child' | 'next' | 'previous'
+
 export type ToAgent =
   | { type: 'probe'; turn: number; request: SurveyRequest; touch: boolean }
   | { type: 'patch'; turn: number; edits: PageEdit[]; request: SurveyRequest }
@@ -29,6 +41,10 @@ export type ToAgent =
   | { type: 'visit'; turn: number; hash: string; from: number }
   /** Draws a box around an element of the page; null takes it away. */
   | { type: 'point'; at: number | null }
+  /** Begins or ends picking an element by pointing at it. */
+  | { type: 'pick'; on: boolean }
+  /** Moves what is picked: by a step in the tree, or to an element. */
+  | { type: 'pick-step'; to: PickStep | number }
 
 export type FromAgent =
   | { type: 'ready' }
@@ -38,5 +54,7 @@ export type FromAgent =
   | { type: 'hover'; at: number | null }
   /** A link away from the page was clicked; the page stays. */
   | { type: 'outside'; href: string }
+  /** What the picker is over, with the way down to it; `done` when it was taken, `left` when picking was given up. */
+  | { type: 'picking'; way: PickedElement[]; state: 'over' | 'done' | 'left' }
   | { type: 'visited'; turn: number; visit: Visit }
   | { type: 'failed'; turn: number; message: string }

@@ -54,6 +54,7 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
   scrolled: Joi.object({ type: 'scrolled', y: length }),
   hover: Joi.object({ type: 'hover', at: at.allow(null) }),
   outside: Joi.object({ type: 'outside', href: text }),
+  picking: Joi.object({ type: 'picking', way: Joi.array().items(Joi.object({ at, tag: Joi.string().max(100), id: text.allow(null), title: text, heading: at.allow(null) })).max(40), state: Joi.valid('over', 'done', 'left') }),
   visited: Joi.object({ type: 'visited', turn, visit: Joi.object({ scroll: length, top: length, covered: length, current: text.allow(null) }) }),
   failed: Joi.object({ type: 'failed', turn, message: text }),
 }

@@ -2,7 +2,7 @@
  * The live page on every screen of the site. Each screen has a frame of its own that stays; the one in view is scaled to fit, the
  * others lie under it, in view of the browser so that their clocks run, but out of the visitor's reach.
  */
-import type { FromAgent, SurveyRequest } from '@waybell/agent/types'
+import type { FromAgent, PickStep, SurveyRequest } from '@waybell/agent/types'
 import type { PageEdit, Screen, Survey } from '@waybell/core'
 import { useEffect, useImperativeHandle, useLayoutEffect, useRef, useState, type Ref } from 'react'
 import type { Visit } from '../workspace/work.ts'
@@ -13,6 +13,8 @@ export interface LiveHandle {
   follow: (screen: string, hash: string) => void
   visit: (screen: string, hash: string, from: number) => Promise<Visit>
   point: (screen: string, at: number | null) => void
+  pick: (screen: string, on: boolean) => void
+  pickStep: (screen: string, to: PickStep | number) => void
 }
 
 interface Props {
@@ -43,6 +45,8 @@ export function LivePage({ screens, shown, ref, ...rest }: Props) {
     scrollTo: (screen, y) => channels.current.get(screen)?.say({ type: 'scroll', y }),
     follow: (screen, hash) => channels.current.get(screen)?.say({ type: 'follow', hash }),
     point: (screen, at) => channels.current.get(screen)?.say({ type: 'point', at }),
+    pick: (screen, on) => channels.current.get(screen)?.say({ type: 'pick', on }),
+    pickStep: (screen, to) => channels.current.get(screen)?.say({ type: 'pick-step', to }),
     visit: async (screen, hash, from) => {
       const channel = channels.current.get(screen)
       if (!channel) throw new Error('the live page is not there yet')
@@ -50,7 +54,7 @@ export function LivePage({ screens, shown, ref, ...rest }: Props) {
     },
   }))
   return (
-    <div ref={box} className="relative min-h-0 flex-1 overflow-hidden bg-wash">
+    <div ref={box} className="relative isolate min-h-0 flex-1 overflow-hidden bg-wash">
       {screens.map((screen) => (
         <Frame key={screen.key} screen={screen} isShown={screen.key === shown} room={room} channels={channels.current} {...rest} />
       ))}

@@ -1,5 +1,6 @@
 /** Edits of the work at hand, from what is known of it. */
 import { addSection as addingSection, checkId, idContext, proposeId, proposeSetUp, sectionFrom, takenIds, type Candidate, type IdProblem, type Section } from '@waybell/core'
+import type { PickedElement } from '@waybell/agent/types'
 import { freshKey, type Work } from '../workspace/work.ts'
 
 const taken = ({ page, reading }: Work): Set<string> => new Set([...takenIds(reading), ...page.sections.flatMap((s) => [s.id, ...s.former]).map((id) => id.toLowerCase())])
@@ -11,8 +12,12 @@ function add(work: Work, section: Section): void {
 /** An added section keeps the ID that it has, or gets one. */
 export const addSection = (work: Work, candidate: Candidate): void => add(work, sectionFrom(candidate, taken(work), work.site.rule))
 
+/** What was picked on the page, as the reading would have it. */
+export const candidateOf = ({ reading }: Work, el: PickedElement): Candidate =>
+  reading.candidates.find((c) => c.at === el.at) ?? { ...el, offered: false, depth: 0, line: 0, column: 0, hints: [] }
+
 /** A point before the element of a section, with an ID and a title of its own. */
-export function addPoint(work: Work, before: Section): void {
+export function addPoint(work: Work, before: Pick<Section, 'at' | 'title' | 'depth'>): void {
   const { page, site } = work
   const ids = taken(work)
   const title = `Before ${before.title}`

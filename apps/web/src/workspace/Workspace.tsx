@@ -92,6 +92,7 @@ function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string
   const [scripts, setScripts] = useState(true)
   const [scrolls, setScrolls] = useState<Record<string, number>>({})
   const [pointed, setPointed] = useState<string | null>(null)
+  const [picking, setPicking] = useState<Work['picking']>(null)
   const handle = useRef<LiveHandle>(null)
   const screen = site.screens.find((s) => s.key === screenKey)!
   const survey = surveys[screenKey] ?? null
@@ -175,7 +176,13 @@ function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string
       follow: (hash) => handle.current?.follow(screenKey, hash),
       visit: (key, hash, from) => handle.current!.visit(key, hash, from),
       flush: sendSurveys,
+      pick: (on) => {
+        handle.current?.pick(screenKey, on)
+        setPicking(on ? { way: [], isTaken: false } : null)
+      },
+      pickStep: (to) => handle.current?.pickStep(screenKey, to),
     },
+    picking,
   }
   const View = (tasks.find((t) => t.key === task) ?? tasks[0]).View
   const base = `/site/${siteKey}/${pageKey}`
@@ -269,6 +276,7 @@ function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string
               onMessage={(key, message) => {
                 if (message.type === 'scrolled') setScrolls((s) => ({ ...s, [key]: message.y }))
                 if (message.type === 'hover' && key === screenKey) setPointed(message.at === null ? null : (byAt.get(message.at) ?? null))
+                if (message.type === 'picking' && key === screenKey) setPicking(message.state === 'left' ? null : { way: message.way, isTaken: message.state === 'done' })
                 if (message.type === 'outside') toast(`This link leaves the page, for ${message.href}. The live page stays here.`)
               }}
             />

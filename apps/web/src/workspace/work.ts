@@ -1,5 +1,6 @@
 /** What every part of the workspace looks at: the page, what was read and measured of it, and what follows from both. */
 import { pageEdits, solveArrivals, type Arrival, type Command, type Finding, type PageEdit, type PageReading, type Screen, type Site, type SitePage, type Survey } from '@waybell/core'
+import type { PickedElement, PickStep } from '@waybell/agent/types'
 import { createContext, useContext } from 'react'
 import type { Session, SessionState } from './session.ts'
 
@@ -26,6 +27,8 @@ export interface Work {
   pointed: string | null
   point: (section: string | null) => void
   live: LiveControl
+  /** What is being picked on the page; null when nothing is. */
+  picking: { way: PickedElement[]; isTaken: boolean } | null
 }
 
 /** What the columns may ask of the live page. */
@@ -33,6 +36,9 @@ export interface LiveControl {
   scrollTo: (y: number) => void
   follow: (hash: string) => void
   visit: (screen: string, hash: string, from: number) => Promise<Visit>
+  /** Begins or ends picking an element of the page in view. */
+  pick: (on: boolean) => void
+  pickStep: (to: PickStep | number) => void
   /** Waits until the server has what was measured last. */
   flush: () => Promise<void>
 }

@@ -9,6 +9,7 @@ import { Missing } from './Missing.tsx'
 import { NewVersion } from './NewVersion.tsx'
 import { NamingDialog } from './NamingDialog.tsx'
 import { ColumnDialog, CopyTable } from './ColumnDialog.tsx'
+import { PickButton, PickPanel } from './Pick.tsx'
 import { buildRows, type Filter, type Row, type Sort } from './rows.ts'
 import { SectionRow } from './SectionRow.tsx'
 
@@ -42,6 +43,7 @@ export function SectionsTask() {
         )}
       </div>
       {missing.length > 0 && <Missing />}
+      <PickPanel />
       {isNew ? <Parts /> : <Sheet faulty={findings.flatMap((f) => f.at ?? [])} measured={measured} />}
     </div>
   )
@@ -146,15 +148,13 @@ function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
           <option value="id">By ID</option>
         </select>
       </div>
-      <div className="mb-1 flex flex-wrap items-center gap-1.5 border-b border-hair pb-2">
+      <div className="flex flex-wrap items-center gap-1.5">
+        <PickButton />
         <NamingDialog chosen={sections} />
         <ColumnDialog from={sections[0] ?? page.sections[0]!} />
         <CopyTable sections={sections.length ? sections : page.sections} />
-        <Button disabled={!measured} onClick={() => setUpEverything(work)} title="The first version of everything once more: what was changed by hand is lost, and can be undone" aria-label="Set everything up again">
-          Set up again
-        </Button>
       </div>
-      <p className="flex min-h-6 items-center gap-2 text-xs text-faint" role="status">
+      <p className="flex min-h-6 items-center gap-2 border-b border-hair text-xs text-faint" role="status">
         {sections.length ? `${sections.length} of ${page.sections.length} sections chosen` : `${page.sections.length} sections`}
         {sections.length > 0 && (
           <>
@@ -166,6 +166,10 @@ function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
             </Button>
           </>
         )}
+        <span className="flex-1" />
+        <Button kind="quiet" disabled={!measured} onClick={() => setUpEverything(work)} title="The first version of everything once more: what was changed by hand is lost, and can be undone" aria-label="Set everything up again">
+          Set up again
+        </Button>
       </p>
       {rows.length === 0 && <p className="py-3 text-sm text-faint">Nothing here is called that.</p>}
       <List ref={list} count={rows.length} estimate={60} label="Sections" role="tree" grows keyOf={(i) => rows[i]!.key}>
