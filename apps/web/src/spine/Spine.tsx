@@ -1,6 +1,6 @@
 /** The whole page to scale, between the work and the live page. */
-import { bellMap, coverOf, partsByAt, placeOf } from '@waybell/core'
-import { useLayoutEffect, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { bellMap, coverOf, partsByAt, placeOf, type Section, type Survey, type SurveyPart } from '@waybell/core'
+import { useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { Dome, Pennant, px, tint } from '../ui/index.tsx'
 import { useWork } from '../workspace/work.ts'
 import { PointHandle } from './PointHandle.tsx'
@@ -8,28 +8,192 @@ import { PointHandle } from './PointHandle.tsx'
 /** Under this height in px, bands have no text. */
 const TEXT_HEIGHT = 15
 
+/** Bands that are lower than this, in px, are gathered. */
+const LEAST_BAND = 3
+/** A gathering is as high as can be pointed at. */
+const LEAST_GATHERING = 12
+const MOST_ZOOM = 64
+
+interface Band {
+  section: Section
+  index: number
+  part: SurveyPart
+  bottom: number
+}
+
+type Drawn = { kind: 'band'; band: Band } | { kind: 'gathering'; bands: Band[]; top: number; bottom: number }
+
+/** Bands as they are drawn at a scale: those too low to be told apart gather with their neighbours. */
+function gather(bands: readonly Band[], scale: number): Drawn[] {
+  const out: Drawn[] = []
+  let run: Band[] = []
+  const close = () => {
+    if (run.length === 1) out.push({ kind: 'band', band: run[0]! })
+    else if (run.length) out.push({ kind: 'gathering', bands: run, top: run[0]!.part.top, bottom: Math.max(...run.map((b) => b.bottom)) })
+    run = []
+  }
+  for (const band of bands) {
+    if (band.section.point || (band.bottom - band.part.top) * scale >= LEAST_BAND) {
+      close()
+      out.push({ kind: 'band', band })
+      continue
+    }
+    run.push(band)
+    if ((band.bottom - run[0]!.part.top) * scale >= LEAST_GATHERING) close()
+  }
+  close()
+  return out
+}
+
 export function Spine({ task, scroll, onScroll }: { task: string; scroll: number; onScroll: (y: number) => void }) {
-  const { page, survey, screen, arrivals, pointed, point, live } = useWork()
+  const { page, survey, screen, arrivals } = useWork()
   const box = useRef<HTMLDivElement>(null)
   const [height, setHeight] = useState(600)
+  const [zoom, setZoom] = useState(1)
+  /** How far the zoomed spine is scrolled, in px. */
+  const [offset, setOffset] = useState(0)
   useLayoutEffect(() => {
     const observer = new ResizeObserver(([entry]) => setHeight(entry!.contentRect.height))
     observer.observe(box.current!)
     return () => observer.disconnect()
   }, [])
-  const scale = survey ? height / survey.pageHeight : 0
-  const parts = survey ? partsByAt(survey) : new Map<number, never>()
-  const bands = page.sections.flatMap((section, index) => {
-    const part = placeOf(section, parts)
-    if (!part?.hasBox || !survey) return []
-    const following = page.sections[index + 1]
-    const next = following && placeOf(following, parts)
-    // A heading, or an old anchor, stands for all that follows it.
-    const isMark = section.at === section.heading || part.bottom - part.top < 2
-    return [{ section, index, part, bottom: section.point ? part.top : isMark ? (next?.top ?? survey.pageHeight) : part.bottom }]
-  })
+  const scale = survey ? (height * zoom) / survey.pageHeight : 0
+  const bands = useMemo((): Band[] => {
+    const parts = survey ? partsByAt(survey) : new Map<number, never>()
+    return page.sections.flatMap((section, index) => {
+      const part = placeOf(section, parts)
+      if (!part?.hasBox || !survey) return []
+      const following = page.sections[index + 1]
+      const next = following && placeOf(following, parts)
+      // A heading, or an old anchor, stands for all that follows it.
+      const isMark = section.at === section.heading || part.bottom - part.top < 2
+      return [{ section, index, part, bottom: section.point ? part.top : isMark ? (next?.top ?? survey.pageHeight) : part.bottom }]
+    })
+  }, [page.sections, survey])
+  const drawn = useMemo(() => gather(bands, scale), [bands, scale])
+  const inView = (top: number, bottom: number) => zoom === 1 || (bottom * scale > offset - 200 && top * scale < offset + height + 200)
+  const zoomTo = (next: number, middle: number) => {
+    const clamped = Math.min(MOST_ZOOM, Math.max(1, next))
+    setZoom(clamped)
+    // When the canvas has its new height.
+    requestAnimationFrame(() => box.current?.scrollTo({ top: ((middle * clamped * height) / (survey?.pageHeight ?? 1)) - height / 2 }))
+  }
+  const middle = survey ? (zoom === 1 ? scroll + screen.height / 2 : (offset + height / 2) / scale) : 0
+  return (
+    <div className="flex h-full min-h-0 flex-col">
+      <div className="flex items-center gap-1 px-2 pb-1 text-xs text-faint">
+        <h2 className="flex-1 font-bold text-ink">Spine</h2>
+        {zoom > 1 && (
+          <button type="button" aria-label="Show more of the page" title="Show more of the page" onClick={() => zoomTo(zoom / 2, middle)} className="min-h-6 min-w-6 rounded-sm border border-hair bg-sheet">
+            −
+          </button>
+        )}
+        {bands.length > 8 && zoom < MOST_ZOOM && (
+          <button type="button" aria-label="Show less of the page, larger" title="Show less of the page, larger" onClick={() => zoomTo(zoom * 2, middle)} className="min-h-6 min-w-6 rounded-sm border border-hair bg-sheet">
+            +
+          </button>
+        )}
+        <span>{survey ? px(survey.pageHeight) : ''}</span>
+      </div>
+      <div ref={box} onScroll={(e) => setOffset(e.currentTarget.scrollTop)} className={`relative mx-2 min-h-0 flex-1 border border-hair bg-sheet ${zoom > 1 ? 'overflow-x-hidden overflow-y-auto' : 'overflow-hidden'}`} data-testid="spine" data-scale={scale}>
+        {!survey && <p className="p-3 text-xs text-faint">The page is being measured.</p>}
+        {zoom > 1 && <div style={{ height: height * zoom }} />}
+        {drawn.map((d) =>
+          d.kind === 'gathering' ? (
+            inView(d.top, d.bottom) && <Gathering key={`g${d.bands[0]!.section.key}`} gathering={d} scale={scale} onOpen={() => zoomTo(Math.ceil((zoom * height) / ((d.bottom - d.top) * scale * 2)), (d.top + d.bottom) / 2)} />
+          ) : (
+            inView(d.band.part.top, d.band.bottom) && <BandView key={d.band.section.key} band={d.band} scale={scale} task={task} />
+          ),
+        )}
+        {survey && <Window survey={survey} scale={scale} scroll={scroll} onScroll={onScroll} />}
+        {survey && task === 'highlight'
+          ? bellMap(page, survey).flatMap(({ section, start }) =>
+              section === null || !inView(start, start) ? [] : (
+                <span key={section} data-bell={section} className="pointer-events-none absolute right-10" style={{ top: start * scale - 4 }} title={`bell at ${px(start)}`}>
+                  <Dome />
+                </span>
+              ),
+            )
+          : task !== 'sections' &&
+            page.sections.flatMap((section, index) => {
+              const arrival = arrivals.get(section.key)
+              return arrival?.moves && inView(arrival.land, arrival.land) ? (
+                <span key={section.key} data-arrival={section.key} className="pointer-events-none absolute flex items-start" style={{ top: arrival.land * scale, right: 38 + (index % 2) * 13 }} title={`${section.title}: arrives at ${px(arrival.land)}`}>
+                  <Pennant />
+                </span>
+              ) : []
+            })}
+      </div>
+    </div>
+  )
+}
+
+function BandView({ band: { section, index, part, bottom }, scale, task }: { band: Band; scale: number; task: string }) {
+  const { pointed, point, live } = useWork()
+  if (section.point) return <PointHandle section={section} top={part.top} scale={scale} />
+  const bandHeight = (bottom - part.top) * scale
+  return (
+    <div
+      data-band={section.key}
+      title={section.title}
+      onPointerEnter={() => point(section.key)}
+      onPointerLeave={() => point(null)}
+      onClick={() => live.follow('#' + section.id)}
+      className="absolute inset-x-0 overflow-hidden"
+      style={{
+        top: part.top * scale,
+        height: bandHeight,
+        background: part.background,
+        // A shadow, so that the band's edge is the section's edge to the pixel.
+        boxShadow: `inset 6px 0 ${tint(index)}, inset 0 1px rgb(128 128 128 / 0.35)${pointed === section.key ? ', inset 0 0 0 2px var(--color-teal)' : ''}`,
+      }}
+    >
+      {bandHeight >= TEXT_HEIGHT && (
+        <span className="absolute top-0.5 left-2 flex max-w-[118px] gap-1 rounded-sm bg-sheet/90 px-1 text-xs leading-[14px] text-ink">
+          <b>{index + 1}</b>
+          <span className="truncate">{task === 'sections' ? '#' + section.id : section.title}</span>
+        </span>
+      )}
+      {part.heading && <span className="absolute right-0 h-px w-4 bg-faint" style={{ top: (part.heading.top - part.top) * scale }} />}
+    </div>
+  )
+}
+
+/** Sections too many for their room: named under the pointer, told apart when the spine is drawn larger. */
+function Gathering({ gathering: { bands, top, bottom }, scale, onOpen }: { gathering: Extract<Drawn, { kind: 'gathering' }>; scale: number; onOpen: () => void }) {
+  const { pointed } = useWork()
+  const [first, last] = [bands[0]!, bands.at(-1)!]
+  const isPointed = bands.some((b) => b.section.key === pointed)
+  return (
+    <button
+      type="button"
+      tabIndex={-1}
+      data-gathering={bands.length}
+      aria-label={`Sections ${first.index + 1} to ${last.index + 1}, show larger`}
+      title={`${bands.length} sections:\n${bands.slice(0, 25).map((b) => `${b.index + 1} ${b.section.title}`).join('\n')}${bands.length > 25 ? '\n…' : ''}`}
+      onClick={onOpen}
+      className="absolute inset-x-0 overflow-hidden text-left"
+      style={{
+        top: top * scale,
+        height: Math.max(LEAST_BAND, (bottom - top) * scale),
+        background: first.part.background,
+        boxShadow: `inset 6px 0 ${tint(first.index)}, inset 0 1px rgb(128 128 128 / 0.35)${isPointed ? ', inset 0 0 0 2px var(--color-teal)' : ''}`,
+      }}
+    >
+      {(bottom - top) * scale >= 11 && (
+        <span className="absolute top-0 left-2 rounded-sm bg-sheet/90 px-1 text-xs leading-[11px] text-ink">
+          {first.index + 1}–{last.index + 1}
+        </span>
+      )}
+    </button>
+  )
+}
+
+/** The part of the page that is in view; dragging it scrolls the live page. */
+function Window({ survey, scale, scroll, onScroll }: { survey: Survey; scale: number; scroll: number; onScroll: (y: number) => void }) {
+  const { page, screen } = useWork()
   const drag = useRef<{ from: number; scroll: number } | null>(null)
-  const end = survey?.maxScroll ?? 0
+  const end = survey.maxScroll
   const move = (y: number) => onScroll(Math.min(Math.max(0, y), end))
   const onKey = (event: KeyboardEvent) => {
     const step = { ArrowDown: 40, ArrowUp: -40, PageDown: screen.height * 0.9, PageUp: -screen.height * 0.9, Home: -Infinity, End: Infinity }[event.key]
@@ -42,82 +206,24 @@ export function Spine({ task, scroll, onScroll }: { task: string; scroll: number
     event.currentTarget.setPointerCapture(event.pointerId)
   }
   return (
-    <div className="flex h-full min-h-0 flex-col">
-      <div className="flex items-baseline justify-between px-2 pb-1 text-xs text-faint">
-        <h2 className="font-bold text-ink">Spine</h2>
-        <span>{survey ? px(survey.pageHeight) : ''}</span>
-      </div>
-      <div ref={box} className="relative mx-2 min-h-0 flex-1 overflow-hidden border border-hair bg-sheet" data-testid="spine" data-scale={scale}>
-        {!survey && <p className="p-3 text-xs text-faint">The page is being measured.</p>}
-        {bands.map(({ section, index, part, bottom }) => {
-          if (section.point) return <PointHandle key={section.key} section={section} top={part.top} scale={scale} />
-          const bandHeight = (bottom - part.top) * scale
-          return (
-            <div
-              key={section.key}
-              data-band={section.key}
-              title={section.title}
-              onPointerEnter={() => point(section.key)}
-              onPointerLeave={() => point(null)}
-              onClick={() => live.follow('#' + section.id)}
-              className="absolute inset-x-0 overflow-hidden"
-              style={{
-                top: part.top * scale,
-                height: bandHeight,
-                background: part.background,
-                // A shadow, so that the band's edge is the section's edge to the pixel.
-                boxShadow: `inset 6px 0 ${tint(index)}, inset 0 1px rgb(128 128 128 / 0.35)${pointed === section.key ? ', inset 0 0 0 2px var(--color-teal)' : ''}`,
-              }}
-            >
-              {bandHeight >= TEXT_HEIGHT && (
-                <span className="absolute top-0.5 left-2 flex max-w-[118px] gap-1 rounded-sm bg-sheet/90 px-1 text-xs leading-[14px] text-ink">
-                  <b>{index + 1}</b>
-                  <span className="truncate">{task === 'sections' ? '#' + section.id : section.title}</span>
-                </span>
-              )}
-              {part.heading && <span className="absolute right-0 h-px w-4 bg-faint" style={{ top: (part.heading.top - part.top) * scale }} />}
-            </div>
-          )
-        })}
-        {survey && (
-          <div
-            role="slider"
-            tabIndex={0}
-            aria-label="Part of the page in view"
-            aria-orientation="vertical"
-            aria-valuemin={0}
-            aria-valuemax={Math.round(end)}
-            aria-valuenow={Math.round(scroll)}
-            aria-valuetext={`from ${px(scroll)}`}
-            data-testid="window"
-            onKeyDown={onKey}
-            onPointerDown={onDown}
-            onPointerMove={(e) => drag.current && move(drag.current.scroll + (e.clientY - drag.current.from) / scale)}
-            onPointerUp={() => (drag.current = null)}
-            className="absolute right-0 w-9 cursor-grab touch-none border-2 border-ink bg-ink/10"
-            style={{ top: scroll * scale, height: Math.max(screen.height * scale, 24) }}
-          >
-            <span className="absolute inset-x-0 top-0 bg-ink/40" style={{ height: coverOf(page, survey).arrival * scale }} />
-          </div>
-        )}
-        {survey && task === 'highlight'
-          ? bellMap(page, survey).flatMap(({ section, start }) =>
-              section === null ? [] : (
-                <span key={section} data-bell={section} className="pointer-events-none absolute right-10" style={{ top: start * scale - 4 }} title={`bell at ${px(start)}`}>
-                  <Dome />
-                </span>
-              ),
-            )
-          : task !== 'sections' &&
-            page.sections.flatMap((section, index) => {
-              const arrival = arrivals.get(section.key)
-              return arrival?.moves ? (
-                <span key={section.key} data-arrival={section.key} className="pointer-events-none absolute flex items-start" style={{ top: arrival.land * scale, right: 38 + (index % 2) * 13 }} title={`${section.title}: arrives at ${px(arrival.land)}`}>
-                  <Pennant />
-                </span>
-              ) : []
-            })}
-      </div>
+    <div
+      role="slider"
+      tabIndex={0}
+      aria-label="Part of the page in view"
+      aria-orientation="vertical"
+      aria-valuemin={0}
+      aria-valuemax={Math.round(end)}
+      aria-valuenow={Math.round(scroll)}
+      aria-valuetext={`from ${px(scroll)}`}
+      data-testid="window"
+      onKeyDown={onKey}
+      onPointerDown={onDown}
+      onPointerMove={(e) => drag.current && move(drag.current.scroll + (e.clientY - drag.current.from) / scale)}
+      onPointerUp={() => (drag.current = null)}
+      className="absolute right-0 w-9 cursor-grab touch-none border-2 border-ink bg-ink/10"
+      style={{ top: scroll * scale, height: Math.max(screen.height * scale, 24) }}
+    >
+      <span className="absolute inset-x-0 top-0 bg-ink/40" style={{ height: coverOf(page, survey).arrival * scale }} />
     </div>
   )
 }

@@ -20,6 +20,7 @@ import { Button, Field } from '../ui/index.tsx'
 import { redoName, Session, undoName } from './session.ts'
 import { DropFiles } from './DropFiles.tsx'
 import { History } from './History.tsx'
+import { Palette } from './Palette.tsx'
 import { Threads } from './Threads.tsx'
 import { arrivalsOf, editsOf, partsToMeasure, WorkContext, type Work } from './work.ts'
 
@@ -92,6 +93,7 @@ function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string
   const [scripts, setScripts] = useState(true)
   const [scrolls, setScrolls] = useState<Record<string, number>>({})
   const [pointed, setPointed] = useState<string | null>(null)
+  const [focused, setFocused] = useState<string | null>(null)
   const [picking, setPicking] = useState<Work['picking']>(null)
   const handle = useRef<LiveHandle>(null)
   const screen = site.screens.find((s) => s.key === screenKey)!
@@ -183,6 +185,8 @@ function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string
       pickStep: (to) => handle.current?.pickStep(screenKey, to),
     },
     picking,
+    current: focused,
+    setCurrent: setFocused,
   }
   const View = (tasks.find((t) => t.key === task) ?? tasks[0]).View
   const base = `/site/${siteKey}/${pageKey}`
@@ -223,6 +227,7 @@ function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string
             })}
           </nav>
           <span className="ml-auto" />
+          <Palette />
           <History />
           <Button kind="quiet" disabled={!stacks.undo.length} onClick={() => session.undo()} title={undoName(stacks) ? `Undo: ${undoName(stacks)}` : 'Nothing to undo'} aria-label={undoName(stacks) ? `Undo: ${undoName(stacks)}` : 'Undo'}>
             <Undo2 size={16} aria-hidden />

@@ -23,6 +23,9 @@ export interface Work {
   session: Session
   state: SessionState
   run: (command: Command) => boolean
+  /** Section whose row had the focus last. */
+  current: string | null
+  setCurrent: (section: string) => void
   /** Section that is pointed at, on any of the three columns. */
   pointed: string | null
   point: (section: string | null) => void

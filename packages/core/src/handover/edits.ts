@@ -33,11 +33,12 @@ export function pageEdits(input: HandoverInput): PageEdit[] {
   const { page, reading } = input
   const edits: PageEdit[] = []
   const idOf = new Map(page.sections.map((s) => [s.key, s.id]))
+  const own = ownIds(reading)
   for (const section of page.sections) {
-    if (!section.point && ownId(reading, section.at) !== section.id) edits.push({ kind: 'attribute', at: section.at, name: 'id', value: section.id })
+    if (!section.point && own.get(section.at) !== section.id) edits.push({ kind: 'attribute', at: section.at, name: 'id', value: section.id })
   }
   for (const menu of page.menus) if (menu.at !== null) edits.push(...adoptedEdits(menu, reading, idOf))
-  edits.push(...followRenames(input, idOf))
+  edits.push(...followRenames(input, idOf, own))
   if (page.header) edits.push({ kind: 'attribute', at: page.header.at, name: 'data-wb-header', value: page.header.keep ?? '' })
   edits.push({ kind: 'piece', role: 'style', place: 'head', text: pageStyle(input) })
   edits.push({ kind: 'piece', role: 'settings', place: 'head', text: settingsText(input) })
@@ -96,12 +97,12 @@ function slotEdits(menu: Menu, reading: PageReading, idOf: Map<string, string>):
 }
 
 
-/** The ID that an element has in the source, or the name by which links find it. */
-const ownId = (reading: PageReading, at: ElementAt): string | null =>
-  reading.candidates.find((c) => c.at === at)?.id ?? reading.ids.find((i) => i.at === at)?.id ?? null
+/** The ID that each element has in the source, or the name by which links find it. */
+const ownIds = (reading: PageReading): Map<ElementAt, string> =>
+  new Map([...reading.ids.map((i): [ElementAt, string] => [i.at, i.id]), ...reading.candidates.flatMap((c): [ElementAt, string][] => (c.id === null ? [] : [[c.at, c.id]]))])
 
 /** Every link outside the menus that means a section by an ID that it no longer has goes along: on the page, and to other pages of the site. */
-function followRenames({ page, pages, reading }: HandoverInput, idOf: Map<string, string>): PageEdit[] {
+function followRenames({ page, pages, reading }: HandoverInput, idOf: Map<string, string>, own: Map<ElementAt, string>): PageEdit[] {
   const inMenus = new Set(page.menus.flatMap((m) => m.items.map((i) => i.link)))
   const sections = new Map(page.sections.filter((s) => !s.point).map((s) => [s.at, s]))
   const former = formerIds(page)
@@ -112,7 +113,7 @@ function followRenames({ page, pages, reading }: HandoverInput, idOf: Map<string
     let id: string | undefined
     if (link.status === 'ok' && link.target !== null) {
       const section = sections.get(link.target)
-      if (section && ownId(reading, section.at) !== section.id) id = idOf.get(section.key)
+      if (section && own.get(section.at) !== section.id) id = idOf.get(section.key)
     } else if (link.status === 'broken') id = former.get(fragment)
     else if (link.status === 'other-page' && link.path !== null) {
       const other = pages.find((p) => p.file === resolvePath(page.file, link.path!))

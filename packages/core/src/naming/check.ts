@@ -12,13 +12,20 @@ export interface IdProblem {
   suggestion: string
 }
 
+/** Who carries an ID, or is to carry it. */
+export interface Owner {
+  id: string
+  /** As a message begins with it: “The p on line 12”. */
+  what: string
+}
+
 /** What an ID must keep apart from. */
 export interface IdContext {
   rule: NamingRule
-  /** IDs that other elements of the page carry or are to carry, with what they are: “the element on line 12 (p)”. */
-  others: ReadonlyMap<string, string>
-  /** Former IDs of other sections, with the section's title. */
-  former: ReadonlyMap<string, string>
+  /** Others of the page with this ID, in whatever case. */
+  owners: (lowerCaseId: string) => readonly Owner[]
+  /** Title of another section that had this ID before; null without one. */
+  formerOwner: (id: string) => string | null
   /** Names that scripts of the page read and nothing declares. */
   undeclared: ReadonlySet<string>
   /** Title of the section, for an ID that leaves nothing to mend. */
@@ -35,18 +42,18 @@ export function checkId(id: string, context: IdContext): IdProblem | null {
   return problem && { ...problem, suggestion: soundId(id, context) }
 }
 
-function problemOf(id: string, { others, former, undeclared }: IdContext): Omit<IdProblem, 'suggestion'> | null {
+function problemOf(id: string, { owners, formerOwner, undeclared }: IdContext): Omit<IdProblem, 'suggestion'> | null {
   if (id === '') return { code: 'id-empty', severity: 'error', message: 'An ID needs at least one character.' }
   if (hasSpace(id)) return { code: 'id-space', severity: 'error', message: 'An ID cannot hold white space; no style, and no label or description, could name it.' }
   if (id.startsWith('#')) return { code: 'id-hash', severity: 'error', message: 'The # belongs to links, not to the ID.' }
-  const other = others.get(id)
-  if (other !== undefined) return { code: 'id-taken', severity: 'error', message: `${other} has the ID “${id}” already; links go to the first of the two.` }
+  const others = owners(id.toLowerCase())
+  const same = others.find((o) => o.id === id)
+  if (same) return { code: 'id-taken', severity: 'error', message: `${same.what} has the ID “${id}” already; links go to the first of the two.` }
   if (id.toLowerCase() === 'top') return { code: 'id-reserved', severity: 'error', message: 'A link to “#top” goes to the top of the page; this ID would take it away.' }
-  const lower = id.toLowerCase()
-  for (const [known, what] of others)
-    if (known.toLowerCase() === lower) return { code: 'id-case', severity: 'warning', message: `${what} has the ID “${known}”, which differs from this only in case.` }
-  const was = former.get(id)
-  if (was !== undefined) return { code: 'former-clash', severity: 'warning', message: `“${was}” had this ID before; links out in the world that mean it would come here.` }
+  const near = others[0]
+  if (near) return { code: 'id-case', severity: 'warning', message: `${near.what} has the ID “${near.id}”, which differs from this only in case.` }
+  const was = formerOwner(id)
+  if (was !== null) return { code: 'former-clash', severity: 'warning', message: `“${was}” had this ID before; links out in the world that mean it would come here.` }
   if (!isSelector(id)) return { code: 'id-selector', severity: 'warning', message: 'Styles and scripts have to escape this ID; begin with a letter and use letters, digits, hyphens.' }
   if (undeclared.has(id)) return { code: 'id-shadow', severity: 'warning', message: `A script of the page reads the name “${id}” without declaring it; an element with this ID would take its place.` }
   return null
@@ -54,10 +61,10 @@ function problemOf(id: string, { others, former, undeclared }: IdContext): Omit<
 
 /** The nearest ID with nothing wrong about it. */
 export function soundId(id: string, context: IdContext): string {
-  const { rule, others, former, undeclared, title } = context
+  const { rule, owners, formerOwner, undeclared, title } = context
   const glue = rule.separator || '-'
-  const used = new Set([...others.keys(), ...former.keys(), ...undeclared].map((x) => x.toLowerCase()))
-  const taken = (lower: string) => used.has(lower)
+  const read = new Set([...undeclared].map((x) => x.toLowerCase()))
+  const taken = (lower: string) => read.has(lower) || owners(lower).length > 0 || formerOwner(lower) !== null
   const mended = id
     .trim()
     .replace(/^#+/, '')

@@ -71,8 +71,8 @@ describe('the naming rule', () => {
 
 const context = (over: Partial<IdContext> = {}): IdContext => ({
   rule: defaultRule,
-  others: new Map([['there', 'The p on line 7'], ['about', 'The section “About”']]),
-  former: new Map([['old', 'News']]),
+  owners: (lower) => [{ id: 'there', what: 'The p on line 7' }, { id: 'about', what: 'The section “About”' }].filter((o) => o.id === lower),
+  formerOwner: (id) => (id.toLowerCase() === 'old' ? 'News' : null),
   undeclared: new Set(['config']),
   title: 'Our work',
   ...over,

@@ -5,9 +5,9 @@
 import type { Survey } from '../arrival/index.ts'
 import { bestBellOffset } from '../highlight/index.ts'
 import { matchLinks } from '../links/index.ts'
-import { proposeId, type IdContext, type NamingRule } from '../naming/index.ts'
+import { proposeId, type NamingRule } from '../naming/index.ts'
 import type { Candidate, ElementAt, PageLink, PageReading, ReadMenu, WrittenSettings } from '../page/index.ts'
-import type { BarPlace, HeaderChoice, Item, ItemTarget, Menu, Section, SetUp, Site, SitePage } from '../site/index.ts'
+import type { BarPlace, HeaderChoice, Item, ItemTarget, Menu, Section, SetUp, SitePage } from '../site/index.ts'
 
 export const DEFAULT_BREATHING = 24
 
@@ -15,15 +15,7 @@ export const DEFAULT_BREATHING = 24
 export const takenIds = (reading: PageReading): Set<string> =>
   new Set(reading.ids.map((i) => i.id.toLowerCase()))
 
-/** What an ID for `section` must keep apart from. A later element that shares the ID it was given up for is no clash. */
-export function idContext({ site, page, reading, undeclared }: { site: Site; page: SitePage; reading: PageReading; undeclared: ReadonlySet<string> }, section: Section): IdContext {
-  const others = new Map<string, string>()
-  const elements = new Set(page.sections.filter((s) => !s.point).map((s) => s.at))
-  for (const { id, at, tag, line } of reading.ids) if (id !== '' && !elements.has(at) && !others.has(id)) others.set(id, `The ${tag} on line ${line}`)
-  for (const s of page.sections) if (s.key !== section.key) others.set(s.id, `The section “${s.title}”`)
-  const former = new Map(page.sections.filter((s) => s.key !== section.key).flatMap((s) => s.former.map((f): [string, string] => [f, s.title])))
-  return { rule: site.rule, others, former, undeclared, title: section.title }
-}
+export { idContext } from './ids.ts'
 
 /** The section that a candidate makes: with the ID it has, or one by the naming rule that nothing else has. */
 export function sectionFrom(candidate: Candidate, taken: Set<string>, rule: NamingRule): Section {

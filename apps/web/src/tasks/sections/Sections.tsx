@@ -74,7 +74,7 @@ function Parts() {
 
 function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
   const work = useWork()
-  const { page, reading, run } = work
+  const { page, reading, run, setCurrent } = work
   const [query, setQuery] = useState('')
   const [filter, setFilter] = useState<Filter>('all')
   const [sort, setSort] = useState<Sort>('page')
@@ -184,7 +184,10 @@ function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
               aria-label={row.kind === 'section' ? `${row.index + 1} ${row.section.title}` : row.kind === 'part' ? `also found: ${row.candidate.title}` : `${row.parts} parts before the first section`}
               data-row={i}
               tabIndex={i === at ? 0 : -1}
-              onFocus={() => setActive(i)}
+              onFocus={() => {
+                setActive(i)
+                if (row.kind === 'section') setCurrent(row.key)
+              }}
               onKeyDown={(e) => onKey(e, i)}
             >
               <SectionRow row={row} isOpen={open.has(row.key)} isChosen={chosen.has(row.key)} onToggle={() => toggle(row.key)} onChoose={(on) => choose(row, on)} onNest={nest} />
