@@ -60,6 +60,7 @@ reading(`${(headings.length / 1e6).toFixed(1)} MB with 2,000 headings`, headings
 rename()
 outlines()
 await edits()
+await large()
 
 /** A new ID for a section that 500 links lead to: the command, and all that it changes in the page. */
 function rename() {
@@ -80,6 +81,49 @@ function rename() {
   }
   const value = median(times)
   report('a rename with 500 links, applied and written', `${value.toFixed(1)} ms`, '50 ms', value <= 50)
+}
+
+/** The longest that the application keeps its visitor waiting while a page with thousands of IDs is brought in, set up and worked on. */
+async function large() {
+  const { server, browser, page } = await application()
+  try {
+    const part = (i, j) => `<h3 id="c${i}-${j}">Part ${j}</h3><p id="p${i}-${j}">${Array.from({ length: 22 }, (_, k) => words[(i * 7 + j * 3 + k) % words.length]).join(' ')} <a href="#c${(i + j) % 1000}">see</a></p>`
+    const text = `<!doctype html><html lang="en"><head><title>Manual</title></head><body><main>${Array.from({ length: 1000 }, (_, i) => `<section id="c${i}"><h2>Chapter ${i} on ${words[i % words.length]}</h2>${Array.from({ length: 4 }, (_, j) => part(i, j)).join('')}</section>`).join('\n')}</main></body></html>`
+    await page.getByTestId('files').setInputFiles({ name: 'page.html', mimeType: 'text/html', buffer: Buffer.from(text) })
+    await page.waitForFunction(() => document.querySelectorAll('iframe[data-state="ready"]').length === 2, null, { timeout: 180000 })
+    await page.evaluate(() => {
+      window.longest = 0
+      new PerformanceObserver((list) => list.getEntries().forEach((e) => (window.longest = Math.max(window.longest, e.duration)))).observe({ type: 'longtask' })
+    })
+    const pause = () => page.waitForTimeout(2500)
+    await page.getByRole('button', { name: 'Set everything up', exact: true }).click()
+    await pause()
+    await page.getByLabel('Find a section').pressSequentially('lantern', { delay: 30 })
+    await page.getByLabel('Find a section').fill('')
+    await pause()
+    await page.getByLabel('ID of section 3', { exact: true }).fill('three')
+    await page.keyboard.press('Enter')
+    await pause()
+    for (const task of ['Menus', 'Travel', 'Highlight', 'Walk', 'Sections']) {
+      await page.getByRole('navigation', { name: 'Tasks' }).getByRole('link', { name: task }).click()
+      await pause()
+    }
+    const longest = await page.evaluate(() => window.longest)
+    report(`the longest wait while a page of ${(text.length / 1e6).toFixed(1)} MB with 9,000 IDs is worked on`, `${longest.toFixed(0)} ms`, '100 ms', longest <= 100)
+  } finally {
+    await browser.close()
+    server.kill()
+  }
+}
+
+/** The application on data of its own, and a browser on it. */
+async function application() {
+  const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], { env: { ...process.env, WAYBELL_DATA: mkdtempSync(join(tmpdir(), 'waybell-bench-')), WAYBELL_PORT: '0' } })
+  const address = await new Promise((done) => server.stdout.on('data', (chunk) => done(/http:\S+\d/.exec(String(chunk))[0])))
+  const browser = await chromium.launch({ executablePath: process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.goto(address)
+  return { server, browser, page }
 }
 
 /** The parts that are offered, against those that were marked by hand. */
@@ -110,12 +154,8 @@ process.exitCode = rows.every((r) => r.verdict === 'met') ? 0 : 1
 
 /** From the key that commits an edit to the frame in which the live page shows it, as the browser's clocks tell. */
 async function edits() {
-  const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], { env: { ...process.env, WAYBELL_DATA: mkdtempSync(join(tmpdir(), 'waybell-bench-')), WAYBELL_PORT: '0' } })
-  const address = await new Promise((done) => server.stdout.on('data', (chunk) => done(/http:\S+\d/.exec(String(chunk))[0])))
-  const browser = await chromium.launch({ executablePath: process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+  const { server, browser, page } = await application()
   try {
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-    await page.goto(address)
     await page.getByRole('link', { name: /Ostrey Sky Week/ }).click()
     await page.waitForFunction(() => document.querySelectorAll('iframe[data-state="ready"]').length === 2, null, { timeout: 60000 })
     await page.getByRole('button', { name: 'Set everything up', exact: true }).click()

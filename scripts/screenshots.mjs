@@ -52,6 +52,14 @@ try {
     await shot('naming')
     await dialog.getByRole('button', { name: 'Cancel' }).click()
   }
+  if (wanted('picker')) {
+    await page.getByRole('button', { name: 'Pick on the page' }).click()
+    const frame = await page.locator('iframe[data-screen="laptop"]').boundingBox()
+    await page.mouse.move(frame.x + frame.width * 0.2, frame.y + frame.height * 0.32)
+    await page.waitForTimeout(400)
+    await shot('picker')
+    await page.getByRole('button', { name: 'Stop picking' }).click()
+  }
   if (wanted('new-version')) {
     const source = readFileSync(join(root, 'demo/ostrey/index.html'), 'utf8')
     const cut = (from, to) => source.slice(source.indexOf(from), source.indexOf(to))

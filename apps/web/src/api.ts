@@ -1,5 +1,5 @@
 /** The server's answers, and its errors as what, where and what to do. */
-import type { Command, Decisions, Finding, PageReading, Revision, Site, Stacks, Survey } from '@waybell/core'
+import type { Command, Decisions, Finding, NamedIds, PageReading, Revision, Site, Stacks, Survey } from '@waybell/core'
 
 export interface SiteState {
   key: string
@@ -21,6 +21,7 @@ export interface PageState {
   reading: PageReading
   missing: string[]
   undeclared: string[]
+  named: NamedIds
   findings: Finding[]
 }
 

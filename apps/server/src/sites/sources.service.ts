@@ -1,7 +1,7 @@
 /** Reading the sources of pages; a reading is kept as long as it is likely to be asked for again. */
 import { Injectable } from '@nestjs/common'
 import { InjectDataSource } from '@nestjs/typeorm'
-import { followAssets, inlineScripts, pageFindings, undeclaredNames, parsePage, readParsed, resolvePath, type Finding, type PageReading, type ParsedPage, type SitePage } from '@waybell/core'
+import { followAssets, inlineScripts, inlineStyles, namedIds, pageFindings, undeclaredNames, parsePage, readParsed, resolvePath, type Finding, type NamedIds, type PageReading, type ParsedPage, type SitePage } from '@waybell/core'
 import type { DataSource } from 'typeorm'
 import { FileRow } from '../db/entities.ts'
 import { getContent } from './content.ts'
@@ -18,6 +18,8 @@ export interface PageState {
   missing: string[]
   /** Names that the page's scripts read and nothing declares. */
   undeclared: string[]
+  /** IDs that its styles and scripts name. */
+  named: NamedIds
   findings: Finding[]
 }
 
@@ -44,13 +46,15 @@ export class SourcesService {
 
   async state(site: string, page: SitePage): Promise<PageState> {
     const { reading, parsed } = await this.source(page)
-    const { missing, scripts } = await this.files(site, page.file, reading)
-    const undeclared = undeclaredNames([...inlineScripts(parsed.tree), ...scripts])
-    return { reading, missing, undeclared: [...undeclared], findings: pageFindings(reading, { missing: new Set(missing), undeclared }) }
+    const { missing, scripts, styles } = await this.files(site, page.file, reading)
+    const allScripts = [...inlineScripts(parsed.tree), ...scripts]
+    const undeclared = undeclaredNames(allScripts)
+    const named = namedIds(reading.ids.map((i) => i.id), [...inlineStyles(parsed.tree), ...styles], allScripts)
+    return { reading, missing, undeclared: [...undeclared], named, findings: pageFindings(reading, { missing: new Set(missing), undeclared }) }
   }
 
   /** Which of the page's files are missing, and the text of its scripts that are there. */
-  private async files(site: string, file: string, reading: PageReading): Promise<{ missing: string[]; scripts: string[] }> {
+  private async files(site: string, file: string, reading: PageReading): Promise<{ missing: string[]; scripts: string[]; styles: string[] }> {
     const rows = await this.db.manager.findBy(FileRow, { site })
     const files = new Map(rows.map((r) => [r.path, r.hash]))
     const texts = new Map<string, string>()
@@ -59,6 +63,7 @@ export class SourcesService {
       const path = resolvePath(file, named)
       return path !== null && files.has(path) ? { key: path, text: texts.get(path) ?? null } : null
     })
-    return { missing: [...missing], scripts: [...found].filter((path) => /\.m?js$/i.test(path)).map((path) => texts.get(path) ?? '') }
+    const textsOf = (kind: RegExp) => [...found].filter((path) => kind.test(path)).map((path) => texts.get(path) ?? '')
+    return { missing: [...missing], scripts: textsOf(/\.m?js$/i), styles: textsOf(/\.css$/i) }
   }
 }

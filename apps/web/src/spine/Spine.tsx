@@ -84,12 +84,12 @@ export function Spine({ task, scroll, onScroll }: { task: string; scroll: number
       <div className="flex items-center gap-1 px-2 pb-1 text-xs text-faint">
         <h2 className="flex-1 font-bold text-ink">Spine</h2>
         {zoom > 1 && (
-          <button type="button" aria-label="Show more of the page" title="Show more of the page" onClick={() => zoomTo(zoom / 2, middle)} className="min-h-6 min-w-6 rounded-sm border border-hair bg-sheet">
+          <button type="button" aria-label="Draw the spine smaller" title="Draw the spine smaller" onClick={() => zoomTo(zoom / 2, middle)} className="min-h-6 min-w-6 rounded-sm border border-hair bg-sheet">
             −
           </button>
         )}
         {bands.length > 8 && zoom < MOST_ZOOM && (
-          <button type="button" aria-label="Show less of the page, larger" title="Show less of the page, larger" onClick={() => zoomTo(zoom * 2, middle)} className="min-h-6 min-w-6 rounded-sm border border-hair bg-sheet">
+          <button type="button" aria-label="Draw the spine larger" title="Draw the spine larger" onClick={() => zoomTo(zoom * 2, middle)} className="min-h-6 min-w-6 rounded-sm border border-hair bg-sheet">
             +
           </button>
         )}

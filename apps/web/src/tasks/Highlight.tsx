@@ -2,6 +2,7 @@
 import { bellMap, bestBellOffset, coverOf, safeBand } from '@waybell/core'
 import { Button, Dome, Heading, px, tint } from '../ui/index.tsx'
 import { NumberField } from '../ui/NumberField.tsx'
+import { TableRows } from '../ui/TableRows.tsx'
 import { useWork } from '../workspace/work.ts'
 
 export function HighlightTask() {
@@ -12,6 +13,7 @@ export function HighlightTask() {
   const best = measured.length ? bestBellOffset(page, measured) : null
   const isSafe = page.highlight.bellOffset >= band.low && page.highlight.bellOffset < band.high
   const sections = new Map(page.sections.map((s, i) => [s.key, { section: s, index: i }]))
+  const stretches = survey ? bellMap(page, survey) : []
   return (
     <>
       <Heading>
@@ -50,8 +52,9 @@ export function HighlightTask() {
                 </th>
               </tr>
             </thead>
-            <tbody>
-              {bellMap(page, survey).map(({ section, start, end }) => {
+            <TableRows count={stretches.length} estimate={30}>
+              {(i) => {
+                const { section, start, end } = stretches[i]!
                 const known = section === null ? undefined : sections.get(section)
                 return (
                   <tr key={start} className="border-b border-hair" style={known && { boxShadow: `inset 4px 0 ${tint(known.index)}` }}>
@@ -64,8 +67,8 @@ export function HighlightTask() {
                     <td className="text-right">{px(end)}</td>
                   </tr>
                 )
-              })}
-            </tbody>
+              }}
+            </TableRows>
           </table>
         </>
       )}

@@ -4,7 +4,9 @@ import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalList
 import { CSS } from '@dnd-kit/utilities'
 import { GripVertical, X } from 'lucide-react'
 import { makeMenu, type Item, type ItemTarget, type Menu, type Section } from '@waybell/core'
+import { useState } from 'react'
 import { Button, Field, Heading, tint } from '../ui/index.tsx'
+import { List } from '../ui/List.tsx'
 import { freshKey, useWork } from '../workspace/work.ts'
 
 export function MenusTask() {
@@ -62,31 +64,31 @@ function MenuSheet({ menu }: { menu: Menu }) {
       </Heading>
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
         <SortableContext items={menu.items.map((i) => i.key)} strategy={verticalListSortingStrategy}>
-          <ul>
-            {menu.items.map((item, index) => (
-              <ItemRow key={item.key} menu={menu} item={item} onMove={(by) => move(item.key, index + by)} />
-            ))}
-          </ul>
+          <List count={menu.items.length} estimate={37} label={`Items of ${menu.name}`} keyOf={(i) => menu.items[i]!.key}>
+            {(index) => <ItemRow menu={menu} item={menu.items[index]!} onMove={(by) => move(menu.items[index]!.key, index + by)} />}
+          </List>
         </SortableContext>
       </DndContext>
       {unreached.length > 0 && (
         <div className="mt-3">
           <h3 className="mb-1 text-xs font-bold text-faint">Not in this menu</h3>
-          <ul>
-            {unreached.map((s) => (
-              <li key={s.key} className="flex items-center gap-2 border-b border-hair py-0.5">
-                <span className="min-w-0 flex-1 truncate text-sm">{s.title}</span>
-                <Button kind="quiet" aria-label={`Add item for ${s.title}`} onClick={() => add(s)}>
+          <List count={unreached.length} estimate={32} label="Not in this menu" keyOf={(i) => unreached[i]!.key}>
+            {(i) => (
+              <div className="flex items-center gap-2 border-b border-hair py-0.5">
+                <span className="min-w-0 flex-1 truncate text-sm">{unreached[i]!.title}</span>
+                <Button kind="quiet" aria-label={`Add item for ${unreached[i]!.title}`} onClick={() => add(unreached[i]!)}>
                   Add item
                 </Button>
-              </li>
-            ))}
-          </ul>
+              </div>
+            )}
+          </List>
         </div>
       )}
     </section>
   )
 }
+
+const MANY_CHOICES = 60
 
 const targetValue = (target: ItemTarget) => (target.kind === 'section' ? `section ${target.section}` : target.kind)
 
@@ -103,8 +105,11 @@ function ItemRow({ menu, item, onMove }: { menu: Menu; item: Item; onMove: (by: 
   const link = reading.links.find((l) => l.at === item.link)
   const loose = item.target.kind === 'as-is' && (link?.status === 'broken' || link?.status === 'empty')
   const at = { page: page.key, menu: menu.key, item: item.key }
+  // A thousand items with a thousand choices each are a million: where there are many they come when they are asked for.
+  const [isAsked, setAsked] = useState(false)
+  const choices = isAsked || page.sections.length <= MANY_CHOICES ? page.sections.map((_, i) => i) : index >= 0 ? [index] : []
   return (
-    <li
+    <div
       ref={setNodeRef}
       data-item={item.key}
       data-section={section}
@@ -132,12 +137,14 @@ function ItemRow({ menu, item, onMove }: { menu: Menu; item: Item; onMove: (by: 
       <select
         aria-label={`Target of item ${item.label}`}
         value={targetValue(item.target)}
+        onPointerDown={() => setAsked(true)}
+        onFocus={() => setAsked(true)}
         onChange={(e) => run({ type: 'item/target', ...at, target: readTarget(e.target.value) })}
         className={`min-h-7 w-36 rounded-sm border bg-sheet px-1 text-sm ${loose ? 'border-brick' : 'border-hair'}`}
       >
-        {page.sections.map((s, i) => (
-          <option key={s.key} value={`section ${s.key}`}>
-            {i + 1} {s.title}
+        {choices.map((i) => (
+          <option key={page.sections[i]!.key} value={`section ${page.sections[i]!.key}`}>
+            {i + 1} {page.sections[i]!.title}
           </option>
         ))}
         <option value="top">Top of the page</option>
@@ -146,6 +153,6 @@ function ItemRow({ menu, item, onMove }: { menu: Menu; item: Item; onMove: (by: 
       <Button kind="quiet" aria-label={`Drop item ${item.label}`} onClick={() => run({ type: 'item/drop', ...at })}>
         <X size={14} aria-hidden />
       </Button>
-    </li>
+    </div>
   )
 }

@@ -2,6 +2,7 @@
 import { backingFor, coverOf, roomAtEnd, solveArrivals, type Arrival } from '@waybell/core'
 import { Heading, Pennant, px, tint } from '../ui/index.tsx'
 import { NumberField } from '../ui/NumberField.tsx'
+import { TableRows } from '../ui/TableRows.tsx'
 import { useWork } from '../workspace/work.ts'
 
 export function TravelTask() {
@@ -71,36 +72,39 @@ export function TravelTask() {
             ])}
           </tr>
         </thead>
-        <tbody>
-          {page.sections.map((section, i) => (
-            <tr
-              key={section.key}
-              data-arrival-row={section.id}
-              onPointerEnter={() => point(section.key)}
-              onPointerLeave={() => point(null)}
-              className={`border-b border-hair ${pointed === section.key ? 'bg-wash' : ''}`}
-              style={{ boxShadow: `inset 4px 0 ${tint(i)}` }}
-            >
-              <th scope="row" className="max-w-36 py-1 pl-2 text-left font-normal">
-                <button type="button" className="block w-full truncate text-left hover:underline" onClick={() => live.follow('#' + section.id)} title={`Go to ${section.title} in the live page`}>
-                  {i + 1} {section.title}
-                </button>
-                {section.toTop && <span className="block text-xs text-faint">goes to the very top</span>}
-              </th>
-              {solved.map(({ screen, byKey }) => {
-                const arrival = byKey.get(section.key)
-                return [
-                  <td key={screen.key + 'p'} data-screen={screen.key} data-land={arrival?.land} className="pr-2 text-right">
-                    {arrival ? px(arrival.land) : '…'}
-                  </td>,
-                  <td key={screen.key + 'g'} className="pr-1 text-right">
-                    {arrival && <Gap arrival={arrival} toTop={section.toTop} />}
-                  </td>,
-                ]
-              })}
-            </tr>
-          ))}
-        </tbody>
+        <TableRows count={page.sections.length} estimate={30}>
+          {(i) => {
+            const section = page.sections[i]!
+            return (
+              <tr
+                key={section.key}
+                data-arrival-row={section.id}
+                onPointerEnter={() => point(section.key)}
+                onPointerLeave={() => point(null)}
+                className={`border-b border-hair ${pointed === section.key ? 'bg-wash' : ''}`}
+                style={{ boxShadow: `inset 4px 0 ${tint(i)}` }}
+              >
+                <th scope="row" className="max-w-36 py-1 pl-2 text-left font-normal">
+                  <button type="button" className="block w-full truncate text-left hover:underline" onClick={() => live.follow('#' + section.id)} title={`Go to ${section.title} in the live page`}>
+                    {i + 1} {section.title}
+                  </button>
+                  {section.toTop && <span className="block text-xs text-faint">goes to the very top</span>}
+                </th>
+                {solved.map(({ screen, byKey }) => {
+                  const arrival = byKey.get(section.key)
+                  return [
+                    <td key={screen.key + 'p'} data-screen={screen.key} data-land={arrival?.land} className="pr-2 text-right">
+                      {arrival ? px(arrival.land) : '…'}
+                    </td>,
+                    <td key={screen.key + 'g'} className="pr-1 text-right">
+                      {arrival && <Gap arrival={arrival} toTop={section.toTop} />}
+                    </td>,
+                  ]
+                })}
+              </tr>
+            )
+          }}
+        </TableRows>
       </table>
       {solved.map(({ screen, room }) =>
         room > 0 ? (

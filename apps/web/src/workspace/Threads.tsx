@@ -38,10 +38,11 @@ export function Threads() {
     const observer = new ResizeObserver(draw)
     for (const el of host.querySelectorAll('[data-testid="sheet"], [data-testid="spine"]')) observer.observe(el)
     const sheet = host.querySelector('[data-testid="sheet"]')!
-    sheet.addEventListener('scroll', draw, { passive: true })
+    // What scrolls may be the sheet or a list on it.
+    sheet.addEventListener('scroll', draw, { passive: true, capture: true })
     return () => {
       observer.disconnect()
-      sheet.removeEventListener('scroll', draw)
+      sheet.removeEventListener('scroll', draw, { capture: true })
     }
   }, [page, survey, pointed])
   return (

@@ -2,7 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { ToggleGroup } from 'radix-ui'
 import { Redo2, Undo2 } from 'lucide-react'
-import { useCallback, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { Link, Navigate, NavLink, useNavigate, useParams } from 'react-router'
 import { toast } from 'sonner'
 import { openFindings, pageOf, type Command, type PageEdit, type Survey } from '@waybell/core'
@@ -100,7 +100,10 @@ function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string
   const survey = surveys[screenKey] ?? null
   const request = useMemo(() => ({ parts: partsToMeasure(page, reading), header: reading.header }), [page, reading])
 
-  const edits = useMemo((): PageEdit[] => editsOf(site, page, reading, surveys, runtime), [site, page, reading, surveys, runtime])
+  // What follows from a change is worked out behind the drawing of the change itself, so that neither keeps the other waiting.
+  const settled = useDeferredValue(site)
+  const settledPage = settled.pages.find((p) => p.key === pageKey) ?? page
+  const edits = useMemo((): PageEdit[] => editsOf(settled, settledPage, reading, surveys, runtime), [settled, settledPage, reading, surveys, runtime])
 
   const unsent = useRef<{ timer: ReturnType<typeof setTimeout> | undefined; sent: Promise<void> }>({ timer: undefined, sent: Promise.resolve() })
   const surveysNow = useRef(surveys)
@@ -162,7 +165,7 @@ function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string
     reading,
     missing: state.missing,
     undeclared,
-    findings: useMemo(() => openFindings({ site, page, reading, undeclared, surveys }, state.findings), [site, page, reading, undeclared, surveys, state.findings]),
+    findings: useMemo(() => openFindings({ site: settled, page: settledPage, reading, undeclared, named: state.named, surveys }, state.findings), [settled, settledPage, reading, undeclared, surveys, state]),
     surveys,
     stale,
     screen,
@@ -250,7 +253,8 @@ function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string
               scroll={scrolls[screenKey] ?? 0}
               onScroll={(y) => {
                 setScrolls((s) => ({ ...s, [screenKey]: y }))
-                work.live.scrollTo(y)
+                // The end is where the page ends now, not where it was measured to end.
+                work.live.scrollTo(survey && y >= survey.maxScroll ? 1e7 : y)
               }}
             />
           </section>

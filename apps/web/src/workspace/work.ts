@@ -65,10 +65,14 @@ export const editsOf = (site: Site, page: SitePage, reading: PageReading, survey
   // Until it is set up, the page is shown as it came.
   page.sections.length ? pageEdits({ page, pages: site.pages, reading, screens: site.screens, surveys, runtime }) : []
 
+const MANY_PARTS = 1500
+
 /** Everything that is a section or may become one. */
 export function partsToMeasure(page: SitePage, reading: PageReading): { at: number; heading: number | null }[] {
-  const known = new Set(reading.candidates.map((c) => c.at))
-  return [...reading.candidates, ...page.sections.filter((s) => !known.has(s.at))].map(({ at, heading }) => ({ at, heading }))
+  // Of very many, those that were also found are measured when they become sections.
+  const measured = reading.candidates.length > MANY_PARTS ? reading.candidates.filter((c) => c.offered) : reading.candidates
+  const known = new Set(measured.map((c) => c.at))
+  return [...measured, ...page.sections.filter((s) => !known.has(s.at))].map(({ at, heading }) => ({ at, heading }))
 }
 
 export const arrivalsOf = (page: SitePage, survey: Survey | null): Map<string, Arrival> =>

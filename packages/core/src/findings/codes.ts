@@ -13,6 +13,7 @@ export type FindingCode =
   | 'id-case'
   | 'id-reserved'
   | 'id-shadow'
+  | 'id-in-use'
   | 'heading-missing'
   | 'section-empty'
   | 'section-hidden'

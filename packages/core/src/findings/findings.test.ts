@@ -47,10 +47,11 @@ it.each([
 const site = (page: SitePage): Site => ({ format: 'way-bell-site', version: 2, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] })
 const surveys = {}
 const undeclared = new Set<string>()
+const named = { styles: [] as string[], scripts: [] as string[] }
 function opened(body: string, change: (page: SitePage) => SitePage = (p) => p) {
   const reading = read(body)
   const page = change({ key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
-  return { reading, page, all: pageFindings(reading, none), open: openFindings({ site: site(page), page, reading, undeclared, surveys }, pageFindings(reading, none)) }
+  return { reading, page, all: pageFindings(reading, none), open: openFindings({ site: site(page), page, reading, undeclared, named, surveys }, pageFindings(reading, none)) }
 }
 
 it('closes a finding when the designer’s work settles it', () => {
@@ -64,7 +65,7 @@ it('fixes an unsound ID of a section by a command that closes the finding', () =
   const { page, reading, open, all } = opened(body)
   expect(open.map((f) => f.fix?.label)).toEqual(['Rename to “my-work”', 'Rename to “section-2nd”'])
   const fixed = open.reduce((s, f) => apply(s, f.fix!.command).site, site(page))
-  expect(openFindings({ site: fixed, page: fixed.pages[0]!, reading, undeclared, surveys }, all)).toEqual([])
+  expect(openFindings({ site: fixed, page: fixed.pages[0]!, reading, undeclared, named, surveys }, all)).toEqual([])
   expect(fixed.pages[0]!.sections[0]!.former).toEqual(['my work'])
 })
 
@@ -78,6 +79,13 @@ it('tells of a former ID that something else has now, and forgets it when asked'
 it('tells of a section that has no place on a screen', () => {
   const { page, reading } = opened('<section><h2>A</h2></section><section><h2>B</h2></section>')
   const survey = { parts: page.sections.map((s, i) => ({ at: s.at, hasBox: i === 0 })) } as unknown as Survey
-  const open = openFindings({ site: site(page), page, reading, undeclared, surveys: { phone: survey } }, [])
+  const open = openFindings({ site: site(page), page, reading, undeclared, named, surveys: { phone: survey } }, [])
   expect(open).toMatchObject([{ code: 'section-hidden', severity: 'warning', message: 'The section “B” has a place not on “Phone”; there, links to it do nothing.' }])
+})
+
+it('tells of an ID that was changed under the page’s own styles and scripts', () => {
+  const { page, reading } = opened('<section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>', (p) => ({ ...p, sections: p.sections.map((s) => ({ ...s, id: `${s.id}-new`, former: [s.id] })) }))
+  const open = openFindings({ site: site(page), page, reading, undeclared, surveys, named: { styles: ['a'], scripts: ['a', 'c'] } }, [])
+  expect(open).toMatchObject([{ code: 'id-in-use', message: expect.stringContaining('styles and scripts name “#a”') }])
+  expect(apply(site(page), open[0]!.fix!.command).site.pages[0]!.sections[0]).toMatchObject({ id: 'a', former: [] })
 })

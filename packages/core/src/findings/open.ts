@@ -1,7 +1,7 @@
 /** Findings that are open while a site is worked on: those of the page that the work has not settled, and those of the work itself. */
 import type { Survey } from '../arrival/index.ts'
 import { soundId } from '../naming/index.ts'
-import { decodeFragment, type ElementAt, type PageReading, type Place } from '../page/index.ts'
+import { decodeFragment, type ElementAt, type NamedIds, type PageReading, type Place } from '../page/index.ts'
 import { idContext } from '../proposal/index.ts'
 import { dropSections, renameSection, type Section, type Site, type SitePage } from '../site/index.ts'
 import type { Finding } from './codes.ts'
@@ -11,6 +11,8 @@ export interface OpenInput {
   page: SitePage
   reading: PageReading
   undeclared: ReadonlySet<string>
+  /** IDs that the page's styles and scripts name. */
+  named: NamedIds
   /** By screen key. */
   surveys: Readonly<Record<string, Survey>>
 }
@@ -44,7 +46,7 @@ export function openFindings(input: OpenInput, findings: readonly Finding[]): Fi
     if (!section || !ofId.has(code)) return [finding]
     return section.id === hadId.get(at) ? [{ ...finding, fix: renameFix(input, section) }] : []
   })
-  return [...open, ...formerClashes(input), ...unseenSections(input, open)].sort((a, b) => a.line - b.line || a.column - b.column)
+  return [...open, ...stillNamed(input), ...formerClashes(input), ...unseenSections(input, open)].sort((a, b) => a.line - b.line || a.column - b.column)
 }
 
 function renameFix(input: OpenInput, section: Section): Finding['fix'] {
@@ -55,6 +57,28 @@ function renameFix(input: OpenInput, section: Section): Finding['fix'] {
 function placeOfElement({ reading }: OpenInput, at: ElementAt): Place {
   const { line, column } = reading.candidates.find((c) => c.at === at) ?? reading.ids.find((i) => i.at === at) ?? { line: 1, column: 1 }
   return { line, column }
+}
+
+/** IDs that were changed although the page's own styles or scripts name them: what those do no longer comes about. */
+function stillNamed(input: OpenInput): Finding[] {
+  const { page, reading, named } = input
+  const had = new Map(reading.ids.map((i) => [i.at, i.id]))
+  return page.sections.flatMap((section): Finding[] => {
+    const was = section.point ? undefined : had.get(section.at)
+    if (!was || was === section.id) return []
+    const who = [named.styles.includes(was) ? 'styles' : [], named.scripts.includes(was) ? 'scripts' : []].flat().join(' and ')
+    if (!who) return []
+    return [
+      {
+        code: 'id-in-use',
+        severity: 'warning',
+        message: `The page’s ${who} name “#${was}”, which is “#${section.id}” now; what they do to it no longer happens.`,
+        ...placeOfElement(input, section.at),
+        at: section.at,
+        fix: { label: `Keep “${was}”`, command: { type: 'section/id', page: page.key, section: section.key, id: was, former: section.former.filter((f) => f !== was) } },
+      },
+    ]
+  })
 }
 
 /** Former IDs that something on the page has now: links that mean the section go there. */
@@ -84,9 +108,10 @@ function formerClashes(input: OpenInput): Finding[] {
 /** Sections without a box on a screen: no link moves the page to them there. */
 function unseenSections(input: OpenInput, known: readonly Finding[]): Finding[] {
   const { page, site, surveys } = input
+  const hidden = new Map(Object.entries(surveys).map(([key, survey]) => [key, new Set(survey.parts.flatMap((p) => (p.hasBox ? [] : p.at)))]))
   const told = new Set(known.filter((f) => f.code === 'section-hidden').map((f) => f.at))
   return page.sections.flatMap((section): Finding[] => {
-    const screens = site.screens.filter((s) => surveys[s.key]?.parts.some((p) => p.at === section.at && !p.hasBox))
+    const screens = site.screens.filter((s) => hidden.get(s.key)?.has(section.at))
     if (!screens.length || told.has(section.at)) return []
     const where = screens.length === site.screens.length ? 'on no screen' : `not on ${screens.map((s) => `“${s.name}”`).join(', ')}`
     return [

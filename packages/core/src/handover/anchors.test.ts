@@ -27,13 +27,13 @@ it('puts a former ID behind everything, over the section that had it, and takes 
   expect(text).toContain('<section data-wb-anchor="1" id="projects">')
   expect(text.match(/href="#projects"/g)).toHaveLength(2)
   expect(text).toContain('<meta data-wb="anchor" name="way-bell" content="anchor" id="work">')
-  expect(text).toContain('#work { position-anchor: --wb-1; top: anchor(top);')
+  expect(text).toContain('#work { position-anchor: --wb-1 !important; top: anchor(top) !important;')
 })
 
 it('puts a point before an element, shifted', () => {
   const { text } = written(source, withPoint(-12.5))
   expect(text).toContain('<section data-wb-anchor="1" id="team">')
-  expect(text).toMatch(/#here \{ position-anchor: --wb-1; top: calc\(anchor\(top\) \+ -12.5px\)/)
+  expect(text).toMatch(/#here \{ position-anchor: --wb-1 !important; top: calc\(anchor\(top\) \+ -12.5px\)/)
   expect(text).toContain('content="anchor" id="here">')
 })
 
@@ -68,4 +68,10 @@ it('takes away a former ID that was forgotten, and keeps the others where they s
   expect(second.text).not.toContain('id="work"')
   expect(second.text).toContain('content="anchor" id="a">')
   expect(second.text.match(/<meta data-wb/g)).toHaveLength(1)
+})
+
+it('takes labels and descriptions along with an ID that was changed', () => {
+  const { text } = written(source.replace('</nav>', '</nav><p aria-describedby="x work" data-go="#work">') + '<label for=team>', renamed('projects'))
+  expect(text).toContain('aria-describedby="x projects" data-go="#projects"')
+  expect(text).toContain('<label for=team>')
 })

@@ -80,6 +80,21 @@ describe('writing a page', () => {
     })
   }
 
+  it('changes nothing else when a thousand IDs are changed at once, in any character set', () => {
+    const section = (i: number) => `<section ${i % 3 ? `id="s${i}"` : ''} class='x'><h2>N${i}</h2><a href="#s${i}">up</a>words</section>\r\n`
+    const text = `<html><body>${Array.from({ length: 1000 }, (_, i) => section(i)).join('')}`
+    for (const [name, encode] of encodings.filter(([n]) => ['utf-8', 'utf-16be', 'shift_jis', 'windows-1252', 'gb18030', 'koi8-r'].includes(n))) {
+      const bytes = encode(text)
+      const { handover, parsed } = build(bytes, (p) => ({ ...p, sections: p.sections.map((s) => ({ ...s, id: `new-${s.at}`, former: s.own === null ? [] : [s.own] })) }))
+      expect([name, parsed.tree.all.filter((el) => el.tag === 'section').length]).toEqual([name, 1000])
+      expect(undoSplices(handover.bytes, handover.splices)).toEqual(bytes)
+      const again = parsePage(handover.bytes)
+      expect(shape(again)).toEqual(shape(parsed))
+      expect(again.tree.all.filter((el) => el.tag === 'section' && el.attrs.get('id')?.startsWith('new-'))).toHaveLength(1000)
+      expect(again.tree.all.filter((el) => el.tag === 'a' && el.attrs.get('href')?.startsWith('#new-')).length).toBeGreaterThanOrEqual(666)
+    }
+  })
+
   it('gives every section its ID in the written page, each only once among sections, and every menu link a target', () => {
     fc.assert(
       fc.property(pages, (text) => {

@@ -3,7 +3,7 @@
  * file and patches in the live page, so that both show one result.
  */
 import { BAR_HEIGHT, coverOf, hasBar } from '../arrival/index.ts'
-import { ANCHOR, decodeFragment, hashOf, resolvePath, type ElementAt, type PageReading, type Settings } from '../page/index.ts'
+import { ANCHOR, decodeFragment, hashOf, renamedReference, resolvePath, type ElementAt, type PageReading, type Settings } from '../page/index.ts'
 import type { Item, Menu, SitePage } from '../site/index.ts'
 import { anchorsOf } from './anchors.ts'
 import { boundary, type HandoverInput } from './input.ts'
@@ -39,6 +39,7 @@ export function pageEdits(input: HandoverInput): PageEdit[] {
   }
   for (const menu of page.menus) if (menu.at !== null) edits.push(...adoptedEdits(menu, reading, idOf))
   edits.push(...followRenames(input, idOf, own))
+  edits.push(...referenceEdits(page, reading, own))
   if (page.header) edits.push({ kind: 'attribute', at: page.header.at, name: 'data-wb-header', value: page.header.keep ?? '' })
   edits.push({ kind: 'piece', role: 'style', place: 'head', text: pageStyle(input) })
   edits.push({ kind: 'piece', role: 'settings', place: 'head', text: settingsText(input) })
@@ -122,6 +123,21 @@ function followRenames({ page, pages, reading }: HandoverInput, idOf: Map<string
     if (id !== undefined) edits.push({ kind: 'attribute', at: link.at, name: 'href', value: link.href.replace(/#.*$/s, '') + hashOf(id) })
   }
   return edits
+}
+
+/** Labels, descriptions and the like go along with an ID that was changed. */
+function referenceEdits(page: SitePage, reading: PageReading, own: Map<ElementAt, string>): PageEdit[] {
+  const renames = new Map<string, string>()
+  for (const section of page.sections) {
+    const was = section.point ? undefined : own.get(section.at)
+    // Of doubles the first is meant, and only that.
+    if (was && was !== section.id && reading.ids.find((i) => i.id === was)?.at === section.at) renames.set(was, section.id)
+  }
+  if (!renames.size) return []
+  return reading.references.flatMap((reference): PageEdit[] => {
+    const value = renamedReference(reference, renames)
+    return value === null ? [] : [{ kind: 'attribute', at: reference.at, name: reference.name, value }]
+  })
 }
 
 const formerIds = (page: SitePage): Map<string, string> => new Map(page.sections.flatMap((s) => s.former.map((f): [string, string] => [f, s.id])))

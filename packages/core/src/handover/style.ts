@@ -39,9 +39,11 @@ export function pageStyle(input: HandoverInput): string {
     rules.push('@media (prefers-reduced-motion: no-preference) { html:root { scroll-behavior: smooth; } }')
   } else rules.push('html:root { scroll-behavior: auto; }')
   const anchors = anchorsOf(page, input.reading)
-  const toTop = [...page.sections.filter((s) => s.toTop).map((s) => s.id), ...anchors.filter((a) => a.isFormer && a.section.toTop).map((a) => a.id)].map((id) => `:root ${idSelector(id)}`)
+  const toTop = page.sections.filter((s) => s.toTop && !s.point).map((s) => `:root ${idSelector(s.id)}`)
   if (toTop.length) rules.push(`${toTop.join(', ')} { scroll-margin-top: 100vh; }`)
-  const margins = page.sections.filter((s) => !s.toTop && !s.point && hasMargin(s.at, surveys)).map((s) => `:root ${idSelector(s.id)}`)
+  // Those that have one of the page's own.
+  const ofPage = new Set(Object.values(surveys).flatMap((s) => s.parts.flatMap((p) => (p.margin !== 0 ? p.at : []))))
+  const margins = page.sections.filter((s) => !s.toTop && !s.point && ofPage.has(s.at)).map((s) => `:root ${idSelector(s.id)}`)
   if (margins.length) rules.push(`${margins.join(',\n')} { scroll-margin-top: 0; }`)
   if (anchors.length) rules.push(...anchorRules(anchors))
   if (page.header?.keep) {
@@ -61,17 +63,15 @@ function anchorRules(anchors: readonly Anchor[]): string[] {
   return [
     // The head makes no box, and what is in it has none but for these, which are out of the flow.
     'html:root > head { display: contents; }',
-    'html:root [data-wb="anchor"] { all: unset; display: block; position: absolute; }',
+    // What the page says of an ID that was an element's is not to be said of these.
+    'html:root [data-wb="anchor"] { all: unset !important; display: block !important; position: absolute !important; }',
     ...[...places.keys()].map((n) => `[${ANCHOR}="${n}"] { anchor-name: --wb-${n}; }`),
-    ...anchors.map(({ id, number, shift }) => {
+    ...anchors.map(({ id, number, shift, section }) => {
       const top = shift ? `calc(anchor(top) + ${px(shift)})` : 'anchor(top)'
-      return `html:root [data-wb="anchor"]${idSelector(id)} { position-anchor: --wb-${number}; top: ${top}; left: anchor(left); }`
+      return `html:root [data-wb="anchor"]${idSelector(id)} { position-anchor: --wb-${number} !important; top: ${top} !important; left: anchor(left) !important;${section.toTop ? ' scroll-margin-top: 100vh !important;' : ''} }`
     }),
   ]
 }
-
-const hasMargin = (at: number, surveys: HandoverInput['surveys']): boolean =>
-  Object.values(surveys).some((s) => s.parts.some((p) => p.at === at && p.margin !== 0))
 
 function barRules({ page, surveys }: HandoverInput): string[] {
   const survey: Survey | undefined = Object.values(surveys)[0]

@@ -21,6 +21,7 @@ export {
 export { splice, undoSplices, type Splice } from './splice.ts'
 export { ANCHOR, type Settings, type Written, type WrittenSettings } from './written.ts'
 export { inlineScripts, undeclaredNames } from './scripts.ts'
+export { inlineStyles, namedIds, renamedReference, type NamedIds, type Reference } from './references.ts'
 export { starterPage } from './starter.ts'
 export { stampPage } from './stamp.ts'
 export { attributeRange, nameEnd } from './attribute.ts'

@@ -304,7 +304,7 @@ function alsoFound(tree: Tree, offered: Part[], leadHeading: (el: El) => El | nu
     if (!(inner || named) || unseen(el) || (named && !inner && isEmpty(el))) continue
     const heading = el.level > 0 ? el : leadHeading(el)
     out.push({ el, heading, title: titleOf(el, heading), offered: false, depth: offered.filter((p) => contains(p.el, el)).length })
-    if (out.length >= 2000) break
+    if (out.length >= 10000) break
   }
   return out
 }

@@ -11,6 +11,7 @@ import { baseOf, findLinks, type FoundLink, type LinkStatus } from './links.ts'
 import { findMenus, menuTargets, staysHere } from './menus.ts'
 import { readWritten, type Written } from './written.ts'
 import { contains, parseTree, textOf, type El, type Tree } from './tree.ts'
+import { findReferences, type Reference } from './references.ts'
 import { isEmpty, isHiddenByMarkup, outline, within, type Part } from './outline.ts'
 
 /** Position of an element's start tag in the decoded source: names the element as long as the source is the same. */
@@ -82,6 +83,8 @@ export interface PageReading {
   header: ElementAt | null
   /** Every ID of the page, an empty one too, in page order. */
   ids: ReadId[]
+  /** Attributes that name elements by their IDs. */
+  references: Reference[]
   assets: Asset[]
   /** What an earlier handover wrote into the page. */
   written: Written
@@ -169,6 +172,7 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
     })),
     header: header && header.at >= 0 ? header.at : null,
     ids: readIds(tree, place),
+    references: findReferences(tree, new Set(targets.byId.keys())),
     assets: findAssets(tree, lines, file),
     written: readWritten(tree),
   }

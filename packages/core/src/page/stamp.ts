@@ -7,12 +7,13 @@ import { byteOffsets, encodeText } from './encoding.ts'
 import type { ParsedPage } from './read.ts'
 import { readAddress } from './links.ts'
 import { splice, type Splice } from './splice.ts'
+import { hasReference } from './references.ts'
 import { inlineTags, type El } from './tree.ts'
 
 export const STAMP = 'data-wb-at'
 
 const isStampable = (el: El): boolean =>
-  el.at >= 0 && el.isHtml && !['html', 'head', 'body'].includes(el.tag) && el.parent?.tag !== 'head' && (!inlineTags.has(el.tag) || el.tag === 'a' || el.attrs.has('id'))
+  el.at >= 0 && el.isHtml && !['html', 'head', 'body'].includes(el.tag) && el.parent?.tag !== 'head' && (!inlineTags.has(el.tag) || el.tag === 'a' || el.attrs.has('id') || hasReference(el))
 
 /**
  * The attribute that would take the page, or a frame in it, elsewhere. The policy it is served with stops that too, but a page

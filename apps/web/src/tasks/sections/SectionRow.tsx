@@ -136,8 +136,7 @@ function Former({ section }: { section: Section }) {
 
 function More({ section, onNest }: { section: Section; onNest: Props['onNest'] }) {
   const work = useWork()
-  const { page, reading, run } = work
-  const headings = () => (partsBySection(page, reading).get(section.key) ?? []).filter((c) => /^h[1-6]$/.test(c.tag)).slice(0, 40)
+  const { page, run } = work
   const merged = mergeWithNext(page, section)
   return (
     <DropdownMenu.Root>
@@ -153,15 +152,22 @@ function More({ section, onNest }: { section: Section; onNest: Props['onNest'] }
           <Choice onSelect={() => onNest(section, 1)}>Nest in the section before (Alt+Right)</Choice>
           <Choice onSelect={() => onNest(section, -1)}>Lift one level (Alt+Left)</Choice>
           {!section.point && <Choice onSelect={() => addPoint(work, section)}>Put a point before this element</Choice>}
-          {headings().map((c) => (
-            <Choice key={c.at} onSelect={() => addSection(work, c)}>
-              Split at “{c.title}”
-            </Choice>
-          ))}
+          <Splits section={section} />
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
   )
+}
+
+/** Where the section can be split; worked out when the list is open. */
+function Splits({ section }: { section: Section }) {
+  const work = useWork()
+  const headings = (partsBySection(work.page, work.reading).get(section.key) ?? []).filter((c) => /^h[1-6]$/.test(c.tag))
+  return headings.slice(0, 40).map((c) => (
+    <Choice key={c.at} onSelect={() => addSection(work, c)}>
+      Split at “{c.title}”
+    </Choice>
+  ))
 }
 
 const Choice = ({ onSelect, children }: { onSelect: () => void; children: ReactNode }) => (

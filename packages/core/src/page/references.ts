@@ -1,0 +1,60 @@
+/** What in a page speaks of its elements by their IDs, besides links: attributes, styles and scripts. */
+import type { El, Tree } from './tree.ts'
+
+/** Attributes whose value is one ID, or several with spaces between. @see HTML, ARIA */
+const idAttributes = [
+  'for', 'headers', 'list', 'form', 'itemref', 'popovertarget', 'commandfor', 'anchor',
+  'aria-labelledby', 'aria-describedby', 'aria-controls', 'aria-owns', 'aria-details', 'aria-flowto', 'aria-activedescendant', 'aria-errormessage',
+]
+
+export interface Reference {
+  /** Position of the element's start tag. */
+  at: number
+  name: string
+  value: string
+}
+
+/** A value such as `#about`, which scripts take for a selector. */
+const isHashValue = (name: string, value: string) => (name.startsWith('data-') || name === 'usemap') && /^#\S+$/.test(value) && !name.startsWith('data-wb')
+
+const namesOf = (el: El): string[] => [...el.attrs].flatMap(([name, value]) => (idAttributes.includes(name) || isHashValue(name, value) ? name : []))
+
+export const hasReference = (el: El): boolean => namesOf(el).length > 0
+
+/** Attributes that name an element of the page. */
+export function findReferences(tree: Tree, ids: ReadonlySet<string>): Reference[] {
+  return tree.all.flatMap((el) =>
+    el.at < 0 ? [] : namesOf(el).flatMap((name): Reference[] => {
+      const value = el.attrs.get(name)!
+      return value.split(/\s+/).some((v) => ids.has(v.replace(/^#/, ''))) ? [{ at: el.at, name, value }] : []
+    }),
+  )
+}
+
+/** The value with IDs put in the place of others; null where none is in it. */
+export function renamedReference({ value }: Reference, renames: ReadonlyMap<string, string>): string | null {
+  const next = value.replace(/[^\s#]+/g, (id) => renames.get(id) ?? id)
+  return next === value ? null : next
+}
+
+export interface NamedIds {
+  styles: string[]
+  scripts: string[]
+}
+
+/** Text of the styles that stand in the page. */
+export const inlineStyles = (tree: Tree): string[] => tree.all.filter((el) => el.tag === 'style' && el.isHtml).map((el) => el.texts.map((t) => t.value).join(''))
+
+/** Which of `ids` the selectors of styles, and the strings of scripts, name. */
+export function namedIds(ids: Iterable<string>, styles: readonly string[], scripts: readonly string[]): NamedIds {
+  const inStyles = new Set<string>()
+  for (const css of styles) {
+    // Selectors only: what stands between braces that hold no others are declarations, and a colour there is no ID.
+    const selectors = css.replace(/\/\*[\s\S]*?\*\//g, ' ').replace(/\{[^{}]*\}/g, '{}')
+    for (const [, name] of selectors.matchAll(/#((?:[\w\u0080-\uffff-]|\\.)+)/g)) inStyles.add(name!.replace(/\\(.)/g, '$1'))
+  }
+  const inScripts = new Set<string>()
+  for (const text of scripts) for (const [, , name] of text.matchAll(/(["'`])#?([\w\u0080-\uffff:.-]+)\1/g)) inScripts.add(name!)
+  const known = [...ids]
+  return { styles: known.filter((id) => inStyles.has(id)), scripts: known.filter((id) => inScripts.has(id)) }
+}
