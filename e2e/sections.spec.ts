@@ -1,4 +1,5 @@
 /** Sections and IDs: the sheet, naming, former IDs and points, several pages, history and two tabs. */
+import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Browser, type Page } from '@playwright/test'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -321,6 +322,57 @@ test.describe('sections and IDs', () => {
     await page.getByRole('button', { name: 'Pick on the page' }).click()
     await page.keyboard.press('Escape')
     await expect(panel).toHaveCount(0)
+  })
+
+  test('every action is there by name, and what opens is clean for assistive technology', async ({ page }) => {
+    test.setTimeout(120_000)
+    await openDemo(page, server)
+    await setUp(page)
+    const clean = async (where: string) => {
+      await page.waitForTimeout(250)
+      const { violations } = await new AxeBuilder({ page }).exclude('iframe').analyze()
+      expect(violations.map((v) => `${where}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3).join(', ')}`)).toEqual([])
+    }
+    const act = async (name: string) => {
+      await page.keyboard.press('Control+k')
+      await page.getByRole('combobox', { name: 'Find an action' }).fill(name)
+      await page.keyboard.press('Enter')
+    }
+    await page.getByRole('treeitem').nth(1).focus()
+    await page.keyboard.press('Control+k')
+    await expect(page.getByRole('option', { name: /^Rename the ID of “Programme”/ })).toBeVisible()
+    await clean('actions')
+    await page.keyboard.press('Escape')
+    for (const [action, shown] of [
+      ['naming rule', 'Naming rule'],
+      ['paste a column', 'Paste a column'],
+    ] as const) {
+      await act(action)
+      await expect(page.getByRole('dialog', { name: shown })).toBeVisible()
+      await clean(shown)
+      await page.keyboard.press('Escape')
+    }
+    await page.getByRole('button', { name: 'History' }).click()
+    await expect(page.getByRole('dialog', { name: 'History' }).getByRole('listitem').first()).toBeVisible()
+    await clean('history')
+    await page.keyboard.press('Escape')
+    await page.getByTestId('new-version').setInputFiles(join(repository, 'demo/ostrey/travel.html'))
+    await expect(page.getByRole('dialog', { name: 'A new version of the page' })).toBeVisible()
+    await clean('new version')
+    await page.getByRole('button', { name: 'Keep the present one' }).click()
+    await act('pick an element')
+    await expect(page.getByRole('group', { name: 'Picked element' })).toBeFocused()
+    await page.keyboard.press('ArrowDown')
+    await page.keyboard.press('ArrowDown')
+    await clean('picker')
+    await page.keyboard.press('Escape')
+    await page.getByRole('treeitem').nth(1).focus()
+    await act('drop “Programme”')
+    await expect.poll(() => ids(page)).toHaveLength(8)
+    await act('undo')
+    await expect.poll(() => ids(page)).toHaveLength(9)
+    await act('go to handover')
+    await expect(page).toHaveURL(/handover$/)
   })
 
   test('a new version is compared, decided and taken over, and can be undone', async ({ page }) => {

@@ -93,7 +93,7 @@ async function large() {
     await page.waitForFunction(() => document.querySelectorAll('iframe[data-state="ready"]').length === 2, null, { timeout: 180000 })
     await page.evaluate(() => {
       window.longest = 0
-      new PerformanceObserver((list) => list.getEntries().forEach((e) => (window.longest = Math.max(window.longest, e.duration)))).observe({ type: 'longtask' })
+      new window.PerformanceObserver((list) => list.getEntries().forEach((e) => (window.longest = Math.max(window.longest, e.duration)))).observe({ type: 'longtask' })
     })
     const pause = () => page.waitForTimeout(2500)
     await page.getByRole('button', { name: 'Set everything up', exact: true }).click()
