@@ -1,35 +1,12 @@
-/** Sections and IDs: the sheet, naming, former IDs and points, several pages, history and two tabs. */
+/** Sections and IDs: the sheet, naming, checks, former IDs and points, picking, findings. */
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Browser, type Page } from '@playwright/test'
-import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
-import { zipSync } from 'fflate'
 import { atRest } from './support/boxes.ts'
-import { freshFolder, repository } from './support/cli.ts'
-import { liveFrame, measured, openDemo, Server, setUp, stored, task } from './support/server.ts'
-
-const ids = (page: Page) => page.getByLabel(/^ID of section/).evaluateAll((fields) => fields.map((f) => (f as HTMLInputElement).value))
-const setId = async (page: Page, n: number, id: string) => {
-  const field = page.getByLabel(`ID of section ${n}`, { exact: true })
-  await field.fill(id)
-  await field.press('Enter')
-}
-
-async function bringIn(page: Page, server: Server, files: string | { name: string; mimeType: string; buffer: Buffer }[]): Promise<void> {
-  await page.goto(server.address)
-  await page.getByTestId('files').setInputFiles(files)
-  await measured(page)
-}
-
-async function takeHome(page: Page): Promise<string> {
-  await stored(page)
-  await task(page, 'Handover')
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: /^Download .*html$/ }).click()])
-  const home = join(freshFolder(), 'index.html')
-  writeFileSync(home, readFileSync(await file.path()))
-  return home
-}
+import { repository } from './support/cli.ts'
+import { liveFrame, measured, openDemo, Server, setUp } from './support/server.ts'
+import { bringIn, ids, setId, takeHome } from './support/sheet.ts'
 
 /** Boxes of everything in the body that is not ours, in order. */
 const boxes = (page: Page) =>
@@ -227,64 +204,6 @@ test.describe('sections and IDs', () => {
     await expect.poll(() => ids(page)).toHaveLength(10)
   })
 
-  test('a ZIP with several pages becomes a site, and its links follow a rename across pages', async ({ page }) => {
-    const html = (title: string, body: string) => Buffer.from(`<!doctype html><meta charset=utf-8><title>${title}</title><link rel=stylesheet href="${title === 'More' ? '../' : ''}css/a.css">${body}`)
-    const files = {
-      'site/index.html': html('Home', '<nav><a href="#work">Work</a> <a href="#team">Team</a></nav><section id=work><h2>Work</h2><p>words</p></section><section id=team><h2>Team</h2><p>words</p></section>'),
-      'site/sub/more.html': html('More', '<p><a href="../index.html#work">Our work</a></p><section id=one><h2>One</h2></section><section id=two><h2>Two</h2></section>'),
-      'site/css/a.css': Buffer.from('h2 { color: rgb(1, 2, 3) }'),
-    }
-    await bringIn(page, server, [{ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(zipSync(files)) }])
-    await expect(liveFrame(page).locator('#work h2')).toHaveCSS('color', 'rgb(1, 2, 3)')
-    await setUp(page)
-    await setId(page, 1, 'projects')
-    await stored(page)
-    await page.getByLabel('Page', { exact: true }).selectOption('sub/more.html')
-    await measured(page)
-    await expect(liveFrame(page).locator('#one h2')).toHaveCSS('color', 'rgb(1, 2, 3)')
-    await setUp(page)
-    await expect(liveFrame(page).locator('p a')).toHaveAttribute('href', '../index.html#projects')
-    expect(readFileSync(await takeHome(page), 'utf8')).toContain('<a href="../index.html#projects">')
-
-    await test.step('a page is added by dropping it, and undone', async () => {
-      const data = await page.evaluateHandle(() => {
-        const transfer = new DataTransfer()
-        transfer.items.add(new File(['<title>Third</title><h2>A</h2>'], 'third.html', { type: 'text/html' }))
-        return transfer
-      })
-      await page.dispatchEvent('main', 'drop', { dataTransfer: data })
-      await expect(page.getByLabel('Page', { exact: true }).getByRole('option')).toHaveText(['index.html', 'sub/more.html', 'third.html'])
-      await page.getByRole('button', { name: 'Undo: add a page' }).click()
-      await expect(page.getByLabel('Page', { exact: true }).getByRole('option')).toHaveCount(2)
-    })
-  })
-
-  test('a written outline becomes a page', async ({ page }) => {
-    await page.goto(server.address)
-    await page.getByRole('button', { name: 'Write an outline' }).click()
-    await page.getByLabel('The outline').fill('# The mill\nFlour.\n\n## Our work\nWe grind.\n\n## Visit us\n- by boat\n- on foot\n')
-    await page.getByRole('button', { name: 'Make a page of it' }).click()
-    await measured(page)
-    await setUp(page)
-    await expect.poll(() => ids(page)).toEqual(['the-mill', 'our-work', 'visit-us'])
-  })
-
-  test('a broken or hostile ZIP is refused in words, and leaves nothing', async ({ page }) => {
-    await page.goto(server.address)
-    const give = (buffer: Uint8Array) => page.getByTestId('files').setInputFiles({ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(buffer) })
-    const good = zipSync({ 'index.html': Buffer.from('<h1>x</h1>') })
-    for (const [buffer, words] of [
-      [good.subarray(0, good.length - 30), 'pack it anew'],
-      [zipSync({ 'index.html': Buffer.from('<h1>x</h1>'), '../evil.html': Buffer.from('x') }), '“../evil.html”'],
-      [zipSync({ 'a.css': Buffer.from('x'), 'b.css': Buffer.from('x') }), 'no HTML file'],
-    ] as const) {
-      await give(buffer)
-      await expect(page.getByRole('alert')).toContainText(words)
-    }
-    await page.reload()
-    await expect(page.getByRole('listitem')).toHaveCount(1)
-  })
-
   test('an element is picked on the page, by pointing and by keys, and made a section or a point', async ({ page }) => {
     await openDemo(page, server)
     await setUp(page)
@@ -375,43 +294,6 @@ test.describe('sections and IDs', () => {
     await expect(page).toHaveURL(/handover$/)
   })
 
-  test('a new version is compared, decided and taken over, and can be undone', async ({ page }) => {
-    await openDemo(page, server)
-    await setUp(page)
-    await setId(page, 6, 'sleeping')
-    await stored(page)
-    const before = await ids(page)
-    const source = readFileSync(join(repository, 'demo/ostrey/index.html'), 'utf8')
-    const cut = (from: string, to: string) => source.slice(source.indexOf(from), source.indexOf(to))
-    const tickets = cut('<section class="tickets', '<section class="questions')
-    const dark = cut('<section class="dark">', '<section id="getting-here"')
-    expect(tickets.length).toBeGreaterThan(100)
-    expect(dark.length).toBeGreaterThan(100)
-    const next = source
-      .replace(tickets, '')
-      .replace(dark, '')
-      // Tickets go in front of everything, the dark goes, and something new comes.
-      .replace('<section class="programme">', `${tickets}<section class="programme">`)
-      .replace('<h2>Beds</h2>', '<h2>Beds and bread</h2>')
-      .replace('<section class="contact">', '<section class="choir"><div class="wrap"><h2>The choir</h2><p>Sings on the mole at midnight, in four parts and two coats.</p></div></section><section class="contact">')
-    await page.getByTestId('new-version').setInputFiles({ name: 'index.html', mimeType: 'text/html', buffer: Buffer.from(next) })
-    const dialog = page.getByRole('dialog')
-    await expect(dialog.getByText(/1 lost, 1 new/)).toBeVisible()
-    await expect(dialog.getByRole('row', { name: /Beds/ }).last()).toContainText('changed')
-    await expect(dialog.getByRole('row', { name: /How dark is dark/ }).first()).toContainText('lost')
-    const unsure = dialog.getByRole('button', { name: /is the same$/ })
-    while (await unsure.count()) await unsure.first().click()
-    await dialog.getByRole('button', { name: 'Take the new version over' }).click()
-    await measured(page)
-    await expect(liveFrame(page).locator('#the-choir h2')).toHaveText('The choir')
-    expect(await ids(page)).toEqual(['seven-nights-under-a-dark-sky', 'tickets', 'programme', 'the-telescopes', 'getting-here', 'sleeping', 'questions-people-ask', 'the-choir', 'contact'])
-    await expect(liveFrame(page).locator('nav a', { hasText: 'Beds' })).toHaveAttribute('href', '#sleeping')
-    await page.getByRole('button', { name: 'Undo: take over a new version' }).click()
-    await measured(page)
-    await expect.poll(() => ids(page)).toEqual(before)
-    await expect(liveFrame(page).locator('#how-dark-is-dark')).toHaveCount(1)
-  })
-
   test('findings of a neglected page are fixed by press', async ({ page }) => {
     await openDemo(page, server)
     await page.getByLabel('Page', { exact: true }).selectOption('last-year.html')
@@ -429,47 +311,5 @@ test.describe('sections and IDs', () => {
     await expect(list.getByText('section-hidden')).toBeVisible()
     await expect(list.getByText('section-empty')).toBeVisible()
     await expect(list.getByText('id-duplicate')).toHaveCount(2)
-  })
-
-  test('two tabs stay in step, a clash is told, and the history leads back', async ({ page, context }) => {
-    await openDemo(page, server)
-    await setUp(page)
-    const other = await context.newPage()
-    await other.goto(page.url())
-    await measured(other)
-    const title = (tab: Page) => tab.getByLabel('Title of section 2')
-    await title(page).fill('What is on')
-    await title(page).press('Enter')
-    await expect(title(other)).toHaveValue('What is on', { timeout: 2000 })
-
-    await test.step('the later of two that touch one thing is told', async () => {
-      await other.route('**/changes', async (route) => {
-        await page.waitForTimeout(400)
-        await route.continue()
-      })
-      await title(other).fill('From the other tab')
-      await title(other).press('Enter')
-      await title(page).fill('From this tab')
-      await title(page).press('Enter')
-      await expect(other.getByText('changed in another tab at the same time')).toBeVisible()
-      await expect(title(other)).toHaveValue('From this tab')
-      await other.unroute('**/changes')
-    })
-
-    await test.step('a state is named, and gone back to', async () => {
-      await stored(page)
-      await page.getByRole('button', { name: 'History' }).click()
-      const dialog = page.getByRole('dialog')
-      await expect(dialog.getByRole('listitem')).toHaveCount(4)
-      const name = dialog.getByLabel('Name of the state after change 1')
-      await name.fill('First version')
-      await name.press('Enter')
-      await expect(dialog.getByText('First version:')).toBeVisible()
-      await dialog.getByRole('button', { name: 'Go back to change 1' }).click()
-      await expect(title(page)).toHaveValue('Programme')
-      await expect(title(other)).toHaveValue('Programme', { timeout: 2000 })
-      await page.getByRole('button', { name: 'Undo: go back', exact: false }).click()
-      await expect(title(page)).toHaveValue('From this tab')
-    })
   })
 })

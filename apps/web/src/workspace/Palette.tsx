@@ -16,7 +16,7 @@ interface Action {
 }
 
 /** A press on what the view itself has for it, so that there is one way to do it. */
-const press = (name: string) => () => [...document.querySelectorAll<HTMLButtonElement>('main button')].find((b) => b.textContent?.trim() === name)?.click()
+const press = (name: string) => () => [...document.querySelectorAll<HTMLButtonElement>('main button')].find((b) => (b.getAttribute('aria-label') ?? b.textContent?.trim()) === name)?.click()
 
 function useActions(): Action[] {
   const work = useWork()

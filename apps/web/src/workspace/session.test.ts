@@ -97,4 +97,49 @@ describe('a session', () => {
     expect(told[0]).toContain('no page')
     expect(session.snapshot().document).toBe(site)
   })
+
+  it('takes in what another tab did, but only what is new', async () => {
+    answering()
+    const session = open()
+    await session.follow(0)
+    expect(session.snapshot().document.name).toBe('Old')
+    await session.follow(7)
+    expect(session.snapshot().document.name).toBe('From the server')
+  })
+
+  it('catches up after its own change when it was told of a later version meanwhile', async () => {
+    answering()
+    const session = open()
+    session.run(rename('Mine'))
+    await session.follow(5)
+    expect(session.snapshot().document.name).toBe('Mine')
+    await settled(session)
+    expect(session.snapshot().document.name).toBe('From the server')
+  })
+
+  it('catches up when another tab’s change came in between, with more of its own to send', async () => {
+    const sent = answering(() => Response.json({ version: 4 }), () => Response.json({ version: 5 }))
+    const session = open()
+    session.run(rename('A'))
+    session.run(rename('B'))
+    await settled(session)
+    expect(sent.map((x) => x.baseVersion)).toEqual([0, 4])
+    expect(session.snapshot().document.name).toBe('From the server')
+  })
+
+  it('waits until all is stored before it goes back, and tells why it could not', async () => {
+    const urls: string[] = []
+    const sent = answering()
+    const answer = globalThis.fetch
+    globalThis.fetch = jest.fn(async (url: string, init?: RequestInit) => {
+      urls.push(url)
+      return url.endsWith('/back') ? Response.json({ code: 'no-version', message: 'As it was already.' }, { status: 404 }) : answer(url, init)
+    }) as unknown as typeof fetch
+    const told: string[] = []
+    const session = open((m) => told.push(m))
+    session.run(rename('Mine'))
+    await session.backTo(1)
+    expect([sent.length, urls.filter((u) => u.includes('changes') || u.includes('back'))]).toEqual([1, ['/api/sites/k/changes', '/api/sites/k/back']])
+    expect(told).toEqual(['As it was already.'])
+  })
 })

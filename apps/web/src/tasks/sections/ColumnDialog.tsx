@@ -56,7 +56,9 @@ export function ColumnDialog({ from }: { from: Section }) {
   return (
     <Dialog.Root>
       <Dialog.Trigger asChild>
-        <Button>Paste a column</Button>
+        <Button aria-label="Paste a column" title="Paste a column of IDs or titles">
+          Paste
+        </Button>
       </Dialog.Trigger>
       <Sheet title="Paste a column" description={`One value a line, from section ${page.sections.indexOf(from) + 1}, “${from.title}”, on. An empty line leaves its section alone.`}>
         <fieldset className="mb-2 flex gap-4 text-sm">
@@ -106,5 +108,9 @@ export function CopyTable({ sections }: { sections: Section[] }) {
       () => toast(sections.length === 1 ? '1 section is on the clipboard.' : `${sections.length} sections are on the clipboard.`),
       () => toast.error('The browser did not let the table onto the clipboard; allow it for this address and try again.'),
     )
-  return <Button onClick={() => void copy()}>Copy as a table</Button>
+  return (
+    <Button onClick={() => void copy()} aria-label="Copy as a table" title="Copy the sections as a table">
+      Copy
+    </Button>
+  )
 }

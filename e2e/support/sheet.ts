@@ -1,0 +1,28 @@
+/** The Sections sheet, as a designer uses it. */
+import { type Page } from '@playwright/test'
+import { readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { freshFolder } from './cli.ts'
+import { measured, stored, task, type Server } from './server.ts'
+
+export const ids = (page: Page) => page.getByLabel(/^ID of section/).evaluateAll((fields) => fields.map((f) => (f as HTMLInputElement).value))
+export const setId = async (page: Page, n: number, id: string) => {
+  const field = page.getByLabel(`ID of section ${n}`, { exact: true })
+  await field.fill(id)
+  await field.press('Enter')
+}
+
+export async function bringIn(page: Page, server: Server, files: string | { name: string; mimeType: string; buffer: Buffer }[]): Promise<void> {
+  await page.goto(server.address)
+  await page.getByTestId('files').setInputFiles(files)
+  await measured(page)
+}
+
+export async function takeHome(page: Page): Promise<string> {
+  await stored(page)
+  await task(page, 'Handover')
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: /^Download .*html$/ }).click()])
+  const home = join(freshFolder(), 'index.html')
+  writeFileSync(home, readFileSync(await file.path()))
+  return home
+}
