@@ -1,11 +1,13 @@
 /** All open findings, from the bottom edge. */
+import type { Finding } from '@waybell/core'
 import { useState } from 'react'
+import { List } from '../ui/List.tsx'
 import { useWork } from '../workspace/work.ts'
 
 const order = { error: 0, warning: 1, note: 2 }
 
 export function FindingsDrawer() {
-  const { findings, run } = useWork()
+  const { findings } = useWork()
   const [open, setOpen] = useState(false)
   const sorted = [...findings].sort((a, b) => order[a.severity] - order[b.severity] || a.line - b.line)
   return (
@@ -21,25 +23,32 @@ export function FindingsDrawer() {
         )}
       </button>
       {open && (
-        <ul className="max-h-56 overflow-auto border-t border-hair px-3 py-1" tabIndex={0} aria-label="All findings">
-          {sorted.map((f, i) => (
-            <li key={i} className="flex gap-3 border-b border-hair py-1 text-sm last:border-0">
-              <span className={`w-16 flex-none font-semibold ${f.severity === 'error' ? 'text-brick' : 'text-faint'}`}>{f.severity}</span>
-              <span className="flex-1">
-                {f.message}{' '}
-                {f.fix && (
-                  <button type="button" className="min-h-6 rounded-sm border border-hair bg-sheet px-1.5 hover:border-faint" onClick={() => run(f.fix!.command)}>
-                    {f.fix.label}
-                  </button>
-                )}
-              </span>
-              <span className="flex-none font-mono text-xs text-faint">
-                {f.code} {f.line}:{f.column}
-              </span>
-            </li>
-          ))}
-        </ul>
+        <div className="border-t border-hair px-3 py-1">
+          <List count={sorted.length} estimate={32} label="All findings" height="max-h-56">
+            {(i) => <Row finding={sorted[i]!} />}
+          </List>
+        </div>
       )}
     </section>
+  )
+}
+
+function Row({ finding: f }: { finding: Finding }) {
+  const { run } = useWork()
+  return (
+    <div className="flex gap-3 border-b border-hair py-1 text-sm">
+      <span className={`w-16 flex-none font-semibold ${f.severity === 'error' ? 'text-brick' : 'text-faint'}`}>{f.severity}</span>
+      <span className="flex-1">
+        {f.message}{' '}
+        {f.fix && (
+          <button type="button" className="min-h-6 rounded-sm border border-hair bg-sheet px-1.5 hover:border-faint" onClick={() => run(f.fix!.command)}>
+            {f.fix.label}
+          </button>
+        )}
+      </span>
+      <span className="flex-none font-mono text-xs text-faint">
+        {f.code} {f.line}:{f.column}
+      </span>
+    </div>
   )
 }

@@ -16,6 +16,8 @@ interface Props {
   role?: 'list' | 'tree'
   /** Takes the height that is left. */
   grows?: boolean
+  /** Class for its greatest height, where it is not that of a sheet. */
+  height?: string
   keyOf?: (index: number) => string
   children: (index: number) => ReactNode
   ref?: Ref<ListHandle>
@@ -23,7 +25,7 @@ interface Props {
 
 const MANY = 60
 
-export function List({ count, estimate, label, role = 'list', grows = false, keyOf, children, ref }: Props) {
+export function List({ count, estimate, label, role = 'list', grows = false, height, keyOf, children, ref }: Props) {
   const box = useRef<HTMLDivElement>(null)
   const many = count > MANY
   const rows = useVirtualizer({ count, getScrollElement: () => box.current, estimateSize: () => estimate, overscan: 8, enabled: many, getItemKey: keyOf ?? ((i) => i) })
@@ -38,7 +40,7 @@ export function List({ count, estimate, label, role = 'list', grows = false, key
   }))
   const item = role === 'list' ? 'listitem' : 'presentation'
   return (
-    <div ref={box} role={role} aria-label={label} aria-multiselectable={role === 'tree' || undefined} tabIndex={role === 'list' && many ? 0 : undefined} className={`overflow-auto ${grows ? 'min-h-40 flex-1' : many ? 'max-h-[60vh]' : ''}`}>
+    <div ref={box} role={role} aria-label={label} aria-multiselectable={role === 'tree' || undefined} tabIndex={role === 'list' && (many || height !== undefined) ? 0 : undefined} className={`overflow-auto ${grows ? 'min-h-40 flex-1' : (height ?? (many ? 'max-h-[60vh]' : ''))}`}>
       {many ? (
         <div role="presentation" style={{ height: rows.getTotalSize(), position: 'relative' }}>
           {rows.getVirtualItems().map((row) => (
