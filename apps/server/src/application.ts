@@ -13,7 +13,12 @@ import { ErrorsFilter } from './errors.filter.ts'
 import { LiveService } from './live/live.service.ts'
 
 export async function createApplication(config: Config): Promise<NestExpressApplication> {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config), { logger: ['error', 'warn'], bodyParser: false })
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config), {
+    logger: ['error', 'warn'],
+    bodyParser: false,
+    // Listeners to a site's versions never end by themselves.
+    forceCloseConnections: true,
+  })
   const live = app.get(LiveService)
   app.disable('x-powered-by')
   app.use((request: Request, response: Response, next: NextFunction) => {

@@ -125,3 +125,13 @@ it('stores nothing of an upload that breaks off', async () => {
   await http().get('/api/sites').expect(200)
   expect(await count()).toEqual(before)
 })
+
+it('ends when it is told to, though somebody listens', async () => {
+  const data = mkdtempSync(join(tmpdir(), 'waybell-test-'))
+  const other = await createApplication({ data, port: 0 })
+  await other.listen(0, '127.0.0.1')
+  const address = `http://127.0.0.1:${(other.getHttpServer().address() as { port: number }).port}`
+  const [demo] = (await request(address).get('/api/sites').expect(200)).body as { key: string }[]
+  const ended = new Promise((done) => get(`${address}/api/sites/${demo!.key}/versions`, (response) => response.resume().on('close', done).once('data', () => void other.close())).on('error', done))
+  await ended
+})

@@ -90,7 +90,7 @@ export interface Progress {
 }
 
 /** Sends files, telling how far it has come; `fetch` cannot tell. @throws ApiError, with code `stopped` where `signal` said so */
-function send<T>(path: string, files: readonly GivenFile[], fields: Record<string, string>, tell: (progress: Progress) => void, signal?: AbortSignal): Promise<T> {
+function send<T>(path: string, files: readonly GivenFile[], fields: Record<string, string>, tell: (progress: Progress) => void, signal: AbortSignal): Promise<T> {
   return new Promise((done, failed) => {
     const request = new XMLHttpRequest()
     request.open('POST', `/api/${path}`)
@@ -103,7 +103,7 @@ function send<T>(path: string, files: readonly GivenFile[], fields: Record<strin
       if (request.status < 300) done(told)
       else failed(new ApiError(request.status, told.code ?? 'request', told.message ?? `The server answered ${request.status}.`))
     }
-    signal?.addEventListener('abort', () => request.abort())
+    signal.addEventListener('abort', () => request.abort())
     request.send(form(files, fields).body as FormData)
   })
 }
@@ -121,8 +121,8 @@ export const api = {
   goBack: (site: string, body: { idempotencyKey: string; baseVersion: number; version: number }) => ask<{ version: number }>(`sites/${site}/back`, json('POST', body)),
   nameState: (site: string, version: number, name: string) => ask<void>(`sites/${site}/log/${version}`, json('PUT', { name })),
   page: (site: string, page: string) => ask<PageState>(pagePath(site, page)),
-  addFiles: (site: string, page: string, files: readonly GivenFile[], tell: (progress: Progress) => void = () => undefined) => send<{ pages: string[] }>(`${pagePath(site, page)}/files`, files, {}, tell),
-  review: (site: string, page: string, files: readonly GivenFile[]) => send<Review>(`${pagePath(site, page)}/review`, files, {}, () => undefined),
+  addFiles: (site: string, page: string, files: readonly GivenFile[], tell: (progress: Progress) => void, signal: AbortSignal) => send<{ pages: string[] }>(`${pagePath(site, page)}/files`, files, {}, tell, signal),
+  review: (site: string, page: string, files: readonly GivenFile[], tell: (progress: Progress) => void, signal: AbortSignal) => send<Review>(`${pagePath(site, page)}/review`, files, {}, tell, signal),
   revise: (site: string, page: string, body: { idempotencyKey: string; baseVersion: number; source: string; decisions: Decisions }) => ask<{ version: number }>(`${pagePath(site, page)}/revise`, json('POST', body)),
   /** Address of the stream that tells the site's version after every change. */
   versions: (site: string) => `/api/sites/${site}/versions`,

@@ -126,7 +126,7 @@ export class SitesService {
       const row = await this.row(db, key)
       const site = JSON.parse(row.document) as Site
       const known = pages.find((p) => site.pages.some((s) => s.file === p.file))
-      if (known) throw new ConflictException({ code: 'page-known', message: `The site has the page “${known.file}” already. Give the file another name, or drop that page first.` })
+      if (known) throw new ConflictException({ code: 'page-known', message: `The site has the page “${known.file}” already. To take over a changed one, use “Bring in a new version” on that page; to have both, give the file another name.` })
       const { reading } = await this.sources.source(pageOf(site, pageKey))
       for (const [path, bytes] of placeByName({ file: pageOf(site, pageKey).file, reading }, assets)) await db.save(FileRow, { site: key, path, hash: await putContent(db, bytes) })
       const taken = new Set(site.pages.map((p) => p.key))

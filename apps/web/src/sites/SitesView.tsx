@@ -3,10 +3,11 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Dialog } from 'radix-ui'
 import { useRef, useState, type DragEvent } from 'react'
 import { Link, useNavigate } from 'react-router'
-import { api, ApiError, type GivenFile, type Progress, type SiteSummary } from '../api.ts'
+import { api, type GivenFile, type SiteSummary } from '../api.ts'
 import { Button } from '../ui/index.tsx'
 import { Sheet } from '../ui/Sheet.tsx'
 import { filesFromDrop, filesFromPicker } from './files.ts'
+import { TransferState, useTransfer } from './Transfer.tsx'
 
 interface Given {
   files: GivenFile[]
@@ -14,33 +15,24 @@ interface Given {
   outline?: string
 }
 
-const megabytes = (bytes: number) => (bytes / 1048576).toFixed(1)
-
 export function SitesView() {
   const sites = useQuery({ queryKey: ['sites'], queryFn: api.sites })
   const client = useQueryClient()
   const navigate = useNavigate()
   const [over, setOver] = useState(false)
-  const [progress, setProgress] = useState<Progress | null>(null)
   const picker = useRef<HTMLInputElement>(null)
-  const stop = useRef(new AbortController())
-  const make = useMutation({
-    mutationFn: ({ files, ...fields }: Given) => {
-      stop.current = new AbortController()
-      setProgress(null)
-      return api.create(files, fields, setProgress, stop.current.signal)
-    },
-    onSuccess: async ({ key }) => {
-      await client.invalidateQueries({ queryKey: ['sites'] })
-      await navigate(`/site/${key}/p1/sections`)
-    },
-  })
+  const transfer = useTransfer()
+  const make = async ({ files, ...fields }: Given) => {
+    const made = await transfer.run((tell, signal) => api.create(files, fields, tell, signal))
+    if (!made) return
+    await client.invalidateQueries({ queryKey: ['sites'] })
+    await navigate(`/site/${made.key}/p1/sections`)
+  }
   const drop = async (event: DragEvent) => {
     event.preventDefault()
     setOver(false)
-    make.mutate({ files: await filesFromDrop(event.dataTransfer) })
+    void make({ files: await filesFromDrop(event.dataTransfer) })
   }
-  const isSent = progress !== null && progress.sent >= progress.total
   return (
     <div
       className="flex h-full flex-col overflow-auto"
@@ -82,15 +74,15 @@ export function SitesView() {
             hidden
             data-testid="files"
             onChange={(e) => {
-              if (e.target.files?.length) make.mutate({ files: filesFromPicker(e.target.files) })
+              if (e.target.files?.length) void make({ files: filesFromPicker(e.target.files) })
               e.target.value = ''
             }}
           />
           <div className="flex flex-wrap gap-2">
-            <Button kind="main" onClick={() => picker.current?.click()} disabled={make.isPending}>
+            <Button kind="main" onClick={() => picker.current?.click()} disabled={transfer.isRunning}>
               Choose files
             </Button>
-            <Paste button="Paste HTML" title="Paste HTML" description="The whole page, as it is written in its file." label="HTML of the page" action="Make a site of it" onPaste={(html) => make.mutate({ files: [], html })} />
+            <Paste button="Paste HTML" title="Paste HTML" description="The whole page, as it is written in its file." label="HTML of the page" action="Make a site of it" onPaste={(html) => void make({ files: [], html })} />
             <Paste
               button="Write an outline"
               title="Write an outline"
@@ -98,20 +90,10 @@ export function SitesView() {
               label="The outline"
               action="Make a page of it"
               sample={'# Name of the page\nWhat it is about, in a line.\n\n## First part\nA line of text.\n\n## Second part\n- one thing\n- another\n'}
-              onPaste={(outline) => make.mutate({ files: [], outline })}
+              onPaste={(outline) => void make({ files: [], outline })}
             />
           </div>
-          {make.isPending && (
-            <p role="status" className="mt-3 flex items-center gap-3">
-              {progress && !isSent ? `${megabytes(progress.sent)} of ${megabytes(progress.total)} MB handed over…` : 'Reading the page…'}
-              <Button onClick={() => stop.current.abort()}>Stop</Button>
-            </p>
-          )}
-          {make.isError && (
-            <p role="alert" className={`mt-3 ${make.error instanceof ApiError && make.error.code === 'stopped' ? 'text-faint' : 'text-brick'}`}>
-              {make.error.message}
-            </p>
-          )}
+          <TransferState transfer={transfer} />
         </section>
       </main>
     </div>

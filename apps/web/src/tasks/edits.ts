@@ -35,9 +35,16 @@ export function addPoint(work: Work, before: Pick<Section, 'at' | 'title' | 'dep
   })
 }
 
-/** The one press. */
+/** The one press. Pressed again it begins anew, but for what links out in the world may mean. */
 export function setUpEverything({ page, reading, site, surveys, run }: Work): void {
-  run({ type: 'page/set-up', page: page.key, setUp: proposeSetUp(reading, Object.values(surveys), site.rule) })
+  const setUp = proposeSetUp(reading, Object.values(surveys), site.rule)
+  const before = new Map(page.sections.filter((s) => !s.point).map((s) => [s.at, s]))
+  const ids = new Set(setUp.sections.map((s) => s.id))
+  const sections = setUp.sections.map((section) => {
+    const was = section.point ? undefined : before.get(section.at)
+    return was ? { ...section, former: [...new Set([...section.former, ...was.former, was.id])].filter((id) => !ids.has(id)) } : section
+  })
+  run({ type: 'page/set-up', page: page.key, setUp: { ...setUp, sections } })
 }
 
 /** What is wrong with an ID as it is typed, or null. */

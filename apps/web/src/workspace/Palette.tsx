@@ -27,6 +27,7 @@ function useActions(): Action[] {
   const isSections = pathname.endsWith('/sections')
   const actions: Action[] = ['sections', 'menus', 'travel', 'highlight', 'walk', 'handover'].map((t) => ({ name: `Go to ${t[0]!.toUpperCase()}${t.slice(1)}`, run: at(t) }))
   for (const p of site.pages) if (p !== page) actions.push({ name: `Open the page ${p.file}`, run: () => void navigate(pathname.replace(/[^/]*\/[^/]*$/, `${p.key}/sections`)) })
+  if (site.pages.length > 1) actions.push({ name: `Drop the page ${page.file} from the site`, run: () => run({ type: 'page/drop', page: page.key }) })
   const [undo, redo] = [undoName(state.stacks), redoName(state.stacks)]
   if (undo) actions.push({ name: `Undo: ${undo}`, keys: 'Ctrl+Z', run: () => session.undo() })
   if (redo) actions.push({ name: `Redo: ${redo}`, keys: 'Ctrl+Shift+Z', run: () => session.redo() })

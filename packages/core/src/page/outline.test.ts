@@ -43,3 +43,23 @@ it.each([
   ['<section><img src=x alt=""></section>', 'section'],
   ['<section><h2>Files<a href="#files">¶</a></h2><p>x</p></section>', 'Files'],
 ])('the title of %s is “%s”', (body, title) => expect(read(`${body}<section><h2>Other</h2></section>`)[0]!.title).toBe(title))
+
+it('finds old anchors as well, named by the heading behind them or by themselves, and none twice', () => {
+  const text = 'Words of a part that go on for a while. '.repeat(3)
+  const candidates = read(`<section><h2>One</h2><p>${text}</p><a name="bread"></a><h3>Bread</h3><p>${text}<span id="note-3"></span>${text}</p></section><a name="two"></a><section><h2>Two</h2><p>${text}</p></section>`)
+  expect(candidates.filter((c) => !c.offered).map((c) => [c.tag, c.id, c.title])).toEqual([
+    ['a', 'bread', 'Bread'],
+    ['h3', null, 'Bread'],
+    ['span', 'note-3', 'note-3'],
+  ])
+})
+
+it.each([
+  ['<header><a href="/">x</a><nav><a href="#a">A</a><a href="#b">B</a></nav></header>\n<main><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section></main>\n<footer>c</footer>', 1, 3],
+  ['<div id=top><a href="#a">A</a> <a href="#b">B</a></div>\n<div id=a><h2>A</h2></div><div id=b><h2>B</h2></div>\n<div class="page-footer">c</div>', 1, 3],
+  ['<section><h2>A</h2></section><section><h2>B</h2></section>', null, null],
+])('knows the header and the footer of %s', (body, header, footer) => {
+  const bytes = new TextEncoder().encode(body)
+  const { headerLine, footerLine } = readParsed(parsePage(bytes), bytes.length, 'index.html')
+  expect([headerLine, footerLine]).toEqual([header, footer])
+})

@@ -71,6 +71,8 @@ export interface Outline {
   parts: Part[]
   sectionLevel: number
   pageHeader: El | null
+  /** What stands behind the content and is none of it. */
+  pageFooter: El | null
   /** Order of the first heading of the content, a bar's name not counted; a list of links behind it belongs to the content. */
   firstHeading: number
   /** True where the element holds a heading that counts, so that it is no mere bar. */
@@ -82,7 +84,7 @@ export interface Outline {
  */
 export function outline(tree: Tree, linked: readonly El[]): Outline {
   const body = tree.body
-  if (!body) return { parts: [], sectionLevel: 2, pageHeader: null, firstHeading: Infinity, holdsHeading: () => false }
+  if (!body) return { parts: [], sectionLevel: 2, pageHeader: null, pageFooter: null, firstHeading: Infinity, holdsHeading: () => false }
   const headings = tree.all.filter((el) => el.level > 0 && el.depth <= MAX_TARGET_DEPTH && !unseen(el) && hasContent(el))
   const inContent = headings.filter((el) => !inFooter(el) && !within(el, (e) => e.tag === 'aside' || isNavigation(e)))
   const sectionLevel = findSectionLevel(inContent.length ? inContent : headings)
@@ -90,6 +92,7 @@ export function outline(tree: Tree, linked: readonly El[]): Outline {
   const linkedSet = new Set(linked)
   const found: Found[] = []
   const headerOf = { el: null as El | null }
+  let footer: El | null = null
 
   const holdsAny = (el: El) => headings.some((h) => h === el || contains(el, h))
   const weightOf = (el: El) => facts.weight[el.order]!
@@ -142,7 +145,10 @@ export function outline(tree: Tree, linked: readonly El[]): Outline {
         if (!headerOf.el && !found.length) headerOf.el = kid
         continue
       }
-      if ((isFooter(kid) || isFooterByName(kid)) && !linkedSet.has(kid)) continue
+      if ((isFooter(kid) || isFooterByName(kid)) && !linkedSet.has(kid)) {
+        footer = kid
+        continue
+      }
       if (isContents(kid)) continue
       // What stands beside the text is no part of it, unless the page gives it an ID.
       if (kid.tag === 'aside' && !kid.attrs.has('id') && !linkedSet.has(kid)) continue
@@ -229,7 +235,7 @@ export function outline(tree: Tree, linked: readonly El[]): Outline {
   parts.sort((a, b) => a.el.order - b.el.order)
   const bar = headerOf.el
   const firstHeading = inContent.find((h) => !bar || !(h === bar || contains(bar, h)))?.order ?? Infinity
-  return { parts, sectionLevel, pageHeader: bar, firstHeading, holdsHeading: holdsAny }
+  return { parts, sectionLevel, pageHeader: bar, pageFooter: footer, firstHeading, holdsHeading: holdsAny }
 }
 
 /**
@@ -291,16 +297,42 @@ export const isEmpty = (el: El) => textOf(el, 20) === '' && !el.children.some((c
 
 const headingAfter = (el: El, headings: El[]): El | null => headings.find((h) => h.order > el.order) ?? null
 
+/** Nothing but markup stands between an element and a heading behind it. */
+function standsBefore(el: El, heading: El | undefined, tree: Tree): boolean {
+  if (!heading || heading.order - el.order > 8) return false
+  const isText = (t: { value: string }) => t.value.trim() !== ''
+  if (tree.all.slice(el.lastOrder + 1, heading.order).some((e) => e.texts.some((t) => isText(t) && !contains(e, heading)))) return false
+  for (let e = el; e.parent; e = e.parent) {
+    const place = e.parent.children.indexOf(e)
+    const end = contains(e.parent, heading) ? e.parent.children.findIndex((c) => c === heading || contains(c, heading)) : Infinity
+    if (e.parent.texts.some((t) => isText(t) && t.before > place && t.before <= end)) return false
+    if (end !== Infinity) return true
+  }
+  return true
+}
+
+/** An anchor as pages had them before any element could be a target: empty, with a name or an ID. */
+const isAnchor = (el: El): boolean => (el.tag === 'a' || el.tag === 'span') && isEmpty(el) && !!(el.attrs.get('id') || (el.tag === 'a' && el.attrs.get('name')))
+
 /** Parts that may be added: inner sections, footers, other headings, and whatever else carries an ID and text. */
 function alsoFound(tree: Tree, offered: Part[], leadHeading: (el: El) => El | null, headings: El[]): Part[] {
   const taken = new Set(offered.map((p) => p.el))
   const headed = new Set(offered.map((p) => p.heading))
   const isHeading = new Set(headings)
   const out: Part[] = []
+  let next = 0
   for (const el of tree.all) {
     if (taken.has(el) || !el.isHtml || el.at < 0 || el.depth > MAX_TARGET_DEPTH) continue
     const inner = (sectioning.has(el.tag) || isFooter(el) || (el.level > 0 && isHeading.has(el))) && !headed.has(el)
     const named = el.attrs.has('id') && !inlineTags.has(el.tag) && !['body', 'html', 'input', 'li'].includes(el.tag)
+    while (next < headings.length && headings[next]!.order <= el.order) next++
+    if (isAnchor(el)) {
+      // What stands right before a heading is named by it; where that has a section already, it would be the same one twice.
+      const heading = standsBefore(el, headings[next], tree) ? headings[next]! : null
+      if (unseen(el) || (heading && (headed.has(heading) || taken.has(heading)))) continue
+      out.push({ el, heading, title: heading ? titleOf(el, heading) : (el.attrs.get('id') ?? el.attrs.get('name'))!, offered: false, depth: offered.filter((p) => contains(p.el, el)).length })
+      continue
+    }
     if (!(inner || named) || unseen(el) || (named && !inner && isEmpty(el))) continue
     const heading = el.level > 0 ? el : leadHeading(el)
     out.push({ el, heading, title: titleOf(el, heading), offered: false, depth: offered.filter((p) => contains(p.el, el)).length })

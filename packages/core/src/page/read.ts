@@ -81,6 +81,9 @@ export interface PageReading {
   menus: ReadMenu[]
   /** The bar above the content, outermost element that holds none of it. */
   header: ElementAt | null
+  /** Lines of the bar above the content and of the footer behind it; null without one. */
+  headerLine: number | null
+  footerLine: number | null
   /** Every ID of the page, an empty one too, in page order. */
   ids: ReadId[]
   /** Attributes that name elements by their IDs. */
@@ -171,6 +174,8 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
       items: menu.links.filter(staysHere).map((link) => ({ link: link.el.at, ...slotOf(link, menu.el, menu.links) })),
     })),
     header: header && header.at >= 0 ? header.at : null,
+    headerLine: header && header.at >= 0 ? place(header).line : null,
+    footerLine: found.pageFooter && found.pageFooter.at >= 0 ? place(found.pageFooter).line : null,
     ids: readIds(tree, place),
     references: findReferences(tree, new Set(targets.byId.keys())),
     assets: findAssets(tree, lines, file),

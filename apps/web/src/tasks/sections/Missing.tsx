@@ -3,6 +3,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useRef } from 'react'
 import { api } from '../../api.ts'
 import { filesFromPicker } from '../../sites/files.ts'
+import { TransferState, useTransfer } from '../../sites/Transfer.tsx'
 import { Button } from '../../ui/index.tsx'
 import { useWork } from '../../workspace/work.ts'
 
@@ -10,6 +11,7 @@ export function Missing() {
   const { missing, siteKey, page } = useWork()
   const picker = useRef<HTMLInputElement>(null)
   const client = useQueryClient()
+  const transfer = useTransfer()
   return (
     <div className="mb-3 border-l-4 border-brick bg-wash p-3">
       <p className="font-semibold">{missing.length === 1 ? 'A file that the page needs is missing' : `${missing.length} files that the page needs are missing`}</p>
@@ -26,14 +28,19 @@ export function Missing() {
         data-testid="missing-files"
         onChange={(e) => {
           if (!e.target.files) return
-          void api.addFiles(siteKey, page.key, filesFromPicker(e.target.files)).then(async () => {
+          const given = filesFromPicker(e.target.files)
+          void transfer.run((tell, signal) => api.addFiles(siteKey, page.key, given, tell, signal)).then(async (added) => {
+            if (!added) return
             await client.invalidateQueries({ queryKey: ['page', siteKey, page.key] })
             // The live page has to load them.
             location.reload()
           })
         }}
       />
-      <Button onClick={() => picker.current?.click()}>Add files</Button>
+      <Button onClick={() => picker.current?.click()} disabled={transfer.isRunning}>
+        Add files
+      </Button>
+      <TransferState transfer={transfer} />
     </div>
   )
 }

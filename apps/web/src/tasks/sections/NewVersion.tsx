@@ -4,6 +4,7 @@ import { Dialog } from 'radix-ui'
 import { useRef, useState } from 'react'
 import { api, type Review } from '../../api.ts'
 import { filesFromPicker } from '../../sites/files.ts'
+import { TransferState, useTransfer } from '../../sites/Transfer.tsx'
 import { Button } from '../../ui/index.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { useWork } from '../../workspace/work.ts'
@@ -17,15 +18,11 @@ export function NewVersion() {
   const { siteKey, page } = useWork()
   const picker = useRef<HTMLInputElement>(null)
   const [review, setReview] = useState<Review | null>(null)
-  const [state, setState] = useState<{ reading: boolean; error: string | null }>({ reading: false, error: null })
+  const transfer = useTransfer()
   const read = async (files: FileList) => {
-    setState({ reading: true, error: null })
-    try {
-      setReview(await api.review(siteKey, page.key, filesFromPicker(files)))
-      setState({ reading: false, error: null })
-    } catch (error) {
-      setState({ reading: false, error: error instanceof Error ? error.message : String(error) })
-    }
+    // The list goes when the field is emptied.
+    const given = filesFromPicker(files)
+    setReview((await transfer.run((tell, signal) => api.review(siteKey, page.key, given, tell, signal))) ?? null)
   }
   return (
     <>
@@ -40,14 +37,10 @@ export function NewVersion() {
           e.target.value = ''
         }}
       />
-      <Button onClick={() => picker.current?.click()} disabled={state.reading}>
-        {state.reading ? 'Comparing…' : 'Bring in a new version'}
+      <Button onClick={() => picker.current?.click()} disabled={transfer.isRunning}>
+        Bring in a new version
       </Button>
-      {state.error && (
-        <p role="alert" className="basis-full text-sm text-brick">
-          {state.error}
-        </p>
-      )}
+      <TransferState transfer={transfer} />
       <Dialog.Root open={review !== null} onOpenChange={(open) => !open && setReview(null)}>{review && <Compared review={review} close={() => setReview(null)} />}</Dialog.Root>
     </>
   )

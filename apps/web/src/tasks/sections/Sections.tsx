@@ -22,12 +22,14 @@ export function SectionsTask() {
   return (
     <div className="flex h-full min-h-0 flex-col">
       <div className="mb-2">
-        <div className="flex items-start gap-2">
+        <div className="flex flex-wrap items-start gap-x-2">
           <h1 className="min-w-0 flex-1 truncate text-lg font-bold">{page.title || page.file}</h1>
           {!isNew && <NewVersion />}
         </div>
         <p className="text-sm text-faint">
-          {page.file}, {(reading.bytes / 1024).toFixed(0)} kB, {reading.encoding}. {offered} parts found.
+          {page.file}, {(reading.bytes / 1024).toFixed(0)} kB, {reading.encoding}. {offered} parts found
+          {reading.headerLine !== null && `, header on line ${reading.headerLine}`}
+          {reading.footerLine !== null && `, footer on line ${reading.footerLine}`}.
         </p>
         {isNew && offered === 0 ? (
           <p className="mt-3 border-l-4 border-brass bg-wash p-3">No part of this page looks like a section by itself. Add those that are to be sections from the list below.</p>
