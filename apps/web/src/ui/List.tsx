@@ -28,7 +28,7 @@ const MANY = 60
 export function List({ count, estimate, label, role = 'list', grows = false, height, keyOf, children, ref }: Props) {
   const box = useRef<HTMLDivElement>(null)
   const many = count > MANY
-  const rows = useVirtualizer({ count, getScrollElement: () => box.current, estimateSize: () => estimate, overscan: 8, enabled: many, getItemKey: keyOf ?? ((i) => i) })
+  const rows = useVirtualizer({ count, getScrollElement: () => box.current, estimateSize: () => estimate, overscan: 4, enabled: many, getItemKey: keyOf ?? ((i) => i) })
   useImperativeHandle(ref, () => ({
     focus: (index) => {
       const find = () => box.current?.querySelector<HTMLElement>(`[data-row="${index}"]`)

@@ -5,7 +5,7 @@
 import { BAR_HEIGHT, coverOf, hasBar } from '../arrival/index.ts'
 import { ANCHOR, decodeFragment, hashOf, renamedReference, resolvePath, type ElementAt, type PageReading, type Settings } from '../page/index.ts'
 import type { Item, Menu, SitePage } from '../site/index.ts'
-import { anchorsOf } from './anchors.ts'
+import { anchorsOf, type Anchor } from './anchors.ts'
 import { boundary, type HandoverInput } from './input.ts'
 import { menuMarkup } from './menu.ts'
 import { pageStyle } from './style.ts'
@@ -32,6 +32,7 @@ export type PageEdit =
 export function pageEdits(input: HandoverInput): PageEdit[] {
   const { page, reading } = input
   const edits: PageEdit[] = []
+  const anchors = anchorsOf(page, reading)
   const idOf = new Map(page.sections.map((s) => [s.key, s.id]))
   const own = ownIds(reading)
   for (const section of page.sections) {
@@ -41,10 +42,9 @@ export function pageEdits(input: HandoverInput): PageEdit[] {
   edits.push(...followRenames(input, idOf, own))
   edits.push(...referenceEdits(page, reading, own))
   if (page.header) edits.push({ kind: 'attribute', at: page.header.at, name: 'data-wb-header', value: page.header.keep ?? '' })
-  edits.push({ kind: 'piece', role: 'style', place: 'head', text: pageStyle(input) })
-  edits.push({ kind: 'piece', role: 'settings', place: 'head', text: settingsText(input) })
+  edits.push({ kind: 'piece', role: 'style', place: 'head', text: pageStyle(input, anchors) })
+  edits.push({ kind: 'piece', role: 'settings', place: 'head', text: settingsText(input, anchors) })
   edits.push({ kind: 'piece', role: 'script', place: 'head', text: input.runtime })
-  const anchors = anchorsOf(page, reading)
   for (const { at, number } of new Map(anchors.map((a) => [a.at, a])).values()) edits.push({ kind: 'attribute', at, name: ANCHOR, value: String(number) })
   for (const { id } of anchors) edits.push({ kind: 'piece', role: 'anchor', place: 'head', text: '', id })
   const made = page.menus.find((m) => m.at === null)
@@ -148,8 +148,7 @@ function newId(page: SitePage, id: string): string | undefined {
   return page.sections.find((s) => s.own === id)?.id ?? formerIds(page).get(id)
 }
 
-function settingsText({ page, reading, screens, surveys }: HandoverInput): string {
-  const anchors = anchorsOf(page, reading)
+function settingsText({ page, screens, surveys }: HandoverInput, anchors: readonly Anchor[]): string {
   const widths = [...screens].sort((a, b) => a.width - b.width)
   const settings: Settings = {
     sections: page.sections.map((s) => s.id),

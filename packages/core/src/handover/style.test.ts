@@ -11,7 +11,7 @@ const header = { at: reading.header, position: 'sticky', height: 80, rest: 80, m
 
 function style(surveys: Record<string, Survey>, change: Partial<SitePage> = {}): string {
   const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(reading, Object.values(surveys), defaultRule), ...change }
-  return pageStyle({ page, pages: [page], reading, screens: defaultScreens, surveys, runtime: '' })
+  return pageStyle({ page, pages: [page], reading, screens: defaultScreens, surveys, runtime: '' }, [])
 }
 
 describe('the style', () => {

@@ -2,7 +2,7 @@
 import { BAR_HEIGHT, coverOf, type Survey } from '../arrival/index.ts'
 import { ANCHOR } from '../page/index.ts'
 import { backingFor } from '../proposal/index.ts'
-import { anchorsOf, type Anchor } from './anchors.ts'
+import type { Anchor } from './anchors.ts'
 import { boundary, type HandoverInput } from './input.ts'
 
 const px = (n: number) => `${Math.round(n * 100) / 100}px`
@@ -21,7 +21,7 @@ export function idSelector(id: string): string {
   return `#${out}`
 }
 
-export function pageStyle(input: HandoverInput): string {
+export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): string {
   const { page, screens, surveys } = input
   const rules: string[] = []
   const wide = [...screens].sort((a, b) => b.width - a.width)
@@ -38,7 +38,6 @@ export function pageStyle(input: HandoverInput): string {
     rules.push('html:root { scroll-behavior: auto; }')
     rules.push('@media (prefers-reduced-motion: no-preference) { html:root { scroll-behavior: smooth; } }')
   } else rules.push('html:root { scroll-behavior: auto; }')
-  const anchors = anchorsOf(page, input.reading)
   const toTop = page.sections.filter((s) => s.toTop && !s.point).map((s) => `:root ${idSelector(s.id)}`)
   if (toTop.length) rules.push(`${toTop.join(', ')} { scroll-margin-top: 100vh; }`)
   // Those that have one of the page's own.

@@ -39,6 +39,22 @@ function changesOf(work: Work, from: Section, what: What, text: string): Change[
 }
 
 export function ColumnDialog({ from }: { from: Section }) {
+  const { page } = useWork()
+  return (
+    <Dialog.Root>
+      <Dialog.Trigger asChild>
+        <Button aria-label="Paste a column" title="Paste a column of IDs or titles">
+          Paste
+        </Button>
+      </Dialog.Trigger>
+      <Sheet title="Paste a column" description={`One value a line, from section ${page.sections.indexOf(from) + 1}, “${from.title}”, on. An empty line leaves its section alone.`}>
+        <Column from={from} />
+      </Sheet>
+    </Dialog.Root>
+  )
+}
+
+function Column({ from }: { from: Section }) {
   const work = useWork()
   const { page, site, run } = work
   const [text, setText] = useState('')
@@ -51,53 +67,45 @@ export function ColumnDialog({ from }: { from: Section }) {
         ? { type: 'batch', label: 'Paste titles', commands: changes.map(({ section, after }): Command => ({ type: 'section/title', page: page.key, section: section.key, title: after })) }
         : renameSections(page.key, changes.map(({ section, after }) => ({ section, id: after })), 'Paste IDs')
     run(command)
-    setText('')
   }
   return (
-    <Dialog.Root>
-      <Dialog.Trigger asChild>
-        <Button aria-label="Paste a column" title="Paste a column of IDs or titles">
-          Paste
+    <>
+      <fieldset className="mb-2 flex gap-4 text-sm">
+        <legend className="sr-only">What the column holds</legend>
+        {(['id', 'title', ...(site.rule.wraps ? (['typed'] as const) : [])] as const).map((w) => (
+          <label key={w} className="flex items-center gap-1.5">
+            <input type="radio" name="what" checked={what === w} onChange={() => setWhat(w)} />
+            {{ id: 'IDs', title: 'Titles', typed: 'What is typed there' }[w]}
+          </label>
+        ))}
+      </fieldset>
+      <textarea aria-label="The column" rows={7} value={text} onChange={(e) => setText(e.target.value)} className="mb-2 w-full rounded-sm border border-hair bg-paper p-2 font-mono text-xs" />
+      {changes.length > 0 && (
+        <div className="mb-3 max-h-44 overflow-auto border-y border-hair" tabIndex={0} role="region" aria-label="Before and after">
+          <table className="w-full text-left text-xs">
+            <tbody>
+              {changes.map(({ section, before, after, problem }) => (
+                <tr key={section.key} className="border-t border-hair first:border-0">
+                  <td className="py-0.5 pr-3">{page.sections.indexOf(section) + 1}</td>
+                  <td className="py-0.5 pr-3 break-all">{before}</td>
+                  <td className="py-0.5 break-all">
+                    {after} {problem && <span className="block text-brick">{problem}</span>}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      <Dialog.Close asChild>
+        <Button kind="main" disabled={!changes.length || broken.length > 0} onClick={apply}>
+          Change {changes.length === 1 ? '1 section' : `${changes.length} sections`}
         </Button>
-      </Dialog.Trigger>
-      <Sheet title="Paste a column" description={`One value a line, from section ${page.sections.indexOf(from) + 1}, “${from.title}”, on. An empty line leaves its section alone.`}>
-        <fieldset className="mb-2 flex gap-4 text-sm">
-          <legend className="sr-only">What the column holds</legend>
-          {(['id', 'title', ...(site.rule.wraps ? (['typed'] as const) : [])] as const).map((w) => (
-            <label key={w} className="flex items-center gap-1.5">
-              <input type="radio" name="what" checked={what === w} onChange={() => setWhat(w)} />
-              {{ id: 'IDs', title: 'Titles', typed: 'What is typed there' }[w]}
-            </label>
-          ))}
-        </fieldset>
-        <textarea aria-label="The column" rows={7} value={text} onChange={(e) => setText(e.target.value)} className="mb-2 w-full rounded-sm border border-hair bg-paper p-2 font-mono text-xs" />
-        {changes.length > 0 && (
-          <div className="mb-3 max-h-44 overflow-auto border-y border-hair" tabIndex={0} role="region" aria-label="Before and after">
-            <table className="w-full text-left text-xs">
-              <tbody>
-                {changes.map(({ section, before, after, problem }) => (
-                  <tr key={section.key} className="border-t border-hair first:border-0">
-                    <td className="py-0.5 pr-3">{page.sections.indexOf(section) + 1}</td>
-                    <td className="py-0.5 pr-3 break-all">{before}</td>
-                    <td className="py-0.5 break-all">
-                      {after} {problem && <span className="block text-brick">{problem}</span>}
-                    </td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
-        )}
-        <Dialog.Close asChild>
-          <Button kind="main" disabled={!changes.length || broken.length > 0} onClick={apply}>
-            Change {changes.length === 1 ? '1 section' : `${changes.length} sections`}
-          </Button>
-        </Dialog.Close>
-        <Dialog.Close asChild>
-          <Button kind="quiet">Cancel</Button>
-        </Dialog.Close>
-      </Sheet>
-    </Dialog.Root>
+      </Dialog.Close>
+      <Dialog.Close asChild>
+        <Button kind="quiet">Cancel</Button>
+      </Dialog.Close>
+    </>
   )
 }
 

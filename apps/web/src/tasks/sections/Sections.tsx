@@ -1,6 +1,6 @@
 /** Sections and their IDs: the sheet, its tools, and what was also found. */
 import { dropSections, nestSection, type Section } from '@waybell/core'
-import { useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
+import { useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { Button } from '../../ui/index.tsx'
 import { List, type ListHandle } from '../../ui/List.tsx'
 import { useWork } from '../../workspace/work.ts'
@@ -17,7 +17,9 @@ export function SectionsTask() {
   const work = useWork()
   const { page, reading, site, surveys, missing, findings } = work
   const measured = site.screens.every((s) => surveys[s.key])
-  const isNew = page.sections.length === 0
+  const isEmpty = page.sections.length === 0
+  // The sheet comes behind the press that fills it, so that the press itself is quick.
+  const isNew = useDeferredValue(isEmpty) || isEmpty
   const offered = reading.candidates.filter((c) => c.offered).length
   return (
     <div className="flex h-full min-h-0 flex-col">
