@@ -7,7 +7,6 @@ export class Targets {
   /** First element with each ID. */
   readonly byId = new Map<string, El>()
   readonly byName = new Map<string, El>()
-  private readonly lower = new Map<string, string>()
 
   constructor(tree: Tree) {
     for (const el of tree.all) {
@@ -15,7 +14,6 @@ export class Targets {
       if (id) {
         // Of duplicates the first counts.
         if (!this.byId.has(id)) this.byId.set(id, el)
-        if (!this.lower.has(id.toLowerCase())) this.lower.set(id.toLowerCase(), id)
       }
       const name = el.tag === 'a' && el.isHtml ? el.attrs.get('name') : undefined
       if (name) {
@@ -35,11 +33,6 @@ export class Targets {
     const el = decoded === fragment ? undefined : this.find(decoded)
     if (el) return { kind: 'element', el }
     return decoded.toLowerCase() === 'top' ? { kind: 'top' } : { kind: 'none' }
-  }
-
-  /** The ID that differs from `fragment` in case only. */
-  otherCase(fragment: string): string | undefined {
-    return this.lower.get(decodeFragment(fragment).toLowerCase())
   }
 
   private find(key: string): El | undefined {

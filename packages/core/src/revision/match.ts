@@ -62,15 +62,13 @@ function scoreOf(a: Print, b: Print, ids: ReadonlySet<string>): number {
 /** One match for each print of the earlier version, in their order; each print of the new one is used once at most. */
 export function matchPrints(before: readonly Print[], after: readonly Print[], known: KnownIds): Match[] {
   const scored: Scored[] = []
-  const rare = rareWords(before)
+  const worthALook = before.length * after.length > MANY_PAIRS ? sharing(before, after, known) : () => after.keys()
   before.forEach((a, i) => {
     const ids = known(i)
-    after.forEach((b, j) => {
-      // Most pairs have nothing in common that is rare: those are not worth a closer look.
-      if (!(b.id !== null && ids.has(b.id)) && ![...rare[i]!].some((w) => b.words.has(w)) && headingLikeness(a.heading, b.heading) === 0) return
-      const score = scoreOf(a, b, ids)
+    for (const j of worthALook(i)) {
+      const score = scoreOf(a, after[j]!, ids)
       if (score >= LEAST) scored.push({ before: i, after: j, score })
-    })
+    }
   })
   scored.sort((x, y) => y.score - x.score || Number(after[y.after]!.offered) - Number(after[x.after]!.offered) || x.before - y.before || x.after - y.after)
   const taken = new Map<number, Scored>()
@@ -100,11 +98,33 @@ const nearBy = (prints: readonly Print[], a: number, b: number): boolean => {
   return x.heading.length > 0 && x.heading.join(' ') === y.heading.join(' ') && likeness(x.words, y.words) > 0.8
 }
 
-/** For each print up to thirty of its words that the fewest others have. */
-function rareWords(prints: readonly Print[]): Set<string>[] {
-  const count = new Map<string, number>()
-  for (const p of prints) for (const w of p.words.keys()) count.set(w, (count.get(w) ?? 0) + 1)
-  return prints.map((p) => new Set([...p.words.keys()].sort((x, y) => count.get(x)! - count.get(y)!).slice(0, 30)))
+/** Up to this many pairs each is looked at. */
+const MANY_PAIRS = 200_000
+/** A word that more prints have says little of any of them. */
+const COMMON = 60
+
+/** On a large page: for each print of the earlier version those of the new one that share an ID, or a word that is not common, with it. */
+function sharing(before: readonly Print[], after: readonly Print[], known: KnownIds): (i: number) => Iterable<number> {
+  const byId = new Map<string, number[]>()
+  const byWord = new Map<string, number[]>()
+  const put = (map: Map<string, number[]>, key: string, j: number) => {
+    const list = map.get(key)
+    if (list) list.push(j)
+    else map.set(key, [j])
+  }
+  after.forEach((b, j) => {
+    if (b.id !== null) put(byId, b.id, j)
+    for (const word of new Set([...b.words.keys(), ...b.heading])) put(byWord, word, j)
+  })
+  return (i) => {
+    const { words, heading } = before[i]!
+    const found = new Set([...known(i)].flatMap((id) => byId.get(id) ?? []))
+    for (const word of new Set([...heading, ...words.keys()])) {
+      const list = byWord.get(word)
+      if (list && list.length <= COMMON) for (const j of list) found.add(j)
+    }
+    return found
+  }
 }
 
 /** Indexes, in the order of `places`, of those that stand out of order: all but a longest rising run. */

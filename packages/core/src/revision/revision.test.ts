@@ -116,6 +116,17 @@ it('finds nine of ten sections again in pages that changed a lot, and shows as d
   expect(plain / all).toBeGreaterThanOrEqual(0.9)
 })
 
+it('finds a thousand sections among nine thousand parts again, turned round', () => {
+  const part = (i: number) => `<section id="s${i}"><h2>Chapter ${i}</h2>${[1, 2, 3, 4].map((j) => `<h3 id="s${i}-${j}">Part ${i}.${j}</h3><p id="p${i}-${j}">words of w${i}x${j} and more</p>`).join('')}</section>`
+  const numbers = Array.from({ length: 1000 }, (_, i) => i)
+  const [before, after] = [version(numbers.map(part).join('')), version(numbers.map((i) => part(999 - i).replace(/ id="s\d+">/, '>')).join(''))]
+  const page = setUp(before)
+  const { rows } = reviewRevision(page, before, after)
+  const right = rows.filter((r, i) => r.to?.title === page.sections[i]!.title && !r.doubtful)
+  expect(right.length).toBeGreaterThanOrEqual(900)
+  expect(rows.filter((r, i) => r.to && r.to.title !== page.sections[i]!.title && !r.doubtful)).toEqual([])
+})
+
 const decide = (revision: Revision): Decisions => ({ sections: Object.fromEntries(revision.rows.map((r) => [r.section, r.to?.at ?? null])), added: revision.added.map((f) => f.at) })
 const first = '<nav><a href="#work">Work</a><a href="#team">Team</a><a href="#mail">Mail</a></nav><section id=work><h2>Our work in wood</h2><p>Tables, chairs and the odd boat.</p></section><section id=team><h2>The team</h2><p>Ada planes, Bo saws, Cy sands.</p></section><section id=mail><h2>Write to us</h2><p>By the post of Monday.</p></section>'
 const second = '<nav><a href="#mail">Mail</a><a href="#work">Projects</a><a href="#fair">Fair</a></nav><section id=mail><h2>Write to us</h2><p>By the post of Monday.</p></section><section id=projects><h2>Our work in wood</h2><p>Tables, chairs and two boats.</p></section><section id=fair><h2>At the fair</h2><p>Stand nine, behind the cider.</p></section>'
