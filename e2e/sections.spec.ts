@@ -302,6 +302,8 @@ test.describe('sections and IDs', () => {
     const bar = page.getByRole('button', { name: /finding/ })
     await bar.click()
     const list = page.getByRole('list', { name: 'All findings' })
+    await list.getByRole('listitem').filter({ hasText: 'id-selector' }).getByRole('button', { name: /^Show line/ }).click()
+    await expect.poll(() => liveFrame(page).locator('[id="2-tickets"]').evaluate((el) => el.getBoundingClientRect().top < innerHeight && getComputedStyle(el).outlineStyle)).toBe('solid')
     for (const code of ['id-space', 'id-selector', 'id-shadow']) {
       const row = list.getByRole('listitem').filter({ hasText: code })
       await row.getByRole('button', { name: /^Rename to/ }).click()

@@ -101,6 +101,7 @@ function serve(port: MessagePort): void {
         return
       case 'point':
         point(message.at)
+        if (message.show && message.at !== null) elementAt(message.at)?.scrollIntoView({ block: 'center', behavior: 'instant' })
         return
       case 'pick':
         picker?.stop()

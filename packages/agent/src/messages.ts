@@ -39,8 +39,8 @@ export type ToAgent =
   | { type: 'follow'; hash: string }
   /** Follows a hash from rest at `from`, and says what came of it. */
   | { type: 'visit'; turn: number; hash: string; from: number }
-  /** Draws a box around an element of the page; null takes it away. */
-  | { type: 'point'; at: number | null }
+  /** Draws a box around an element of the page, and brings it into view where it is to be shown; null takes the box away. */
+  | { type: 'point'; at: number | null; show: boolean }
   /** Begins or ends picking an element by pointing at it. */
   | { type: 'pick'; on: boolean }
   /** Moves what is picked: by a step in the tree, or to an element. */

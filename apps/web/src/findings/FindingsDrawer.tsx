@@ -34,7 +34,7 @@ export function FindingsDrawer() {
 }
 
 function Row({ finding: f }: { finding: Finding }) {
-  const { run } = useWork()
+  const { run, live } = useWork()
   return (
     <div className="flex gap-3 border-b border-hair py-1 text-sm">
       <span className={`w-16 flex-none font-semibold ${f.severity === 'error' ? 'text-brick' : 'text-faint'}`}>{f.severity}</span>
@@ -47,7 +47,14 @@ function Row({ finding: f }: { finding: Finding }) {
         )}
       </span>
       <span className="flex-none font-mono text-xs text-faint">
-        {f.code} {f.line}:{f.column}
+        {f.code}{' '}
+        {f.at === null ? (
+          `${f.line}:${f.column}`
+        ) : (
+          <button type="button" title="Show it on the page" aria-label={`Show line ${f.line}, column ${f.column} on the page`} onClick={() => live.show(f.at!)} className="min-h-6 rounded-sm underline hover:bg-wash">
+            {f.line}:{f.column}
+          </button>
+        )}
       </span>
     </div>
   )

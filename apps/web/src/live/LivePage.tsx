@@ -12,7 +12,7 @@ export interface LiveHandle {
   scrollTo: (screen: string, y: number) => void
   follow: (screen: string, hash: string) => void
   visit: (screen: string, hash: string, from: number) => Promise<Visit>
-  point: (screen: string, at: number | null) => void
+  point: (screen: string, at: number | null, show?: boolean) => void
   pick: (screen: string, on: boolean) => void
   pickStep: (screen: string, to: PickStep | number) => void
 }
@@ -44,7 +44,7 @@ export function LivePage({ screens, shown, ref, ...rest }: Props) {
   useImperativeHandle(ref, () => ({
     scrollTo: (screen, y) => channels.current.get(screen)?.say({ type: 'scroll', y }),
     follow: (screen, hash) => channels.current.get(screen)?.say({ type: 'follow', hash }),
-    point: (screen, at) => channels.current.get(screen)?.say({ type: 'point', at }),
+    point: (screen, at, show = false) => channels.current.get(screen)?.say({ type: 'point', at, show }),
     pick: (screen, on) => channels.current.get(screen)?.say({ type: 'pick', on }),
     pickStep: (screen, to) => channels.current.get(screen)?.say({ type: 'pick-step', to }),
     visit: async (screen, hash, from) => {

@@ -181,6 +181,7 @@ function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string
       follow: (hash) => handle.current?.follow(screenKey, hash),
       visit: (key, hash, from) => handle.current!.visit(key, hash, from),
       flush: sendSurveys,
+      show: (at) => handle.current?.point(screenKey, at, true),
       pick: (on) => {
         handle.current?.pick(screenKey, on)
         setPicking(on ? { way: [], isTaken: false } : null)

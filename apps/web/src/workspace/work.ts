@@ -39,6 +39,8 @@ export interface LiveControl {
   scrollTo: (y: number) => void
   follow: (hash: string) => void
   visit: (screen: string, hash: string, from: number) => Promise<Visit>
+  /** Marks an element of the page and brings it into view. */
+  show: (at: number) => void
   /** Begins or ends picking an element of the page in view. */
   pick: (on: boolean) => void
   pickStep: (to: PickStep | number) => void
