@@ -146,6 +146,14 @@ test.describe('the application', () => {
     await setUp(page)
     await page.getByLabel('Page’s own scripts').uncheck()
     await measured(page)
+    // Former IDs, one of them forgotten again, and a point.
+    for (const [n, id] of [[5, 'boats'], [6, 'sleeping'], [6, 'straw']] as const) {
+      await page.getByLabel(`ID of section ${n}`, { exact: true }).fill(id)
+      await page.getByLabel(`ID of section ${n}`, { exact: true }).press('Enter')
+    }
+    await page.getByRole('button', { name: 'Forget the former ID sleeping' }).click()
+    await page.getByRole('button', { name: 'More for section Programme' }).click()
+    await page.getByRole('menuitem', { name: 'Put a point before this element' }).click()
     await task(page, 'Menus')
     await page.getByRole('button', { name: 'Move item Contact' }).focus()
     for (let i = 0; i < 3; i++) await page.keyboard.press('Alt+ArrowUp')
@@ -157,6 +165,7 @@ test.describe('the application', () => {
     await page.waitForTimeout(1500)
     const [file] = await (await task(page, 'Handover'), Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Download index.html' }).click()]))
     const html = readFileSync(await file.path(), 'utf8')
+    expect(html.match(/<meta data-wb="anchor"/g)).toHaveLength(3)
     const difference = await frameOf(page, 'laptop').evaluate((text) => {
       const fresh = new DOMParser().parseFromString(text, 'text/html')
       const serialize = (d: Document) => d.documentElement.outerHTML.replace(/ style="--wb[^"]*"/, '')
