@@ -146,10 +146,11 @@ test.describe('the application', () => {
     await setUp(page)
     await page.getByLabel('Page’s own scripts').uncheck()
     await measured(page)
-    // Former IDs, one of them forgotten again, and a point.
+    // Former IDs, one of them forgotten again, and a point; each is shown before the next is made.
     for (const [n, id] of [[5, 'boats'], [6, 'sleeping'], [6, 'straw']] as const) {
       await page.getByLabel(`ID of section ${n}`, { exact: true }).fill(id)
       await page.getByLabel(`ID of section ${n}`, { exact: true }).press('Enter')
+      await expect(liveFrame(page).locator(`section#${id}`)).toHaveCount(1)
     }
     await page.getByRole('button', { name: 'Forget the former ID sleeping' }).click()
     await page.getByRole('button', { name: 'More for section Programme' }).click()

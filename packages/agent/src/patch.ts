@@ -146,8 +146,12 @@ function fillCopies(edits: Of<'slots'>[]): void {
 /** @returns true where the script has to read its settings, links or sections anew */
 function patchPieces(edits: Of<'piece'>[]): boolean {
   const wanted = new Map(edits.map((e) => [`${e.role} ${e.id ?? ''}`, e]))
+  // Anchors stand in page order: where one comes or goes, all are put there anew.
+  const isAnchor = (key: string) => key.startsWith('anchor ')
+  const anchorsOf = (keys: Iterable<string>) => [...keys].filter(isAnchor).join('\n')
+  const reorder = anchorsOf(pieces.keys()) !== anchorsOf(wanted.keys())
   for (const [key, piece] of pieces) {
-    const next = wanted.get(key)
+    const next = reorder && isAnchor(key) ? undefined : wanted.get(key)
     if (next && JSON.stringify(next.place) === piece.place) continue
     piece.glue?.parentNode?.removeChild(piece.glue)
     piece.el.remove()
