@@ -2,6 +2,7 @@
 import type { Finding } from '@waybell/core'
 import { useState } from 'react'
 import { List } from '../ui/List.tsx'
+import { FixButton } from './FixButton.tsx'
 import { useWork } from '../workspace/work.ts'
 
 const order = { error: 0, warning: 1, note: 2 }
@@ -34,17 +35,13 @@ export function FindingsDrawer() {
 }
 
 function Row({ finding: f }: { finding: Finding }) {
-  const { run, live } = useWork()
+  const { live } = useWork()
   return (
     <div className="flex gap-3 border-b border-hair py-1 text-sm">
       <span className={`w-16 flex-none font-semibold ${f.severity === 'error' ? 'text-brick' : 'text-faint'}`}>{f.severity}</span>
       <span className="flex-1">
         {f.message}{' '}
-        {f.fix && (
-          <button type="button" className="min-h-6 rounded-sm border border-hair bg-sheet px-1.5 hover:border-faint" onClick={() => run(f.fix!.command)}>
-            {f.fix.label}
-          </button>
-        )}
+        <FixButton fix={f.fix} />
       </span>
       <span className="flex-none font-mono text-xs text-faint">
         {f.code}{' '}

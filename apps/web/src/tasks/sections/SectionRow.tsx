@@ -3,6 +3,7 @@ import { dropSections, mergeWithNext, renameSection, typedName, wrapName, type S
 import { ChevronDown, ChevronRight, MoreHorizontal } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import type { ReactNode } from 'react'
+import { FixButton } from '../../findings/FixButton.tsx'
 import { Button, Field, PointMark, tint } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { useWork } from '../../workspace/work.ts'
@@ -99,11 +100,7 @@ function ChosenRow({ row, isOpen, isChosen, onToggle, onChoose, onNest }: Props 
         {own.map((f, i) => (
           <span key={i} className="block pl-1 text-xs text-brick">
             {f.message}{' '}
-            {f.fix && (
-              <button type="button" className="min-h-6 rounded-sm border border-hair bg-sheet px-1.5 text-ink hover:border-faint" onClick={() => run(f.fix!.command)}>
-                {f.fix.label}
-              </button>
-            )}
+            <FixButton fix={f.fix} />
           </span>
         ))}
         {parts > 0 && <Fold count={parts} where="also found here" isOpen={isOpen} onToggle={onToggle} />}
