@@ -38,6 +38,10 @@ let learning = false
 let cover = 0
 let resizing = false
 let ticking = false
+/** The hash that was asked for on this page and is to come. */
+let asked: string | null = null
+/** What the browser does now is a movement through the history, as far as it says. */
+let traverses = false
 
 const observer = new ResizeObserver(() => {
   clearTimeout(headerTimer)
@@ -204,6 +208,27 @@ function correct(): void {
   hold(pin)
 }
 
+/** Engines that have it tell a movement through the history from other changes of the hash. */
+const { navigation } = window as { navigation?: Navigation }
+
+/**
+ * A movement through the history is no arrival: the browser puts the page back to where the visitor left it, before the change of the
+ * hash is told or after, and there it stays. An arrival is what was asked for here, or what the browser says is none such movement.
+ */
+function onHash(): void {
+  const isArrival = location.hash === asked || (navigation && !traverses)
+  asked = null
+  if (!isArrival) letGo()
+  else if (renewHash(s)) asked = location.hash
+  else follow(location.hash, pin?.link ?? null)
+}
+
+function letGo(): void {
+  clearTimeout(arrivalTimer)
+  pin = null
+  mark()
+}
+
 function follow(hash: string, link: Element | null): void {
   const id = sectionOf(hash, s)
   pin = id === undefined ? null : { id, link, patience: 8, corrections: 0 }
@@ -220,6 +245,7 @@ function onClick(event: MouseEvent): void {
     event.preventDefault()
     location.hash = hash
   }
+  asked = link.hash
   follow(hash, link)
 }
 
@@ -232,7 +258,12 @@ function start(): void {
   addEventListener('scroll', onScroll, { passive: true })
   addEventListener('scrollend', onScrollEnd)
   addEventListener('click', onClick, true)
-  addEventListener('hashchange', () => renewHash(s) || follow(location.hash, pin?.link ?? null))
+  addEventListener('hashchange', onHash)
+  navigation?.addEventListener('navigate', ({ navigationType }) => (traverses = navigationType === 'traverse'))
+  // Between entries of one hash, no change of it is told.
+  addEventListener('popstate', () => {
+    if (navigation ? traverses : location.hash !== asked) letGo()
+  })
   addEventListener('resize', () => {
     resizing = true
     clearTimeout(headerTimer)
@@ -245,9 +276,10 @@ function start(): void {
       headerTimer = setTimeout(settle, 100)
     })
   document.addEventListener('waybell', read)
-  const [navigation] = performance.getEntriesByType('navigation') as PerformanceNavigationTiming[]
+  const [loading] = performance.getEntriesByType('navigation') as PerformanceNavigationTiming[]
   // A reload goes back to where the visitor was, not to the hash.
-  if (!renewHash(s) && location.hash && navigation?.type === 'navigate') {
+  if (renewHash(s)) asked = location.hash
+  else if (location.hash && loading?.type === 'navigate') {
     follow(location.hash, null)
     addEventListener('load', awaitArrival)
   }

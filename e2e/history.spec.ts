@@ -1,0 +1,109 @@
+/** Moving through the history is no arrival: the place where the visitor left is restored, and stays. */
+import { expect, test, type Browser, type Page } from '@playwright/test'
+import { readdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { atRest, currentByRule, facts, scrollTo } from './support/boxes.ts'
+import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
+
+const sources = [join(repository, 'demo/ostrey/index.html'), ...readdirSync(join(repository, 'e2e/pages')).map((f) => join(repository, 'e2e/pages', f))]
+
+async function built(source: string): Promise<string> {
+  const out = freshFolder()
+  await waybellBuilt('build', source, '--out', out)
+  return pathToFileURL(join(out, source.split('/').at(-1)!)).href
+}
+
+/** Long enough for anything that would still move the page. */
+const stay = (page: Page) => page.waitForTimeout(4000)
+
+/** The items, if any, that the place itself marks; the top stands for the section that begins there. */
+async function markedByPlace(page: Page): Promise<void> {
+  const seen = await facts(page)
+  const line = await page.evaluate(() => {
+    const { bellOffset } = JSON.parse(document.querySelector('[data-wb="settings"]')!.textContent!) as { bellOffset: number }
+    return bellOffset + parseFloat(getComputedStyle(document.documentElement).getPropertyValue('--wb-header'))
+  })
+  const id = currentByRule(Object.keys(seen.tops), seen.tops, line, seen.furthest, seen.scroll)
+  const hashes = seen.current.map((c) => decodeURIComponent(c.href.replace(/^[^#]*#/, '')))
+  const isMeant = (hash: string) => hash === id || ((hash === '' || hash.toLowerCase() === 'top') && id === Object.keys(seen.tops)[0])
+  expect(hashes.every(isMeant), `${hashes.join(' ')} is current where ${id} is`).toBe(true)
+}
+
+async function walkThroughHistory(browser: Browser, address: string, hasNavigation: boolean): Promise<string> {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
+  try {
+    const page = await context.newPage()
+    // Engines of today without it are many; what stands in for it is tried here.
+    if (!hasNavigation) await page.addInitScript(() => Object.defineProperty(window, 'navigation', { value: undefined }))
+    await page.goto(address)
+    await atRest(page)
+    const { furthest } = await facts(page)
+    const links = await page.evaluate(() => {
+      const settings = JSON.parse(document.querySelector('[data-wb="settings"]')!.textContent!) as { sections: string[] }
+      const all = [...document.querySelectorAll<HTMLAnchorElement>('[data-wb-menu] a[href]')].filter((a) => a.getClientRects().length && settings.sections.includes(decodeURIComponent(a.hash.slice(1))))
+      return all.map((a) => a.getAttribute('href')!)
+    })
+    const follow = async (href: string) => {
+      // By script, since a press by hand would first scroll to a menu that was left behind.
+      await page.locator(`[data-wb-menu] a[href="${href}"]`).first().evaluate((a: HTMLElement) => a.click())
+      await atRest(page)
+      await page.waitForTimeout(600)
+    }
+    const [last, middle] = [links.at(-1)!, links.at(-2)!]
+    /** A header that shrinks meanwhile may shift the page: what counts is where it stands when it is left. */
+    const standAt = async (top: number): Promise<number> => {
+      await scrollTo(page, top)
+      await atRest(page)
+      return page.evaluate(() => scrollY)
+    }
+    const left = await standAt(Math.min(800, Math.round(furthest * 0.6)))
+    await follow(last)
+    const arrived = await page.evaluate(() => scrollY)
+    await page.goBack()
+    await stay(page)
+    expect(await page.evaluate(() => [location.hash, scrollY])).toEqual(['', left])
+    await markedByPlace(page)
+    await page.goForward()
+    await stay(page)
+    expect(await page.evaluate(() => Math.round(scrollY))).toBe(Math.round(arrived))
+    // With a hash before, and away from where that leads.
+    const away = await standAt(Math.round(furthest * 0.25))
+    await follow(middle)
+    await page.goBack()
+    await stay(page)
+    expect(await page.evaluate(() => [location.hash !== '', scrollY])).toEqual([true, away])
+    await markedByPlace(page)
+    return ''
+  } catch (error) {
+    return `${address.split('/').at(-1)}: ${String(error)}`
+  } finally {
+    await context.close()
+  }
+}
+
+test.describe('history', () => {
+  test.describe.configure({ mode: 'serial', timeout: 240_000 })
+  const addresses: string[] = []
+  test.beforeAll(async () => {
+    test.setTimeout(240_000)
+    addresses.push(...(await sideBySide(sources, built)))
+  })
+  for (const hasNavigation of [true, false]) {
+    test(`back and forward leave the page where it was left, ${hasNavigation ? 'with' : 'without'} the browser’s word for it`, async ({ browser }) => {
+      const wrong = await sideBySide(hasNavigation ? addresses : addresses.slice(0, 4), (address) => walkThroughHistory(browser, address, hasNavigation))
+      expect(wrong.filter(Boolean)).toEqual([])
+    })
+  }
+})
+
+/** Four at a time: most of it is waiting, and the rest is not. */
+async function sideBySide<T, R>(all: readonly T[], work: (one: T) => Promise<R>): Promise<R[]> {
+  const open = [...all]
+  const done: R[] = []
+  const next = async (): Promise<void> => {
+    for (let one = open.shift(); one !== undefined; one = open.shift()) done.push(await work(one))
+  }
+  await Promise.all([next(), next(), next(), next()])
+  return done
+}
