@@ -4,12 +4,31 @@ const order = ['page', 'naming', 'site', 'links', 'arrival', 'highlight', 'propo
 module.exports = {
   forbidden: [
     { name: 'no-circular', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
-    { name: 'core-stands-alone', severity: 'error', from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' }, to: { pathNot: '^packages/core/src|node_modules/(parse5|any-ascii|acorn|eslint-scope|globals|marked|@exodus/bytes|html-encoding-sniffer)/' } },
-    { name: 'runtime-and-agent-use-the-core-alone', severity: 'error', from: { path: '^packages/(runtime|agent)/src', pathNot: '(text|schema|\\.test)\\.ts$' }, to: { pathNot: '^packages/(core|\\1|runtime|agent)/' } },
+    {
+      name: 'core-stands-alone',
+      severity: 'error',
+      from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' },
+      to: {
+        pathNot:
+          '^packages/core/src|node_modules/(parse5|any-ascii|acorn|eslint-scope|globals|marked|@exodus/bytes|html-encoding-sniffer)/',
+      },
+    },
+    {
+      name: 'runtime-and-agent-use-the-core-alone',
+      severity: 'error',
+      from: { path: '^packages/(runtime|agent)/src', pathNot: '(text|schema|\\.test)\\.ts$' },
+      to: { pathNot: '^packages/(core|\\1|runtime|agent)/' },
+    },
     { name: 'nothing-below-imports-above', severity: 'error', from: { path: '^packages/' }, to: { path: '^(apps|e2e|demo)/' } },
     { name: 'apps-keep-apart', severity: 'error', from: { path: '^apps/web/' }, to: { path: '^(apps/server|packages/cli)/' } },
     { name: 'server-keeps-apart', severity: 'error', from: { path: '^apps/server/' }, to: { path: '^(apps/web|packages/cli)/' } },
-    { name: 'checks-share-nothing', severity: 'error', comment: 'What checks a figure imports nothing that computed it.', from: { path: '^e2e/' }, to: { path: '^(packages|apps)/' } },
+    {
+      name: 'checks-share-nothing',
+      severity: 'error',
+      comment: 'What checks a figure imports nothing that computed it.',
+      from: { path: '^e2e/' },
+      to: { path: '^(packages|apps)/' },
+    },
     ...order.map((folder, i) => ({
       name: `core-${folder}-downwards`,
       severity: 'error',
@@ -23,5 +42,15 @@ module.exports = {
       to: { path: `^packages/core/src/${folder}/(?!index\\.ts)` },
     })),
   ],
-  options: { doNotFollow: { path: 'node_modules' }, exclude: { path: '(^|/)dist/' }, tsPreCompilationDeps: true, enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['types', 'import', 'default'], extensions: ['.ts', '.tsx', '.js', '.mjs'] }, tsConfig: { fileName: 'tsconfig.base.json' } },
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '(^|/)dist/' },
+    tsPreCompilationDeps: true,
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['types', 'import', 'default'],
+      extensions: ['.ts', '.tsx', '.js', '.mjs'],
+    },
+    tsConfig: { fileName: 'tsconfig.base.json' },
+  },
 }

@@ -8,7 +8,22 @@ export default ts.config(
   ...ts.configs.recommended,
   {
     files: ['**/*.mjs', '**/vite.config.js', '**/*.cjs'],
-    languageOptions: { globals: { process: 'readonly', console: 'readonly', URL: 'readonly', module: 'writable', performance: 'readonly', TextEncoder: 'readonly', Buffer: 'readonly', setTimeout: 'readonly', document: 'readonly', window: 'readonly', requestAnimationFrame: 'readonly', addEventListener: 'readonly' } },
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        URL: 'readonly',
+        module: 'writable',
+        performance: 'readonly',
+        TextEncoder: 'readonly',
+        Buffer: 'readonly',
+        setTimeout: 'readonly',
+        document: 'readonly',
+        window: 'readonly',
+        requestAnimationFrame: 'readonly',
+        addEventListener: 'readonly',
+      },
+    },
   },
   {
     files: ['**/*.ts', '**/*.tsx'],
@@ -21,12 +36,22 @@ export default ts.config(
       'no-control-regex': 'off',
     },
   },
-  { files: ['apps/web/src/**/*.tsx'], plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'warn' } },
+  {
+    files: ['apps/web/src/**/*.tsx'],
+    plugins: { 'react-hooks': hooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'warn' },
+  },
   {
     files: ['packages/core/src/**/*.ts'],
     ignores: ['**/*.test.ts'],
     rules: {
-      'no-restricted-globals': ['error', ...['document', 'window', 'process', 'Buffer', 'fetch', 'setTimeout', 'performance'].map((name) => ({ name, message: 'The core has no DOM, no clock and no input or output.' }))],
+      'no-restricted-globals': [
+        'error',
+        ...['document', 'window', 'process', 'Buffer', 'fetch', 'setTimeout', 'performance'].map((name) => ({
+          name,
+          message: 'The core has no DOM, no clock and no input or output.',
+        })),
+      ],
       'no-restricted-properties': ['error', { object: 'Math', property: 'random' }, { object: 'Date', property: 'now' }],
     },
   },

@@ -7,7 +7,11 @@ export default {
     '^.+\\.(ts|m?js)$': [
       '@swc/jest',
       {
-        jsc: { target: 'es2023', parser: { syntax: 'typescript', decorators: true }, transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false } },
+        jsc: {
+          target: 'es2023',
+          parser: { syntax: 'typescript', decorators: true },
+          transform: { legacyDecorator: true, decoratorMetadata: true, useDefineForClassFields: false },
+        },
         module: { type: 'commonjs' },
         swcrc: false,
       },

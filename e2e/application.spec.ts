@@ -10,7 +10,8 @@ import { freshFolder, repository } from './support/cli.ts'
 import { liveFrame, measured, openDemo, Server, setUp, stored, task } from './support/server.ts'
 
 /** The frames stand in the order of the screens. */
-const frameOf = (page: Page, screen: string): Frame => page.frames().filter((f) => f.url().includes('.localhost'))[screen === 'laptop' ? 0 : 1]!
+const frameOf = (page: Page, screen: string): Frame =>
+  page.frames().filter((f) => f.url().includes('.localhost'))[screen === 'laptop' ? 0 : 1]!
 
 /** A real click on an element of the live page, which is scaled. */
 async function clickIn(page: Page, screen: string, selector: string): Promise<void> {
@@ -78,7 +79,9 @@ test.describe('the application', () => {
       await page.getByRole('spinbutton', { name: 'Breathing space' }).fill('40')
       await page.getByRole('spinbutton', { name: 'Breathing space' }).press('Enter')
       await page.getByLabel('Immediate').check()
-      await expect.poll(() => frameOf(page, 'laptop').evaluate(() => getComputedStyle(document.documentElement).scrollBehavior)).toBe('auto')
+      await expect
+        .poll(() => frameOf(page, 'laptop').evaluate(() => getComputedStyle(document.documentElement).scrollBehavior))
+        .toBe('auto')
       await page.getByLabel('Smooth').check()
     })
 
@@ -87,7 +90,9 @@ test.describe('the application', () => {
         await page.getByRole('radio', { name: new RegExp(screen) }).click()
         const key = screen.toLowerCase()
         for (const id of ['the-telescopes', 'contact']) {
-          const computed = Number(await page.locator(`[data-arrival-row="${id}"] [data-screen="${key}"][data-land]`).getAttribute('data-land'))
+          const computed = Number(
+            await page.locator(`[data-arrival-row="${id}"] [data-screen="${key}"][data-land]`).getAttribute('data-land'),
+          )
           const link = liveFrame(page, key).locator(`nav a[href="#${id}"]`)
           // Sideways only: the menu's own scroller, as a thumb moves it.
           await link.evaluate((el) => {
@@ -147,7 +152,11 @@ test.describe('the application', () => {
     await page.getByLabel('Page’s own scripts').uncheck()
     await measured(page)
     // Former IDs, one of them forgotten again, and a point; each is shown before the next is made.
-    for (const [n, id] of [[5, 'boats'], [6, 'sleeping'], [6, 'straw']] as const) {
+    for (const [n, id] of [
+      [5, 'boats'],
+      [6, 'sleeping'],
+      [6, 'straw'],
+    ] as const) {
       await page.getByLabel(`ID of section ${n}`, { exact: true }).fill(id)
       await page.getByLabel(`ID of section ${n}`, { exact: true }).press('Enter')
       await expect(liveFrame(page).locator(`section#${id}`)).toHaveCount(1)
@@ -164,7 +173,8 @@ test.describe('the application', () => {
     await page.getByLabel('Label of item Tickets').press('Enter')
     await stored(page)
     await page.waitForTimeout(1500)
-    const [file] = await (await task(page, 'Handover'), Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Download index.html' }).click()]))
+    const [file] = await (await task(page, 'Handover'),
+    Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Download index.html' }).click()]))
     const html = readFileSync(await file.path(), 'utf8')
     expect(html.match(/<meta data-wb="anchor"/g)).toHaveLength(3)
     const difference = await frameOf(page, 'laptop').evaluate((text) => {
@@ -185,7 +195,11 @@ test.describe('the application', () => {
     const spine = page.getByTestId('spine')
     const scale = Number(await spine.getAttribute('data-scale'))
     const origin = (await spine.boundingBox())!.y + 1
-    const boxes = await frameOf(page, 'laptop').evaluate(() => ['programme', 'the-telescopes', 'how-dark-is-dark', 'contact'].map((id) => [document.getElementById(id)!.getBoundingClientRect(), scrollY] as const).map(([b, y]) => [b.top + y, b.bottom + y]))
+    const boxes = await frameOf(page, 'laptop').evaluate(() =>
+      ['programme', 'the-telescopes', 'how-dark-is-dark', 'contact']
+        .map((id) => [document.getElementById(id)!.getBoundingClientRect(), scrollY] as const)
+        .map(([b, y]) => [b.top + y, b.bottom + y]),
+    )
     const names = ['Programme', 'The telescopes', 'How dark is dark', 'Contact']
     for (const [i, name] of names.entries()) {
       const band = (await spine.locator(`[data-band][title="${name}"]`).boundingBox())!
@@ -203,7 +217,9 @@ test.describe('the application', () => {
     await expect.poll(async () => Math.round((await window.boundingBox())!.y - origin - 1000 * scale)).toBeLessThanOrEqual(2)
     await window.focus()
     await page.keyboard.press('End')
-    await expect.poll(() => frameOf(page, 'laptop').evaluate(() => Math.round(scrollY + innerHeight - document.documentElement.scrollHeight))).toBeGreaterThanOrEqual(-1)
+    await expect
+      .poll(() => frameOf(page, 'laptop').evaluate(() => Math.round(scrollY + innerHeight - document.documentElement.scrollHeight)))
+      .toBeGreaterThanOrEqual(-1)
   })
 
   test('a walk finds every link where it was computed', async ({ page }) => {
@@ -231,10 +247,14 @@ test.describe('the application', () => {
           const land = Number(await row.locator(`[data-screen="${screen}"][data-land]`).getAttribute('data-land'))
           await frameOf(page, screen).evaluate(() => scrollTo({ top: 0, behavior: 'instant' }))
           await row.getByRole('button').click()
-          await expect.poll(async () => Math.abs((await frameOf(page, screen).evaluate(() => scrollY)) - land), { timeout: 10_000 }).toBeLessThanOrEqual(1)
+          await expect
+            .poll(async () => Math.abs((await frameOf(page, screen).evaluate(() => scrollY)) - land), { timeout: 10_000 })
+            .toBeLessThanOrEqual(1)
           await page.waitForTimeout(400)
           const { scroll, top, end, covered } = await frameOf(page, screen).evaluate((target) => {
-            const bars = [...document.querySelectorAll('[data-wb-header], [data-wb="menu"]')].filter((el) => /fixed|sticky/.test(getComputedStyle(el).position))
+            const bars = [...document.querySelectorAll('[data-wb-header], [data-wb="menu"]')].filter((el) =>
+              /fixed|sticky/.test(getComputedStyle(el).position),
+            )
             const el = document.getElementById(target)!
             return {
               scroll: scrollY,
@@ -268,7 +288,8 @@ test.describe('the application', () => {
 
   test('a page of one’s own is brought in by picking, dropping and pasting', async ({ page }) => {
     await page.goto(server.address)
-    const html = (title: string) => `<!doctype html><title>${title}</title><link rel=stylesheet href="css/a.css"><section><h2>One</h2><p>words</p></section><section><h2>Two</h2><img src="pic.png"></section>`
+    const html = (title: string) =>
+      `<!doctype html><title>${title}</title><link rel=stylesheet href="css/a.css"><section><h2>One</h2><p>words</p></section><section><h2>Two</h2><img src="pic.png"></section>`
     await page.getByTestId('files').setInputFiles([
       { name: 'page.html', mimeType: 'text/html', buffer: Buffer.from(html('Picked')) },
       { name: 'a.css', mimeType: 'text/css', buffer: Buffer.from('h2 { color: rgb(1, 2, 3) }') },
@@ -315,11 +336,29 @@ test.describe('the application', () => {
 
   test('large, old and broken pages work', async ({ page }) => {
     test.setTimeout(300_000)
-    const chapters = Array.from({ length: 400 }, (_, i) => `<section><h2>Chapter ${i}</h2>${'<p>Words of a chapter that goes on for a while and then some more.</p>'.repeat(300)}</section>`).join('')
+    const chapters = Array.from(
+      { length: 400 },
+      (_, i) =>
+        `<section><h2>Chapter ${i}</h2>${'<p>Words of a chapter that goes on for a while and then some more.</p>'.repeat(300)}</section>`,
+    ).join('')
     for (const [name, bytes, sections] of [
       ['8 MB', Buffer.from(`<!doctype html><title>Manual</title>${chapters}`), 400],
-      ['UTF-16', Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from('<title>Wide</title><section><h2>Füße</h2></section><section><h2>Два</h2></section>', 'utf16le')]), 2],
-      ['windows-1252', Buffer.from('<meta charset=windows-1252><title>Alt</title><section><h2>Gr\xfc\xdfe</h2></section><section><h2>\x84Zwei\x93</h2></section>', 'latin1'), 2],
+      [
+        'UTF-16',
+        Buffer.concat([
+          Buffer.from([0xff, 0xfe]),
+          Buffer.from('<title>Wide</title><section><h2>Füße</h2></section><section><h2>Два</h2></section>', 'utf16le'),
+        ]),
+        2,
+      ],
+      [
+        'windows-1252',
+        Buffer.from(
+          '<meta charset=windows-1252><title>Alt</title><section><h2>Gr\xfc\xdfe</h2></section><section><h2>\x84Zwei\x93</h2></section>',
+          'latin1',
+        ),
+        2,
+      ],
       ['unclosed', Buffer.from('<title>Open</title><div><h2>One</h2><p>a<div><h2>Two</h2><p>b<b><i>'), 2],
       ['one section', Buffer.from('<title>Single</title><section><h1>Alone</h1><p>words</p></section>'), 1],
     ] as const) {
@@ -336,7 +375,15 @@ test.describe('the application', () => {
   test('the main views are clean for assistive technology, in light and dark', async ({ page }) => {
     const clean = async (where: string) => {
       const { violations } = await new AxeBuilder({ page }).exclude('iframe').analyze()
-      expect(violations.map((v) => `${where}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3).join(', ')}`)).toEqual([])
+      expect(
+        violations.map(
+          (v) =>
+            `${where}: ${v.id} ${v.nodes
+              .map((n) => n.target.join(' '))
+              .slice(0, 3)
+              .join(', ')}`,
+        ),
+      ).toEqual([])
     }
     await page.goto(server.address)
     await expect(page.getByRole('link', { name: /Ostrey/ })).toBeVisible()

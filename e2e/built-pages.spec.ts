@@ -8,7 +8,9 @@ import { freshFolder, repository, waybell } from './support/cli.ts'
 
 const pages = [
   'demo/ostrey/index.html',
-  ...['bare-hash', 'plain-divs', 'glass', 'short-end', 'article', 'right-to-left', 'hiding-header', 'bar-below', 'rising'].map((name) => `e2e/pages/${name}.html`),
+  ...['bare-hash', 'plain-divs', 'glass', 'short-end', 'article', 'right-to-left', 'hiding-header', 'bar-below', 'rising'].map(
+    (name) => `e2e/pages/${name}.html`,
+  ),
 ]
 /** Headers and parts that move in other ways: where links arrive says what there is to say of them. */
 const arrivalsOnly = /hiding-header|bar-below|rising/
@@ -25,7 +27,8 @@ interface Settings {
 }
 
 const settingsOf = (page: Page) => page.evaluate(() => JSON.parse(document.querySelector('[data-wb="settings"]')!.textContent!) as Settings)
-const headerVariable = (page: Page) => page.evaluate(() => parseFloat(getComputedStyle(document.documentElement).getPropertyValue('--wb-header')))
+const headerVariable = (page: Page) =>
+  page.evaluate(() => parseFloat(getComputedStyle(document.documentElement).getPropertyValue('--wb-header')))
 
 for (const source of pages) {
   test.describe(basename(source) === 'index.html' ? 'the demo' : basename(source), () => {
@@ -71,9 +74,13 @@ for (const source of pages) {
             const { scroll, furthest, tops, current } = await facts(page)
             // A header that hides is counted as shown: it comes back over the section on the way up.
             const covered = Math.max(await coveredEdge(page), await headerVariable(page))
-            const place = id === null || settings.toTop.includes(id) ? 0 : Math.min(Math.max(tops[id]! - covered - settings.breathing, 0), furthest)
+            const place =
+              id === null || settings.toTop.includes(id) ? 0 : Math.min(Math.max(tops[id]! - covered - settings.breathing, 0), furthest)
             expect(Math.abs(scroll - place), `${href} from ${from}: at ${scroll}, meant ${place}`).toBeLessThanOrEqual(1)
-            expect(current.map((c) => c.href), `${href} from ${from} is current`).toEqual([href])
+            expect(
+              current.map((c) => c.href),
+              `${href} from ${from} is current`,
+            ).toEqual([href])
           }
       })
 
@@ -97,7 +104,10 @@ for (const source of pages) {
         after.forEach((box, i) => {
           const shift = box[1]! - before[i]![1]!
           expect([box[0], box[2], box[3]]).toEqual([before[i]![0], before[i]![2], before[i]![3]])
-          expect([0, room].some((r) => Math.abs(shift - r) <= 0.2), `box ${i} moved by ${shift}`).toBe(true)
+          expect(
+            [0, room].some((r) => Math.abs(shift - r) <= 0.2),
+            `box ${i} moved by ${shift}`,
+          ).toBe(true)
         })
       })
 
@@ -106,7 +116,9 @@ for (const source of pages) {
       test(`at every scroll position the rule's item is current, ${screen.name}`, async ({ page }) => {
         await open(page)
         const settings = await settingsOf(page)
-        const targets = await page.locator('[data-wb-menu] a[href*="#"]').evaluateAll((els) => els.map((el) => decodeURIComponent(el.getAttribute('href')!.slice(1))))
+        const targets = await page
+          .locator('[data-wb-menu] a[href*="#"]')
+          .evaluateAll((els) => els.map((el) => decodeURIComponent(el.getAttribute('href')!.slice(1))))
         const { furthest } = await facts(page)
         // Down once, so that late parts are in and the header has its moved state.
         await scrollTo(page, furthest)
@@ -130,8 +142,20 @@ for (const source of pages) {
         await atRest(page)
         await page.waitForTimeout(200)
         const now = await facts(page)
-        const meant = currentByRule(settings.sections, now.tops, (await headerVariable(page)) + settings.bellOffset, now.furthest, now.scroll)
-        const href = await page.evaluate((id) => [...document.querySelectorAll('[data-wb-menu] a[href*="#"]')].map((a) => a.getAttribute('href')).find((h) => decodeURIComponent(h!.slice(1)) === id), meant)
+        const meant = currentByRule(
+          settings.sections,
+          now.tops,
+          (await headerVariable(page)) + settings.bellOffset,
+          now.furthest,
+          now.scroll,
+        )
+        const href = await page.evaluate(
+          (id) =>
+            [...document.querySelectorAll('[data-wb-menu] a[href*="#"]')]
+              .map((a) => a.getAttribute('href'))
+              .find((h) => decodeURIComponent(h!.slice(1)) === id),
+          meant,
+        )
         expect(now.current.map((c) => c.href)).toEqual(href ? [href] : [])
       })
 
@@ -150,7 +174,8 @@ for (const source of pages) {
           await atRest(page, false)
           const { scroll, furthest, tops } = await facts(page)
           const covered = await coveredEdge(page)
-          const place = id === '' || settings.toTop.includes(id) ? 0 : Math.min(Math.max(tops[id]! - covered - settings.breathing, 0), furthest)
+          const place =
+            id === '' || settings.toTop.includes(id) ? 0 : Math.min(Math.max(tops[id]! - covered - settings.breathing, 0), furthest)
           expect(Math.abs(scroll - place), `#${id} at ${scroll}, meant ${place}`).toBeLessThanOrEqual(1)
         }
         await context.close()

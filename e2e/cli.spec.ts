@@ -4,7 +4,8 @@ import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { freshFolder, waybell } from './support/cli.ts'
 
-const sound = '<!doctype html><meta charset=utf-8><title>T</title><nav><a href="#one">One</a> <a href="https://x.example/">X</a></nav>\n<section id=one><h2>One</h2><p>words</p></section>\n<section><h2>Two</h2><p>words</p></section>'
+const sound =
+  '<!doctype html><meta charset=utf-8><title>T</title><nav><a href="#one">One</a> <a href="https://x.example/">X</a></nav>\n<section id=one><h2>One</h2><p>words</p></section>\n<section><h2>Two</h2><p>words</p></section>'
 
 test('check prints one object, and says by its code whether there is an error', async () => {
   const folder = freshFolder()
@@ -42,7 +43,10 @@ test('what is no page is told in one line, with code 2, and nothing is written',
     ['big.html', '<p>' + 'x'.repeat(20 * 1024 * 1024)],
   ] as const) {
     writeFileSync(join(folder, name), content)
-    for (const args of [['check', join(folder, name), '--format', 'json'], ['build', join(folder, name), '--out', join(folder, 'out')]]) {
+    for (const args of [
+      ['check', join(folder, name), '--format', 'json'],
+      ['build', join(folder, name), '--out', join(folder, 'out')],
+    ]) {
       const run = await waybell(...args)
       expect([name, run.code, run.stdout]).toEqual([name, 2, ''])
       expect(run.stderr.trim().split('\n')).toHaveLength(1)
@@ -55,7 +59,11 @@ test('what is no page is told in one line, with code 2, and nothing is written',
 test('build writes the page, its own files in their places, and the site', async () => {
   const folder = freshFolder()
   for (const dir of ['site/css', 'site/img', 'shared']) mkdirSync(join(folder, dir), { recursive: true })
-  writeFileSync(join(folder, 'site/page.html'), sound.replace('<nav>', '<link rel=stylesheet href="css/a.css"><link rel=stylesheet href="../shared/s.css"><nav>') + '<img src="lost.png">')
+  writeFileSync(
+    join(folder, 'site/page.html'),
+    sound.replace('<nav>', '<link rel=stylesheet href="css/a.css"><link rel=stylesheet href="../shared/s.css"><nav>') +
+      '<img src="lost.png">',
+  )
   writeFileSync(join(folder, 'site/css/a.css'), 'body { background: url(../img/b.png) }')
   writeFileSync(join(folder, 'site/img/b.png'), 'png')
   writeFileSync(join(folder, 'site/img/unused.png'), 'png')
@@ -68,25 +76,45 @@ test('build writes the page, its own files in their places, and the site', async
   expect(readFileSync(join(out, 'img/b.png'), 'utf8')).toBe('png')
   expect(existsSync(join(out, 'css/a.css'))).toBe(true)
   expect(existsSync(join(out, 'img/unused.png'))).toBe(false)
-  const site = JSON.parse(readFileSync(join(out, 'site.json'), 'utf8')) as { format: string; pages: { file: string; sections: { id: string }[] }[] }
-  expect([site.format, site.pages[0]!.file, site.pages[0]!.sections.map((s) => s.id)]).toEqual(['way-bell-site', 'page.html', ['one', 'two']])
+  const site = JSON.parse(readFileSync(join(out, 'site.json'), 'utf8')) as {
+    format: string
+    pages: { file: string; sections: { id: string }[] }[]
+  }
+  expect([site.format, site.pages[0]!.file, site.pages[0]!.sections.map((s) => s.id)]).toEqual([
+    'way-bell-site',
+    'page.html',
+    ['one', 'two'],
+  ])
 })
 
 test('build without a browser says so, and the script measures on arrival', async ({ page }) => {
   const folder = freshFolder()
-  const body = Array.from({ length: 5 }, (_, i) => `<section><h2>Part ${i}</h2>${'<p>words and more words</p>'.repeat(30)}</section>`).join('')
-  writeFileSync(join(folder, 'a.html'), `<!doctype html><meta charset=utf-8><style>header{position:sticky;top:0;height:93px;background:#eee}</style><header><nav><a href="#">Part 1</a><a href="#">Part 3</a></nav></header>${body}`)
+  const body = Array.from({ length: 5 }, (_, i) => `<section><h2>Part ${i}</h2>${'<p>words and more words</p>'.repeat(30)}</section>`).join(
+    '',
+  )
+  writeFileSync(
+    join(folder, 'a.html'),
+    `<!doctype html><meta charset=utf-8><style>header{position:sticky;top:0;height:93px;background:#eee}</style><header><nav><a href="#">Part 1</a><a href="#">Part 3</a></nav></header>${body}`,
+  )
   const run = await waybell('build', join(folder, 'a.html'), '--out', join(folder, 'out'), '--browser', '/no/such/browser')
   expect([run.code, run.stderr.includes('not measured: there is no browser at /no/such/browser')]).toEqual([0, true])
   await page.goto(`file://${join(folder, 'out/a.html')}`)
   await page.locator('nav a').last().click()
   await page.waitForTimeout(2000)
-  expect(await page.evaluate(() => [getComputedStyle(document.documentElement).getPropertyValue('--wb-header'), Math.round(document.getElementById('part-3')!.getBoundingClientRect().top)])).toEqual(['93px', 93 + 24])
+  expect(
+    await page.evaluate(() => [
+      getComputedStyle(document.documentElement).getPropertyValue('--wb-header'),
+      Math.round(document.getElementById('part-3')!.getBoundingClientRect().top),
+    ]),
+  ).toEqual(['93px', 93 + 24])
 })
 
 test('old character sets and odd line ends come through', async () => {
   const folder = freshFolder()
-  const wide = Buffer.concat([Buffer.from([0xff, 0xfe]), Buffer.from('<title>Wide</title>\r\n<section><h2>Füße</h2></section>\r<section><h2>Два</h2></section>', 'utf16le')])
+  const wide = Buffer.concat([
+    Buffer.from([0xff, 0xfe]),
+    Buffer.from('<title>Wide</title>\r\n<section><h2>Füße</h2></section>\r<section><h2>Два</h2></section>', 'utf16le'),
+  ])
   writeFileSync(join(folder, 'wide.html'), wide)
   expect((await waybell('build', join(folder, 'wide.html'), '--out', join(folder, 'out'))).code).toBe(0)
   const built = readFileSync(join(folder, 'out/wide.html'))

@@ -6,7 +6,10 @@ import { pathToFileURL } from 'node:url'
 import { atRest, currentByRule, facts, scrollTo } from './support/boxes.ts'
 import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
 
-const sources = [join(repository, 'demo/ostrey/index.html'), ...readdirSync(join(repository, 'e2e/pages')).map((f) => join(repository, 'e2e/pages', f))]
+const sources = [
+  join(repository, 'demo/ostrey/index.html'),
+  ...readdirSync(join(repository, 'e2e/pages')).map((f) => join(repository, 'e2e/pages', f)),
+]
 
 async function built(source: string): Promise<string> {
   const out = freshFolder()
@@ -41,12 +44,17 @@ async function walkThroughHistory(browser: Browser, address: string, hasNavigati
     const { furthest } = await facts(page)
     const links = await page.evaluate(() => {
       const settings = JSON.parse(document.querySelector('[data-wb="settings"]')!.textContent!) as { sections: string[] }
-      const all = [...document.querySelectorAll<HTMLAnchorElement>('[data-wb-menu] a[href]')].filter((a) => a.getClientRects().length && settings.sections.includes(decodeURIComponent(a.hash.slice(1))))
+      const all = [...document.querySelectorAll<HTMLAnchorElement>('[data-wb-menu] a[href]')].filter(
+        (a) => a.getClientRects().length && settings.sections.includes(decodeURIComponent(a.hash.slice(1))),
+      )
       return all.map((a) => a.getAttribute('href')!)
     })
     const follow = async (href: string) => {
       // By script, since a press by hand would first scroll to a menu that was left behind.
-      await page.locator(`[data-wb-menu] a[href="${href}"]`).first().evaluate((a: HTMLElement) => a.click())
+      await page
+        .locator(`[data-wb-menu] a[href="${href}"]`)
+        .first()
+        .evaluate((a: HTMLElement) => a.click())
       await atRest(page)
       await page.waitForTimeout(600)
     }
@@ -90,8 +98,12 @@ test.describe('history', () => {
     addresses.push(...(await sideBySide(sources, built)))
   })
   for (const hasNavigation of [true, false]) {
-    test(`back and forward leave the page where it was left, ${hasNavigation ? 'with' : 'without'} the browser’s word for it`, async ({ browser }) => {
-      const wrong = await sideBySide(hasNavigation ? addresses : addresses.slice(0, 4), (address) => walkThroughHistory(browser, address, hasNavigation))
+    test(`back and forward leave the page where it was left, ${hasNavigation ? 'with' : 'without'} the browser’s word for it`, async ({
+      browser,
+    }) => {
+      const wrong = await sideBySide(hasNavigation ? addresses : addresses.slice(0, 4), (address) =>
+        walkThroughHistory(browser, address, hasNavigation),
+      )
       expect(wrong.filter(Boolean)).toEqual([])
     })
   }

@@ -63,14 +63,19 @@ test.describe('a hostile page', () => {
     const { port } = listener.address() as AddressInfo
     const before = await context.cookies()
     await page.goto(server.address)
-    await page.getByTestId('files').setInputFiles({ name: 'index.html', mimeType: 'text/html', buffer: Buffer.from(hostile(`http://127.0.0.1:${port}`, server.address)) })
+    await page.getByTestId('files').setInputFiles({
+      name: 'index.html',
+      mimeType: 'text/html',
+      buffer: Buffer.from(hostile(`http://127.0.0.1:${port}`, server.address)),
+    })
     await expect(page.getByRole('heading', { name: 'Hostile' })).toBeVisible()
     await page.waitForTimeout(4000)
     const address = page.url()
     expect(address).toContain(server.address)
     const frame = page.frames().find((f) => f.url().includes('.localhost'))!
     const tries = await frame.evaluate(() => (window as unknown as { tries: Record<string, string> }).tries)
-    for (const name of ['parent document', 'parent location', 'fetch api', 'fetch api by path', 'fetch away', 'rtc']) expect(tries[name], name).toBe('stopped')
+    for (const name of ['parent document', 'parent location', 'fetch api', 'fetch api by path', 'fetch away', 'rtc'])
+      expect(tries[name], name).toBe('stopped')
     // And it can still be worked on.
     await setUp(page)
     await page.getByLabel('Page’s own scripts').uncheck()
@@ -91,4 +96,3 @@ test.describe('a hostile page', () => {
     heard.length = 0
   })
 })
-

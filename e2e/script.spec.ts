@@ -70,7 +70,9 @@ test.describe('the script', () => {
     await open(page)
     await page.locator('a[href="#letters"]').click()
     await atRest(page)
-    await page.evaluate(() => document.querySelector('#books')!.append(Object.assign(document.createElement('div'), { style: 'height: 300px' })))
+    await page.evaluate(() =>
+      document.querySelector('#books')!.append(Object.assign(document.createElement('div'), { style: 'height: 300px' })),
+    )
     await atRest(page)
     expect(await current(page)).toEqual(['#letters'])
     await page.setViewportSize({ width: 1000, height: 700 })
@@ -112,6 +114,9 @@ test.describe('the script', () => {
     expect([...seen]).toHaveLength(1)
     await scrollTo(page, 2000)
     await atRest(page)
-    expect(parseFloat([...seen][0]!)).toBeCloseTo(await page.evaluate(() => document.querySelector('header')!.getBoundingClientRect().bottom), 1)
+    expect(parseFloat([...seen][0]!)).toBeCloseTo(
+      await page.evaluate(() => document.querySelector('header')!.getBoundingClientRect().bottom),
+      1,
+    )
   })
 })

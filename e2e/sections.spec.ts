@@ -20,7 +20,13 @@ const boxes = (page: Page) =>
   )
 
 /** Where the page stands after a visitor came by this address. */
-async function arrival(browser: Browser, file: string, hash: string, script: boolean, viewport: { width: number; height: number }): Promise<{ scroll: number; hash: string }> {
+async function arrival(
+  browser: Browser,
+  file: string,
+  hash: string,
+  script: boolean,
+  viewport: { width: number; height: number },
+): Promise<{ scroll: number; hash: string }> {
   const context = await browser.newContext({ viewport, javaScriptEnabled: script, reducedMotion: 'reduce' })
   const page = await context.newPage()
   await page.goto(pathToFileURL(file).href + '#' + hash)
@@ -55,7 +61,10 @@ test.describe('sections and IDs', () => {
     await expect(page.getByRole('spinbutton', { name: /Below the element/ })).toHaveValue('-65')
     const file = await takeHome(page)
 
-    for (const viewport of [{ width: 1280, height: 800 }, { width: 390, height: 844 }]) {
+    for (const viewport of [
+      { width: 1280, height: 800 },
+      { width: 390, height: 844 },
+    ]) {
       const visitor = await browser.newPage({ viewport })
       await visitor.goto(pathToFileURL(source).href)
       await atRest(visitor)
@@ -68,7 +77,10 @@ test.describe('sections and IDs', () => {
         for (const [i, id] of after.entries()) {
           const present = await arrival(browser, file, id, script, viewport)
           const former = await arrival(browser, file, before[i]!, script, viewport)
-          expect(Math.abs(present.scroll - former.scroll), `#${before[i]} ${script ? 'with' : 'without'} script: ${former.scroll}, #${id}: ${present.scroll}`).toBeLessThanOrEqual(1)
+          expect(
+            Math.abs(present.scroll - former.scroll),
+            `#${before[i]} ${script ? 'with' : 'without'} script: ${former.scroll}, #${id}: ${present.scroll}`,
+          ).toBeLessThanOrEqual(1)
           expect(former.hash).toBe('#' + (script ? id : before[i]))
           now.push(present.scroll)
         }
@@ -78,7 +90,10 @@ test.describe('sections and IDs', () => {
         expect(there.scroll).toBeGreaterThan(now[3]!)
         const offset = await visitor.evaluate(() => {
           const el = document.querySelector('#come')!.getBoundingClientRect().top + scrollY - 65
-          return Math.min(Math.round(el - parseFloat(getComputedStyle(document.documentElement).scrollPaddingTop)), document.documentElement.scrollHeight - innerHeight)
+          return Math.min(
+            Math.round(el - parseFloat(getComputedStyle(document.documentElement).scrollPaddingTop)),
+            document.documentElement.scrollHeight - innerHeight,
+          )
         })
         expect(Math.abs(there.scroll - offset)).toBeLessThanOrEqual(1)
       }
@@ -100,7 +115,10 @@ test.describe('sections and IDs', () => {
     ] as const) {
       await field.fill(typed)
       await expect(page.getByText(words), typed).toBeVisible()
-      await page.getByRole('button', { name: `Use # ${offered}` }).or(page.getByRole('button', { name: `Use #${offered}` })).click()
+      await page
+        .getByRole('button', { name: `Use # ${offered}` })
+        .or(page.getByRole('button', { name: `Use #${offered}` }))
+        .click()
       await expect(field).toHaveValue(offered)
       await expect(liveFrame(page).locator(`[id="${offered}"] h2`)).toHaveText('The telescopes')
     }
@@ -211,20 +229,28 @@ test.describe('sections and IDs', () => {
     const panel = page.getByRole('group', { name: 'Picked element' })
     const frame = (await page.locator('iframe[data-screen="laptop"]').boundingBox())!
     const scale = frame.width / 1280
-    const target = await liveFrame(page).locator('.hero-text').evaluate((el) => {
-      const box = el.getBoundingClientRect()
-      return { x: box.left + box.width / 2, y: box.top + 40 }
-    })
+    const target = await liveFrame(page)
+      .locator('.hero-text')
+      .evaluate((el) => {
+        const box = el.getBoundingClientRect()
+        return { x: box.left + box.width / 2, y: box.top + 40 }
+      })
     await page.mouse.move(frame.x + target.x * scale, frame.y + target.y * scale)
     await expect(panel.getByRole('button', { name: 'h1' })).toHaveAttribute('aria-current', 'true')
     // A press on the page picks, and does nothing else there.
-    const button = await liveFrame(page).locator('.hero .button').evaluate((el) => {
-      const box = el.getBoundingClientRect()
-      return { x: box.left + box.width / 2, y: box.top + box.height / 2 }
-    })
+    const button = await liveFrame(page)
+      .locator('.hero .button')
+      .evaluate((el) => {
+        const box = el.getBoundingClientRect()
+        return { x: box.left + box.width / 2, y: box.top + box.height / 2 }
+      })
     await page.mouse.click(frame.x + button.x * scale, frame.y + button.y * scale)
     await expect(panel.getByText('Choose your nights')).toBeVisible()
-    expect(await liveFrame(page).locator('body').evaluate(() => scrollY)).toBe(0)
+    expect(
+      await liveFrame(page)
+        .locator('body')
+        .evaluate(() => scrollY),
+    ).toBe(0)
     await panel.focus()
     await page.keyboard.press('ArrowUp')
     await page.keyboard.press('ArrowUp')
@@ -250,7 +276,15 @@ test.describe('sections and IDs', () => {
     const clean = async (where: string) => {
       await page.waitForTimeout(250)
       const { violations } = await new AxeBuilder({ page }).exclude('iframe').analyze()
-      expect(violations.map((v) => `${where}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3).join(', ')}`)).toEqual([])
+      expect(
+        violations.map(
+          (v) =>
+            `${where}: ${v.id} ${v.nodes
+              .map((n) => n.target.join(' '))
+              .slice(0, 3)
+              .join(', ')}`,
+        ),
+      ).toEqual([])
     }
     const act = async (name: string) => {
       await page.keyboard.press('Control+k')
@@ -302,8 +336,18 @@ test.describe('sections and IDs', () => {
     const bar = page.getByRole('button', { name: /finding/ })
     await bar.click()
     const list = page.getByRole('list', { name: 'All findings' })
-    await list.getByRole('listitem').filter({ hasText: 'id-selector' }).getByRole('button', { name: /^Show line/ }).click()
-    await expect.poll(() => liveFrame(page).locator('[id="2-tickets"]').evaluate((el) => el.getBoundingClientRect().top < innerHeight && getComputedStyle(el).outlineStyle)).toBe('solid')
+    await list
+      .getByRole('listitem')
+      .filter({ hasText: 'id-selector' })
+      .getByRole('button', { name: /^Show line/ })
+      .click()
+    await expect
+      .poll(() =>
+        liveFrame(page)
+          .locator('[id="2-tickets"]')
+          .evaluate((el) => el.getBoundingClientRect().top < innerHeight && getComputedStyle(el).outlineStyle),
+      )
+      .toBe('solid')
     for (const code of ['id-space', 'id-selector', 'id-shadow']) {
       const row = list.getByRole('listitem').filter({ hasText: code })
       await row.getByRole('button', { name: /^Rename to/ }).click()

@@ -13,10 +13,19 @@ test.describe('pages and versions', () => {
   test.afterEach(() => server.stop())
 
   test('a ZIP with several pages becomes a site, and its links follow a rename across pages', async ({ page }) => {
-    const html = (title: string, body: string) => Buffer.from(`<!doctype html><meta charset=utf-8><title>${title}</title><link rel=stylesheet href="${title === 'More' ? '../' : ''}css/a.css">${body}`)
+    const html = (title: string, body: string) =>
+      Buffer.from(
+        `<!doctype html><meta charset=utf-8><title>${title}</title><link rel=stylesheet href="${title === 'More' ? '../' : ''}css/a.css">${body}`,
+      )
     const files = {
-      'site/index.html': html('Home', '<nav><a href="#work">Work</a> <a href="#team">Team</a></nav><section id=work><h2>Work</h2><p>words</p></section><section id=team><h2>Team</h2><p>words</p></section>'),
-      'site/sub/more.html': html('More', '<p><a href="../index.html#work">Our work</a></p><section id=one><h2>One</h2></section><section id=two><h2>Two</h2></section>'),
+      'site/index.html': html(
+        'Home',
+        '<nav><a href="#work">Work</a> <a href="#team">Team</a></nav><section id=work><h2>Work</h2><p>words</p></section><section id=team><h2>Team</h2><p>words</p></section>',
+      ),
+      'site/sub/more.html': html(
+        'More',
+        '<p><a href="../index.html#work">Our work</a></p><section id=one><h2>One</h2></section><section id=two><h2>Two</h2></section>',
+      ),
       'site/css/a.css': Buffer.from('h2 { color: rgb(1, 2, 3) }'),
     }
     await bringIn(page, server, [{ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(zipSync(files)) }])
@@ -56,7 +65,8 @@ test.describe('pages and versions', () => {
 
   test('a broken or hostile ZIP is refused in words, and leaves nothing', async ({ page }) => {
     await page.goto(server.address)
-    const give = (buffer: Uint8Array) => page.getByTestId('files').setInputFiles({ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(buffer) })
+    const give = (buffer: Uint8Array) =>
+      page.getByTestId('files').setInputFiles({ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(buffer) })
     const good = zipSync({ 'index.html': Buffer.from('<h1>x</h1>') })
     for (const [buffer, words] of [
       [good.subarray(0, good.length - 30), 'pack it anew'],
@@ -88,7 +98,10 @@ test.describe('pages and versions', () => {
       // Tickets go in front of everything, the dark goes, and something new comes.
       .replace('<section class="programme">', `${tickets}<section class="programme">`)
       .replace('<h2>Beds</h2>', '<h2>Beds and bread</h2>')
-      .replace('<section class="contact">', '<section class="choir"><div class="wrap"><h2>The choir</h2><p>Sings on the mole at midnight, in four parts and two coats.</p></div></section><section class="contact">')
+      .replace(
+        '<section class="contact">',
+        '<section class="choir"><div class="wrap"><h2>The choir</h2><p>Sings on the mole at midnight, in four parts and two coats.</p></div></section><section class="contact">',
+      )
     await page.getByTestId('new-version').setInputFiles({ name: 'index.html', mimeType: 'text/html', buffer: Buffer.from(next) })
     const dialog = page.getByRole('dialog')
     await expect(dialog.getByText(/1 lost, 1 new/)).toBeVisible()
@@ -99,7 +112,17 @@ test.describe('pages and versions', () => {
     await dialog.getByRole('button', { name: 'Take the new version over' }).click()
     await measured(page)
     await expect(liveFrame(page).locator('#the-choir h2')).toHaveText('The choir')
-    expect(await ids(page)).toEqual(['seven-nights-under-a-dark-sky', 'tickets', 'programme', 'the-telescopes', 'getting-here', 'sleeping', 'questions-people-ask', 'the-choir', 'contact'])
+    expect(await ids(page)).toEqual([
+      'seven-nights-under-a-dark-sky',
+      'tickets',
+      'programme',
+      'the-telescopes',
+      'getting-here',
+      'sleeping',
+      'questions-people-ask',
+      'the-choir',
+      'contact',
+    ])
     await expect(liveFrame(page).locator('nav a', { hasText: 'Beds' })).toHaveAttribute('href', '#sleeping')
     await page.getByRole('button', { name: 'Undo: take over a new version' }).click()
     await measured(page)

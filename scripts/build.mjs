@@ -81,9 +81,10 @@ async function bundle(dir) {
 async function bundleAndTranspile(dir) {
   await bundle(dir)
   // Only the door to the built text is for Node.
-  const text = readFileSync(join(dir, 'src/text.ts'), 'utf8').replace(/^export type .*$/gm, '').replace(': string =', ' =')
+  const text = readFileSync(join(dir, 'src/text.ts'), 'utf8')
+    .replace(/^export type .*$/gm, '')
+    .replace(': string =', ' =')
   writeFileSync(join(dir, 'dist/text.js'), text)
   const schema = join(dir, 'src/schema.ts')
   if (existsSync(schema)) writeFileSync(join(dir, 'dist/schema.js'), (await compile(schema)).code)
 }
-

@@ -13,7 +13,9 @@ export function run(command, args, options = {}) {
 
 /** Packages as the lock file has them; installed again only when it has changed. */
 export function ensurePackages() {
-  const lock = createHash('sha256').update(readFileSync(join(root, 'package-lock.json'))).digest('hex')
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex')
   const mark = join(root, 'node_modules/.waybell-lock')
   if (existsSync(mark) && readFileSync(mark, 'utf8') === lock) return
   console.log('Installing packages; the first time this takes some minutes.')

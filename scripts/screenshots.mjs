@@ -8,13 +8,19 @@ import { root } from './ensure.mjs'
 
 const asked = process.argv.slice(2)
 const wanted = (name) => !asked.length || asked.includes(name)
-const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], { env: { ...process.env, WAYBELL_DATA: mkdtempSync(join(tmpdir(), 'waybell-shots-')), WAYBELL_PORT: '0' } })
+const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], {
+  env: { ...process.env, WAYBELL_DATA: mkdtempSync(join(tmpdir(), 'waybell-shots-')), WAYBELL_PORT: '0' },
+})
 const address = await new Promise((done) => server.stdout.on('data', (chunk) => done(/http:\S+\d/.exec(String(chunk))[0])))
-const browser = await chromium.launch({ executablePath: process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'] })
+const browser = await chromium.launch({
+  executablePath: process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+})
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 const shot = (name) => wanted(name) && page.screenshot({ path: join(root, `docs/screenshots/${name}.png`) })
 const task = (name) => page.getByRole('navigation', { name: 'Tasks' }).getByRole('link', { name }).click()
-const measured = () => page.waitForFunction(() => document.querySelectorAll('iframe[data-state="ready"]').length === 2, null, { timeout: 60000 })
+const measured = () =>
+  page.waitForFunction(() => document.querySelectorAll('iframe[data-state="ready"]').length === 2, null, { timeout: 60000 })
 const setUp = async () => {
   await measured()
   await page.getByRole('button', { name: 'Set everything up', exact: true }).click()
@@ -69,7 +75,10 @@ try {
       .replace(cut('<section class="dark">', '<section id="getting-here"'), '')
       .replace('<section class="programme">', `${tickets}<section class="programme">`)
       .replace('<h2>Beds</h2>', '<h2>Where to sleep</h2>')
-      .replace('<section class="contact">', '<section class="choir"><div class="wrap"><h2>The choir</h2><p>Sings on the mole at midnight, in four parts and two coats.</p></div></section><section class="contact">')
+      .replace(
+        '<section class="contact">',
+        '<section class="choir"><div class="wrap"><h2>The choir</h2><p>Sings on the mole at midnight, in four parts and two coats.</p></div></section><section class="contact">',
+      )
     await page.getByTestId('new-version').setInputFiles({ name: 'index.html', mimeType: 'text/html', buffer: Buffer.from(next) })
     await page.getByRole('dialog').waitFor()
     await page.waitForTimeout(300)

@@ -7,7 +7,10 @@ import { fileURLToPath } from 'node:url'
 const root = join(dirname(fileURLToPath(import.meta.url)), '..')
 const built = ['core', 'runtime', 'agent', 'cli'].every((name) => existsSync(join(root, 'packages', name, 'dist/.built')))
 if (!built) {
-  const made = spawnSync(process.execPath, [join(root, 'scripts/build.mjs'), '--quiet', 'core', 'runtime', 'agent', 'cli'], { cwd: root, stdio: ['ignore', 2, 2] })
+  const made = spawnSync(process.execPath, [join(root, 'scripts/build.mjs'), '--quiet', 'core', 'runtime', 'agent', 'cli'], {
+    cwd: root,
+    stdio: ['ignore', 2, 2],
+  })
   if (made.status !== 0) process.exit(2)
 }
 // npm changes to the clone's folder and says in INIT_CWD where the user stands.

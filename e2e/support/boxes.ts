@@ -7,7 +7,7 @@ import type { Page } from '@playwright/test'
  */
 export async function atRest(page: Page, hasScript = true): Promise<void> {
   let last = ''
-  for (let still = 0; still < 6; ) {
+  for (let still = 0; still < 6;) {
     if (hasScript) await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
     const now = await page.evaluate(() => `${scrollY} ${document.getAnimations().filter((a) => a.playState === 'running').length}`)
     still = now === last && now.endsWith(' 0') ? still + 1 : 0

@@ -16,7 +16,8 @@ export interface Run {
 export const waybell = (...args: string[]): Promise<Run> => run('npm', ['run', '--silent', 'waybell', '--', ...args])
 
 /** The same without npm in between, for many short runs. */
-export const waybellBuilt = (...args: string[]): Promise<Run> => run(process.execPath, [join(repository, 'packages/cli/dist/main.js'), ...args])
+export const waybellBuilt = (...args: string[]): Promise<Run> =>
+  run(process.execPath, [join(repository, 'packages/cli/dist/main.js'), ...args])
 
 function run(command: string, args: string[]): Promise<Run> {
   return new Promise((done, failed) => {

@@ -13,7 +13,9 @@ export class Server {
   constructor(readonly data = freshFolder()) {}
 
   async start(port = 0): Promise<this> {
-    const child = spawn(process.execPath, [join(repository, 'apps/server/dist/main.js')], { env: { ...process.env, WAYBELL_DATA: this.data, WAYBELL_PORT: String(port) } })
+    const child = spawn(process.execPath, [join(repository, 'apps/server/dist/main.js')], {
+      env: { ...process.env, WAYBELL_DATA: this.data, WAYBELL_PORT: String(port) },
+    })
     this.child = child
     let out = ''
     child.stderr.on('data', (chunk: Buffer) => (out += chunk.toString()))

@@ -5,14 +5,19 @@ import { join } from 'node:path'
 import { freshFolder } from './cli.ts'
 import { measured, stored, task, type Server } from './server.ts'
 
-export const ids = (page: Page) => page.getByLabel(/^ID of section/).evaluateAll((fields) => fields.map((f) => (f as HTMLInputElement).value))
+export const ids = (page: Page) =>
+  page.getByLabel(/^ID of section/).evaluateAll((fields) => fields.map((f) => (f as HTMLInputElement).value))
 export const setId = async (page: Page, n: number, id: string) => {
   const field = page.getByLabel(`ID of section ${n}`, { exact: true })
   await field.fill(id)
   await field.press('Enter')
 }
 
-export async function bringIn(page: Page, server: Server, files: string | { name: string; mimeType: string; buffer: Buffer }[]): Promise<void> {
+export async function bringIn(
+  page: Page,
+  server: Server,
+  files: string | { name: string; mimeType: string; buffer: Buffer }[],
+): Promise<void> {
   await page.goto(server.address)
   await page.getByTestId('files').setInputFiles(files)
   await measured(page)

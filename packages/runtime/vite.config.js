@@ -4,5 +4,10 @@ import { defineConfig } from 'vite'
 export default defineConfig({
   logLevel: 'warn',
   resolve: { alias: { '@waybell/core/rule': new URL('../core/src/highlight/rule.ts', import.meta.url).pathname } },
-  build: { outDir: 'dist', emptyOutDir: false, minify: true, lib: { entry: 'src/main.ts', formats: ['iife'], name: 'wayBell', fileName: () => 'runtime.js' } },
+  build: {
+    outDir: 'dist',
+    emptyOutDir: false,
+    minify: true,
+    lib: { entry: 'src/main.ts', formats: ['iife'], name: 'wayBell', fileName: () => 'runtime.js' },
+  },
 })

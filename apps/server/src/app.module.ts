@@ -31,7 +31,15 @@ export class AppModule {
         }),
       ],
       controllers: [SitesController],
-      providers: [{ provide: CONFIG, useValue: config }, SitesService, SourcesService, VersionsService, HandoverService, LiveService, DemoService],
+      providers: [
+        { provide: CONFIG, useValue: config },
+        SitesService,
+        SourcesService,
+        VersionsService,
+        HandoverService,
+        LiveService,
+        DemoService,
+      ],
     }
   }
 }

@@ -24,9 +24,12 @@ export async function createApplication(config: Config): Promise<NestExpressAppl
   app.use((request: Request, response: Response, next: NextFunction) => {
     const host = hostOf(request)
     if (host.kind === 'live') return void live.answer(request, response, host.site, host.scripts).catch(next)
-    if (request.hostname === 'localhost' && request.method === 'GET') return response.redirect(`http://127.0.0.1:${request.socket.localPort}${request.originalUrl}`)
-    if (host.kind === 'none') return void response.status(421).type('text/plain').send(`Way Bell answers at http://127.0.0.1:${request.socket.localPort}/`)
-    if (request.method !== 'GET' && request.method !== 'HEAD' && isForeign(request)) return void response.status(403).json({ code: 'foreign', message: 'This can only be asked for by Way Bell itself.' })
+    if (request.hostname === 'localhost' && request.method === 'GET')
+      return response.redirect(`http://127.0.0.1:${request.socket.localPort}${request.originalUrl}`)
+    if (host.kind === 'none')
+      return void response.status(421).type('text/plain').send(`Way Bell answers at http://127.0.0.1:${request.socket.localPort}/`)
+    if (request.method !== 'GET' && request.method !== 'HEAD' && isForeign(request))
+      return void response.status(403).json({ code: 'foreign', message: 'This can only be asked for by Way Bell itself.' })
     next()
   })
   app.use((request: Request, response: Response, next: NextFunction) =>

@@ -18,12 +18,14 @@ export class ErrorsFilter implements ExceptionFilter {
 
   private told(error: unknown): [number, string, string] {
     if (error instanceof PageError) return [422, error.code, sentence(error.message)]
-    if (error instanceof MulterError) return [413, 'too-big', 'A file is larger than 100 MB, or there are more than 5,000; leave out what the page does not need.']
+    if (error instanceof MulterError)
+      return [413, 'too-big', 'A file is larger than 100 MB, or there are more than 5,000; leave out what the page does not need.']
     if (error instanceof HttpException) {
       const body = error.getResponse()
       const known = typeof body === 'object' ? (body as { code?: string; message?: string | string[] }) : { message: body }
       // Nest wraps the upload's own limits.
-      if (error.getStatus() === 413) return [413, 'too-big', 'A file is larger than 100 MB, the most that is taken; make it smaller or leave it out.']
+      if (error.getStatus() === 413)
+        return [413, 'too-big', 'A file is larger than 100 MB, the most that is taken; make it smaller or leave it out.']
       return [error.getStatus(), known.code ?? 'request', String(known.message ?? error.message)]
     }
     this.log.error(error instanceof Error ? error.stack : String(error))

@@ -2,10 +2,30 @@ import type { Command, Section, SitePage } from '@waybell/core'
 import { defaultRule } from '@waybell/core'
 import { backRequest, changeRequest, stateName, takingRequest } from '../src/sites/command.schema.ts'
 
-const section: Section = { key: 's1', at: 10, point: { shift: -4 }, title: 'A', id: 'a', own: null, former: ['b'], heading: null, depth: 1, toTop: false }
-const setUp = { sections: [section], menus: [], header: null, bar: 'top' as const, travel: { smooth: true, breathing: 24 }, highlight: { bellOffset: 24 } }
+const section: Section = {
+  key: 's1',
+  at: 10,
+  point: { shift: -4 },
+  title: 'A',
+  id: 'a',
+  own: null,
+  former: ['b'],
+  heading: null,
+  depth: 1,
+  toTop: false,
+}
+const setUp = {
+  sections: [section],
+  menus: [],
+  header: null,
+  bar: 'top' as const,
+  travel: { smooth: true, breathing: 24 },
+  highlight: { bellOffset: 24 },
+}
 const page: SitePage = { key: 'p2', file: 'sub/more.html', source: 'a'.repeat(64), title: 'T', ...setUp }
-const check = (command: unknown) => changeRequest.validate({ idempotencyKey: 'key-12345', baseVersion: 0, command, undoes: null }, { convert: false, presence: 'required' }).error?.message ?? null
+const check = (command: unknown) =>
+  changeRequest.validate({ idempotencyKey: 'key-12345', baseVersion: 0, command, undoes: null }, { convert: false, presence: 'required' })
+    .error?.message ?? null
 
 const sound: Command[] = [
   { type: 'site/rule', rule: { ...defaultRule, separator: '', prefix: 'x', dropped: ['the'] } },
@@ -21,7 +41,8 @@ const sound: Command[] = [
 
 describe('commands that come in', () => {
   it.each(sound.map((c) => [c.type, c]))('%s is taken as it is made', (_, command) => expect(check(command)).toBeNull())
-  it('are taken in batches, and batches in batches', () => expect(check({ type: 'batch', label: 'x', commands: [sound[6], { type: 'batch', label: 'y', commands: [sound[7]] }] })).toBeNull())
+  it('are taken in batches, and batches in batches', () =>
+    expect(check({ type: 'batch', label: 'x', commands: [sound[6], { type: 'batch', label: 'y', commands: [sound[7]] }] })).toBeNull())
 
   it.each<[string, unknown]>([
     ['of no kind that is known', { type: 'site/burn' }],
@@ -33,17 +54,26 @@ describe('commands that come in', () => {
     ['with a source that is no hash', { type: 'page/revise', page: 'p1', revision: { source: 'x', title: '', ...setUp } }],
     ['with a rule that has another separator', { type: 'site/rule', rule: { ...defaultRule, separator: '.' } }],
     ['with a rule that leaves no room', { type: 'site/rule', rule: { ...defaultRule, longest: 0 } }],
-    ['with a backing that is no colour', { type: 'header/choose', page: 'p1', header: { at: 1, keep: 'sticky', backing: 'red; } body { display: none' } }],
+    [
+      'with a backing that is no colour',
+      { type: 'header/choose', page: 'p1', header: { at: 1, keep: 'sticky', backing: 'red; } body { display: none' } },
+    ],
     ['hidden in a batch', { type: 'batch', label: 'x', commands: [{ type: 'site/burn' }] }],
   ])('are refused %s', (_, command) => expect(check(command)).not.toBeNull())
 })
 
 it('what goes back, names a state or takes a version over is checked by shape as well', () => {
-  const fails = (schema: typeof backRequest, value: unknown) => schema.validate(value, { convert: false, presence: 'required' }).error !== undefined
+  const fails = (schema: typeof backRequest, value: unknown) =>
+    schema.validate(value, { convert: false, presence: 'required' }).error !== undefined
   expect(fails(backRequest, { idempotencyKey: 'key-12345', baseVersion: 3, version: 1 })).toBe(false)
   expect(fails(backRequest, { idempotencyKey: 'key-12345', baseVersion: 3, version: -1 })).toBe(true)
   expect(fails(stateName, { name: 'x'.repeat(201) })).toBe(true)
-  const taking = { idempotencyKey: 'key-12345', baseVersion: 3, source: 'c'.repeat(64), decisions: { sections: { s1: 5, s2: null }, added: [9] } }
+  const taking = {
+    idempotencyKey: 'key-12345',
+    baseVersion: 3,
+    source: 'c'.repeat(64),
+    decisions: { sections: { s1: 5, s2: null }, added: [9] },
+  }
   expect(fails(takingRequest, taking)).toBe(false)
   expect(fails(takingRequest, { ...taking, decisions: { sections: { s1: 'x' }, added: [] } })).toBe(true)
 })

@@ -15,7 +15,13 @@ describe('choosing the page among files', () => {
   ])('of %j it is %s', (names, expected) => expect(readImport(names.map((n) => file(n))).pages[0]!.file).toBe(expected))
 
   it('makes a page of every HTML file, the rest beside them', () => {
-    const { pages, assets } = readImport([file('site/b/more.html'), file('site/index.html'), file('site/about.htm'), file('site/part.html', 'no tag'), file('site/a.css', 'a{}')])
+    const { pages, assets } = readImport([
+      file('site/b/more.html'),
+      file('site/index.html'),
+      file('site/about.htm'),
+      file('site/part.html', 'no tag'),
+      file('site/a.css', 'a{}'),
+    ])
     expect(pages.map((p) => p.file)).toEqual(['index.html', 'about.htm', 'b/more.html'])
     expect([...assets.keys()]).toEqual(['part.html', 'a.css'])
   })
@@ -27,12 +33,22 @@ describe('choosing the page among files', () => {
   it('says so where there is none', () => expect(() => readImport([file('a.css', 'a{}'), file('b.png')])).toThrow(PageError))
 
   it('takes paths from the page’s own folder, and drops those that leave it', () => {
-    const { assets } = readImport([file('site/index.html'), file('site/css/a.css'), file('other/b.css'), file('site/../../etc/x'), file('site\\img\\c.png')])
+    const { assets } = readImport([
+      file('site/index.html'),
+      file('site/css/a.css'),
+      file('other/b.css'),
+      file('site/../../etc/x'),
+      file('site\\img\\c.png'),
+    ])
     expect([...assets.keys()]).toEqual(['css/a.css', 'other/b.css', 'img/c.png'])
   })
 
   it('puts files without folders where page and style look for them', () => {
-    const { assets } = readImport([file('index.html', '<link rel=stylesheet href="css/a.css"><p>x'), file('a.css', 'b{background:url("../img/p.png")}'), file('p.png')])
+    const { assets } = readImport([
+      file('index.html', '<link rel=stylesheet href="css/a.css"><p>x'),
+      file('a.css', 'b{background:url("../img/p.png")}'),
+      file('p.png'),
+    ])
     expect([...assets.keys()].sort()).toEqual(['css/a.css', 'img/p.png'])
   })
 
@@ -69,4 +85,5 @@ it.each([
   [{ host: '127.0.0.1:1' }, false],
 ])('a request with %j comes from elsewhere: %s', (headers, foreign) => expect(isForeign({ headers })).toBe(foreign))
 
-it('says what is wrong with a port', () => expect(() => readConfig({ WAYBELL_PORT: 'high' })).toThrow('WAYBELL_PORT is “high”; give a number from 0 to 65535'))
+it('says what is wrong with a port', () =>
+  expect(() => readConfig({ WAYBELL_PORT: 'high' })).toThrow('WAYBELL_PORT is “high”; give a number from 0 to 65535'))

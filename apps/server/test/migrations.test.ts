@@ -17,20 +17,49 @@ const document = {
   name: 'Old',
   rule: { separator: '_', longest: 30, beforeDigit: 'n' },
   screens: [],
-  pages: [{ key: 'p1', file: 'index.html', source: 'a'.repeat(64), title: 'T', sections: [section], menus: [], header: null, bar: 'top', travel: { smooth: true, breathing: 24 }, highlight: { bellOffset: 24 } }],
+  pages: [
+    {
+      key: 'p1',
+      file: 'index.html',
+      source: 'a'.repeat(64),
+      title: 'T',
+      sections: [section],
+      menus: [],
+      header: null,
+      bar: 'top',
+      travel: { smooth: true, breathing: 24 },
+      highlight: { bellOffset: 24 },
+    },
+  ],
 }
 const log = [
-  [{ type: 'section/add', page: 'p1', section }, { type: 'section/drop', page: 'p1', section: 's9' }],
-  [{ type: 'section/id', page: 'p1', section: 's9', id: 'work' }, { type: 'section/id', page: 'p1', section: 's9', id: 'our-work' }],
+  [
+    { type: 'section/add', page: 'p1', section },
+    { type: 'section/drop', page: 'p1', section: 's9' },
+  ],
+  [
+    { type: 'section/id', page: 'p1', section: 's9', id: 'work' },
+    { type: 'section/id', page: 'p1', section: 's9', id: 'our-work' },
+  ],
 ]
 
 it('a database of the first version is brought to this one, with its undo', async () => {
   const data = mkdtempSync(join(tmpdir(), 'waybell-old-'))
   writeFileSync(join(data, 'demo-made'), '')
-  const old = await new DataSource({ type: 'better-sqlite3', database: join(data, 'waybell.sqlite'), entities, migrations: migrations.slice(0, 1), migrationsRun: true, synchronize: false }).initialize()
+  const old = await new DataSource({
+    type: 'better-sqlite3',
+    database: join(data, 'waybell.sqlite'),
+    entities,
+    migrations: migrations.slice(0, 1),
+    migrationsRun: true,
+    synchronize: false,
+  }).initialize()
   await old.query(`INSERT INTO "site" VALUES ('oldsite', ?, 2, 1000)`, [JSON.stringify(document)])
   for (const [i, [command, inverse]] of log.entries())
-    await old.query(`INSERT INTO "change" ("site", "version", "idempotencyKey", "command", "inverse", "undoes", "at") VALUES ('oldsite', ?, ?, ?, ?, NULL, 1000)`, [i + 1, `key-${i}`, JSON.stringify(command), JSON.stringify(inverse)])
+    await old.query(
+      `INSERT INTO "change" ("site", "version", "idempotencyKey", "command", "inverse", "undoes", "at") VALUES ('oldsite', ?, ?, ?, ?, NULL, 1000)`,
+      [i + 1, `key-${i}`, JSON.stringify(command), JSON.stringify(inverse)],
+    )
   await old.destroy()
 
   const app = await createApplication({ data, port: 0 })
@@ -38,7 +67,12 @@ it('a database of the first version is brought to this one, with its undo', asyn
   const sites = app.get(SitesService)
   const { document: now, stacks } = await sites.get('oldsite')
   const full = { ...section, point: null, own: null, former: [], depth: 0 }
-  expect(now).toEqual({ ...document, version: 2, rule: { ...defaultRule, ...document.rule }, pages: [{ ...document.pages[0], sections: [full] }] } as unknown as Site)
+  expect(now).toEqual({
+    ...document,
+    version: 2,
+    rule: { ...defaultRule, ...document.rule },
+    pages: [{ ...document.pages[0], sections: [full] }],
+  } as unknown as Site)
   await sites.change('oldsite', { idempotencyKey: 'undo-1234', baseVersion: 2, command: stacks.undo.at(-1)!.inverse, undoes: 2 })
   expect((await sites.get('oldsite')).document.pages[0]!.sections[0]).toMatchObject({ id: 'our-work', former: [] })
   await app.close()

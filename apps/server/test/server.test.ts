@@ -10,7 +10,8 @@ import { DataSource } from 'typeorm'
 import { createApplication } from '../src/application.ts'
 import { ContentRow, FileRow, SiteRow } from '../src/db/entities.ts'
 
-const page = '<!doctype html>\r\n<html><head><meta charset=windows-1252><link rel=stylesheet href="css/look.css"></head><body><nav><a href="#">Work</a><a href="#">Us</a></nav><section><h2>Work</h2><p>caf\xe9</p></section><section><h2>Us</h2><img src="img/us.png"></section></body></html>'
+const page =
+  '<!doctype html>\r\n<html><head><meta charset=windows-1252><link rel=stylesheet href="css/look.css"></head><body><nav><a href="#">Work</a><a href="#">Us</a></nav><section><h2>Work</h2><p>caf\xe9</p></section><section><h2>Us</h2><img src="img/us.png"></section></body></html>'
 const bytes = Buffer.from(page, 'latin1')
 
 let app: NestExpressApplication
@@ -28,18 +29,32 @@ beforeAll(async () => {
 afterAll(() => app.close())
 
 const http = () => request(`http://${host}`)
-const live = (key: string, path: string, kind = '') => http().get(path).set('Host', `${key}${kind}.localhost:${host.split(':')[1]}`)
+const live = (key: string, path: string, kind = '') =>
+  http()
+    .get(path)
+    .set('Host', `${key}${kind}.localhost:${host.split(':')[1]}`)
 
-async function make(files: [string, Buffer][] = [['site/index.html', bytes], ['site/css/look.css', Buffer.from('a { background: url(../img/b.png) }')]]): Promise<string> {
+async function make(
+  files: [string, Buffer][] = [
+    ['site/index.html', bytes],
+    ['site/css/look.css', Buffer.from('a { background: url(../img/b.png) }')],
+  ],
+): Promise<string> {
   let post = http().post('/api/sites')
   for (const [name, content] of files) post = post.attach('files', content, name)
   const { body } = (await post.expect(201)) as { body: { key: string } }
   return body.key
 }
 
-const state = async (key: string) => (await http().get(`/api/sites/${key}`).expect(200)).body as { document: Site; version: number; stacks: { undo: unknown[] } }
-const change = (key: string, command: Command, baseVersion: number, idempotencyKey = `key-${Math.random()}`, undoes: number | null = null) =>
-  http().post(`/api/sites/${key}/changes`).send({ idempotencyKey, baseVersion, command, undoes })
+const state = async (key: string) =>
+  (await http().get(`/api/sites/${key}`).expect(200)).body as { document: Site; version: number; stacks: { undo: unknown[] } }
+const change = (
+  key: string,
+  command: Command,
+  baseVersion: number,
+  idempotencyKey = `key-${Math.random()}`,
+  undoes: number | null = null,
+) => http().post(`/api/sites/${key}/changes`).send({ idempotencyKey, baseVersion, command, undoes })
 const rename = (name: string): Command => ({ type: 'site/rename', name })
 
 describe('making a site', () => {
@@ -47,14 +62,21 @@ describe('making a site', () => {
     const key = await make()
     const { body } = await http().get(`/api/sites/${key}/pages/p1`).expect(200)
     expect(body.reading.encoding).toBe('windows-1252')
-    expect(body.reading.candidates.filter((c: { offered: boolean }) => c.offered).map((c: { title: string }) => c.title)).toEqual(['Work', 'Us'])
+    expect(body.reading.candidates.filter((c: { offered: boolean }) => c.offered).map((c: { title: string }) => c.title)).toEqual([
+      'Work',
+      'Us',
+    ])
     expect(body.missing.sort()).toEqual(['img/b.png', 'img/us.png'])
     const { document } = await state(key)
     expect((await db.manager.findOneByOrFail(ContentRow, { hash: document.pages[0]!.source })).bytes).toEqual(bytes)
   })
 
   it('puts a file that came without its folder where the page looks for it', async () => {
-    const key = await make([['index.html', bytes], ['look.css', Buffer.from('a{}')], ['us.png', Buffer.from('p')]])
+    const key = await make([
+      ['index.html', bytes],
+      ['look.css', Buffer.from('a{}')],
+      ['us.png', Buffer.from('p')],
+    ])
     expect((await http().get(`/api/sites/${key}/pages/p1`)).body.missing).toEqual([])
     await live(key, '/css/look.css').expect(200, 'a{}')
   })
@@ -71,7 +93,10 @@ describe('making a site', () => {
     ['too many bytes', Buffer.alloc(20 * 1024 * 1024 + 1, '<p>x'), 'page-too-big'],
   ])('says what is wrong with %s, and stores nothing', async (_, content, code) => {
     const before = [await db.manager.count(SiteRow), await db.manager.count(FileRow), await db.manager.count(ContentRow)]
-    const { body, status } = await http().post('/api/sites').attach('files', content, 'index.html').attach('files', Buffer.from('x'), 'a.png')
+    const { body, status } = await http()
+      .post('/api/sites')
+      .attach('files', content, 'index.html')
+      .attach('files', Buffer.from('x'), 'a.png')
     expect([status, body.code]).toEqual([422, code])
     expect(body.message).toMatch(/^[A-Z].*\.$/)
     expect([await db.manager.count(SiteRow), await db.manager.count(FileRow), await db.manager.count(ContentRow)]).toEqual(before)
@@ -107,7 +132,10 @@ describe('changes', () => {
   it.each([
     ['an unknown kind', { type: 'site/burn' }],
     ['a missing part', { type: 'travel/breathing', page: 'p1' }],
-    ['a colour that is style', { type: 'header/choose', page: 'p1', header: { at: 1, keep: 'sticky', backing: 'red;} body{display:none' } }],
+    [
+      'a colour that is style',
+      { type: 'header/choose', page: 'p1', header: { at: 1, keep: 'sticky', backing: 'red;} body{display:none' } },
+    ],
     ['a batch with a bad one in it', { type: 'batch', label: 'x', commands: [{ type: 'site/rename', name: 5 }] }],
   ])('with %s are refused', async (_, command) => {
     const key = await make()
@@ -134,7 +162,13 @@ describe('hosts', () => {
   })
 
   it('give a page’s host nothing of the application, and nothing of another site', async () => {
-    const [key, other] = [await make(), await make([['index.html', bytes], ['secret.txt', Buffer.from('s')]])]
+    const [key, other] = [
+      await make(),
+      await make([
+        ['index.html', bytes],
+        ['secret.txt', Buffer.from('s')],
+      ]),
+    ]
     await live(key, '/api/sites').expect(404)
     await live(key, '/secret.txt').expect(404)
     await live(other, '/secret.txt').expect(200)
@@ -159,7 +193,14 @@ describe('handover', () => {
     const key = await make()
     const { body: read } = await http().get(`/api/sites/${key}/pages/p1`)
     const at = read.reading.candidates[0].at as number
-    const setUp = { sections: [{ key: 's1', at, point: null, title: 'Work', id: 'work', own: null, former: [], heading: null, depth: 0, toTop: true }], menus: [], header: null, bar: 'top', travel: { smooth: true, breathing: 10 }, highlight: { bellOffset: 10 } } as const
+    const setUp = {
+      sections: [{ key: 's1', at, point: null, title: 'Work', id: 'work', own: null, former: [], heading: null, depth: 0, toTop: true }],
+      menus: [],
+      header: null,
+      bar: 'top',
+      travel: { smooth: true, breathing: 10 },
+      highlight: { bellOffset: 10 },
+    } as const
     await change(key, { type: 'page/set-up', page: 'p1', setUp: structuredClone(setUp) as never }, 0).expect(200)
     const { body: view } = await http().get(`/api/sites/${key}/pages/p1/handover`).expect(200)
     const { body: file } = await http().get(`/api/sites/${key}/pages/p1/handover/page`).buffer(true).parse(raw).expect(200)

@@ -26,8 +26,12 @@ afterAll(() => app.close())
 
 const http = () => request(`http://${host}`)
 const state = async (key: string) => (await http().get(`/api/sites/${key}`).expect(200)).body as { document: Site; version: number }
-const change = (key: string, command: Command, baseVersion: number) => http().post(`/api/sites/${key}/changes`).send({ idempotencyKey: `key-${Math.random()}`, baseVersion, command, undoes: null })
-const first = '<nav><a href="#work">Work</a><a href="#team">Team</a></nav><section id=work><h2>Our work in wood</h2><p>Tables, chairs, boats.</p></section><section id=team><h2>The team</h2><p>Ada planes and Bo saws.</p></section>'
+const change = (key: string, command: Command, baseVersion: number) =>
+  http()
+    .post(`/api/sites/${key}/changes`)
+    .send({ idempotencyKey: `key-${Math.random()}`, baseVersion, command, undoes: null })
+const first =
+  '<nav><a href="#work">Work</a><a href="#team">Team</a></nav><section id=work><h2>Our work in wood</h2><p>Tables, chairs, boats.</p></section><section id=team><h2>The team</h2><p>Ada planes and Bo saws.</p></section>'
 const second = first.replace('id=work', 'id=projects').replace('</nav>', '</nav><p>New words in front.</p>')
 
 async function make(...files: [string, string | Buffer][]): Promise<string> {
@@ -38,17 +42,29 @@ async function make(...files: [string, string | Buffer][]): Promise<string> {
 
 it('makes a page of each HTML file, and adds more as one change', async () => {
   const key = await make(['s/index.html', first], ['s/sub/more.html', '<img src="../i/p.png"><h1>More</h1>'], ['s/i/p.png', 'png'])
-  expect((await state(key)).document.pages.map((p) => [p.key, p.file])).toEqual([['p1', 'index.html'], ['p2', 'sub/more.html']])
+  expect((await state(key)).document.pages.map((p) => [p.key, p.file])).toEqual([
+    ['p1', 'index.html'],
+    ['p2', 'sub/more.html'],
+  ])
   expect((await http().get(`/api/sites/${key}/pages/p2`).expect(200)).body.missing).toEqual([])
-  const { body } = await http().post(`/api/sites/${key}/pages/p1/files`).attach('files', Buffer.from('<h1>Third</h1>'), 'third.html').expect(201)
+  const { body } = await http()
+    .post(`/api/sites/${key}/pages/p1/files`)
+    .attach('files', Buffer.from('<h1>Third</h1>'), 'third.html')
+    .expect(201)
   expect(body).toEqual({ pages: ['p3'] })
   const now = await state(key)
   expect([now.version, now.document.pages.length]).toEqual([1, 3])
   await http().get('/third.html').set('Host', `${key}.localhost:1`).expect(200)
-  const known = await http().post(`/api/sites/${key}/pages/p1/files`).attach('files', Buffer.from('<h1>Again</h1>'), 'third.html').expect(409)
+  const known = await http()
+    .post(`/api/sites/${key}/pages/p1/files`)
+    .attach('files', Buffer.from('<h1>Again</h1>'), 'third.html')
+    .expect(409)
   expect(known.body.message).toContain('the page “third.html” already')
   await change(key, { type: 'page/drop', page: 'p3' }, 1).expect(200)
-  expect((await http().get(`/api/sites/${key}/log`).expect(200)).body.map((e: { what: string }) => e.what)).toEqual(['Drop a page', 'Add a page'])
+  expect((await http().get(`/api/sites/${key}/log`).expect(200)).body.map((e: { what: string }) => e.what)).toEqual([
+    'Drop a page',
+    'Add a page',
+  ])
 })
 
 it('names a state and goes back to it, as a change that can be taken back', async () => {
@@ -57,8 +73,15 @@ it('names a state and goes back to it, as a change that can be taken back', asyn
   await http().put(`/api/sites/${key}/log/1`).send({ name: 'The first' }).expect(204)
   await http().put(`/api/sites/${key}/log/9`).send({ name: 'x' }).expect(404)
   const { body: log } = await http().get(`/api/sites/${key}/log`).expect(200)
-  expect(log.map((e: { version: number; name: string | null }) => [e.version, e.name])).toEqual([[3, null], [2, null], [1, 'The first']])
-  const back = (version: number, baseVersion: number) => http().post(`/api/sites/${key}/back`).send({ idempotencyKey: `back-${Math.random()}`, baseVersion, version })
+  expect(log.map((e: { version: number; name: string | null }) => [e.version, e.name])).toEqual([
+    [3, null],
+    [2, null],
+    [1, 'The first'],
+  ])
+  const back = (version: number, baseVersion: number) =>
+    http()
+      .post(`/api/sites/${key}/back`)
+      .send({ idempotencyKey: `back-${Math.random()}`, baseVersion, version })
   expect((await back(1, 3).expect(200)).body).toEqual({ version: 4 })
   expect((await state(key)).document.name).toBe('One')
   await back(3, 4).expect(200)
@@ -69,7 +92,9 @@ it('names a state and goes back to it, as a change that can be taken back', asyn
 it('tells every listener of a site of its versions', async () => {
   const key = await make(['index.html', first])
   const heard: number[] = []
-  const stream = get(`http://${host}/api/sites/${key}/versions`, (response) => response.on('data', (chunk: Buffer) => heard.push(...[...chunk.toString().matchAll(/"version":(\d+)/g)].map((m) => Number(m[1])))))
+  const stream = get(`http://${host}/api/sites/${key}/versions`, (response) =>
+    response.on('data', (chunk: Buffer) => heard.push(...[...chunk.toString().matchAll(/"version":(\d+)/g)].map((m) => Number(m[1])))),
+  )
   const until = async (length: number) => {
     for (let i = 0; heard.length < length && i < 200; i++) await new Promise((done) => setTimeout(done, 10))
   }
@@ -83,16 +108,52 @@ it('tells every listener of a site of its versions', async () => {
 it('reviews a new version without touching the site, and takes it over in one step', async () => {
   const key = await make(['index.html', first])
   const { body: read } = await http().get(`/api/sites/${key}/pages/p1`).expect(200)
-  const sections = read.reading.candidates.filter((c: { offered: boolean }) => c.offered).map((c: { at: number; title: string; id: string; heading: number; depth: number }) => ({ key: `s${c.at}`, at: c.at, point: null, title: c.title, id: c.id, own: c.id, former: [], heading: c.heading, depth: 0, toTop: false }))
-  await change(key, { type: 'page/set-up', page: 'p1', setUp: { sections, menus: [], header: null, bar: 'top', travel: { smooth: true, breathing: 9 }, highlight: { bellOffset: 9 } } }, 0).expect(200)
+  const sections = read.reading.candidates
+    .filter((c: { offered: boolean }) => c.offered)
+    .map((c: { at: number; title: string; id: string; heading: number; depth: number }) => ({
+      key: `s${c.at}`,
+      at: c.at,
+      point: null,
+      title: c.title,
+      id: c.id,
+      own: c.id,
+      former: [],
+      heading: c.heading,
+      depth: 0,
+      toTop: false,
+    }))
+  await change(
+    key,
+    {
+      type: 'page/set-up',
+      page: 'p1',
+      setUp: { sections, menus: [], header: null, bar: 'top', travel: { smooth: true, breathing: 9 }, highlight: { bellOffset: 9 } },
+    },
+    0,
+  ).expect(200)
   const before = await state(key)
-  const { body: review } = await http().post(`/api/sites/${key}/pages/p1/review`).attach('files', Buffer.from(second), 'index.html').expect(200)
-  expect(review.rows.map((r: { state: string; doubtful: boolean }) => [r.state, r.doubtful])).toEqual([['changed', false], ['matched', false]])
+  const { body: review } = await http()
+    .post(`/api/sites/${key}/pages/p1/review`)
+    .attach('files', Buffer.from(second), 'index.html')
+    .expect(200)
+  expect(review.rows.map((r: { state: string; doubtful: boolean }) => [r.state, r.doubtful])).toEqual([
+    ['changed', false],
+    ['matched', false],
+  ])
   expect(await state(key)).toEqual(before)
-  const decisions = { sections: Object.fromEntries(review.rows.map((r: { section: string; to: { at: number } }) => [r.section, r.to.at])), added: [] }
-  await http().post(`/api/sites/${key}/pages/p1/revise`).send({ idempotencyKey: 'taking-over', baseVersion: 1, source: review.source, decisions }).expect(200, { version: 2 })
+  const decisions = {
+    sections: Object.fromEntries(review.rows.map((r: { section: string; to: { at: number } }) => [r.section, r.to.at])),
+    added: [],
+  }
+  await http()
+    .post(`/api/sites/${key}/pages/p1/revise`)
+    .send({ idempotencyKey: 'taking-over', baseVersion: 1, source: review.source, decisions })
+    .expect(200, { version: 2 })
   const after = await state(key)
-  expect(after.document.pages[0]!.sections.map((s) => [s.id, s.former])).toEqual([['projects', ['work']], ['team', []]])
+  expect(after.document.pages[0]!.sections.map((s) => [s.id, s.former])).toEqual([
+    ['projects', ['work']],
+    ['team', []],
+  ])
   expect(after.document.pages[0]!.travel.breathing).toBe(9)
   const { text } = await http().get('/').set('Host', `${key}.localhost:1`).expect(200)
   expect(text).toContain('New words in front.')
@@ -115,7 +176,9 @@ it('stores nothing of an upload that breaks off', async () => {
   const port = Number(host.split(':')[1])
   await new Promise<void>((done) => {
     const socket = connect(port, '127.0.0.1', () => {
-      socket.write(`POST /api/sites HTTP/1.1\r\nHost: ${host}\r\nContent-Type: multipart/form-data; boundary=${boundary}\r\nContent-Length: 100000\r\n\r\n${head}${first}`)
+      socket.write(
+        `POST /api/sites HTTP/1.1\r\nHost: ${host}\r\nContent-Type: multipart/form-data; boundary=${boundary}\r\nContent-Length: 100000\r\n\r\n${head}${first}`,
+      )
       setTimeout(() => {
         socket.destroy()
         done()
@@ -132,6 +195,13 @@ it('ends when it is told to, though somebody listens', async () => {
   await other.listen(0, '127.0.0.1')
   const address = `http://127.0.0.1:${(other.getHttpServer().address() as { port: number }).port}`
   const [demo] = (await request(address).get('/api/sites').expect(200)).body as { key: string }[]
-  const ended = new Promise((done) => get(`${address}/api/sites/${demo!.key}/versions`, (response) => response.resume().on('close', done).once('data', () => void other.close())).on('error', done))
+  const ended = new Promise((done) =>
+    get(`${address}/api/sites/${demo!.key}/versions`, (response) =>
+      response
+        .resume()
+        .on('close', done)
+        .once('data', () => void other.close()),
+    ).on('error', done),
+  )
   await ended
 })

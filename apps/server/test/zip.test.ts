@@ -67,7 +67,10 @@ const page = { name: 'site/index.html', content: Buffer.from('<h1>Hi</h1>') }
 it('gives the files with their folders, without what systems leave behind', async () => {
   const bytes = zip([page, { name: 'site/' }, { name: '__MACOSX/site/._index.html' }, { name: 'site/.DS_Store' }, { name: 'site/a b.css' }])
   expect(isZip(bytes)).toBe(true)
-  expect((await read(bytes)).map((f) => [f.name, Buffer.from(f.bytes).toString()])).toEqual([['site/index.html', '<h1>Hi</h1>'], ['site/a b.css', 'x']])
+  expect((await read(bytes)).map((f) => [f.name, Buffer.from(f.bytes).toString()])).toEqual([
+    ['site/index.html', '<h1>Hi</h1>'],
+    ['site/a b.css', 'x'],
+  ])
 })
 
 it('reads names as UTF-8, said or not, and else in the character set of old', async () => {
@@ -99,7 +102,9 @@ it('stops at the bound of what it expands to, whatever the directory says', asyn
 })
 
 it('refuses too many entries before it looks at one', () =>
-  expect(read(zip(Array.from({ length: MAX_ENTRIES + 1 }, (_, i) => ({ name: `${i}.css` }))))).rejects.toThrow('has 5,001 entries, more than the 5,000'))
+  expect(read(zip(Array.from({ length: MAX_ENTRIES + 1 }, (_, i) => ({ name: `${i}.css` }))))).rejects.toThrow(
+    'has 5,001 entries, more than the 5,000',
+  ))
 
 it.each([
   ['cut short', zip([page]).subarray(0, 60)],

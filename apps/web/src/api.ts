@@ -68,7 +68,11 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
   return (response.status === 204 ? undefined : await response.json()) as T
 }
 
-const json = (method: string, body: unknown): RequestInit => ({ method, headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(body) })
+const json = (method: string, body: unknown): RequestInit => ({
+  method,
+  headers: { 'Content-Type': 'application/json' },
+  body: JSON.stringify(body),
+})
 
 /** A file with the folders that it was handed in with. */
 export interface GivenFile {
@@ -90,13 +94,20 @@ export interface Progress {
 }
 
 /** Sends files, telling how far it has come; `fetch` cannot tell. @throws ApiError, with code `stopped` where `signal` said so */
-function send<T>(path: string, files: readonly GivenFile[], fields: Record<string, string>, tell: (progress: Progress) => void, signal: AbortSignal): Promise<T> {
+function send<T>(
+  path: string,
+  files: readonly GivenFile[],
+  fields: Record<string, string>,
+  tell: (progress: Progress) => void,
+  signal: AbortSignal,
+): Promise<T> {
   return new Promise((done, failed) => {
     const request = new XMLHttpRequest()
     request.open('POST', `/api/${path}`)
     request.responseType = 'json'
     request.upload.onprogress = ({ loaded, total }) => tell({ sent: loaded, total })
-    request.onerror = () => failed(new ApiError(0, 'unreachable', 'The server does not answer, or the connection broke; nothing was stored. Try again.'))
+    request.onerror = () =>
+      failed(new ApiError(0, 'unreachable', 'The server does not answer, or the connection broke; nothing was stored. Try again.'))
     request.onabort = () => failed(new ApiError(0, 'stopped', 'Stopped; nothing was stored.'))
     request.onload = () => {
       const told = (request.response ?? {}) as T & { code?: string; message?: string }
@@ -113,20 +124,30 @@ const pagePath = (site: string, page: string) => `sites/${site}/pages/${page}`
 export const api = {
   sites: () => ask<SiteSummary[]>('sites'),
   site: (key: string) => ask<SiteState>(`sites/${key}`),
-  create: (files: readonly GivenFile[], fields: { html?: string; outline?: string }, tell: (progress: Progress) => void, signal: AbortSignal) => send<{ key: string }>('sites', files, { ...fields }, tell, signal),
+  create: (
+    files: readonly GivenFile[],
+    fields: { html?: string; outline?: string },
+    tell: (progress: Progress) => void,
+    signal: AbortSignal,
+  ) => send<{ key: string }>('sites', files, { ...fields }, tell, signal),
   drop: (key: string) => ask<void>(`sites/${key}`, { method: 'DELETE' }),
   change: (key: string, body: { idempotencyKey: string; baseVersion: number; command: Command; undoes: number | null }) =>
     ask<{ version: number }>(`sites/${key}/changes`, json('POST', body)),
   log: (site: string) => ask<LogEntry[]>(`sites/${site}/log`),
-  goBack: (site: string, body: { idempotencyKey: string; baseVersion: number; version: number }) => ask<{ version: number }>(`sites/${site}/back`, json('POST', body)),
+  goBack: (site: string, body: { idempotencyKey: string; baseVersion: number; version: number }) =>
+    ask<{ version: number }>(`sites/${site}/back`, json('POST', body)),
   nameState: (site: string, version: number, name: string) => ask<void>(`sites/${site}/log/${version}`, json('PUT', { name })),
   page: (site: string, page: string) => ask<PageState>(pagePath(site, page)),
-  addFiles: (site: string, page: string, files: readonly GivenFile[], tell: (progress: Progress) => void, signal: AbortSignal) => send<{ pages: string[] }>(`${pagePath(site, page)}/files`, files, {}, tell, signal),
-  review: (site: string, page: string, files: readonly GivenFile[], tell: (progress: Progress) => void, signal: AbortSignal) => send<Review>(`${pagePath(site, page)}/review`, files, {}, tell, signal),
-  revise: (site: string, page: string, body: { idempotencyKey: string; baseVersion: number; source: string; decisions: Decisions }) => ask<{ version: number }>(`${pagePath(site, page)}/revise`, json('POST', body)),
+  addFiles: (site: string, page: string, files: readonly GivenFile[], tell: (progress: Progress) => void, signal: AbortSignal) =>
+    send<{ pages: string[] }>(`${pagePath(site, page)}/files`, files, {}, tell, signal),
+  review: (site: string, page: string, files: readonly GivenFile[], tell: (progress: Progress) => void, signal: AbortSignal) =>
+    send<Review>(`${pagePath(site, page)}/review`, files, {}, tell, signal),
+  revise: (site: string, page: string, body: { idempotencyKey: string; baseVersion: number; source: string; decisions: Decisions }) =>
+    ask<{ version: number }>(`${pagePath(site, page)}/revise`, json('POST', body)),
   /** Address of the stream that tells the site's version after every change. */
   versions: (site: string) => `/api/sites/${site}/versions`,
-  putSurveys: (site: string, page: string, source: string, surveys: Survey[]) => ask<void>(`${pagePath(site, page)}/surveys`, json('PUT', { source, surveys })),
+  putSurveys: (site: string, page: string, source: string, surveys: Survey[]) =>
+    ask<void>(`${pagePath(site, page)}/surveys`, json('PUT', { source, surveys })),
   handover: (site: string, page: string) => ask<HandoverView>(`${pagePath(site, page)}/handover`),
   handoverPage: (site: string, page: string) => `/api/${pagePath(site, page)}/handover/page`,
   handoverZip: (site: string, page: string) => `/api/${pagePath(site, page)}/handover/zip`,

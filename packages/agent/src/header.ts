@@ -17,7 +17,8 @@ function possibleBars(): Iterable<Element> {
   const met = new Set<Element>()
   for (const x of [0.1, 0.5, 0.9])
     for (const y of [1, 12, 40, 80, 140])
-      for (const hit of document.elementsFromPoint(innerWidth * x, y)) for (let e: Element | null = hit; e && e !== document.body; e = e.parentElement) met.add(e)
+      for (const hit of document.elementsFromPoint(innerWidth * x, y))
+        for (let e: Element | null = hit; e && e !== document.body; e = e.parentElement) met.add(e)
   return [...met].sort((a, b) => (a.compareDocumentPosition(b) & Node.DOCUMENT_POSITION_FOLLOWING ? -1 : 1))
 }
 
@@ -31,10 +32,18 @@ export function stayingBars(): Bar[] {
     if (style.position !== 'fixed' && style.position !== 'sticky') continue
     const box = el.getBoundingClientRect()
     const inset = parseFloat(style.top)
-    const seen = style.visibility !== 'hidden' && style.opacity !== '0' && box.width >= width / 2 && box.height > 0 && box.right > 0 && box.left < width
+    const seen =
+      style.visibility !== 'hidden' &&
+      style.opacity !== '0' &&
+      box.width >= width / 2 &&
+      box.height > 0 &&
+      box.right > 0 &&
+      box.left < width
     if (!seen || box.height > height / 2 || Number.isNaN(inset) || inset < 0 || inset > height / 4 || Number(style.zIndex) < 0) continue
     // Sticky only as long as its parent lasts: a section's own heading is no header of the page.
-    const reach = style.position === 'fixed' || (el.parentElement?.getBoundingClientRect().height ?? 0) - box.height > document.scrollingElement!.scrollHeight / 2
+    const reach =
+      style.position === 'fixed' ||
+      (el.parentElement?.getBoundingClientRect().height ?? 0) - box.height > document.scrollingElement!.scrollHeight / 2
     if (reach && !out.some((b) => b.el.contains(el))) out.push({ el, position: style.position })
   }
   return out
@@ -79,7 +88,13 @@ function liesOver(el: HTMLElement): boolean {
   const box = el.getBoundingClientRect()
   const parent = el.offsetParent
   const byPage = parent === null || parent === document.body || parent === document.documentElement
-  return byPage && box.height <= innerHeight * 0.3 && box.top + scrollY <= 1 && box.left <= 1 && box.width >= document.documentElement.clientWidth - 2
+  return (
+    byPage &&
+    box.height <= innerHeight * 0.3 &&
+    box.top + scrollY <= 1 &&
+    box.left <= 1 &&
+    box.width >= document.documentElement.clientWidth - 2
+  )
 }
 
 /** The nearest element, from `el` outwards, that the source has. */

@@ -135,7 +135,10 @@ function serve(port: MessagePort): void {
     if (at !== over) say({ type: 'hover', at: (over = at) })
   })
   document.documentElement.addEventListener('pointerleave', () => say({ type: 'hover', at: (over = null) }))
-  takeLinks((href) => say({ type: 'outside', href }), () => picker !== null)
+  takeLinks(
+    (href) => say({ type: 'outside', href }),
+    () => picker !== null,
+  )
   say({ type: 'ready' })
 }
 
@@ -163,6 +166,7 @@ function point(at: number | null): void {
   pointed = at === null ? null : (elementAt(at) ?? null)
   if (!pointed) return pointer.replaceSync('')
   const path: string[] = []
-  for (let e: Element = pointed; e.parentElement; e = e.parentElement) path.unshift(`${CSS.escape(e.localName)}:nth-child(${[...e.parentElement.children].indexOf(e) + 1})`)
+  for (let e: Element = pointed; e.parentElement; e = e.parentElement)
+    path.unshift(`${CSS.escape(e.localName)}:nth-child(${[...e.parentElement.children].indexOf(e) + 1})`)
   pointer.replaceSync(`html > ${path.join(' > ')} { outline: 3px solid #0f766e !important; outline-offset: -3px; }`)
 }

@@ -25,7 +25,11 @@ function downTo(el: Element): Element | null {
 }
 
 function beside(el: Element, by: 1 | -1): Element | null {
-  for (let e = by > 0 ? el.nextElementSibling : el.previousElementSibling; e; e = by > 0 ? e.nextElementSibling : e.previousElementSibling) {
+  for (
+    let e = by > 0 ? el.nextElementSibling : el.previousElementSibling;
+    e;
+    e = by > 0 ? e.nextElementSibling : e.previousElementSibling
+  ) {
     const found = isKnown(e) ? e : downTo(e)
     if (found) return found
   }
@@ -36,9 +40,18 @@ const folded = (text: string | null | undefined, limit: number) => (text ?? '').
 
 function describe(el: Element): PickedElement {
   const heading = /^H[1-6]$/.test(el.tagName) ? el : el.querySelector('h1, h2, h3, h4, h5, h6')
-  const words = folded(heading?.textContent, 80) || folded(el.getAttribute('aria-label'), 80) || folded(el.textContent, 200).split(' ').slice(0, 5).join(' ').slice(0, 80)
+  const words =
+    folded(heading?.textContent, 80) ||
+    folded(el.getAttribute('aria-label'), 80) ||
+    folded(el.textContent, 200).split(' ').slice(0, 5).join(' ').slice(0, 80)
   const isFirst = el.id !== '' && document.getElementById(el.id) === el
-  return { at: positionOf(el)!, tag: el.localName, id: isFirst ? el.id : null, title: words || el.localName, heading: (heading && positionOf(heading)) ?? null }
+  return {
+    at: positionOf(el)!,
+    tag: el.localName,
+    id: isFirst ? el.id : null,
+    title: words || el.localName,
+    heading: (heading && positionOf(heading)) ?? null,
+  }
 }
 
 export class Picker {

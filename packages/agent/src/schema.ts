@@ -41,7 +41,9 @@ export const surveySchema = Joi.object({
   maxScroll: length,
   parts: Joi.array().items(part).max(20000),
   header: header.allow(null),
-  near: Joi.array().items(Joi.object({ at, cover: length })).max(50),
+  near: Joi.array()
+    .items(Joi.object({ at, cover: length }))
+    .max(50),
   color,
   background: color,
 })
@@ -54,8 +56,18 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
   scrolled: Joi.object({ type: 'scrolled', y: length }),
   hover: Joi.object({ type: 'hover', at: at.allow(null) }),
   outside: Joi.object({ type: 'outside', href: text }),
-  picking: Joi.object({ type: 'picking', way: Joi.array().items(Joi.object({ at, tag: Joi.string().max(100), id: text.allow(null), title: text, heading: at.allow(null) })).max(40), state: Joi.valid('over', 'done', 'left') }),
-  visited: Joi.object({ type: 'visited', turn, visit: Joi.object({ scroll: length, top: length, covered: length, current: text.allow(null) }) }),
+  picking: Joi.object({
+    type: 'picking',
+    way: Joi.array()
+      .items(Joi.object({ at, tag: Joi.string().max(100), id: text.allow(null), title: text, heading: at.allow(null) }))
+      .max(40),
+    state: Joi.valid('over', 'done', 'left'),
+  }),
+  visited: Joi.object({
+    type: 'visited',
+    turn,
+    visit: Joi.object({ scroll: length, top: length, covered: length, current: text.allow(null) }),
+  }),
   failed: Joi.object({ type: 'failed', turn, message: text }),
 }
 

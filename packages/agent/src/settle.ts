@@ -7,13 +7,14 @@ export function twoFrames(): Promise<void> {
   return Promise.race([new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => done()))), pause(500)])
 }
 
-const running = () => document.getAnimations().some((a) => a.playState === 'running' && isFinite(Number(a.effect?.getComputedTiming().endTime)))
+const running = () =>
+  document.getAnimations().some((a) => a.playState === 'running' && isFinite(Number(a.effect?.getComputedTiming().endTime)))
 
 /** Until no finite animation runs and `read` gives the same twice; at most `limit` ms. */
 export async function untilSteady(read: () => string, limit = 1500): Promise<void> {
   const end = performance.now() + limit
   await twoFrames()
-  for (let before = read(); performance.now() < end; ) {
+  for (let before = read(); performance.now() < end;) {
     await twoFrames()
     await pause(20)
     const now = read()

@@ -66,10 +66,12 @@ export async function probe(request: SurveyRequest): Promise<Survey> {
   const maxScroll = scrollY
   jumpTo(0)
   await untilSteady(() => steadyKey(bars))
-  const margins = new Map(request.parts.map(({ at }) => {
-    const el = elementAt(at)
-    return [at, el ? parseFloat(getComputedStyle(el).scrollMarginTop) || 0 : 0]
-  }))
+  const margins = new Map(
+    request.parts.map(({ at }) => {
+      const el = elementAt(at)
+      return [at, el ? parseFloat(getComputedStyle(el).scrollMarginTop) || 0 : 0]
+    }),
+  )
   const header = describeHeader(request, bars, rest, moved, hides)
   states = { bars, header, shift, near, margins, maxScroll, pageHeight: scroller().scrollHeight }
   const survey = remeasure(request)
@@ -104,10 +106,22 @@ async function nearArrivals(request: SurveyRequest, tops: Map<number, number>, b
 function describeHeader(request: SurveyRequest, bars: Bar[], rest: number, moved: number, hides: boolean): SurveyHeader | null {
   // Of several bars, the one with the page's menu in it, else the lowest.
   const known = headerElement(request.header)
-  const main = bars.find((b) => known && (b.el === known || b.el.contains(known))) ?? [...bars].sort((a, b) => b.el.getBoundingClientRect().bottom - a.el.getBoundingClientRect().bottom)[0]
+  const main =
+    bars.find((b) => known && (b.el === known || b.el.contains(known))) ??
+    [...bars].sort((a, b) => b.el.getBoundingClientRect().bottom - a.el.getBoundingClientRect().bottom)[0]
   if (main) {
     const { el, position } = main
-    return { at: sourceElement(el), position, height: el.offsetHeight, rest, moved, hides, canStay: false, transparent: isTransparent(el), color: getComputedStyle(el).color }
+    return {
+      at: sourceElement(el),
+      position,
+      height: el.offsetHeight,
+      rest,
+      moved,
+      hides,
+      canStay: false,
+      transparent: isTransparent(el),
+      color: getComputedStyle(el).color,
+    }
   }
   if (!known?.getClientRects().length) return null
   const position = getComputedStyle(known).position === 'absolute' ? 'absolute' : 'static'
@@ -140,7 +154,12 @@ export function remeasure(request: SurveyRequest): Survey {
   const { shift, near, bars, margins } = states
   const y = scrollY
   // Away from the top the header may have shrunk: what that takes from the page is put back.
-  const hasMoved = y > 0 && bars.length > 0 && states.header !== null && Math.abs(reachNow(bars) - states.header.moved) < 1 && states.header.moved !== states.header.rest
+  const hasMoved =
+    y > 0 &&
+    bars.length > 0 &&
+    states.header !== null &&
+    Math.abs(reachNow(bars) - states.header.moved) < 1 &&
+    states.header.moved !== states.header.rest
   const parts = request.parts.map(({ at, heading }): SurveyPart => {
     const el = elementAt(at)
     const box = el?.getBoundingClientRect()

@@ -35,7 +35,14 @@ export async function build({ pageFile, out, browser, say }: BuildOptions): Prom
   const surveys = await survey()
   const setUp = proposeSetUp(reading, Object.values(surveys), defaultRule)
   const page: SitePage = { key: 'p1', file, source: createHash('sha256').update(bytes).digest('hex'), title: reading.title, ...setUp }
-  const site: Site = { format: 'way-bell-site', version: 2, name: reading.title || file, rule: defaultRule, screens: defaultScreens, pages: [page] }
+  const site: Site = {
+    format: 'way-bell-site',
+    version: 2,
+    name: reading.title || file,
+    rule: defaultRule,
+    screens: defaultScreens,
+    pages: [page],
+  }
   const edits = pageEdits({ page, pages: site.pages, reading, screens: site.screens, surveys, runtime: runtimeText })
   const handover = writePage(bytes, parsed, edits)
   mkdirSync(out, { recursive: true })
@@ -56,7 +63,9 @@ export async function build({ pageFile, out, browser, say }: BuildOptions): Prom
 
   async function survey(): Promise<Record<string, Survey>> {
     if (!browser || !existsSync(browser)) {
-      say(`not measured: ${browser ? `there is no browser at ${browser}` : 'no Chromium was found; name one with --browser or WAYBELL_BROWSER'}. The script measures on arrival, the style carries an estimate.`)
+      say(
+        `not measured: ${browser ? `there is no browser at ${browser}` : 'no Chromium was found; name one with --browser or WAYBELL_BROWSER'}. The script measures on arrival, the style carries an estimate.`,
+      )
       return {}
     }
     try {

@@ -20,7 +20,11 @@ export function check(pageFile: string): { report: object; failed: boolean; text
   return { report, failed: findings.some((f) => f.severity === 'error'), text: asText(pageFile, reading, report) }
 }
 
-function asText(file: string, reading: PageReading, report: { findings: { severity: string; line: number; column: number; message: string; code: string }[] }): string {
+function asText(
+  file: string,
+  reading: PageReading,
+  report: { findings: { severity: string; line: number; column: number; message: string; code: string }[] },
+): string {
   const sections = reading.candidates.filter((c) => c.offered)
   return [
     `${file}: ${sections.length} sections, ${reading.links.length} links, ${report.findings.length} findings`,

@@ -13,7 +13,12 @@ const DEFAULT_BROWSER = '/usr/bin/chromium'
 async function main(): Promise<number> {
   const { values, positionals } = parseArgs({
     allowPositionals: true,
-    options: { out: { type: 'string' }, browser: { type: 'string' }, format: { type: 'string', default: 'text' }, help: { type: 'boolean', short: 'h' } },
+    options: {
+      out: { type: 'string' },
+      browser: { type: 'string' },
+      format: { type: 'string', default: 'text' },
+      help: { type: 'boolean', short: 'h' },
+    },
   })
   const [command, page, ...rest] = positionals
   if (values.help) {
@@ -40,7 +45,14 @@ async function main(): Promise<number> {
 main().then(
   (code) => (process.exitCode = code),
   (error: NodeJS.ErrnoException) => {
-    const reason = error instanceof PageError ? error.message : error.code === 'ENOENT' ? 'there is no such file' : error.code === 'EISDIR' ? 'this is a folder; name the HTML file in it' : error.message
+    const reason =
+      error instanceof PageError
+        ? error.message
+        : error.code === 'ENOENT'
+          ? 'there is no such file'
+          : error.code === 'EISDIR'
+            ? 'this is a folder; name the HTML file in it'
+            : error.message
     console.error(`waybell: ${error.path ?? process.argv[3] ?? ''}: ${reason.split('\n')[0]}`)
     process.exitCode = 2
   },

@@ -26,7 +26,15 @@ export async function measure(input: MeasureInput): Promise<Record<string, Surve
     executablePath: input.browser,
     // A dead proxy for everything, loopback too: what the routes below do not answer, nobody does.
     proxy: { server: 'http://127.0.0.1:9', bypass: '<-loopback>' },
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
   })
   try {
     const surveys: Record<string, Survey> = {}
@@ -38,14 +46,22 @@ export async function measure(input: MeasureInput): Promise<Record<string, Surve
 }
 
 async function measureScreen(browser: Browser, input: MeasureInput, screen: Screen): Promise<Survey> {
-  const context = await browser.newContext({ viewport: { width: screen.width, height: screen.height }, hasTouch: screen.touch, serviceWorkers: 'block' })
+  const context = await browser.newContext({
+    viewport: { width: screen.width, height: screen.height },
+    hasTouch: screen.touch,
+    serviceWorkers: 'block',
+  })
   try {
     const site = mount(input)
     await context.route('**/*', (route) => site.answer(route))
     const page = await context.newPage()
     page.on('dialog', (dialog) => void dialog.dismiss())
     await page.goto(ORIGIN + site.path, { waitUntil: 'load', timeout: 30_000 })
-    const request = { screen: screen.key, parts: input.reading.candidates.map(({ at, heading }) => ({ at, heading })), header: input.reading.header }
+    const request = {
+      screen: screen.key,
+      parts: input.reading.candidates.map(({ at, heading }) => ({ at, heading })),
+      header: input.reading.header,
+    }
     return await page.evaluate((r) => (window as AgentOfWindow).wayBellAgent!.probe(r), request)
   } finally {
     await context.close()

@@ -62,7 +62,8 @@ function read(): void {
   }))
   width = -1
   observer.disconnect()
-  for (const el of [root, document.body, ...all('[data-wb-header], [data-wb-menu]'), ...s.sections.map(elementOf)]) if (el) observer.observe(el, { box: 'border-box' })
+  for (const el of [root, document.body, ...all('[data-wb-header], [data-wb-menu]'), ...s.sections.map(elementOf)])
+    if (el) observer.observe(el, { box: 'border-box' })
   settle()
 }
 

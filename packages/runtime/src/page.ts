@@ -2,7 +2,9 @@
 import type { Settings } from '@waybell/core'
 
 export const root = document.documentElement
-export const all = <T extends Element = HTMLElement>(selector: string, from: ParentNode = document): T[] => [...from.querySelectorAll<T>(selector)]
+export const all = <T extends Element = HTMLElement>(selector: string, from: ParentNode = document): T[] => [
+  ...from.querySelectorAll<T>(selector),
+]
 export const maxScroll = (): number => {
   // In quirks mode it is the body that scrolls.
   const box = document.scrollingElement ?? root

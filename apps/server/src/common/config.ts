@@ -14,7 +14,8 @@ const root = fileURLToPath(new URL('../../../..', import.meta.url))
 
 export function readConfig(env: NodeJS.ProcessEnv): Config {
   const port = Number(env.WAYBELL_PORT ?? 7420)
-  if (!Number.isInteger(port) || port < 0 || port > 65535) throw new Error(`WAYBELL_PORT is “${env.WAYBELL_PORT}”; give a number from 0 to 65535`)
+  if (!Number.isInteger(port) || port < 0 || port > 65535)
+    throw new Error(`WAYBELL_PORT is “${env.WAYBELL_PORT}”; give a number from 0 to 65535`)
   const data = env.WAYBELL_DATA ?? join(root, 'data')
   mkdirSync(data, { recursive: true })
   return { data, port }

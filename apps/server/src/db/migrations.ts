@@ -6,14 +6,18 @@ class FirstSchema implements MigrationInterface {
   name = 'FirstSchema1764000000000'
 
   async up(runner: QueryRunner): Promise<void> {
-    await runner.query(`CREATE TABLE "site" ("key" text PRIMARY KEY NOT NULL, "document" text NOT NULL, "version" integer NOT NULL, "changedAt" integer NOT NULL)`)
+    await runner.query(
+      `CREATE TABLE "site" ("key" text PRIMARY KEY NOT NULL, "document" text NOT NULL, "version" integer NOT NULL, "changedAt" integer NOT NULL)`,
+    )
     await runner.query(
       `CREATE TABLE "change" ("row" integer PRIMARY KEY AUTOINCREMENT NOT NULL, "site" text NOT NULL, "version" integer NOT NULL, "idempotencyKey" text NOT NULL, "command" text NOT NULL, "inverse" text NOT NULL, "undoes" integer, "at" integer NOT NULL)`,
     )
     await runner.query(`CREATE UNIQUE INDEX "change_version" ON "change" ("site", "version")`)
     await runner.query(`CREATE UNIQUE INDEX "change_idempotency" ON "change" ("site", "idempotencyKey")`)
     await runner.query(`CREATE TABLE "content" ("hash" text PRIMARY KEY NOT NULL, "bytes" blob NOT NULL)`)
-    await runner.query(`CREATE TABLE "file" ("site" text NOT NULL, "path" text NOT NULL, "hash" text NOT NULL, PRIMARY KEY ("site", "path"))`)
+    await runner.query(
+      `CREATE TABLE "file" ("site" text NOT NULL, "path" text NOT NULL, "hash" text NOT NULL, PRIMARY KEY ("site", "path"))`,
+    )
     await runner.query(
       `CREATE TABLE "survey" ("site" text NOT NULL, "page" text NOT NULL, "screen" text NOT NULL, "source" text NOT NULL, "survey" text NOT NULL, PRIMARY KEY ("site", "page", "screen"))`,
     )
@@ -30,10 +34,16 @@ class SecondDocument implements MigrationInterface {
 
   async up(runner: QueryRunner): Promise<void> {
     const sites = (await runner.query(`SELECT "key", "document" FROM "site"`)) as { key: string; document: string }[]
-    for (const { key, document } of sites) await runner.query(`UPDATE "site" SET "document" = ? WHERE "key" = ?`, [JSON.stringify(upgradeSite(JSON.parse(document))), key])
-    const changes = (await runner.query(`SELECT "row", "command", "inverse" FROM "change"`)) as { row: number; command: string; inverse: string }[]
+    for (const { key, document } of sites)
+      await runner.query(`UPDATE "site" SET "document" = ? WHERE "key" = ?`, [JSON.stringify(upgradeSite(JSON.parse(document))), key])
+    const changes = (await runner.query(`SELECT "row", "command", "inverse" FROM "change"`)) as {
+      row: number
+      command: string
+      inverse: string
+    }[]
     const upgraded = (text: string) => JSON.stringify(upgradeCommand(JSON.parse(text)))
-    for (const { row, command, inverse } of changes) await runner.query(`UPDATE "change" SET "command" = ?, "inverse" = ? WHERE "row" = ?`, [upgraded(command), upgraded(inverse), row])
+    for (const { row, command, inverse } of changes)
+      await runner.query(`UPDATE "change" SET "command" = ?, "inverse" = ? WHERE "row" = ?`, [upgraded(command), upgraded(inverse), row])
   }
 
   /** A document of version 1 has no room for what was added. */

@@ -40,7 +40,8 @@ export class LiveService {
   ) {}
 
   async answer(request: Request, response: Response, key: string, scripts: boolean): Promise<void> {
-    if (request.method !== 'GET' && request.method !== 'HEAD') return void response.status(405).type('text/plain').send('Only reading is possible here.')
+    if (request.method !== 'GET' && request.method !== 'HEAD')
+      return void response.status(405).type('text/plain').send('Only reading is possible here.')
     const port = request.socket.localPort
     const nonce = randomBytes(12).toString('base64')
     response.set({

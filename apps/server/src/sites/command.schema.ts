@@ -35,10 +35,7 @@ const rule = Joi.object({
   beforeDigit: affix,
   dropped: Joi.array().items(Joi.string().max(60)).max(200),
 })
-const target = Joi.alternatives(
-  Joi.object({ kind: Joi.valid('section'), section: key }),
-  Joi.object({ kind: Joi.valid('top', 'as-is') }),
-)
+const target = Joi.alternatives(Joi.object({ kind: Joi.valid('section'), section: key }), Joi.object({ kind: Joi.valid('top', 'as-is') }))
 const item = Joi.object({ key, label, target, link: at.allow(null) })
 const menu = Joi.object({ key, name: label, at: at.allow(null), items: Joi.array().items(item).max(5000) })
 // Goes into a style as it stands, so nothing but a colour.
@@ -113,8 +110,13 @@ export const stateName = Joi.object({ name: Joi.string().allow('').max(200) })
 
 export const surveysRequest = Joi.object({ source: Joi.string().hex().length(64), surveys: Joi.array().items(surveySchema).max(20) })
 export const newSiteFields = Joi.object({
-  html: Joi.string().max(25 * 1024 * 1024).optional(),
-  outline: Joi.string().allow('').max(2 * 1024 * 1024).optional(),
+  html: Joi.string()
+    .max(25 * 1024 * 1024)
+    .optional(),
+  outline: Joi.string()
+    .allow('')
+    .max(2 * 1024 * 1024)
+    .optional(),
   name: Joi.string().trim().max(200).allow('').optional(),
 })
 export const siteKey = Joi.string().pattern(/^[a-z0-9]{4,40}$/)

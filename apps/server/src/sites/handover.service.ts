@@ -31,7 +31,9 @@ export class HandoverService {
     const { bytes, parsed, reading } = await this.sources.source(page)
     const surveys = await this.sites.surveys(site, page)
     // A page that nobody set up goes as it came.
-    const edits = !page.sections.length ? [] : pageEdits({ page, pages: document.pages, reading, screens: document.screens, surveys, runtime: runtimeText })
+    const edits = !page.sections.length
+      ? []
+      : pageEdits({ page, pages: document.pages, reading, screens: document.screens, surveys, runtime: runtimeText })
     return { page, handover: writePage(bytes, parsed, edits), encoding: parsed.decoded.encoding, measured: Object.keys(surveys) }
   }
 
@@ -41,7 +43,11 @@ export class HandoverService {
       file: page.file,
       bytes: handover.bytes.length,
       measured,
-      edits: handover.splices.map((s) => ({ offset: s.offset, removed: textOfBytes(encoding, s.removed), inserted: textOfBytes(encoding, s.inserted) })),
+      edits: handover.splices.map((s) => ({
+        offset: s.offset,
+        removed: textOfBytes(encoding, s.removed),
+        inserted: textOfBytes(encoding, s.inserted),
+      })),
     }
   }
 
@@ -58,6 +64,13 @@ export class HandoverService {
       if (bytes && !pages.has(path)) zip.addBuffer(bytes, path)
     }
     zip.end()
-    return { name: page.file.split('/').at(-1)!.replace(/\.[^.]*$/, '') + '.zip', stream: zip.outputStream }
+    return {
+      name:
+        page.file
+          .split('/')
+          .at(-1)!
+          .replace(/\.[^.]*$/, '') + '.zip',
+      stream: zip.outputStream,
+    }
   }
 }

@@ -44,10 +44,16 @@ export function readImport(files: readonly HandedIn[]): Import {
     const path = cleanPath(f.name)
     return path === null ? [] : [{ path, bytes: f.bytes }]
   })
-  const html = clean.filter((f) => isHtml(f.path)).sort((a, b) => depth(a.path) - depth(b.path) || Number(/index\.x?html?$/i.test(b.path)) - Number(/index\.x?html?$/i.test(a.path)))
+  const html = clean
+    .filter((f) => isHtml(f.path))
+    .sort((a, b) => depth(a.path) - depth(b.path) || Number(/index\.x?html?$/i.test(b.path)) - Number(/index\.x?html?$/i.test(a.path)))
   // A page without its ending is still a page, and an outline one to be, if it is all there is.
   const first = html[0] ?? (clean.length === 1 ? clean[0] : undefined) ?? clean.find((f) => isOutline(f.path))
-  if (!first) throw new PageError('page-not-html', 'there is no HTML file among the files; choose the page itself, with its styles and pictures beside it')
+  if (!first)
+    throw new PageError(
+      'page-not-html',
+      'there is no HTML file among the files; choose the page itself, with its styles and pictures beside it',
+    )
   if (isOutline(first.path)) return outlineSite(new TextDecoder().decode(first.bytes))
   const folder = folderOf(first.path)
   const local = (path: string) => (folder && path.startsWith(folder + '/') ? path.slice(folder.length + 1) : path)
@@ -97,7 +103,10 @@ export function readAdded(files: readonly HandedIn[]): Import {
 const asText = (path: string, bytes: Uint8Array) => (/\.(css|m?js)$/i.test(path) ? new TextDecoder().decode(bytes) : null)
 
 /** A file that came without its folder goes where the page looks for a file of that name. */
-export function placeByName({ file, reading }: Pick<ImportedPage, 'file' | 'reading'>, assets: ReadonlyMap<string, Uint8Array>): Map<string, Uint8Array> {
+export function placeByName(
+  { file, reading }: Pick<ImportedPage, 'file' | 'reading'>,
+  assets: ReadonlyMap<string, Uint8Array>,
+): Map<string, Uint8Array> {
   const placed = new Map(assets)
   // Styles that were placed may name further files.
   for (let round = 0; round < 4; round++) {

@@ -1,4 +1,20 @@
-import { Body, Controller, Delete, Get, HttpCode, Param, ParseIntPipe, Post, Put, Req, Res, Sse, UploadedFiles, UseInterceptors, BadRequestException } from '@nestjs/common'
+import {
+  Body,
+  Controller,
+  Delete,
+  Get,
+  HttpCode,
+  Param,
+  ParseIntPipe,
+  Post,
+  Put,
+  Req,
+  Res,
+  Sse,
+  UploadedFiles,
+  UseInterceptors,
+  BadRequestException,
+} from '@nestjs/common'
 import { FilesInterceptor } from '@nestjs/platform-express'
 import { MAX_PAGE_BYTES, type Survey } from '@waybell/core'
 import { runtimeText } from '@waybell/runtime'
@@ -13,7 +29,10 @@ import { SourcesService } from './sources.service.ts'
 import { VersionsService, type Taking } from './versions.service.ts'
 
 // A ZIP of a site may be larger than any page; what is in it has bounds of its own.
-const upload = FilesInterceptor('files', MAX_ENTRIES, { preservePath: true, limits: { fileSize: MAX_UPLOAD, fieldSize: MAX_PAGE_BYTES * 2 } })
+const upload = FilesInterceptor('files', MAX_ENTRIES, {
+  preservePath: true,
+  limits: { fileSize: MAX_UPLOAD, fieldSize: MAX_PAGE_BYTES * 2 },
+})
 
 const handedIn = (files: Express.Multer.File[]): HandedIn[] =>
   // Browsers send names as UTF-8; the parser takes them for Latin-1.
@@ -43,11 +62,16 @@ export class SitesController {
 
   @Post('sites')
   @UseInterceptors(upload)
-  async create(@UploadedFiles() files: Express.Multer.File[], @Body(new JoiPipe(newSiteFields)) fields: { html?: string; outline?: string; name?: string }, @Req() request: Request) {
+  async create(
+    @UploadedFiles() files: Express.Multer.File[],
+    @Body(new JoiPipe(newSiteFields)) fields: { html?: string; outline?: string; name?: string },
+    @Req() request: Request,
+  ) {
     if (fields.outline !== undefined) return this.sites.create(outlineSite(fields.outline), fields.name)
     const given = handedIn(files ?? [])
     if (fields.html !== undefined) given.unshift({ name: 'index.html', bytes: new TextEncoder().encode(fields.html) })
-    if (!given.length) throw new BadRequestException({ code: 'no-files', message: 'No file came with this; choose the HTML file of the page.' })
+    if (!given.length)
+      throw new BadRequestException({ code: 'no-files', message: 'No file came with this; choose the HTML file of the page.' })
     const read = readImport(await unpack(given))
     // Who stopped it while it was read does not want it any more.
     if (request.socket.destroyed) throw new BadRequestException({ code: 'stopped', message: 'This was stopped; nothing was stored.' })
@@ -90,13 +114,20 @@ export class SitesController {
 
   @Put('sites/:site/log/:version')
   @HttpCode(204)
-  nameState(@Param('site', site) key: string, @Param('version', ParseIntPipe) version: number, @Body(new JoiPipe(stateName)) { name }: { name: string }) {
+  nameState(
+    @Param('site', site) key: string,
+    @Param('version', ParseIntPipe) version: number,
+    @Body(new JoiPipe(stateName)) { name }: { name: string },
+  ) {
     return this.sites.nameState(key, version, name)
   }
 
   @Post('sites/:site/back')
   @HttpCode(200)
-  goBack(@Param('site', site) key: string, @Body(new JoiPipe(backRequest)) request: { idempotencyKey: string; baseVersion: number; version: number }) {
+  goBack(
+    @Param('site', site) key: string,
+    @Body(new JoiPipe(backRequest)) request: { idempotencyKey: string; baseVersion: number; version: number },
+  ) {
     return this.sites.goBack(key, request)
   }
 
@@ -120,7 +151,11 @@ export class SitesController {
 
   @Put('sites/:site/pages/:page/surveys')
   @HttpCode(204)
-  putSurveys(@Param('site', site) key: string, @Param('page', page) pageKey: string, @Body(new JoiPipe(surveysRequest)) body: { source: string; surveys: Survey[] }) {
+  putSurveys(
+    @Param('site', site) key: string,
+    @Param('page', page) pageKey: string,
+    @Body(new JoiPipe(surveysRequest)) body: { source: string; surveys: Survey[] },
+  ) {
     return this.sites.putSurveys(key, pageKey, body.source, body.surveys)
   }
 

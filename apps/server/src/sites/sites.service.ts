@@ -126,18 +126,34 @@ export class SitesService {
       const row = await this.row(db, key)
       const site = JSON.parse(row.document) as Site
       const known = pages.find((p) => site.pages.some((s) => s.file === p.file))
-      if (known) throw new ConflictException({ code: 'page-known', message: `The site has the page “${known.file}” already. To take over a changed one, use “Bring in a new version” on that page; to have both, give the file another name.` })
+      if (known)
+        throw new ConflictException({
+          code: 'page-known',
+          message: `The site has the page “${known.file}” already. To take over a changed one, use “Bring in a new version” on that page; to have both, give the file another name.`,
+        })
       const { reading } = await this.sources.source(pageOf(site, pageKey))
-      for (const [path, bytes] of placeByName({ file: pageOf(site, pageKey).file, reading }, assets)) await db.save(FileRow, { site: key, path, hash: await putContent(db, bytes) })
+      for (const [path, bytes] of placeByName({ file: pageOf(site, pageKey).file, reading }, assets))
+        await db.save(FileRow, { site: key, path, hash: await putContent(db, bytes) })
       const taken = new Set(site.pages.map((p) => p.key))
       const commands: Command[] = []
       for (const page of pages) {
         let n = taken.size + 1
         while (taken.has(`p${n}`)) n++
         taken.add(`p${n}`)
-        commands.push({ type: 'page/add', page: freshPage(`p${n}`, page, await putContent(db, page.bytes)), index: site.pages.length + commands.length })
+        commands.push({
+          type: 'page/add',
+          page: freshPage(`p${n}`, page, await putContent(db, page.bytes)),
+          index: site.pages.length + commands.length,
+        })
       }
-      if (commands.length) await this.commit(db, row, { type: 'batch', label: commands.length === 1 ? 'Add a page' : `Add ${commands.length} pages`, commands }, null, randomBytes(12).toString('hex'))
+      if (commands.length)
+        await this.commit(
+          db,
+          row,
+          { type: 'batch', label: commands.length === 1 ? 'Add a page' : `Add ${commands.length} pages`, commands },
+          null,
+          randomBytes(12).toString('hex'),
+        )
       return commands.flatMap((c) => (c.type === 'page/add' ? c.page.key : []))
     })
     if (added.length) this.changes$.next(key)
@@ -178,7 +194,15 @@ export class SitesService {
     const applied = this.applied(JSON.parse(row.document) as Site, command)
     const version = row.version + 1
     const at = Date.now()
-    await db.insert(ChangeRow, { site: row.key, version, idempotencyKey, command: JSON.stringify(command), inverse: JSON.stringify(applied.inverse), undoes, at })
+    await db.insert(ChangeRow, {
+      site: row.key,
+      version,
+      idempotencyKey,
+      command: JSON.stringify(command),
+      inverse: JSON.stringify(applied.inverse),
+      undoes,
+      at,
+    })
     await db.update(SiteRow, { key: row.key }, { document: JSON.stringify(applied.site), version, changedAt: at })
     return version
   }
@@ -187,7 +211,12 @@ export class SitesService {
   async log(key: string): Promise<LogEntry[]> {
     await this.row(this.db.manager, key)
     const rows = await this.db.manager.find(ChangeRow, { where: { site: key }, order: { version: 'DESC' }, take: LOG_LENGTH })
-    return rows.map(({ version, command, undoes, at, name }) => ({ version, what: (undoes === null ? '' : 'Undo or redo: ') + describe(JSON.parse(command) as Command), at, name }))
+    return rows.map(({ version, command, undoes, at, name }) => ({
+      version,
+      what: (undoes === null ? '' : 'Undo or redo: ') + describe(JSON.parse(command) as Command),
+      at,
+      name,
+    }))
   }
 
   async nameState(key: string, version: number, name: string): Promise<void> {
@@ -196,7 +225,10 @@ export class SitesService {
   }
 
   /** Takes back everything after `version`, as one change that can be taken back itself. */
-  async goBack(key: string, { idempotencyKey, baseVersion, version }: { idempotencyKey: string; baseVersion: number; version: number }): Promise<{ version: number }> {
+  async goBack(
+    key: string,
+    { idempotencyKey, baseVersion, version }: { idempotencyKey: string; baseVersion: number; version: number },
+  ): Promise<{ version: number }> {
     const rows = await this.db.manager.find(ChangeRow, { where: { site: key, version: MoreThan(version) }, order: { version: 'DESC' } })
     const commands = rows.map((r) => JSON.parse(r.inverse) as Command)
     if (!commands.length) throw new NotFoundException({ code: 'no-version', message: 'The site is as it was then already.' })
@@ -208,7 +240,13 @@ export class SitesService {
   /** The site's version, now and after every change, wherever that came from. */
   versions(key: string): Observable<{ data: { version: number } }> {
     const now = () => from(this.row(this.db.manager, key).then((row) => ({ data: { version: row.version } })))
-    return merge(now(), this.changes$.pipe(filter((changed) => changed === key), concatMap(now)))
+    return merge(
+      now(),
+      this.changes$.pipe(
+        filter((changed) => changed === key),
+        concatMap(now),
+      ),
+    )
   }
 
   private applied(site: Site, command: Command) {
@@ -227,7 +265,8 @@ export class SitesService {
     if (baseVersion > row.version || since.length < row.version - baseVersion || since.some((c) => clash(c.command, command)))
       throw new ConflictException({
         code: 'conflict',
-        message: 'This was changed in another tab at the same time. The other change stands; look at it, and make yours again if you still want it.',
+        message:
+          'This was changed in another tab at the same time. The other change stands; look at it, and make yours again if you still want it.',
       })
   }
 
@@ -235,12 +274,21 @@ export class SitesService {
   private async checkSources(db: EntityManager, command: Command): Promise<void> {
     if (command.type === 'batch') for (const c of command.commands) await this.checkSources(db, c)
     const source = command.type === 'page/revise' ? command.revision.source : command.type === 'page/add' ? command.page.source : null
-    if (source !== null && !(await db.existsBy(ContentRow, { hash: source }))) throw new UnprocessableEntityException({ code: 'no-source', message: 'The bytes of this page are not here; bring its file in again.' })
+    if (source !== null && !(await db.existsBy(ContentRow, { hash: source })))
+      throw new UnprocessableEntityException({
+        code: 'no-source',
+        message: 'The bytes of this page are not here; bring its file in again.',
+      })
   }
 
   private async changes(db: EntityManager, site: string): Promise<Change[]> {
     const rows = await db.find(ChangeRow, { where: { site }, order: { version: 'DESC' }, take: UNDO_DEPTH })
-    return rows.reverse().map(({ version, command, inverse, undoes }) => ({ version, undoes, command: JSON.parse(command) as Command, inverse: JSON.parse(inverse) as Command }))
+    return rows.reverse().map(({ version, command, inverse, undoes }) => ({
+      version,
+      undoes,
+      command: JSON.parse(command) as Command,
+      inverse: JSON.parse(inverse) as Command,
+    }))
   }
 
   private async row(db: EntityManager, key: string): Promise<SiteRow> {

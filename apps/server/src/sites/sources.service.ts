@@ -1,7 +1,22 @@
 /** Reading the sources of pages; a reading is kept as long as it is likely to be asked for again. */
 import { Injectable } from '@nestjs/common'
 import { InjectDataSource } from '@nestjs/typeorm'
-import { followAssets, inlineScripts, inlineStyles, namedIds, pageFindings, undeclaredNames, parsePage, readParsed, resolvePath, type Finding, type NamedIds, type PageReading, type ParsedPage, type SitePage } from '@waybell/core'
+import {
+  followAssets,
+  inlineScripts,
+  inlineStyles,
+  namedIds,
+  pageFindings,
+  undeclaredNames,
+  parsePage,
+  readParsed,
+  resolvePath,
+  type Finding,
+  type NamedIds,
+  type PageReading,
+  type ParsedPage,
+  type SitePage,
+} from '@waybell/core'
 import type { DataSource } from 'typeorm'
 import { FileRow } from '../db/entities.ts'
 import { getContent } from './content.ts'
@@ -49,16 +64,31 @@ export class SourcesService {
     const { missing, scripts, styles } = await this.files(site, page.file, reading)
     const allScripts = [...inlineScripts(parsed.tree), ...scripts]
     const undeclared = undeclaredNames(allScripts)
-    const named = namedIds(reading.ids.map((i) => i.id), [...inlineStyles(parsed.tree), ...styles], allScripts)
-    return { reading, missing, undeclared: [...undeclared], named, findings: pageFindings(reading, { missing: new Set(missing), undeclared }) }
+    const named = namedIds(
+      reading.ids.map((i) => i.id),
+      [...inlineStyles(parsed.tree), ...styles],
+      allScripts,
+    )
+    return {
+      reading,
+      missing,
+      undeclared: [...undeclared],
+      named,
+      findings: pageFindings(reading, { missing: new Set(missing), undeclared }),
+    }
   }
 
   /** Which of the page's files are missing, and the text of its scripts that are there. */
-  private async files(site: string, file: string, reading: PageReading): Promise<{ missing: string[]; scripts: string[]; styles: string[] }> {
+  private async files(
+    site: string,
+    file: string,
+    reading: PageReading,
+  ): Promise<{ missing: string[]; scripts: string[]; styles: string[] }> {
     const rows = await this.db.manager.findBy(FileRow, { site })
     const files = new Map(rows.map((r) => [r.path, r.hash]))
     const texts = new Map<string, string>()
-    for (const { path, hash } of rows) if (/\.(css|m?js)$/i.test(path)) texts.set(path, (await getContent(this.db.manager, hash))?.toString('utf8') ?? '')
+    for (const { path, hash } of rows)
+      if (/\.(css|m?js)$/i.test(path)) texts.set(path, (await getContent(this.db.manager, hash))?.toString('utf8') ?? '')
     const { missing, found } = followAssets(reading.assets, (named) => {
       const path = resolvePath(file, named)
       return path !== null && files.has(path) ? { key: path, text: texts.get(path) ?? null } : null

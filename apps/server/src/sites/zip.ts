@@ -11,17 +11,23 @@ export const MAX_EXPANDED = 300 * 1024 * 1024
 /** Most bytes of one file that is handed in: 100 MB. */
 export const MAX_UPLOAD = 100 * 1024 * 1024
 
-export const isZip = (bytes: Uint8Array): boolean => bytes[0] === 0x50 && bytes[1] === 0x4b && bytes[2]! < 0x08 && bytes[2] === bytes[3]! - 1
+export const isZip = (bytes: Uint8Array): boolean =>
+  bytes[0] === 0x50 && bytes[1] === 0x4b && bytes[2]! < 0x08 && bytes[2] === bytes[3]! - 1
 
 const open = promisify(fromBuffer as (buffer: Buffer, options: object, done: (error: Error | null, zip: ZipFile) => void) => void)
 const refuse = (message: string): PageError => new PageError('zip', message)
 
 /** @throws PageError `zip`, naming the entry or the bound */
 export async function filesInZip(name: string, bytes: Uint8Array): Promise<HandedIn[]> {
-  const zip = await open(Buffer.from(bytes), { lazyEntries: true, decodeStrings: false, validateEntrySizes: true, autoClose: false }).catch((error: Error) => {
-    throw refuse(`the ZIP “${name}” cannot be read (${error.message}); pack it anew`)
-  })
-  if (zip.entryCount > MAX_ENTRIES) throw refuse(`the ZIP “${name}” has ${zip.entryCount.toLocaleString('en')} entries, more than the ${MAX_ENTRIES.toLocaleString('en')} that are read; leave out what the site does not need`)
+  const zip = await open(Buffer.from(bytes), { lazyEntries: true, decodeStrings: false, validateEntrySizes: true, autoClose: false }).catch(
+    (error: Error) => {
+      throw refuse(`the ZIP “${name}” cannot be read (${error.message}); pack it anew`)
+    },
+  )
+  if (zip.entryCount > MAX_ENTRIES)
+    throw refuse(
+      `the ZIP “${name}” has ${zip.entryCount.toLocaleString('en')} entries, more than the ${MAX_ENTRIES.toLocaleString('en')} that are read; leave out what the site does not need`,
+    )
   const files: HandedIn[] = []
   const seen = new Set<string>()
   let expanded = 0
@@ -39,7 +45,10 @@ export async function filesInZip(name: string, bytes: Uint8Array): Promise<Hande
   return files
 }
 
-const tooLarge = (path: string) => refuse(`the ZIP expands to more than ${MAX_EXPANDED / 1048576} MB, the most that is read, at “${path}”; leave out what the site does not need`)
+const tooLarge = (path: string) =>
+  refuse(
+    `the ZIP expands to more than ${MAX_EXPANDED / 1048576} MB, the most that is read, at “${path}”; leave out what the site does not need`,
+  )
 
 /** By the directory of the ZIP, one after the other; null behind the last. */
 function nextEntry(zip: ZipFile, name: string): Promise<Entry | null> {
@@ -50,7 +59,9 @@ function nextEntry(zip: ZipFile, name: string): Promise<Entry | null> {
     }
     zip.once('entry', (entry: Entry) => settle(() => done(entry)))
     zip.once('end', () => settle(() => done(null)))
-    zip.once('error', (error: Error) => settle(() => failed(refuse(`the directory of the ZIP “${name}” is broken (${error.message}); pack it anew`))))
+    zip.once('error', (error: Error) =>
+      settle(() => failed(refuse(`the directory of the ZIP “${name}” is broken (${error.message}); pack it anew`))),
+    )
     zip.readEntry()
   })
 }
@@ -71,12 +82,19 @@ function check(entry: Entry, path: string, seen: Set<string>): void {
   const clean = cleanPath(path)
   const escapes = clean === null || /^([/\\]|[a-z]:)/i.test(path)
   if (escapes) throw refuse(`the entry “${path}” of the ZIP leads out of its folder; take it out, or pack the site's folder anew`)
-  if (((entry.externalFileAttributes >>> 16) & 0xf000) === UNIX_LINK) throw refuse(`the entry “${path}” of the ZIP is a link and no file; put the file itself there`)
+  if (((entry.externalFileAttributes >>> 16) & 0xf000) === UNIX_LINK)
+    throw refuse(`the entry “${path}” of the ZIP is a link and no file; put the file itself there`)
   if (entry.isEncrypted()) throw refuse(`the entry “${path}” of the ZIP is locked with a password; pack it without one`)
-  if (/\.(zip|7z|rar|tar|t?gz)$/i.test(path)) throw refuse(`the entry “${path}” is packed itself and is not opened; put its files into the ZIP, or leave it out and add it to the handed-over site`)
+  if (/\.(zip|7z|rar|tar|t?gz)$/i.test(path))
+    throw refuse(
+      `the entry “${path}” is packed itself and is not opened; put its files into the ZIP, or leave it out and add it to the handed-over site`,
+    )
   if (seen.has(clean)) throw refuse(`the ZIP has the entry “${path}” twice; keep one of the two`)
   seen.add(clean)
-  if (entry.uncompressedSize > MAX_PAGE_BYTES) throw refuse(`the entry “${path}” of the ZIP has ${(entry.uncompressedSize / 1048576).toFixed(0)} MB, more than the ${MAX_PAGE_BYTES / 1048576} MB that a file may have`)
+  if (entry.uncompressedSize > MAX_PAGE_BYTES)
+    throw refuse(
+      `the entry “${path}” of the ZIP has ${(entry.uncompressedSize / 1048576).toFixed(0)} MB, more than the ${MAX_PAGE_BYTES / 1048576} MB that a file may have`,
+    )
 }
 
 /** What is counted is what comes, not what the directory says. */

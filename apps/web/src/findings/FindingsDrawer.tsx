@@ -13,7 +13,12 @@ export function FindingsDrawer() {
   const sorted = [...findings].sort((a, b) => order[a.severity] - order[b.severity] || a.line - b.line)
   return (
     <section aria-label="Findings" className="border-t border-hair bg-sheet">
-      <button type="button" aria-expanded={open} onClick={() => setOpen(!open)} className="flex min-h-8 w-full items-center gap-2 px-3 text-left text-sm hover:bg-wash">
+      <button
+        type="button"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+        className="flex min-h-8 w-full items-center gap-2 px-3 text-left text-sm hover:bg-wash"
+      >
         {findings.length ? (
           <>
             <span className="font-semibold text-brick">{findings.length === 1 ? '1 finding' : `${findings.length} findings`}</span>
@@ -40,15 +45,20 @@ function Row({ finding: f }: { finding: Finding }) {
     <div className="flex gap-3 border-b border-hair py-1 text-sm">
       <span className={`w-16 flex-none font-semibold ${f.severity === 'error' ? 'text-brick' : 'text-faint'}`}>{f.severity}</span>
       <span className="flex-1">
-        {f.message}{' '}
-        <FixButton fix={f.fix} />
+        {f.message} <FixButton fix={f.fix} />
       </span>
       <span className="flex-none font-mono text-xs text-faint">
         {f.code}{' '}
         {f.at === null ? (
           `${f.line}:${f.column}`
         ) : (
-          <button type="button" title="Show it on the page" aria-label={`Show line ${f.line}, column ${f.column} on the page`} onClick={() => live.show(f.at!)} className="min-h-6 rounded-sm underline hover:bg-wash">
+          <button
+            type="button"
+            title="Show it on the page"
+            aria-label={`Show line ${f.line}, column ${f.column} on the page`}
+            onClick={() => live.show(f.at!)}
+            className="min-h-6 rounded-sm underline hover:bg-wash"
+          >
             {f.line}:{f.column}
           </button>
         )}

@@ -6,7 +6,11 @@ export function FixButton({ fix }: Pick<Finding, 'fix'>) {
   const { run } = useWork()
   if (!fix) return null
   return (
-    <button type="button" className="min-h-6 rounded-sm border border-hair bg-sheet px-1.5 text-ink hover:border-faint" onClick={() => run(fix.command)}>
+    <button
+      type="button"
+      className="min-h-6 rounded-sm border border-hair bg-sheet px-1.5 text-ink hover:border-faint"
+      onClick={() => run(fix.command)}
+    >
       {fix.label}
     </button>
   )

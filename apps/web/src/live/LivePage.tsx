@@ -65,7 +65,12 @@ export function LivePage({ screens, shown, ref, ...rest }: Props) {
 /** Not to be seen, and yet drawn: the browser slows the clock of a frame that is clear, covered, or off the screen. */
 const BARELY = 0.004
 
-type FrameProps = Omit<Props, 'screens' | 'shown' | 'ref'> & { screen: Screen; isShown: boolean; room: { width: number; height: number }; channels: Map<string, Channel> }
+type FrameProps = Omit<Props, 'screens' | 'shown' | 'ref'> & {
+  screen: Screen
+  isShown: boolean
+  room: { width: number; height: number }
+  channels: Map<string, Channel>
+}
 
 function Frame({ siteKey, file, title, screen, isShown, scripts, room, request, edits, channels, onSurvey, onMessage }: FrameProps) {
   const frame = useRef<HTMLIFrameElement>(null)
@@ -86,7 +91,12 @@ function Frame({ siteKey, file, title, screen, isShown, scripts, room, request, 
       setState('measuring')
       sent.current = ''
       try {
-        const { survey } = await channel.ask('survey', (turn) => ({ type: 'probe', turn, touch: screen.touch, request: { ...latest.current.request, screen: screen.key } }))
+        const { survey } = await channel.ask('survey', (turn) => ({
+          type: 'probe',
+          turn,
+          touch: screen.touch,
+          request: { ...latest.current.request, screen: screen.key },
+        }))
         latest.current.onSurvey(screen.key, survey)
         setState('ready')
       } catch {
@@ -134,7 +144,14 @@ function Frame({ siteKey, file, title, screen, isShown, scripts, room, request, 
         inert={!isShown}
         data-screen={screen.key}
         data-state={state}
-        style={{ width: screen.width, height: screen.height, transform: `translateX(${left}px) scale(${scale})`, transformOrigin: '0 0', opacity: isShown && state === 'ready' ? 1 : BARELY, zIndex: isShown ? 1 : 0 }}
+        style={{
+          width: screen.width,
+          height: screen.height,
+          transform: `translateX(${left}px) scale(${scale})`,
+          transformOrigin: '0 0',
+          opacity: isShown && state === 'ready' ? 1 : BARELY,
+          zIndex: isShown ? 1 : 0,
+        }}
         className="absolute top-0 left-0 border-0 bg-white"
       />
       {isShown && state !== 'ready' && (

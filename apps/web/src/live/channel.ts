@@ -27,7 +27,12 @@ export class Channel {
     // One agent to a frame; a second voice in it is the page's.
     if (this.port) return
     const origin = new URL(this.frame.src).origin
-    if (event.source !== this.frame.contentWindow || event.origin !== origin || (event.data as { wayBell?: unknown } | null)?.wayBell !== this.nonce) return
+    if (
+      event.source !== this.frame.contentWindow ||
+      event.origin !== origin ||
+      (event.data as { wayBell?: unknown } | null)?.wayBell !== this.nonce
+    )
+      return
     const { port1, port2 } = new MessageChannel()
     this.port = port1
     // The page was loaded anew.
@@ -61,7 +66,10 @@ export class Channel {
     const turn = ++this.turn
     return new Promise((done, failed) => {
       if (!this.port) return failed(new Error('the page has not answered yet'))
-      this.waiting.set(turn, { done: (m) => (m.type === kind ? done(m as Extract<FromAgent, { type: K }>) : failed(new Error('unexpected answer'))), failed })
+      this.waiting.set(turn, {
+        done: (m) => (m.type === kind ? done(m as Extract<FromAgent, { type: K }>) : failed(new Error('unexpected answer'))),
+        failed,
+      })
       this.say(make(turn))
     })
   }

@@ -52,7 +52,11 @@ export function SitesView() {
           <h1 id="sites" className="mb-3 text-2xl font-bold">
             Sites
           </h1>
-          {sites.isError && <p role="alert" className="text-brick">{sites.error.message}</p>}
+          {sites.isError && (
+            <p role="alert" className="text-brick">
+              {sites.error.message}
+            </p>
+          )}
           {sites.data?.length === 0 && <p className="text-faint">No site yet. Bring in a page to make the first one.</p>}
           <ul className="border-t border-hair">
             {sites.data?.map((site) => (
@@ -65,7 +69,8 @@ export function SitesView() {
             Bring in a page
           </h2>
           <p className="mb-4 text-faint">
-            Choose the HTML file with its styles and pictures, several pages, or a ZIP of the whole site, or drop them anywhere here. Pages are kept as they are; nothing of them leaves this machine.
+            Choose the HTML file with its styles and pictures, several pages, or a ZIP of the whole site, or drop them anywhere here. Pages
+            are kept as they are; nothing of them leaves this machine.
           </p>
           <input
             ref={picker}
@@ -82,14 +87,23 @@ export function SitesView() {
             <Button kind="main" onClick={() => picker.current?.click()} disabled={transfer.isRunning}>
               Choose files
             </Button>
-            <Paste button="Paste HTML" title="Paste HTML" description="The whole page, as it is written in its file." label="HTML of the page" action="Make a site of it" onPaste={(html) => void make({ files: [], html })} />
+            <Paste
+              button="Paste HTML"
+              title="Paste HTML"
+              description="The whole page, as it is written in its file."
+              label="HTML of the page"
+              action="Make a site of it"
+              onPaste={(html) => void make({ files: [], html })}
+            />
             <Paste
               button="Write an outline"
               title="Write an outline"
               description="Headings, each with a line or a list below. A plain page is made from it, to begin with."
               label="The outline"
               action="Make a page of it"
-              sample={'# Name of the page\nWhat it is about, in a line.\n\n## First part\nA line of text.\n\n## Second part\n- one thing\n- another\n'}
+              sample={
+                '# Name of the page\nWhat it is about, in a line.\n\n## First part\nA line of text.\n\n## Second part\n- one thing\n- another\n'
+              }
               onPaste={(outline) => void make({ files: [], outline })}
             />
           </div>
@@ -109,7 +123,8 @@ function SiteRow({ site }: { site: SiteSummary }) {
         <span className="block truncate text-base font-semibold">{site.name}</span>
         <span className="block text-sm text-faint">
           {site.pages > 1 && `${site.pages} pages · `}
-          {site.sections ? `${site.sections} sections, ${site.items} menu items` : 'Not set up yet'} · changed {new Date(site.changedAt).toLocaleDateString(undefined, { dateStyle: 'medium' })}
+          {site.sections ? `${site.sections} sections, ${site.items} menu items` : 'Not set up yet'} · changed{' '}
+          {new Date(site.changedAt).toLocaleDateString(undefined, { dateStyle: 'medium' })}
         </span>
       </Link>
       <Dialog.Root>
@@ -118,7 +133,10 @@ function SiteRow({ site }: { site: SiteSummary }) {
             Drop
           </Button>
         </Dialog.Trigger>
-        <Sheet title={`Drop “${site.name}”?`} description="The site and everything set up in it goes. The page’s own file on your disk stays.">
+        <Sheet
+          title={`Drop “${site.name}”?`}
+          description="The site and everything set up in it goes. The page’s own file on your disk stays."
+        >
           <Dialog.Close asChild>
             <Button onClick={() => drop.mutate()}>Drop the site</Button>
           </Dialog.Close>
@@ -149,7 +167,13 @@ function Paste({ button, title, description, label, action, sample = '', onPaste
         <Button>{button}</Button>
       </Dialog.Trigger>
       <Sheet title={title} description={description}>
-        <textarea aria-label={label} value={text} onChange={(e) => setText(e.target.value)} rows={12} className="mb-3 w-full rounded-sm border border-hair bg-paper p-2 font-mono text-xs" />
+        <textarea
+          aria-label={label}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          rows={12}
+          className="mb-3 w-full rounded-sm border border-hair bg-paper p-2 font-mono text-xs"
+        />
         <Dialog.Close asChild>
           <Button kind="main" onClick={() => onPaste(text)}>
             {action}

@@ -16,7 +16,11 @@ export interface Transfer {
 }
 
 export function useTransfer(): Transfer {
-  const [state, setState] = useState<Pick<Transfer, 'progress' | 'told'> & { controller: AbortController | null }>({ progress: null, told: null, controller: null })
+  const [state, setState] = useState<Pick<Transfer, 'progress' | 'told'> & { controller: AbortController | null }>({
+    progress: null,
+    told: null,
+    controller: null,
+  })
   return {
     isRunning: state.controller !== null,
     progress: state.progress,
@@ -44,7 +48,9 @@ export function TransferState({ transfer: { isRunning, progress, told, stop } }:
   if (isRunning)
     return (
       <p role="status" className="mt-3 flex basis-full items-center gap-3">
-        {progress && progress.sent < progress.total ? `${megabytes(progress.sent)} of ${megabytes(progress.total)} MB handed over…` : 'Reading…'}
+        {progress && progress.sent < progress.total
+          ? `${megabytes(progress.sent)} of ${megabytes(progress.total)} MB handed over…`
+          : 'Reading…'}
         <Button onClick={stop}>Stop</Button>
       </p>
     )

@@ -1,7 +1,8 @@
 /** Files as they are handed in, with their folders where the browser tells them. */
 import type { GivenFile } from '../api.ts'
 
-export const filesFromPicker = (files: FileList): GivenFile[] => [...files].map((file) => ({ file, path: file.webkitRelativePath || file.name }))
+export const filesFromPicker = (files: FileList): GivenFile[] =>
+  [...files].map((file) => ({ file, path: file.webkitRelativePath || file.name }))
 
 /** Folders that were dropped are walked through. */
 export async function filesFromDrop(data: DataTransfer): Promise<GivenFile[]> {

@@ -76,7 +76,7 @@ export function Spine({ task, scroll, onScroll }: { task: string; scroll: number
     const clamped = Math.min(MOST_ZOOM, Math.max(1, next))
     setZoom(clamped)
     // When the canvas has its new height.
-    requestAnimationFrame(() => box.current?.scrollTo({ top: ((middle * clamped * height) / (survey?.pageHeight ?? 1)) - height / 2 }))
+    requestAnimationFrame(() => box.current?.scrollTo({ top: (middle * clamped * height) / (survey?.pageHeight ?? 1) - height / 2 }))
   }
   const middle = survey ? (zoom === 1 ? scroll + screen.height / 2 : (offset + height / 2) / scale) : 0
   return (
@@ -84,32 +84,63 @@ export function Spine({ task, scroll, onScroll }: { task: string; scroll: number
       <div className="flex items-center gap-1 px-2 pb-1 text-xs text-faint">
         <h2 className="flex-1 font-bold text-ink">Spine</h2>
         {zoom > 1 && (
-          <button type="button" aria-label="Draw the spine smaller" title="Draw the spine smaller" onClick={() => zoomTo(zoom / 2, middle)} className="min-h-6 min-w-6 rounded-sm border border-hair bg-sheet">
+          <button
+            type="button"
+            aria-label="Draw the spine smaller"
+            title="Draw the spine smaller"
+            onClick={() => zoomTo(zoom / 2, middle)}
+            className="min-h-6 min-w-6 rounded-sm border border-hair bg-sheet"
+          >
             −
           </button>
         )}
         {bands.length > 8 && zoom < MOST_ZOOM && (
-          <button type="button" aria-label="Draw the spine larger" title="Draw the spine larger" onClick={() => zoomTo(zoom * 2, middle)} className="min-h-6 min-w-6 rounded-sm border border-hair bg-sheet">
+          <button
+            type="button"
+            aria-label="Draw the spine larger"
+            title="Draw the spine larger"
+            onClick={() => zoomTo(zoom * 2, middle)}
+            className="min-h-6 min-w-6 rounded-sm border border-hair bg-sheet"
+          >
             +
           </button>
         )}
         <span>{survey ? px(survey.pageHeight) : ''}</span>
       </div>
-      <div ref={box} onScroll={(e) => setOffset(e.currentTarget.scrollTop)} className={`relative mx-2 min-h-0 flex-1 border border-hair bg-sheet ${zoom > 1 ? 'overflow-x-hidden overflow-y-auto' : 'overflow-hidden'}`} data-testid="spine" data-scale={scale}>
+      <div
+        ref={box}
+        onScroll={(e) => setOffset(e.currentTarget.scrollTop)}
+        className={`relative mx-2 min-h-0 flex-1 border border-hair bg-sheet ${zoom > 1 ? 'overflow-x-hidden overflow-y-auto' : 'overflow-hidden'}`}
+        data-testid="spine"
+        data-scale={scale}
+      >
         {!survey && <p className="p-3 text-xs text-faint">The page is being measured.</p>}
         {zoom > 1 && <div style={{ height: height * zoom }} />}
         {drawn.map((d) =>
-          d.kind === 'gathering' ? (
-            inView(d.top, d.bottom) && <Gathering key={`g${d.bands[0]!.section.key}`} gathering={d} scale={scale} onOpen={() => zoomTo(Math.ceil((zoom * height) / ((d.bottom - d.top) * scale * 2)), (d.top + d.bottom) / 2)} />
-          ) : (
-            inView(d.band.part.top, d.band.bottom) && <BandView key={d.band.section.key} band={d.band} scale={scale} task={task} />
-          ),
+          d.kind === 'gathering'
+            ? inView(d.top, d.bottom) && (
+                <Gathering
+                  key={`g${d.bands[0]!.section.key}`}
+                  gathering={d}
+                  scale={scale}
+                  onOpen={() => zoomTo(Math.ceil((zoom * height) / ((d.bottom - d.top) * scale * 2)), (d.top + d.bottom) / 2)}
+                />
+              )
+            : inView(d.band.part.top, d.band.bottom) && <BandView key={d.band.section.key} band={d.band} scale={scale} task={task} />,
         )}
         {survey && <Window survey={survey} scale={scale} scroll={scroll} onScroll={onScroll} />}
         {survey && task === 'highlight'
           ? bellMap(page, survey).flatMap(({ section, start }) =>
-              section === null || !inView(start, start) ? [] : (
-                <span key={section} data-bell={section} className="pointer-events-none absolute right-10" style={{ top: start * scale - 4 }} title={`bell at ${px(start)}`}>
+              section === null || !inView(start, start) ? (
+                []
+              ) : (
+                <span
+                  key={section}
+                  data-bell={section}
+                  className="pointer-events-none absolute right-10"
+                  style={{ top: start * scale - 4 }}
+                  title={`bell at ${px(start)}`}
+                >
                   <Dome />
                 </span>
               ),
@@ -118,10 +149,18 @@ export function Spine({ task, scroll, onScroll }: { task: string; scroll: number
             page.sections.flatMap((section, index) => {
               const arrival = arrivals.get(section.key)
               return arrival?.moves && inView(arrival.land, arrival.land) ? (
-                <span key={section.key} data-arrival={section.key} className="pointer-events-none absolute flex items-start" style={{ top: arrival.land * scale, right: 38 + (index % 2) * 13 }} title={`${section.title}: arrives at ${px(arrival.land)}`}>
+                <span
+                  key={section.key}
+                  data-arrival={section.key}
+                  className="pointer-events-none absolute flex items-start"
+                  style={{ top: arrival.land * scale, right: 38 + (index % 2) * 13 }}
+                  title={`${section.title}: arrives at ${px(arrival.land)}`}
+                >
                   <Pennant />
                 </span>
-              ) : []
+              ) : (
+                []
+              )
             })}
       </div>
     </div>
@@ -160,7 +199,15 @@ function BandView({ band: { section, index, part, bottom }, scale, task }: { ban
 }
 
 /** Sections too many for their room: named under the pointer, told apart when the spine is drawn larger. */
-function Gathering({ gathering: { bands, top, bottom }, scale, onOpen }: { gathering: Extract<Drawn, { kind: 'gathering' }>; scale: number; onOpen: () => void }) {
+function Gathering({
+  gathering: { bands, top, bottom },
+  scale,
+  onOpen,
+}: {
+  gathering: Extract<Drawn, { kind: 'gathering' }>
+  scale: number
+  onOpen: () => void
+}) {
   const { pointed } = useWork()
   const [first, last] = [bands[0]!, bands.at(-1)!]
   const isPointed = bands.some((b) => b.section.key === pointed)
@@ -170,7 +217,10 @@ function Gathering({ gathering: { bands, top, bottom }, scale, onOpen }: { gathe
       tabIndex={-1}
       data-gathering={bands.length}
       aria-label={`Sections ${first.index + 1} to ${last.index + 1}, show larger`}
-      title={`${bands.length} sections:\n${bands.slice(0, 25).map((b) => `${b.index + 1} ${b.section.title}`).join('\n')}${bands.length > 25 ? '\n…' : ''}`}
+      title={`${bands.length} sections:\n${bands
+        .slice(0, 25)
+        .map((b) => `${b.index + 1} ${b.section.title}`)
+        .join('\n')}${bands.length > 25 ? '\n…' : ''}`}
       onClick={onOpen}
       className="absolute inset-x-0 overflow-hidden text-left"
       style={{
@@ -196,7 +246,14 @@ function Window({ survey, scale, scroll, onScroll }: { survey: Survey; scale: nu
   const end = survey.maxScroll
   const move = (y: number) => onScroll(Math.min(Math.max(0, y), end))
   const onKey = (event: KeyboardEvent) => {
-    const step = { ArrowDown: 40, ArrowUp: -40, PageDown: screen.height * 0.9, PageUp: -screen.height * 0.9, Home: -Infinity, End: Infinity }[event.key]
+    const step = {
+      ArrowDown: 40,
+      ArrowUp: -40,
+      PageDown: screen.height * 0.9,
+      PageUp: -screen.height * 0.9,
+      Home: -Infinity,
+      End: Infinity,
+    }[event.key]
     if (step === undefined) return
     event.preventDefault()
     move(scroll + step)

@@ -23,9 +23,15 @@ export function HandoverTask() {
   return (
     <>
       <Heading>Take it home</Heading>
-      <p className="mb-3 text-sm text-faint">The page as it was brought in, with the changes below and nothing else. Its own files stay where they were; the ZIP has both.</p>
+      <p className="mb-3 text-sm text-faint">
+        The page as it was brought in, with the changes below and nothing else. Its own files stay where they were; the ZIP has both.
+      </p>
       <div className="flex flex-wrap gap-2">
-        <a className={`${download} border-teal bg-teal font-semibold text-paper`} href={api.handoverPage(siteKey, page.key)} download={page.file}>
+        <a
+          className={`${download} border-teal bg-teal font-semibold text-paper`}
+          href={api.handoverPage(siteKey, page.key)}
+          download={page.file}
+        >
           Download {page.file}
         </a>
         <a className={`${download} border-hair bg-sheet`} href={api.handoverZip(siteKey, page.key)} download>
@@ -39,7 +45,11 @@ export function HandoverTask() {
       )}
       {view && (
         <>
-          {site.screens.some((s) => !view.measured.includes(s.key)) && <p className="mt-3 text-brick">Not every screen was measured; the offsets of the others are estimates until the script measures on arrival.</p>}
+          {site.screens.some((s) => !view.measured.includes(s.key)) && (
+            <p className="mt-3 text-brick">
+              Not every screen was measured; the offsets of the others are estimates until the script measures on arrival.
+            </p>
+          )}
           <Heading aside={<span className="text-xs text-faint">{(view.bytes / 1024).toFixed(0)} kB in all</span>}>
             {view.edits.length === 1 ? '1 change' : `${view.edits.length} changes`}
           </Heading>
@@ -61,7 +71,10 @@ export function HandoverTask() {
 function Code({ sign, text }: { sign: string; text: string }) {
   const long = text.length > 400
   const line = (
-    <pre className={`overflow-auto font-mono text-xs whitespace-pre-wrap ${sign === '+' ? 'text-teal' : 'text-brick'}`} style={{ overflowWrap: 'anywhere' }}>
+    <pre
+      className={`overflow-auto font-mono text-xs whitespace-pre-wrap ${sign === '+' ? 'text-teal' : 'text-brick'}`}
+      style={{ overflowWrap: 'anywhere' }}
+    >
       <span aria-label={sign === '+' ? 'inserted' : 'removed'}>{sign} </span>
       {text}
     </pre>

@@ -22,7 +22,14 @@ export function HighlightTask() {
         </span>
       </Heading>
       <p className="mb-2 text-sm text-faint">A section becomes the current one when its top crosses this line across the viewport.</p>
-      <NumberField label="Below the header" unit="px" value={page.highlight.bellOffset} min={0} max={600} onCommit={(bellOffset) => run({ type: 'highlight/bell', page: page.key, bellOffset })} />
+      <NumberField
+        label="Below the header"
+        unit="px"
+        value={page.highlight.bellOffset}
+        min={0}
+        max={600}
+        onCommit={(bellOffset) => run({ type: 'highlight/bell', page: page.key, bellOffset })}
+      />
       {measured.length > 0 && (
         <p className={`mt-2 text-sm ${isSafe ? 'text-faint' : 'text-brick'}`}>
           {band.low < band.high
@@ -37,7 +44,11 @@ export function HighlightTask() {
       )}
       {survey && (
         <>
-          <Heading aside={<span className="text-xs text-faint">bell line at {px(coverOf(page, survey).arrival + page.highlight.bellOffset)}</span>}>Current section, {screen.name.toLowerCase()}</Heading>
+          <Heading
+            aside={<span className="text-xs text-faint">bell line at {px(coverOf(page, survey).arrival + page.highlight.bellOffset)}</span>}
+          >
+            Current section, {screen.name.toLowerCase()}
+          </Heading>
           <table className="w-full text-sm">
             <thead>
               <tr className="border-b border-hair text-xs text-faint">

@@ -28,12 +28,19 @@ export function MenusTask() {
 
 function MenuSheet({ menu }: { menu: Menu }) {
   const { page, run } = useWork()
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }))
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  )
   const move = (item: string, index: number) => {
     if (index >= 0 && index < menu.items.length) run({ type: 'item/move', page: page.key, menu: menu.key, item, index })
   }
   const onDragEnd = ({ active, over }: DragEndEvent) => {
-    if (over && active.id !== over.id) move(String(active.id), menu.items.findIndex((i) => i.key === over.id))
+    if (over && active.id !== over.id)
+      move(
+        String(active.id),
+        menu.items.findIndex((i) => i.key === over.id),
+      )
   }
   const reached = new Set(menu.items.flatMap((i) => (i.target.kind === 'section' ? [i.target.section] : [])))
   const unreached = page.sections.filter((s) => !reached.has(s.key))
@@ -45,7 +52,15 @@ function MenuSheet({ menu }: { menu: Menu }) {
       page: page.key,
       menu: menu.key,
       index: after + 1,
-      item: { key: freshKey(`${menu.key}-`, menu.items.map((i) => i.key)), label: section.title, target: { kind: 'section', section: section.key }, link: null },
+      item: {
+        key: freshKey(
+          `${menu.key}-`,
+          menu.items.map((i) => i.key),
+        ),
+        label: section.title,
+        target: { kind: 'section', section: section.key },
+        link: null,
+      },
     })
   }
   return (
@@ -54,7 +69,11 @@ function MenuSheet({ menu }: { menu: Menu }) {
         aside={
           <span className="flex items-center gap-2 text-xs text-faint">
             {menu.at === null ? 'made by Way Bell' : 'found in the page'}
-            <Button kind="quiet" aria-label={`Drop menu ${menu.name}`} onClick={() => run({ type: 'menu/drop', page: page.key, menu: menu.key })}>
+            <Button
+              kind="quiet"
+              aria-label={`Drop menu ${menu.name}`}
+              onClick={() => run({ type: 'menu/drop', page: page.key, menu: menu.key })}
+            >
               <X size={14} aria-hidden />
             </Button>
           </span>
@@ -124,7 +143,13 @@ function ItemRow({ menu, item, onMove }: { menu: Menu; item: Item; onMove: (by: 
       style={{ transform: CSS.Translate.toString(transform), transition, boxShadow: index >= 0 ? `inset 4px 0 ${tint(index)}` : undefined }}
       className={`flex items-center gap-1.5 border-b border-hair py-1 pr-4 pl-2 ${pointed && pointed === section ? 'bg-wash' : ''}`}
     >
-      <button type="button" {...attributes} {...listeners} aria-label={`Move item ${item.label}`} className="flex h-6 w-5 flex-none cursor-grab items-center justify-center text-faint">
+      <button
+        type="button"
+        {...attributes}
+        {...listeners}
+        aria-label={`Move item ${item.label}`}
+        className="flex h-6 w-5 flex-none cursor-grab items-center justify-center text-faint"
+      >
         <GripVertical size={14} aria-hidden />
       </button>
       <Field

@@ -20,7 +20,12 @@ export function TravelTask() {
         <legend className="sr-only">Motion</legend>
         {[true, false].map((smooth) => (
           <label key={String(smooth)} className="flex min-h-7 items-center gap-1.5">
-            <input type="radio" name="motion" checked={page.travel.smooth === smooth} onChange={() => run({ type: 'travel/smooth', page: page.key, smooth })} />
+            <input
+              type="radio"
+              name="motion"
+              checked={page.travel.smooth === smooth}
+              onChange={() => run({ type: 'travel/smooth', page: page.key, smooth })}
+            />
             {smooth ? 'Smooth' : 'Immediate'}
           </label>
         ))}
@@ -85,7 +90,12 @@ export function TravelTask() {
                 style={{ boxShadow: `inset 4px 0 ${tint(i)}` }}
               >
                 <th scope="row" className="max-w-36 py-1 pl-2 text-left font-normal">
-                  <button type="button" className="block w-full truncate text-left hover:underline" onClick={() => live.follow('#' + section.id)} title={`Go to ${section.title} in the live page`}>
+                  <button
+                    type="button"
+                    className="block w-full truncate text-left hover:underline"
+                    onClick={() => live.follow('#' + section.id)}
+                    title={`Go to ${section.title} in the live page`}
+                  >
                     {i + 1} {section.title}
                   </button>
                   {section.toTop && <span className="block text-xs text-faint">goes to the very top</span>}
@@ -109,7 +119,8 @@ export function TravelTask() {
       {solved.map(({ screen, room }) =>
         room > 0 ? (
           <p key={screen.key} className="mt-2 text-sm text-faint">
-            {screen.name}: the page ends {px(room)} too early for its last sections to reach their place. Their items are marked all the same.
+            {screen.name}: the page ends {px(room)} too early for its last sections to reach their place. Their items are marked all the
+            same.
           </p>
         ) : null,
       )}
@@ -144,7 +155,17 @@ function HeaderChoiceRow() {
         type="checkbox"
         checked={keep !== null}
         disabled={!keep && !header.canStay}
-        onChange={() => run({ type: 'header/choose', page: page.key, header: { at: header.at!, keep: keep ? null : header.position === 'absolute' ? 'fixed' : 'sticky', backing: page.header?.backing ?? (header.transparent ? backingFor(header.color, survey.background) : null) } })}
+        onChange={() =>
+          run({
+            type: 'header/choose',
+            page: page.key,
+            header: {
+              at: header.at!,
+              keep: keep ? null : header.position === 'absolute' ? 'fixed' : 'sticky',
+              backing: page.header?.backing ?? (header.transparent ? backingFor(header.color, survey.background) : null),
+            },
+          })
+        }
       />
       Keep the page’s header in view
       {!keep && !header.canStay && <span className="text-xs text-faint">(it cannot stay where it is in the page)</span>}

@@ -37,7 +37,17 @@ export function WalkTask() {
         const arrival = arrivals.get(section.key)
         const inPlace = arrival !== undefined && Math.abs(visit.scroll - arrival.land) <= 1
         const isMarked = !linked.has(section.key) || visit.current === hash || (section.toTop && visit.current === '#')
-        setSteps((s) => [...s, { key: `${section.key} ${from}`, title: section.title, from, computed: arrival?.land ?? null, visit, passed: inPlace && isMarked }])
+        setSteps((s) => [
+          ...s,
+          {
+            key: `${section.key} ${from}`,
+            title: section.title,
+            from,
+            computed: arrival?.land ?? null,
+            visit,
+            passed: inPlace && isMarked,
+          },
+        ])
       }
     } catch (error) {
       setFailed(String(error))
@@ -49,7 +59,10 @@ export function WalkTask() {
   return (
     <>
       <Heading>Walk the {screen.name.toLowerCase()} screen</Heading>
-      <p className="mb-2 text-sm text-faint">Follows the link to every section in the live page, from the top and from the end, and sets where it stopped beside what was computed.</p>
+      <p className="mb-2 text-sm text-faint">
+        Follows the link to every section in the live page, from the top and from the end, and sets where it stopped beside what was
+        computed.
+      </p>
       <div className="flex items-center gap-3">
         {isRunning ? (
           <Button onClick={() => (running.current = false)}>Stop</Button>

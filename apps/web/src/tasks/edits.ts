@@ -1,12 +1,31 @@
 /** Edits of the work at hand, from what is known of it. */
-import { addSection as addingSection, checkId, idContext, proposeId, proposeSetUp, sectionFrom, takenIds, type Candidate, type IdProblem, type Section } from '@waybell/core'
+import {
+  addSection as addingSection,
+  checkId,
+  idContext,
+  proposeId,
+  proposeSetUp,
+  sectionFrom,
+  takenIds,
+  type Candidate,
+  type IdProblem,
+  type Section,
+} from '@waybell/core'
 import type { PickedElement } from '@waybell/agent/types'
 import { freshKey, type Work } from '../workspace/work.ts'
 
-const taken = ({ page, reading }: Work): Set<string> => new Set([...takenIds(reading), ...page.sections.flatMap((s) => [s.id, ...s.former]).map((id) => id.toLowerCase())])
+const taken = ({ page, reading }: Work): Set<string> =>
+  new Set([...takenIds(reading), ...page.sections.flatMap((s) => [s.id, ...s.former]).map((id) => id.toLowerCase())])
 
 function add(work: Work, section: Section): void {
-  work.run(addingSection(work.page, section, (menu) => freshKey(`${menu.key}-`, menu.items.map((i) => i.key))))
+  work.run(
+    addingSection(work.page, section, (menu) =>
+      freshKey(
+        `${menu.key}-`,
+        menu.items.map((i) => i.key),
+      ),
+    ),
+  )
 }
 
 /** An added section keeps the ID that it has, or gets one. */
@@ -22,7 +41,10 @@ export function addPoint(work: Work, before: Pick<Section, 'at' | 'title' | 'dep
   const ids = taken(work)
   const title = `Before ${before.title}`
   add(work, {
-    key: freshKey('pt', page.sections.map((s) => s.key)),
+    key: freshKey(
+      'pt',
+      page.sections.map((s) => s.key),
+    ),
     at: before.at,
     point: { shift: 0 },
     title,
@@ -54,7 +76,12 @@ export const idProblem = (work: Work, section: Section, id: string): IdProblem |
 export function renaming({ page, reading, site }: Work, sections: readonly Section[]): { section: Section; id: string }[] {
   const chosen = new Set(sections)
   const elements = new Set(sections.map((s) => s.at))
-  const used = new Set([...reading.ids.filter((i) => !elements.has(i.at)).map((i) => i.id), ...page.sections.filter((s) => !chosen.has(s)).flatMap((s) => [s.id, ...s.former])].map((id) => id.toLowerCase()))
+  const used = new Set(
+    [
+      ...reading.ids.filter((i) => !elements.has(i.at)).map((i) => i.id),
+      ...page.sections.filter((s) => !chosen.has(s)).flatMap((s) => [s.id, ...s.former]),
+    ].map((id) => id.toLowerCase()),
+  )
   return sections.flatMap((section) => {
     const id = proposeId(section.title, (lower) => used.has(lower), site.rule)
     used.add(id.toLowerCase())

@@ -28,7 +28,14 @@ const MANY = 60
 export function List({ count, estimate, label, role = 'list', grows = false, height, keyOf, children, ref }: Props) {
   const box = useRef<HTMLDivElement>(null)
   const many = count > MANY
-  const rows = useVirtualizer({ count, getScrollElement: () => box.current, estimateSize: () => estimate, overscan: 4, enabled: many, getItemKey: keyOf ?? ((i) => i) })
+  const rows = useVirtualizer({
+    count,
+    getScrollElement: () => box.current,
+    estimateSize: () => estimate,
+    overscan: 4,
+    enabled: many,
+    getItemKey: keyOf ?? ((i) => i),
+  })
   useImperativeHandle(ref, () => ({
     focus: (index) => {
       const find = () => box.current?.querySelector<HTMLElement>(`[data-row="${index}"]`)
@@ -40,11 +47,25 @@ export function List({ count, estimate, label, role = 'list', grows = false, hei
   }))
   const item = role === 'list' ? 'listitem' : 'presentation'
   return (
-    <div ref={box} role={role} aria-label={label} aria-multiselectable={role === 'tree' || undefined} tabIndex={role === 'list' && (many || height !== undefined) ? 0 : undefined} className={`overflow-auto ${grows ? 'min-h-40 flex-1' : (height ?? (many ? 'max-h-[60vh]' : ''))}`}>
+    <div
+      ref={box}
+      role={role}
+      aria-label={label}
+      aria-multiselectable={role === 'tree' || undefined}
+      tabIndex={role === 'list' && (many || height !== undefined) ? 0 : undefined}
+      className={`overflow-auto ${grows ? 'min-h-40 flex-1' : (height ?? (many ? 'max-h-[60vh]' : ''))}`}
+    >
       {many ? (
         <div role="presentation" style={{ height: rows.getTotalSize(), position: 'relative' }}>
           {rows.getVirtualItems().map((row) => (
-            <div role={item} key={row.key} ref={rows.measureElement} data-index={row.index} className="absolute inset-x-0 top-0" style={{ transform: `translateY(${row.start}px)` }}>
+            <div
+              role={item}
+              key={row.key}
+              ref={rows.measureElement}
+              data-index={row.index}
+              className="absolute inset-x-0 top-0"
+              style={{ transform: `translateY(${row.start}px)` }}
+            >
               {children(row.index)}
             </div>
           ))}

@@ -1,7 +1,21 @@
 /** A number with its unit, edited in place. */
 import { useEffect, useId, useState } from 'react'
 
-export function NumberField({ label, unit, value, min, max, onCommit }: { label: string; unit: string; value: number; min: number; max: number; onCommit: (value: number) => void }) {
+export function NumberField({
+  label,
+  unit,
+  value,
+  min,
+  max,
+  onCommit,
+}: {
+  label: string
+  unit: string
+  value: number
+  min: number
+  max: number
+  onCommit: (value: number) => void
+}) {
   const [draft, setDraft] = useState(String(value))
   const id = useId()
   useEffect(() => setDraft(String(value)), [value])

@@ -21,7 +21,14 @@ export function TableRows({ count, estimate, children }: Props) {
     const scroller = sheet()
     if (scroller) setMargin(body.current!.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop)
   }, [count])
-  const rows = useVirtualizer({ count, getScrollElement: sheet, estimateSize: () => estimate, overscan: 10, enabled: many, scrollMargin: margin })
+  const rows = useVirtualizer({
+    count,
+    getScrollElement: sheet,
+    estimateSize: () => estimate,
+    overscan: 10,
+    enabled: many,
+    scrollMargin: margin,
+  })
   if (!many) return <tbody>{Array.from({ length: count }, (_, i) => children(i))}</tbody>
   const shown = rows.getVirtualItems()
   const before = (shown[0]?.start ?? margin) - margin

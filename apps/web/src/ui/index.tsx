@@ -64,7 +64,11 @@ export function Field({
   return (
     <span className={`block min-w-0 ${className}`}>
       <span className="flex items-center">
-        {prefix && <span aria-hidden className={`pr-0.5 text-faint ${mono ? 'font-mono' : ''}`}>{prefix}</span>}
+        {prefix && (
+          <span aria-hidden className={`pr-0.5 text-faint ${mono ? 'font-mono' : ''}`}>
+            {prefix}
+          </span>
+        )}
         <input
           aria-label={label}
           aria-invalid={problem !== null}

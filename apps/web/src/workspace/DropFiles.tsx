@@ -18,7 +18,8 @@ export function DropFiles() {
     const added = await transfer.run((tell, signal) => api.addFiles(siteKey, page.key, files, tell, signal))
     if (!added) return
     await client.invalidateQueries({ queryKey: ['page', siteKey] })
-    if (added.pages.length) toast(added.pages.length === 1 ? 'A page was added to the site.' : `${added.pages.length} pages were added to the site.`)
+    if (added.pages.length)
+      toast(added.pages.length === 1 ? 'A page was added to the site.' : `${added.pages.length} pages were added to the site.`)
     // What the live page lacked is there now.
     else location.reload()
   }
@@ -37,14 +38,24 @@ export function DropFiles() {
       setOver(false)
       void filesFromDrop(event.dataTransfer!).then((files) => latest.current(files))
     }
-    const listeners = [['dragenter', enter], ['dragover', enter], ['dragleave', leave], ['drop', drop]] as const
+    const listeners = [
+      ['dragenter', enter],
+      ['dragover', enter],
+      ['dragleave', leave],
+      ['drop', drop],
+    ] as const
     for (const [type, listener] of listeners) window.addEventListener(type, listener)
     return () => {
       for (const [type, listener] of listeners) window.removeEventListener(type, listener)
     }
   }, [])
   // Over the live page, which would take what is dropped on it.
-  if (over) return <div className="fixed inset-0 z-20 flex items-center justify-center border-4 border-teal bg-paper/80 text-lg font-bold">Drop pages or files to add them to this site</div>
+  if (over)
+    return (
+      <div className="fixed inset-0 z-20 flex items-center justify-center border-4 border-teal bg-paper/80 text-lg font-bold">
+        Drop pages or files to add them to this site
+      </div>
+    )
   if (!transfer.isRunning && !transfer.told) return null
   return (
     <div className="border-t border-hair bg-sheet px-3 pb-3">

@@ -37,7 +37,12 @@ function Changes({ close }: { close: () => void }) {
         {log.error.message}
       </p>
     )
-  if (!log.data) return <p role="status" className="text-faint">Reading the history…</p>
+  if (!log.data)
+    return (
+      <p role="status" className="text-faint">
+        Reading the history…
+      </p>
+    )
   const entries: LogEntry[] = [...log.data, { version: 0, what: 'As it was brought in', at: 0, name: null }]
   const back = (version: number) => {
     close()
@@ -61,13 +66,21 @@ function Changes({ close }: { close: () => void }) {
                     label={`Name of the state after change ${version}`}
                     placeholder="name this state"
                     value={name ?? ''}
-                    onCommit={(given) => void api.nameState(siteKey, version, given).then(() => client.invalidateQueries({ queryKey: ['log', siteKey] }))}
+                    onCommit={(given) =>
+                      void api.nameState(siteKey, version, given).then(() => client.invalidateQueries({ queryKey: ['log', siteKey] }))
+                    }
                     className="w-40"
                   />
                 )}
               </span>
             </span>
-            {i === 0 ? <span className="flex-none text-xs text-faint">now</span> : <Button onClick={() => back(version)} aria-label={`Go back to change ${version}`}>Go back to this</Button>}
+            {i === 0 ? (
+              <span className="flex-none text-xs text-faint">now</span>
+            ) : (
+              <Button onClick={() => back(version)} aria-label={`Go back to change ${version}`}>
+                Go back to this
+              </Button>
+            )}
           </div>
         )
       }}

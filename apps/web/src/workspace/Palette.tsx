@@ -16,7 +16,10 @@ interface Action {
 }
 
 /** A press on what the view itself has for it, so that there is one way to do it. */
-const press = (name: string) => () => [...document.querySelectorAll<HTMLButtonElement>('main button')].find((b) => (b.getAttribute('aria-label') ?? b.textContent?.trim()) === name)?.click()
+const press = (name: string) => () =>
+  [...document.querySelectorAll<HTMLButtonElement>('main button')]
+    .find((b) => (b.getAttribute('aria-label') ?? b.textContent?.trim()) === name)
+    ?.click()
 
 function useActions(): Action[] {
   const work = useWork()
@@ -25,26 +28,45 @@ function useActions(): Action[] {
   const { pathname } = useLocation()
   const at = (task: string) => () => void navigate(pathname.replace(/[^/]*$/, task))
   const isSections = pathname.endsWith('/sections')
-  const actions: Action[] = ['sections', 'menus', 'travel', 'highlight', 'walk', 'handover'].map((t) => ({ name: `Go to ${t[0]!.toUpperCase()}${t.slice(1)}`, run: at(t) }))
-  for (const p of site.pages) if (p !== page) actions.push({ name: `Open the page ${p.file}`, run: () => void navigate(pathname.replace(/[^/]*\/[^/]*$/, `${p.key}/sections`)) })
-  if (site.pages.length > 1) actions.push({ name: `Drop the page ${page.file} from the site`, run: () => run({ type: 'page/drop', page: page.key }) })
+  const actions: Action[] = ['sections', 'menus', 'travel', 'highlight', 'walk', 'handover'].map((t) => ({
+    name: `Go to ${t[0]!.toUpperCase()}${t.slice(1)}`,
+    run: at(t),
+  }))
+  for (const p of site.pages)
+    if (p !== page)
+      actions.push({ name: `Open the page ${p.file}`, run: () => void navigate(pathname.replace(/[^/]*\/[^/]*$/, `${p.key}/sections`)) })
+  if (site.pages.length > 1)
+    actions.push({ name: `Drop the page ${page.file} from the site`, run: () => run({ type: 'page/drop', page: page.key }) })
   const [undo, redo] = [undoName(state.stacks), redoName(state.stacks)]
   if (undo) actions.push({ name: `Undo: ${undo}`, keys: 'Ctrl+Z', run: () => session.undo() })
   if (redo) actions.push({ name: `Redo: ${redo}`, keys: 'Ctrl+Shift+Z', run: () => session.redo() })
-  if (site.screens.every((s) => surveys[s.key])) actions.push({ name: page.sections.length ? 'Set everything up again' : 'Set everything up', run: () => setUpEverything(work) })
-  actions.push({ name: 'Scroll the live page to its top', run: () => live.scrollTo(0) }, { name: 'Scroll the live page to its end', run: () => live.scrollTo(1e7) })
+  if (site.screens.every((s) => surveys[s.key]))
+    actions.push({ name: page.sections.length ? 'Set everything up again' : 'Set everything up', run: () => setUpEverything(work) })
+  actions.push(
+    { name: 'Scroll the live page to its top', run: () => live.scrollTo(0) },
+    { name: 'Scroll the live page to its end', run: () => live.scrollTo(1e7) },
+  )
   if (!isSections) return actions
   actions.push({ name: 'Pick an element on the page', run: () => live.pick(true) })
   if (!page.sections.length) return actions
-  for (const [name, button] of [['Change the naming rule', 'Naming rule'], ['Paste a column of IDs or titles', 'Paste a column'], ['Copy the sections as a table', 'Copy as a table'], ['Bring in a new version of the page', 'Bring in a new version']] as const)
+  for (const [name, button] of [
+    ['Change the naming rule', 'Naming rule'],
+    ['Paste a column of IDs or titles', 'Paste a column'],
+    ['Copy the sections as a table', 'Copy as a table'],
+    ['Bring in a new version of the page', 'Bring in a new version'],
+  ] as const)
     actions.push({ name, run: press(button) })
   actions.push({ name: 'Find a section', run: () => document.querySelector<HTMLInputElement>('[aria-label="Find a section"]')?.focus() })
   const section = page.sections.find((s) => s.key === current)
   if (!section) return actions
   const of = `“${section.title}”`
-  const field = (kind: string) => () => document.querySelector<HTMLInputElement>(`[data-section-row="${CSS.escape(section.key)}"] [data-field="${kind}"] input`)?.select()
+  const field = (kind: string) => () =>
+    document.querySelector<HTMLInputElement>(`[data-section-row="${CSS.escape(section.key)}"] [data-field="${kind}"] input`)?.select()
   const [nest, lift, merge] = [nestSection(page, section, 1), nestSection(page, section, -1), mergeWithNext(page, section)]
-  actions.push({ name: `Rename the ID of ${of}`, keys: 'F2', run: field('id') }, { name: `Change the title of ${of}`, keys: 'Enter', run: field('title') })
+  actions.push(
+    { name: `Rename the ID of ${of}`, keys: 'F2', run: field('id') },
+    { name: `Change the title of ${of}`, keys: 'Enter', run: field('title') },
+  )
   if (nest) actions.push({ name: `Nest ${of}`, keys: 'Alt+Right', run: () => run(nest) })
   if (lift) actions.push({ name: `Lift ${of}`, keys: 'Alt+Left', run: () => run(lift) })
   if (merge) actions.push({ name: `Merge ${of} with the next section`, run: () => run(merge) })

@@ -29,7 +29,12 @@ export function Threads() {
         if (band) {
           const to = band.getBoundingClientRect()
           const end = [to.left - origin.left, to.top - origin.top + Math.min(to.height / 2, 12)]
-          next.push({ key: row.dataset.item!, path: `M${x} ${y}C${x + 22} ${y} ${end[0]! - 22} ${end[1]} ${end[0]} ${end[1]}`, loose: false, lit: section === pointed })
+          next.push({
+            key: row.dataset.item!,
+            path: `M${x} ${y}C${x + 22} ${y} ${end[0]! - 22} ${end[1]} ${end[0]} ${end[1]}`,
+            loose: false,
+            lit: section === pointed,
+          })
         } else if (row.dataset.loose) next.push({ key: row.dataset.item!, path: `M${x} ${y}q10 2 12 16`, loose: true, lit: false })
       }
       setThreads((old) => (JSON.stringify(old) === JSON.stringify(next) ? old : next))
@@ -48,7 +53,14 @@ export function Threads() {
   return (
     <svg ref={svg} aria-hidden className="pointer-events-none absolute inset-0 h-full w-full">
       {threads.map((t) => (
-        <path key={t.key} d={t.path} fill="none" stroke={t.loose ? 'var(--color-brick)' : 'var(--color-teal)'} strokeWidth={t.lit ? 2.5 : 1.25} strokeDasharray={t.loose ? '3 3' : undefined} />
+        <path
+          key={t.key}
+          d={t.path}
+          fill="none"
+          stroke={t.loose ? 'var(--color-brick)' : 'var(--color-teal)'}
+          strokeWidth={t.lit ? 2.5 : 1.25}
+          strokeDasharray={t.loose ? '3 3' : undefined}
+        />
       ))}
     </svg>
   )

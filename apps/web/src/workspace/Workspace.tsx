@@ -56,13 +56,26 @@ function OpenSite({ loaded }: { loaded: SiteState }) {
   }, [loaded.key, session])
 
   const page = site.pages.find((p) => p.key === pageKey)
-  const state = useQuery({ queryKey: ['page', loaded.key, pageKey, page?.source], queryFn: () => api.page(loaded.key, pageKey), enabled: page !== undefined })
+  const state = useQuery({
+    queryKey: ['page', loaded.key, pageKey, page?.source],
+    queryFn: () => api.page(loaded.key, pageKey),
+    enabled: page !== undefined,
+  })
   // It was dropped, here or in another tab.
   if (!page) return <Navigate to={`/site/${loaded.key}/${site.pages[0]!.key}/${task}`} replace />
   const error = state.error ?? runtime.error
   if (error) return <Failed message={error.message} />
   if (!state.data || runtime.data === undefined) return <Opening />
-  return <Opened key={pageKey + page.source} siteKey={loaded.key} session={session} pageKey={pageKey} state={state.data} runtime={runtime.data} />
+  return (
+    <Opened
+      key={pageKey + page.source}
+      siteKey={loaded.key}
+      session={session}
+      pageKey={pageKey}
+      state={state.data}
+      runtime={runtime.data}
+    />
+  )
 }
 
 const Opening = () => (
@@ -73,12 +86,28 @@ const Opening = () => (
 
 const Failed = ({ message }: { message: string }) => (
   <main className="p-8">
-    <p role="alert" className="mb-3 text-brick">{message}</p>
-    <Link to="/" className="underline">All sites</Link>
+    <p role="alert" className="mb-3 text-brick">
+      {message}
+    </p>
+    <Link to="/" className="underline">
+      All sites
+    </Link>
   </main>
 )
 
-function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string; session: Session; pageKey: string; state: PageState; runtime: string }) {
+function Opened({
+  siteKey,
+  session,
+  pageKey,
+  state,
+  runtime,
+}: {
+  siteKey: string
+  session: Session
+  pageKey: string
+  state: PageState
+  runtime: string
+}) {
   const { task = 'sections' } = useParams()
   const navigate = useNavigate()
   const current = useSyncExternalStore(session.subscribe, session.snapshot)
@@ -103,15 +132,22 @@ function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string
   // What follows from a change is worked out behind the drawing of the change itself, so that neither keeps the other waiting.
   const settled = useDeferredValue(site)
   const settledPage = settled.pages.find((p) => p.key === pageKey) ?? page
-  const edits = useMemo((): PageEdit[] => editsOf(settled, settledPage, reading, surveys, runtime), [settled, settledPage, reading, surveys, runtime])
+  const edits = useMemo(
+    (): PageEdit[] => editsOf(settled, settledPage, reading, surveys, runtime),
+    [settled, settledPage, reading, surveys, runtime],
+  )
 
-  const unsent = useRef<{ timer: ReturnType<typeof setTimeout> | undefined; sent: Promise<void> }>({ timer: undefined, sent: Promise.resolve() })
+  const unsent = useRef<{ timer: ReturnType<typeof setTimeout> | undefined; sent: Promise<void> }>({
+    timer: undefined,
+    sent: Promise.resolve(),
+  })
   const surveysNow = useRef(surveys)
   const sendSurveys = useCallback(() => {
     clearTimeout(unsent.current.timer)
     unsent.current.timer = undefined
     const measured = Object.values(surveysNow.current)
-    if (measured.length) unsent.current.sent = api.putSurveys(siteKey, pageKey, page.source, measured).catch((e: unknown) => void toast.error(String(e)))
+    if (measured.length)
+      unsent.current.sent = api.putSurveys(siteKey, pageKey, page.source, measured).catch((e: unknown) => void toast.error(String(e)))
     return unsent.current.sent
   }, [siteKey, pageKey, page.source])
   const onSurvey = useCallback(
@@ -165,7 +201,10 @@ function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string
     reading,
     missing: state.missing,
     undeclared,
-    findings: useMemo(() => openFindings({ site: settled, page: settledPage, reading, undeclared, named: state.named, surveys }, state.findings), [settled, settledPage, reading, undeclared, surveys, state]),
+    findings: useMemo(
+      () => openFindings({ site: settled, page: settledPage, reading, undeclared, named: state.named, surveys }, state.findings),
+      [settled, settledPage, reading, undeclared, surveys, state],
+    ),
     surveys,
     stale,
     screen,
@@ -201,9 +240,19 @@ function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string
           <Link to="/" className="flex flex-none items-center gap-1.5 font-bold" aria-label="All sites">
             <img src="/bell.svg" alt="" width="20" height="20" />
           </Link>
-          <Field label="Name of the site" value={site.name} onCommit={(name) => run({ type: 'site/rename', name })} className="w-44 flex-none font-semibold" />
+          <Field
+            label="Name of the site"
+            value={site.name}
+            onCommit={(name) => run({ type: 'site/rename', name })}
+            className="w-44 flex-none font-semibold"
+          />
           {site.pages.length > 1 && (
-            <select aria-label="Page" value={pageKey} onChange={(e) => void navigate(`/site/${siteKey}/${e.target.value}/${task}`)} className="min-h-7 w-32 flex-none rounded-sm border border-hair bg-sheet px-1">
+            <select
+              aria-label="Page"
+              value={pageKey}
+              onChange={(e) => void navigate(`/site/${siteKey}/${e.target.value}/${task}`)}
+              className="min-h-7 w-32 flex-none rounded-sm border border-hair bg-sheet px-1"
+            >
               {site.pages.map((p) => (
                 <option key={p.key} value={p.key}>
                   {p.file}
@@ -218,7 +267,9 @@ function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string
                 <NavLink
                   key={key}
                   to={`${base}/${key}`}
-                  className={({ isActive }) => `flex items-center gap-1 border-b-3 px-2.5 pt-[3px] ${isActive ? 'border-teal font-semibold' : 'border-transparent hover:bg-wash'}`}
+                  className={({ isActive }) =>
+                    `flex items-center gap-1 border-b-3 px-2.5 pt-[3px] ${isActive ? 'border-teal font-semibold' : 'border-transparent hover:bg-wash'}`
+                  }
                 >
                   {name}
                   {open > 0 && (
@@ -233,10 +284,22 @@ function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string
           <span className="ml-auto" />
           <Palette />
           <History />
-          <Button kind="quiet" disabled={!stacks.undo.length} onClick={() => session.undo()} title={undoName(stacks) ? `Undo: ${undoName(stacks)}` : 'Nothing to undo'} aria-label={undoName(stacks) ? `Undo: ${undoName(stacks)}` : 'Undo'}>
+          <Button
+            kind="quiet"
+            disabled={!stacks.undo.length}
+            onClick={() => session.undo()}
+            title={undoName(stacks) ? `Undo: ${undoName(stacks)}` : 'Nothing to undo'}
+            aria-label={undoName(stacks) ? `Undo: ${undoName(stacks)}` : 'Undo'}
+          >
             <Undo2 size={16} aria-hidden />
           </Button>
-          <Button kind="quiet" disabled={!stacks.redo.length} onClick={() => session.redo()} title={redoName(stacks) ? `Redo: ${redoName(stacks)}` : 'Nothing to redo'} aria-label={redoName(stacks) ? `Redo: ${redoName(stacks)}` : 'Redo'}>
+          <Button
+            kind="quiet"
+            disabled={!stacks.redo.length}
+            onClick={() => session.redo()}
+            title={redoName(stacks) ? `Redo: ${redoName(stacks)}` : 'Nothing to redo'}
+            aria-label={redoName(stacks) ? `Redo: ${redoName(stacks)}` : 'Redo'}
+          >
             <Redo2 size={16} aria-hidden />
           </Button>
           <span role="status" data-testid="storing" className="w-16 flex-none text-right text-xs text-faint">
@@ -261,9 +324,19 @@ function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string
           </section>
           <section aria-label="Live page" className="flex min-h-0 flex-col p-2">
             <div className="flex items-center gap-3 pb-2">
-              <ToggleGroup.Root type="single" value={screenKey} onValueChange={(v) => v && setScreenKey(v)} aria-label="Screen" className="flex gap-1">
+              <ToggleGroup.Root
+                type="single"
+                value={screenKey}
+                onValueChange={(v) => v && setScreenKey(v)}
+                aria-label="Screen"
+                className="flex gap-1"
+              >
                 {site.screens.map((s) => (
-                  <ToggleGroup.Item key={s.key} value={s.key} className="min-h-7 rounded-sm border border-hair px-2.5 text-sm data-[state=on]:border-teal data-[state=on]:bg-wash data-[state=on]:font-semibold">
+                  <ToggleGroup.Item
+                    key={s.key}
+                    value={s.key}
+                    className="min-h-7 rounded-sm border border-hair px-2.5 text-sm data-[state=on]:border-teal data-[state=on]:bg-wash data-[state=on]:font-semibold"
+                  >
                     {s.name} {s.width}×{s.height}
                   </ToggleGroup.Item>
                 ))}
@@ -286,7 +359,8 @@ function Opened({ siteKey, session, pageKey, state, runtime }: { siteKey: string
               onMessage={(key, message) => {
                 if (message.type === 'scrolled') setScrolls((s) => ({ ...s, [key]: message.y }))
                 if (message.type === 'hover' && key === screenKey) setPointed(message.at === null ? null : (byAt.get(message.at) ?? null))
-                if (message.type === 'picking' && key === screenKey) setPicking(message.state === 'left' ? null : { way: message.way, isTaken: message.state === 'done' })
+                if (message.type === 'picking' && key === screenKey)
+                  setPicking(message.state === 'left' ? null : { way: message.way, isTaken: message.state === 'done' })
                 if (message.type === 'outside') toast(`This link leaves the page, for ${message.href}. The live page stays here.`)
               }}
             />

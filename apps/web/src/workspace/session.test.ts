@@ -25,7 +25,8 @@ function answering(...answers: (() => Response)[]) {
   return sent
 }
 
-const open = (tell: (message: string) => void = () => {}) => new Session('k', { key: 'k', document: site, version: 0, stacks: emptyStacks }, tell)
+const open = (tell: (message: string) => void = () => {}) =>
+  new Session('k', { key: 'k', document: site, version: 0, stacks: emptyStacks }, tell)
 const settled = async (session: Session) => {
   for (let i = 0; i < 400 && session.snapshot().storing !== 'stored'; i++) await new Promise((done) => setTimeout(done, 10))
 }
@@ -118,7 +119,10 @@ describe('a session', () => {
   })
 
   it('catches up when another tab’s change came in between, with more of its own to send', async () => {
-    const sent = answering(() => Response.json({ version: 4 }), () => Response.json({ version: 5 }))
+    const sent = answering(
+      () => Response.json({ version: 4 }),
+      () => Response.json({ version: 5 }),
+    )
     const session = open()
     session.run(rename('A'))
     session.run(rename('B'))
@@ -133,13 +137,18 @@ describe('a session', () => {
     const answer = globalThis.fetch
     globalThis.fetch = jest.fn(async (url: string, init?: RequestInit) => {
       urls.push(url)
-      return url.endsWith('/back') ? Response.json({ code: 'no-version', message: 'As it was already.' }, { status: 404 }) : answer(url, init)
+      return url.endsWith('/back')
+        ? Response.json({ code: 'no-version', message: 'As it was already.' }, { status: 404 })
+        : answer(url, init)
     }) as unknown as typeof fetch
     const told: string[] = []
     const session = open((m) => told.push(m))
     session.run(rename('Mine'))
     await session.backTo(1)
-    expect([sent.length, urls.filter((u) => u.includes('changes') || u.includes('back'))]).toEqual([1, ['/api/sites/k/changes', '/api/sites/k/back']])
+    expect([sent.length, urls.filter((u) => u.includes('changes') || u.includes('back'))]).toEqual([
+      1,
+      ['/api/sites/k/changes', '/api/sites/k/back'],
+    ])
     expect(told).toEqual(['As it was already.'])
   })
 })

@@ -2,7 +2,17 @@
  * One site while it is worked on. A command is applied here at once with the core's own function, and sent; the server applies the
  * same. What the bar shows as stored has been answered.
  */
-import { afterChange, apply, CommandError, describe, type Change, type Command, type Decisions, type Site, type Stacks } from '@waybell/core'
+import {
+  afterChange,
+  apply,
+  CommandError,
+  describe,
+  type Change,
+  type Command,
+  type Decisions,
+  type Site,
+  type Stacks,
+} from '@waybell/core'
 import { api, ApiError, type SiteState } from '../api.ts'
 
 export type Storing = 'stored' | 'storing' | 'waiting'
@@ -102,7 +112,12 @@ export class Session {
     while (this.pending.length && refused === null) {
       const { idempotencyKey, change } = this.pending[0]!
       try {
-        const { version } = await api.change(this.key, { idempotencyKey, baseVersion: this.version, command: change.command, undoes: change.undoes })
+        const { version } = await api.change(this.key, {
+          idempotencyKey,
+          baseVersion: this.version,
+          command: change.command,
+          undoes: change.undoes,
+        })
         this.pending.shift()
         // Another tab changed something else in between.
         isBehind ||= version !== this.version + 1

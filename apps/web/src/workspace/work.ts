@@ -1,5 +1,17 @@
 /** What every part of the workspace looks at: the page, what was read and measured of it, and what follows from both. */
-import { pageEdits, solveArrivals, type Arrival, type Command, type Finding, type PageEdit, type PageReading, type Screen, type Site, type SitePage, type Survey } from '@waybell/core'
+import {
+  pageEdits,
+  solveArrivals,
+  type Arrival,
+  type Command,
+  type Finding,
+  type PageEdit,
+  type PageReading,
+  type Screen,
+  type Site,
+  type SitePage,
+  type Survey,
+} from '@waybell/core'
 import type { PickedElement, PickStep } from '@waybell/agent/types'
 import { createContext, useContext } from 'react'
 import type { Session, SessionState } from './session.ts'
@@ -79,7 +91,6 @@ export function partsToMeasure(page: SitePage, reading: PageReading): { at: numb
 
 export const arrivalsOf = (page: SitePage, survey: Survey | null): Map<string, Arrival> =>
   new Map(survey ? solveArrivals(page, survey).map((a) => [a.section, a]) : [])
-
 
 /** A key that nothing in the page has yet. */
 export function freshKey(prefix: string, taken: Iterable<string>): string {

@@ -2,24 +2,61 @@ import { bellMap, currentAt, bells } from '../highlight/index.ts'
 import type { Section, SitePage } from '../site/index.ts'
 import { partsByAt, placeOf, solveArrivals, type Survey } from './index.ts'
 
-const section = (key: string, at: number, shift: number | null): Section => ({ key, at, point: shift === null ? null : { shift }, title: key, id: key, own: null, former: [], heading: null, depth: 0, toTop: false })
+const section = (key: string, at: number, shift: number | null): Section => ({
+  key,
+  at,
+  point: shift === null ? null : { shift },
+  title: key,
+  id: key,
+  own: null,
+  former: [],
+  heading: null,
+  depth: 0,
+  toTop: false,
+})
 const survey: Survey = {
   screen: 'laptop',
   width: 1280,
   height: 800,
   pageHeight: 5000,
   maxScroll: 4200,
-  parts: [0, 1000, 2000].map((top, i) => ({ at: i * 10, top, bottom: top + 1000, movedTop: top - 20, margin: 7, hasBox: true, heading: { top: top + 40, bottom: top + 80 }, background: '' })),
+  parts: [0, 1000, 2000].map((top, i) => ({
+    at: i * 10,
+    top,
+    bottom: top + 1000,
+    movedTop: top - 20,
+    margin: 7,
+    hasBox: true,
+    heading: { top: top + 40, bottom: top + 80 },
+    background: '',
+  })),
   header: { at: 1, position: 'sticky', height: 80, rest: 80, moved: 60, hides: false, canStay: false, transparent: false, color: '' },
   near: [],
   color: '',
   background: '',
 }
-const page = (...sections: Section[]): SitePage => ({ key: 'p', file: '', source: '', title: '', sections, menus: [], header: null, bar: 'top', travel: { smooth: true, breathing: 20 }, highlight: { bellOffset: 30 } })
+const page = (...sections: Section[]): SitePage => ({
+  key: 'p',
+  file: '',
+  source: '',
+  title: '',
+  sections,
+  menus: [],
+  header: null,
+  bar: 'top',
+  travel: { smooth: true, breathing: 20 },
+  highlight: { bellOffset: 30 },
+})
 
 describe('a point', () => {
   it('has no size, and is as far from its element’s top as it was shifted', () =>
-    expect(placeOf(section('p', 10, -150), partsByAt(survey))).toMatchObject({ top: 850, bottom: 850, movedTop: 830, margin: 0, hasBox: true }))
+    expect(placeOf(section('p', 10, -150), partsByAt(survey))).toMatchObject({
+      top: 850,
+      bottom: 850,
+      movedTop: 830,
+      margin: 0,
+      hasBox: true,
+    }))
   it('is nowhere where its element was not measured', () => expect(placeOf(section('p', 99, 0), partsByAt(survey))).toBeNull())
   it('is where its link arrives, under the header and the breathing space', () => {
     const [element, point] = solveArrivals(page(section('e', 10, null), section('p', 10, 200)), survey)
@@ -27,7 +64,12 @@ describe('a point', () => {
   })
   it('rings where it crosses the line, and no element around it takes that away', () => {
     const map = bellMap(page(section('e', 10, null), section('p', 10, 200), section('f', 20, null)), survey)
-    expect(map.map((s) => [s.section, s.start])).toEqual([[null, 0], ['e', 890], ['p', 1090], ['f', 1890]])
+    expect(map.map((s) => [s.section, s.start])).toEqual([
+      [null, 0],
+      ['e', 890],
+      ['p', 1090],
+      ['f', 1890],
+    ])
   })
   it('comes before the element that it stands above, by place and not by the order of the list', () => {
     const sorted = bells([1000, 850], 90, 4200)

@@ -7,7 +7,11 @@ import { openFindings, pageFindings } from './index.ts'
 
 const none = { missing: new Set<string>(), undeclared: new Set<string>() }
 const read = (body: string) => readPage(new TextEncoder().encode(body))
-const codes = (body: string, missing: string[] = []) => pageFindings(read(body), { missing: new Set(missing), undeclared: undeclaredNames(inlineScripts(parsePage(new TextEncoder().encode(body)).tree)) }).map((f) => `${f.severity} ${f.code} ${f.line}:${f.column}`)
+const codes = (body: string, missing: string[] = []) =>
+  pageFindings(read(body), {
+    missing: new Set(missing),
+    undeclared: undeclaredNames(inlineScripts(parsePage(new TextEncoder().encode(body)).tree)),
+  }).map((f) => `${f.severity} ${f.code} ${f.line}:${f.column}`)
 
 it('names each fault with its place', () =>
   expect(
@@ -30,7 +34,10 @@ it('names each fault with its place', () =>
     'warning asset-missing 6:1',
   ]))
 
-it('says nothing of a sound page', () => expect(codes('<nav><a href="#a">A</a><a href="#b">B</a></nav><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section>')).toEqual([]))
+it('says nothing of a sound page', () =>
+  expect(
+    codes('<nav><a href="#a">A</a><a href="#b">B</a></nav><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section>'),
+  ).toEqual([]))
 
 it.each([
   ['<p id="">', 'warning id-empty'],
@@ -42,20 +49,40 @@ it.each([
   ['<a href="#x">x</a><p id="x" style="color:red; display:none">Words</p>', 'error section-hidden'],
   ['<section id="map"></section>', 'warning section-empty'],
   ['<a href="#x">x</a><details><p id="x">Words</p></details><p hidden=until-found id=y>', ''],
-])('%s is %s', (body, found) => expect(codes(`<h1>Words</h1>${body}`).map((c) => c.replace(/ \d.*/, '')).join()).toBe(found))
+])('%s is %s', (body, found) =>
+  expect(
+    codes(`<h1>Words</h1>${body}`)
+      .map((c) => c.replace(/ \d.*/, ''))
+      .join(),
+  ).toBe(found),
+)
 
-const site = (page: SitePage): Site => ({ format: 'way-bell-site', version: 2, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] })
+const site = (page: SitePage): Site => ({
+  format: 'way-bell-site',
+  version: 2,
+  name: '',
+  rule: defaultRule,
+  screens: defaultScreens,
+  pages: [page],
+})
 const surveys = {}
 const undeclared = new Set<string>()
 const named = { styles: [] as string[], scripts: [] as string[] }
 function opened(body: string, change: (page: SitePage) => SitePage = (p) => p) {
   const reading = read(body)
   const page = change({ key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
-  return { reading, page, all: pageFindings(reading, none), open: openFindings({ site: site(page), page, reading, undeclared, named, surveys }, pageFindings(reading, none)) }
+  return {
+    reading,
+    page,
+    all: pageFindings(reading, none),
+    open: openFindings({ site: site(page), page, reading, undeclared, named, surveys }, pageFindings(reading, none)),
+  }
 }
 
 it('closes a finding when the designer’s work settles it', () => {
-  const { all, open } = opened('<nav><a href="#">One</a><a href="#tow">Two</a></nav><p><a href="#one">x</a> <a href="#three">y</a></p><section><h2>One</h2></section><section><h2>Two</h2></section>')
+  const { all, open } = opened(
+    '<nav><a href="#">One</a><a href="#tow">Two</a></nav><p><a href="#one">x</a> <a href="#three">y</a></p><section><h2>One</h2></section><section><h2>Two</h2></section>',
+  )
   expect(all.map((f) => f.code)).toEqual(['link-broken', 'link-broken', 'link-broken'])
   expect(open.map((f) => f.message)).toEqual([expect.stringContaining('#three')])
 })
@@ -71,7 +98,10 @@ it('fixes an unsound ID of a section by a command that closes the finding', () =
 
 it('tells of a former ID that something else has now, and forgets it when asked', () => {
   const body = '<section><h2>A</h2></section><section><h2>B</h2></section><p id="news">x</p>'
-  const { page, open } = opened(body, (p) => ({ ...p, sections: p.sections.map((s, i) => ({ ...s, former: i ? ['a', 'news', 'old'] : [] })) }))
+  const { page, open } = opened(body, (p) => ({
+    ...p,
+    sections: p.sections.map((s, i) => ({ ...s, former: i ? ['a', 'news', 'old'] : [] })),
+  }))
   expect(open.map((f) => f.message)).toEqual([expect.stringContaining('the section “A”'), expect.stringContaining('the p on line 1')])
   expect(apply(site(page), open[1]!.fix!.command).site.pages[0]!.sections[1]!.former).toEqual(['a', 'old'])
 })
@@ -80,11 +110,16 @@ it('tells of a section that has no place on a screen', () => {
   const { page, reading } = opened('<section><h2>A</h2></section><section><h2>B</h2></section>')
   const survey = { parts: page.sections.map((s, i) => ({ at: s.at, hasBox: i === 0 })) } as unknown as Survey
   const open = openFindings({ site: site(page), page, reading, undeclared, named, surveys: { phone: survey } }, [])
-  expect(open).toMatchObject([{ code: 'section-hidden', severity: 'warning', message: 'The section “B” has a place not on “Phone”; there, links to it do nothing.' }])
+  expect(open).toMatchObject([
+    { code: 'section-hidden', severity: 'warning', message: 'The section “B” has a place not on “Phone”; there, links to it do nothing.' },
+  ])
 })
 
 it('tells of an ID that was changed under the page’s own styles and scripts', () => {
-  const { page, reading } = opened('<section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>', (p) => ({ ...p, sections: p.sections.map((s) => ({ ...s, id: `${s.id}-new`, former: [s.id] })) }))
+  const { page, reading } = opened('<section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>', (p) => ({
+    ...p,
+    sections: p.sections.map((s) => ({ ...s, id: `${s.id}-new`, former: [s.id] })),
+  }))
   const open = openFindings({ site: site(page), page, reading, undeclared, surveys, named: { styles: ['a'], scripts: ['a', 'c'] } }, [])
   expect(open).toMatchObject([{ code: 'id-in-use', message: expect.stringContaining('styles and scripts name “#a”') }])
   expect(apply(site(page), open[0]!.fix!.command).site.pages[0]!.sections[0]).toMatchObject({ id: 'a', former: [] })

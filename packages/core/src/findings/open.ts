@@ -37,16 +37,31 @@ export function openFindings(input: OpenInput, findings: readonly Finding[]): Fi
       const wanted = decodeFragment(links.get(at)?.fragment ?? '')
       if (ids.has(wanted)) return []
       const meant = page.sections.find((s) => s.id.toLowerCase() === wanted.toLowerCase())
-      const fix = used && meant ? { label: `Link to “${meant.title}”`, command: { type: 'item/target', page: page.key, menu: used.menu.key, item: used.item.key, target: { kind: 'section', section: meant.key } } as const } : null
+      const fix =
+        used && meant
+          ? {
+              label: `Link to “${meant.title}”`,
+              command: {
+                type: 'item/target',
+                page: page.key,
+                menu: used.menu.key,
+                item: used.item.key,
+                target: { kind: 'section', section: meant.key },
+              } as const,
+            }
+          : null
       return [{ ...finding, fix }]
     }
     const section = sections.get(at)
     if (code === 'heading-missing') return section ? [finding] : []
-    if (code === 'section-hidden' || code === 'section-empty') return [section ? { ...finding, fix: { label: 'Drop this section', command: dropSections(page, [section]) } } : finding]
+    if (code === 'section-hidden' || code === 'section-empty')
+      return [section ? { ...finding, fix: { label: 'Drop this section', command: dropSections(page, [section]) } } : finding]
     if (!section || !ofId.has(code)) return [finding]
     return section.id === hadId.get(at) ? [{ ...finding, fix: renameFix(input, section) }] : []
   })
-  return [...open, ...stillNamed(input), ...formerClashes(input), ...unseenSections(input, open)].sort((a, b) => a.line - b.line || a.column - b.column)
+  return [...open, ...stillNamed(input), ...formerClashes(input), ...unseenSections(input, open)].sort(
+    (a, b) => a.line - b.line || a.column - b.column,
+  )
 }
 
 function renameFix(input: OpenInput, section: Section): Finding['fix'] {
@@ -75,7 +90,10 @@ function stillNamed(input: OpenInput): Finding[] {
         message: `The page’s ${who} name “#${was}”, which is “#${section.id}” now; what they do to it no longer happens.`,
         ...placeOfElement(input, section.at),
         at: section.at,
-        fix: { label: `Keep “${was}”`, command: { type: 'section/id', page: page.key, section: section.key, id: was, former: section.former.filter((f) => f !== was) } },
+        fix: {
+          label: `Keep “${was}”`,
+          command: { type: 'section/id', page: page.key, section: section.key, id: was, former: section.former.filter((f) => f !== was) },
+        },
       },
     ]
   })
@@ -98,7 +116,16 @@ function formerClashes(input: OpenInput): Finding[] {
           message: `The former ID “${former}” of “${section.title}” belongs to ${who} as well; old links to it go to one of the two only.`,
           ...placeOfElement(input, section.at),
           at: section.at,
-          fix: { label: `Forget “${former}”`, command: { type: 'section/id', page: page.key, section: section.key, id: section.id, former: section.former.filter((f) => f !== former) } },
+          fix: {
+            label: `Forget “${former}”`,
+            command: {
+              type: 'section/id',
+              page: page.key,
+              section: section.key,
+              id: section.id,
+              former: section.former.filter((f) => f !== former),
+            },
+          },
         },
       ]
     }),
@@ -108,7 +135,9 @@ function formerClashes(input: OpenInput): Finding[] {
 /** Sections without a box on a screen: no link moves the page to them there. */
 function unseenSections(input: OpenInput, known: readonly Finding[]): Finding[] {
   const { page, site, surveys } = input
-  const hidden = new Map(Object.entries(surveys).map(([key, survey]) => [key, new Set(survey.parts.flatMap((p) => (p.hasBox ? [] : p.at)))]))
+  const hidden = new Map(
+    Object.entries(surveys).map(([key, survey]) => [key, new Set(survey.parts.flatMap((p) => (p.hasBox ? [] : p.at)))]),
+  )
   const told = new Set(known.filter((f) => f.code === 'section-hidden').map((f) => f.at))
   return page.sections.flatMap((section): Finding[] => {
     const screens = site.screens.filter((s) => hidden.get(s.key)?.has(section.at))

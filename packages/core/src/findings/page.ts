@@ -18,11 +18,27 @@ export function pageFindings(reading: PageReading, around: Around): Finding[] {
   const out: Finding[] = [...idFindings(reading, around.undeclared), ...linkFindings(reading)]
   for (const c of reading.candidates) {
     if (c.offered && c.heading === null)
-      out.push({ code: 'heading-missing', severity: 'warning', message: `The section “${c.title}” (${c.tag}) has no heading; a visitor who arrives cannot tell where.`, line: c.line, column: c.column, at: c.at, fix: null })
+      out.push({
+        code: 'heading-missing',
+        severity: 'warning',
+        message: `The section “${c.title}” (${c.tag}) has no heading; a visitor who arrives cannot tell where.`,
+        line: c.line,
+        column: c.column,
+        at: c.at,
+        fix: null,
+      })
   }
   for (const asset of reading.assets) {
     if (around.missing.has(asset.path))
-      out.push({ code: 'asset-missing', severity: 'warning', message: `The file “${asset.path}” is not there; the page will look different without it.`, line: asset.line, column: asset.column, at: null, fix: null })
+      out.push({
+        code: 'asset-missing',
+        severity: 'warning',
+        message: `The file “${asset.path}” is not there; the page will look different without it.`,
+        line: asset.line,
+        column: asset.column,
+        at: null,
+        fix: null,
+      })
   }
   return out.sort((a, b) => a.line - b.line || a.column - b.column)
 }
@@ -31,17 +47,27 @@ function idFindings(reading: PageReading, undeclared: ReadonlySet<string>): Find
   const out: Finding[] = []
   const firstOf = new Map<string, ReadId>()
   const byLower = new Map<string, ReadId>()
-  const linked = new Set(reading.links.flatMap((l) => (l.target === null || l.fragment === null ? [] : [l.fragment, decodeFragment(l.fragment)])))
+  const linked = new Set(
+    reading.links.flatMap((l) => (l.target === null || l.fragment === null ? [] : [l.fragment, decodeFragment(l.fragment)])),
+  )
   for (const entry of reading.ids) {
     const { id, line, column, at } = entry
     const add = (fault: Fault) => out.push({ ...fault, line, column, at, fix: null })
     if (id === '') {
-      add({ code: 'id-empty', severity: 'warning', message: 'The ID is empty, which an ID must not be; give it a name, or take the attribute away.' })
+      add({
+        code: 'id-empty',
+        severity: 'warning',
+        message: 'The ID is empty, which an ID must not be; give it a name, or take the attribute away.',
+      })
       continue
     }
     const first = firstOf.get(id)
     if (first) {
-      add({ code: 'id-duplicate', severity: linked.has(id) ? 'error' : 'warning', message: `The ID “${id}” stands on line ${first.line} already; links go to that one. Give this element another ID.` })
+      add({
+        code: 'id-duplicate',
+        severity: linked.has(id) ? 'error' : 'warning',
+        message: `The ID “${id}” stands on line ${first.line} already; links go to that one. Give this element another ID.`,
+      })
       continue
     }
     firstOf.set(id, entry)
@@ -49,19 +75,50 @@ function idFindings(reading: PageReading, undeclared: ReadonlySet<string>): Find
     if (fault) add(fault)
     byLower.set(id.toLowerCase(), byLower.get(id.toLowerCase()) ?? entry)
     if (entry.isHidden && linked.has(id))
-      add({ code: 'section-hidden', severity: 'error', message: `The element with the ID “${id}” is hidden and has no place on the page; links to it do nothing.` })
-    else if (entry.isEmpty) add({ code: 'section-empty', severity: 'warning', message: `The section “${id}” holds neither words nor a picture; a visitor who arrives sees what follows it.` })
+      add({
+        code: 'section-hidden',
+        severity: 'error',
+        message: `The element with the ID “${id}” is hidden and has no place on the page; links to it do nothing.`,
+      })
+    else if (entry.isEmpty)
+      add({
+        code: 'section-empty',
+        severity: 'warning',
+        message: `The section “${id}” holds neither words nor a picture; a visitor who arrives sees what follows it.`,
+      })
   }
   return out
 }
 
 function faultOf(id: string, undeclared: ReadonlySet<string>, near: ReadId | undefined): Fault | null {
-  if (hasSpace(id)) return { code: 'id-space', severity: 'error', message: `The ID “${id}” holds white space, which an ID must not; use a hyphen.` }
-  if (id.startsWith('#')) return { code: 'id-hash', severity: 'error', message: `The ID “${id}” begins with #; a link to it would need two. Leave the # to the links.` }
-  if (near) return { code: 'id-case', severity: 'warning', message: `The ID “${id}” differs only in case from “${near.id}” on line ${near.line}; links and people mistake one for the other.` }
-  if (!isSelector(id)) return { code: 'id-selector', severity: 'warning', message: `The ID “${id}” is no CSS selector as it stands; styles and scripts must escape it.` }
-  if (id === 'top') return { code: 'id-reserved', severity: 'note', message: 'Links to “#top” come to this element and not to the top of the page.' }
-  if (undeclared.has(id)) return { code: 'id-shadow', severity: 'warning', message: `A script of the page reads the name “${id}” without declaring it; this element takes its place.` }
+  if (hasSpace(id))
+    return { code: 'id-space', severity: 'error', message: `The ID “${id}” holds white space, which an ID must not; use a hyphen.` }
+  if (id.startsWith('#'))
+    return {
+      code: 'id-hash',
+      severity: 'error',
+      message: `The ID “${id}” begins with #; a link to it would need two. Leave the # to the links.`,
+    }
+  if (near)
+    return {
+      code: 'id-case',
+      severity: 'warning',
+      message: `The ID “${id}” differs only in case from “${near.id}” on line ${near.line}; links and people mistake one for the other.`,
+    }
+  if (!isSelector(id))
+    return {
+      code: 'id-selector',
+      severity: 'warning',
+      message: `The ID “${id}” is no CSS selector as it stands; styles and scripts must escape it.`,
+    }
+  if (id === 'top')
+    return { code: 'id-reserved', severity: 'note', message: 'Links to “#top” come to this element and not to the top of the page.' }
+  if (undeclared.has(id))
+    return {
+      code: 'id-shadow',
+      severity: 'warning',
+      message: `A script of the page reads the name “${id}” without declaring it; this element takes its place.`,
+    }
   return null
 }
 
@@ -75,8 +132,18 @@ function linkFindings(reading: PageReading): Finding[] {
     const other = lower.get(wanted.toLowerCase())
     return [
       other && other !== wanted
-        ? { code: 'link-case', severity: 'error', message: `The link to “#${wanted}” finds nothing: the ID is “${other}”. Write it the same way.`, ...place }
-        : { code: 'link-broken', severity: 'error', message: `The link to “#${wanted}” has no target on this page. Give a section this ID, or link to another.`, ...place },
+        ? {
+            code: 'link-case',
+            severity: 'error',
+            message: `The link to “#${wanted}” finds nothing: the ID is “${other}”. Write it the same way.`,
+            ...place,
+          }
+        : {
+            code: 'link-broken',
+            severity: 'error',
+            message: `The link to “#${wanted}” has no target on this page. Give a section this ID, or link to another.`,
+            ...place,
+          },
     ]
   })
 }

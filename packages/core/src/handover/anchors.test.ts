@@ -17,10 +17,25 @@ const renamed = (id: string) => (page: SitePage) => {
   const site: Site = { format: 'way-bell-site', version: 2, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] }
   return apply(site, renameSection('p1', page.sections[0]!, id)).site.pages[0]!
 }
-const point = (at: number, shift: number): Section => ({ key: 'pt', at, point: { shift }, title: 'Here', id: 'here', own: null, former: [], heading: null, depth: 0, toTop: false })
-const withPoint = (shift: number) => (page: SitePage) => ({ ...page, sections: [point(page.sections[1]!.at, shift), ...page.sections].sort((a, b) => a.at - b.at) })
+const point = (at: number, shift: number): Section => ({
+  key: 'pt',
+  at,
+  point: { shift },
+  title: 'Here',
+  id: 'here',
+  own: null,
+  former: [],
+  heading: null,
+  depth: 0,
+  toTop: false,
+})
+const withPoint = (shift: number) => (page: SitePage) => ({
+  ...page,
+  sections: [point(page.sections[1]!.at, shift), ...page.sections].sort((a, b) => a.at - b.at),
+})
 
-const source = '<nav><a href="#work">Work</a><a href="#team">Team</a></nav><section id="work"><h2>Work</h2><a href="#work">up</a></section><section id="team"><h2>Team</h2></section>\n'
+const source =
+  '<nav><a href="#work">Work</a><a href="#team">Team</a></nav><section id="work"><h2>Work</h2><a href="#work">up</a></section><section id="team"><h2>Team</h2></section>\n'
 
 it('puts a former ID behind everything, over the section that had it, and takes its links along', () => {
   const { text } = written(source, renamed('projects'))
@@ -57,9 +72,16 @@ it('finds former IDs and points again, and writes the same page a second time', 
 
 it('takes links of another page of the site along', () => {
   const other: SitePage = { ...written(source, renamed('projects')).page, key: 'p2', file: 'sub/more.html' }
-  const links = '<p><a href="sub/more.html#work">a</a> <a href="./sub/more.html?x#work">b</a> <a href="sub/more.html#projects">c</a> <a href="more.html#work">d</a> <a href="sub/more.html">e</a></p>'
+  const links =
+    '<p><a href="sub/more.html#work">a</a> <a href="./sub/more.html?x#work">b</a> <a href="sub/more.html#projects">c</a> <a href="more.html#work">d</a> <a href="sub/more.html">e</a></p>'
   const { text } = written(source + links, (p) => p, [other])
-  expect([...text.matchAll(/<a href="([^"]*more[^"]*)"/g)].map((m) => m[1])).toEqual(['sub/more.html#projects', './sub/more.html?x#projects', 'sub/more.html#projects', 'more.html#work', 'sub/more.html'])
+  expect([...text.matchAll(/<a href="([^"]*more[^"]*)"/g)].map((m) => m[1])).toEqual([
+    'sub/more.html#projects',
+    './sub/more.html?x#projects',
+    'sub/more.html#projects',
+    'more.html#work',
+    'sub/more.html',
+  ])
 })
 
 it('takes away a former ID that was forgotten, and keeps the others where they stand', () => {
@@ -71,7 +93,10 @@ it('takes away a former ID that was forgotten, and keeps the others where they s
 })
 
 it('takes labels and descriptions along with an ID that was changed', () => {
-  const { text } = written(source.replace('</nav>', '</nav><p aria-describedby="x work" data-go="#work">') + '<label for=team>', renamed('projects'))
+  const { text } = written(
+    source.replace('</nav>', '</nav><p aria-describedby="x work" data-go="#work">') + '<label for=team>',
+    renamed('projects'),
+  )
   expect(text).toContain('aria-describedby="x projects" data-go="#projects"')
   expect(text).toContain('<label for=team>')
 })

@@ -1,11 +1,23 @@
 import fc from 'fast-check'
 import { defaultRule } from '../naming/index.ts'
-import { byteOffsets, decodePage, encodeText, parsePage, readParsed, undoSplices, type PageReading, type ParsedPage } from '../page/index.ts'
+import {
+  byteOffsets,
+  decodePage,
+  encodeText,
+  parsePage,
+  readParsed,
+  undoSplices,
+  type PageReading,
+  type ParsedPage,
+} from '../page/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
 import { defaultScreens, type SitePage } from '../site/index.ts'
 import { pageEdits, writePage, type Handover } from './index.ts'
 
-function build(bytes: Uint8Array, change: (page: SitePage) => SitePage = (p) => p): { parsed: ParsedPage; reading: PageReading; page: SitePage; handover: Handover } {
+function build(
+  bytes: Uint8Array,
+  change: (page: SitePage) => SitePage = (p) => p,
+): { parsed: ParsedPage; reading: PageReading; page: SitePage; handover: Handover } {
   const parsed = parsePage(bytes)
   const reading = readParsed(parsed, bytes.length, 'index.html')
   const page = change({ key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
@@ -44,10 +56,20 @@ const markup = fc.constantFrom(
   '\u0000<div \u0000 id=\u0000z><h3>Nul</h3></div>',
   '<section title="<section>" data-x=\'"\'><h2>Quotes</h2></section>',
 )
-const head = fc.constantFrom('', '<!doctype html>', '<!DOCTYPE html><html><head><title>T</title></head><body>', '<head><style>a{b:c}</style>', '<html lang=en>', '<body class=x>', '<!-- first -->\n<!doctype html><title>only</title>')
+const head = fc.constantFrom(
+  '',
+  '<!doctype html>',
+  '<!DOCTYPE html><html><head><title>T</title></head><body>',
+  '<head><style>a{b:c}</style>',
+  '<html lang=en>',
+  '<body class=x>',
+  '<!-- first -->\n<!doctype html><title>only</title>',
+)
 const lineEnd = fc.constantFrom('\n', '\r\n', '\r')
 
-const pages = fc.record({ head, parts: fc.array(markup, { minLength: 1, maxLength: 8 }), lineEnd }).map(({ head: h, parts, lineEnd: e }) => [h, '<i></i>', ...parts, ''].join('\n').replace(/\r?\n/g, e))
+const pages = fc
+  .record({ head, parts: fc.array(markup, { minLength: 1, maxLength: 8 }), lineEnd })
+  .map(({ head: h, parts, lineEnd: e }) => [h, '<i></i>', ...parts, ''].join('\n').replace(/\r?\n/g, e))
 
 describe('writing a page', () => {
   const encodings: [string, (text: string) => Uint8Array][] = [
@@ -62,9 +84,19 @@ describe('writing a page', () => {
   ]
   // Every other one of the standard, with bytes in front and behind that may be anything in it, broken sequences too.
   const others =
-    'ibm866 iso-8859-2 iso-8859-3 iso-8859-4 iso-8859-5 iso-8859-6 iso-8859-7 iso-8859-8 iso-8859-8-i iso-8859-10 iso-8859-13 iso-8859-14 iso-8859-15 iso-8859-16 koi8-r koi8-u macintosh windows-874 windows-1250 windows-1251 windows-1253 windows-1254 windows-1255 windows-1256 windows-1257 windows-1258 x-mac-cyrillic gbk gb18030 big5 euc-jp iso-2022-jp euc-kr x-user-defined'.split(' ')
-  const random = fc.sample(fc.uint8Array({ minLength: 1, maxLength: 40, min: 0x20 }).map((b) => b.filter((x) => x !== 0x3c)), { numRuns: others.length, seed: 7 })
-  others.forEach((name, i) => encodings.push([name, (t) => Uint8Array.from([...ascii(`<meta charset=${name}><p>`), ...random[i]!, ...ascii('</p>' + t), ...random[i]!])]))
+    'ibm866 iso-8859-2 iso-8859-3 iso-8859-4 iso-8859-5 iso-8859-6 iso-8859-7 iso-8859-8 iso-8859-8-i iso-8859-10 iso-8859-13 iso-8859-14 iso-8859-15 iso-8859-16 koi8-r koi8-u macintosh windows-874 windows-1250 windows-1251 windows-1253 windows-1254 windows-1255 windows-1256 windows-1257 windows-1258 x-mac-cyrillic gbk gb18030 big5 euc-jp iso-2022-jp euc-kr x-user-defined'.split(
+      ' ',
+    )
+  const random = fc.sample(
+    fc.uint8Array({ minLength: 1, maxLength: 40, min: 0x20 }).map((b) => b.filter((x) => x !== 0x3c)),
+    { numRuns: others.length, seed: 7 },
+  )
+  others.forEach((name, i) =>
+    encodings.push([
+      name,
+      (t) => Uint8Array.from([...ascii(`<meta charset=${name}><p>`), ...random[i]!, ...ascii('</p>' + t), ...random[i]!]),
+    ]),
+  )
   for (const [name, encode] of encodings) {
     it(`changes nothing outside its edits, and they can be undone: ${name}`, () => {
       fc.assert(
@@ -81,11 +113,17 @@ describe('writing a page', () => {
   }
 
   it('changes nothing else when a thousand IDs are changed at once, in any character set', () => {
-    const section = (i: number) => `<section ${i % 3 ? `id="s${i}"` : ''} class='x'><h2>N${i}</h2><a href="#s${i}">up</a>words</section>\r\n`
+    const section = (i: number) =>
+      `<section ${i % 3 ? `id="s${i}"` : ''} class='x'><h2>N${i}</h2><a href="#s${i}">up</a>words</section>\r\n`
     const text = `<html><body>${Array.from({ length: 1000 }, (_, i) => section(i)).join('')}`
-    for (const [name, encode] of encodings.filter(([n]) => ['utf-8', 'utf-16be', 'shift_jis', 'windows-1252', 'gb18030', 'koi8-r'].includes(n))) {
+    for (const [name, encode] of encodings.filter(([n]) =>
+      ['utf-8', 'utf-16be', 'shift_jis', 'windows-1252', 'gb18030', 'koi8-r'].includes(n),
+    )) {
       const bytes = encode(text)
-      const { handover, parsed } = build(bytes, (p) => ({ ...p, sections: p.sections.map((s) => ({ ...s, id: `new-${s.at}`, former: s.own === null ? [] : [s.own] })) }))
+      const { handover, parsed } = build(bytes, (p) => ({
+        ...p,
+        sections: p.sections.map((s) => ({ ...s, id: `new-${s.at}`, former: s.own === null ? [] : [s.own] })),
+      }))
       expect([name, parsed.tree.all.filter((el) => el.tag === 'section').length]).toEqual([name, 1000])
       expect(undoSplices(handover.bytes, handover.splices)).toEqual(bytes)
       const again = parsePage(handover.bytes)
@@ -104,13 +142,18 @@ describe('writing a page', () => {
         expect(new Set(ids).size).toBe(ids.length)
         const all = again.tree.all.flatMap((el) => el.attrs.get('id') ?? (el.tag === 'a' ? el.attrs.get('name') : undefined) ?? [])
         for (const id of ids) expect(all).toContain(id)
-        for (const item of page.menus.flatMap((m) => m.items)) if (item.target.kind === 'section') expect(page.sections.map((s) => s.key)).toContain(item.target.section)
+        for (const item of page.menus.flatMap((m) => m.items))
+          if (item.target.kind === 'section') expect(page.sections.map((s) => s.key)).toContain(item.target.section)
       }),
     )
   })
 
   it('keeps every ID that the page had, but for a later double that is a section', () => {
-    const { handover } = build(utf8('<main><section id="Work 1"><h2>Work</h2></section><section id=a><h2>A</h2></section><section id="a"><h2>Again</h2></section><p id="a">x</p></main>'))
+    const { handover } = build(
+      utf8(
+        '<main><section id="Work 1"><h2>Work</h2></section><section id=a><h2>A</h2></section><section id="a"><h2>Again</h2></section><p id="a">x</p></main>',
+      ),
+    )
     const text = read(handover.bytes)
     expect(text).toContain('<section id="Work 1">')
     expect(text).toContain('<section id=a>')
@@ -127,7 +170,8 @@ describe('writing a page', () => {
     )
   })
 
-  const menu = '<!doctype html><title>t</title><nav>\n <ul>\n  <li><a href="#a"><i></i> Ay </a></li>\n  <li class="b"><a id="lb" href=\'#b\'>Bee</a></li>\n  <li><a href="#c">Cee</a></li>\n </ul>\n</nav><main><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section><section id=c><h2>C</h2></section></main>'
+  const menu =
+    '<!doctype html><title>t</title><nav>\n <ul>\n  <li><a href="#a"><i></i> Ay </a></li>\n  <li class="b"><a id="lb" href=\'#b\'>Bee</a></li>\n  <li><a href="#c">Cee</a></li>\n </ul>\n</nav><main><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section><section id=c><h2>C</h2></section></main>'
   const menuOf = (change: (page: SitePage) => SitePage) => /<ul>[\s\S]*<\/ul>/.exec(read(build(utf8(menu), change).handover.bytes))![0]
 
   it('puts the items of a found menu into another order with their own markup', () => {
@@ -139,23 +183,40 @@ describe('writing a page', () => {
   it('adds an item in the likeness of the one before it, and leaves out a dropped one', () => {
     const added = menuOf((p) => ({
       ...p,
-      menus: p.menus.map((m) => ({ ...m, items: [m.items[1]!, { key: 'n', label: 'New <one>', target: { kind: 'section', section: p.sections[0]!.key }, link: null }] })),
+      menus: p.menus.map((m) => ({
+        ...m,
+        items: [m.items[1]!, { key: 'n', label: 'New <one>', target: { kind: 'section', section: p.sections[0]!.key }, link: null }],
+      })),
     }))
-    expect(added).toBe('<ul>\n  <li class="b"><a id="lb" href=\'#b\'>Bee</a></li>\n  <li class="b"><a  href=\'#a\'>New &lt;one&gt;</a></li>\n </ul>')
+    expect(added).toBe(
+      '<ul>\n  <li class="b"><a id="lb" href=\'#b\'>Bee</a></li>\n  <li class="b"><a  href=\'#a\'>New &lt;one&gt;</a></li>\n </ul>',
+    )
   })
 
   it('changes a label and leaves the markup around it', () => {
-    expect(menuOf((p) => ({ ...p, menus: p.menus.map((m) => ({ ...m, items: m.items.map((i, n) => (n ? i : { ...i, label: 'Über & unter' })) })) }))).toContain('<a href="#a"><i></i> &#xdc;ber &amp; unter </a>')
+    expect(
+      menuOf((p) => ({
+        ...p,
+        menus: p.menus.map((m) => ({ ...m, items: m.items.map((i, n) => (n ? i : { ...i, label: 'Über & unter' })) })),
+      })),
+    ).toContain('<a href="#a"><i></i> &#xdc;ber &amp; unter </a>')
   })
 
   it('takes every other link along when an ID is changed', () => {
-    const page = utf8('<main><p>See <a href="#b">there</a>, <a href="index.html#b">and here</a>, <a href="other.html#b">not</a>.</p><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section></main>')
-    const text = read(build(page, (p) => ({ ...p, sections: p.sections.map((s) => (s.id === 'b' ? { ...s, id: 'bee' } : s)) })).handover.bytes)
+    const page = utf8(
+      '<main><p>See <a href="#b">there</a>, <a href="index.html#b">and here</a>, <a href="other.html#b">not</a>.</p><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section></main>',
+    )
+    const text = read(
+      build(page, (p) => ({ ...p, sections: p.sections.map((s) => (s.id === 'b' ? { ...s, id: 'bee' } : s)) })).handover.bytes,
+    )
     expect(text).toContain('<a href="#bee">there</a>, <a href="index.html#bee">and here</a>, <a href="other.html#b">not</a>')
   })
 
   it('writes no text of the page’s that could end the script or style it stands in', () => {
-    const text = read(build(utf8('<meta charset=utf-8><section id="</script><b>"><h2>&lt;/style></h2></section><section id="x"><h2>X</h2></section>')).handover.bytes)
+    const text = read(
+      build(utf8('<meta charset=utf-8><section id="</script><b>"><h2>&lt;/style></h2></section><section id="x"><h2>X</h2></section>'))
+        .handover.bytes,
+    )
     expect(text.match(/<\/script>/g)).toHaveLength(3)
     expect(parsePage(utf8(text)).tree.all.some((el) => el.tag === 'b')).toBe(false)
   })

@@ -1,5 +1,17 @@
 /** From edits to splices: where each edit falls in the source's text, what it writes, and the bytes of both. */
-import { attributeRange, byteOffsets, encodeText, nameEnd, splice, type El, type ElementAt, type ParsedPage, type Splice, type TextPlace, type WrittenPiece } from '../page/index.ts'
+import {
+  attributeRange,
+  byteOffsets,
+  encodeText,
+  nameEnd,
+  splice,
+  type El,
+  type ElementAt,
+  type ParsedPage,
+  type Splice,
+  type TextPlace,
+  type WrittenPiece,
+} from '../page/index.ts'
 import { escapeAttribute, escapeText } from './menu.ts'
 import { pieceTags } from './pieces.ts'
 import type { NewSlot, PageEdit, PieceRole } from './edits.ts'
@@ -45,7 +57,11 @@ function join(chunks: Uint8Array[]): Uint8Array {
   return out
 }
 
-const inOrder = (edits: TextEdit[]) => edits.map((e, i) => ({ e, i })).sort((a, b) => a.e.start - b.e.start || a.i - b.i).map(({ e }) => e)
+const inOrder = (edits: TextEdit[]) =>
+  edits
+    .map((e, i) => ({ e, i }))
+    .sort((a, b) => a.e.start - b.e.start || a.i - b.i)
+    .map(({ e }) => e)
 
 function textEdits(parsed: ParsedPage, edits: readonly PageEdit[]): TextEdit[] {
   const { decoded, tree, byAt } = parsed
@@ -171,7 +187,9 @@ const textPlaces: Record<PieceRole, TextPlace> = { style: 'css', settings: 'js',
 
 function pieceText({ role, text, id }: Piece): Part[] {
   const { tag, attributes, isVoid } = pieceTags[role]
-  const written = Object.entries(id === undefined ? attributes : { ...attributes, id }).map(([name, value]) => (value === '' ? ` ${name}` : ` ${name}="${escapeAttribute(value)}"`))
+  const written = Object.entries(id === undefined ? attributes : { ...attributes, id }).map(([name, value]) =>
+    value === '' ? ` ${name}` : ` ${name}="${escapeAttribute(value)}"`,
+  )
   const opening: Part = { text: `<${tag}${written.join('')}>`, place: 'html' }
   return isVoid ? [opening] : [opening, { text, place: textPlaces[role] }, { text: `</${tag}>`, place: 'html' }]
 }
@@ -194,7 +212,9 @@ function bodyOpens(tree: ParsedPage['tree']): number | null {
   const { body, head, html } = tree
   if (body && body.at >= 0) return body.at
   // By source order: what a table throws out stands before it in the tree, and behind its start tag in the source.
-  const starts = [...(body?.texts ?? []).filter((t) => t.value.trim() !== ''), ...(body?.children ?? [])].map((n) => n.at).filter((at) => at >= 0)
+  const starts = [...(body?.texts ?? []).filter((t) => t.value.trim() !== ''), ...(body?.children ?? [])]
+    .map((n) => n.at)
+    .filter((at) => at >= 0)
   const first = starts.reduce((least, at) => Math.min(least, at), Infinity)
   if (Number.isFinite(first)) return first
   return Math.max(head?.tagEnd ?? 0, html.tagEnd, tree.doctypeEnd, 0)

@@ -3,7 +3,16 @@
  * file and patches in the live page, so that both show one result.
  */
 import { BAR_HEIGHT, coverOf, hasBar } from '../arrival/index.ts'
-import { ANCHOR, decodeFragment, hashOf, renamedReference, resolvePath, type ElementAt, type PageReading, type Settings } from '../page/index.ts'
+import {
+  ANCHOR,
+  decodeFragment,
+  hashOf,
+  renamedReference,
+  resolvePath,
+  type ElementAt,
+  type PageReading,
+  type Settings,
+} from '../page/index.ts'
 import type { Item, Menu, SitePage } from '../site/index.ts'
 import { anchorsOf, type Anchor } from './anchors.ts'
 import { boundary, type HandoverInput } from './input.ts'
@@ -36,7 +45,8 @@ export function pageEdits(input: HandoverInput): PageEdit[] {
   const idOf = new Map(page.sections.map((s) => [s.key, s.id]))
   const own = ownIds(reading)
   for (const section of page.sections) {
-    if (!section.point && own.get(section.at) !== section.id) edits.push({ kind: 'attribute', at: section.at, name: 'id', value: section.id })
+    if (!section.point && own.get(section.at) !== section.id)
+      edits.push({ kind: 'attribute', at: section.at, name: 'id', value: section.id })
   }
   for (const menu of page.menus) if (menu.at !== null) edits.push(...adoptedEdits(menu, reading, idOf))
   edits.push(...followRenames(input, idOf, own))
@@ -45,7 +55,8 @@ export function pageEdits(input: HandoverInput): PageEdit[] {
   edits.push({ kind: 'piece', role: 'style', place: 'head', text: pageStyle(input, anchors) })
   edits.push({ kind: 'piece', role: 'settings', place: 'head', text: settingsText(input, anchors) })
   edits.push({ kind: 'piece', role: 'script', place: 'head', text: input.runtime })
-  for (const { at, number } of new Map(anchors.map((a) => [a.at, a])).values()) edits.push({ kind: 'attribute', at, name: ANCHOR, value: String(number) })
+  for (const { at, number } of new Map(anchors.map((a) => [a.at, a])).values())
+    edits.push({ kind: 'attribute', at, name: ANCHOR, value: String(number) })
   for (const { id } of anchors) edits.push({ kind: 'piece', role: 'anchor', place: 'head', text: '', id })
   const made = page.menus.find((m) => m.at === null)
   if (made) {
@@ -97,10 +108,12 @@ function slotEdits(menu: Menu, reading: PageReading, idOf: Map<string, string>):
   return edits
 }
 
-
 /** The ID that each element has in the source, or the name by which links find it. */
 const ownIds = (reading: PageReading): Map<ElementAt, string> =>
-  new Map([...reading.ids.map((i): [ElementAt, string] => [i.at, i.id]), ...reading.candidates.flatMap((c): [ElementAt, string][] => (c.id === null ? [] : [[c.at, c.id]]))])
+  new Map([
+    ...reading.ids.map((i): [ElementAt, string] => [i.at, i.id]),
+    ...reading.candidates.flatMap((c): [ElementAt, string][] => (c.id === null ? [] : [[c.at, c.id]])),
+  ])
 
 /** Every link outside the menus that means a section by an ID that it no longer has goes along: on the page, and to other pages of the site. */
 function followRenames({ page, pages, reading }: HandoverInput, idOf: Map<string, string>, own: Map<ElementAt, string>): PageEdit[] {
@@ -140,7 +153,8 @@ function referenceEdits(page: SitePage, reading: PageReading, own: Map<ElementAt
   })
 }
 
-const formerIds = (page: SitePage): Map<string, string> => new Map(page.sections.flatMap((s) => s.former.map((f): [string, string] => [f, s.id])))
+const formerIds = (page: SitePage): Map<string, string> =>
+  new Map(page.sections.flatMap((s) => s.former.map((f): [string, string] => [f, s.id])))
 
 /** The ID that a section of another page has now, where `id` is one that it had. */
 function newId(page: SitePage, id: string): string | undefined {

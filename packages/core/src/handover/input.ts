@@ -16,5 +16,4 @@ export interface HandoverInput {
 }
 
 /** The widest viewport that takes its figures from `screen`: half way to the next wider one. */
-export const boundary = (screen: Screen, wider: Screen | undefined): number =>
-  wider ? Math.round((screen.width + wider.width) / 2) : 1e6
+export const boundary = (screen: Screen, wider: Screen | undefined): number => (wider ? Math.round((screen.width + wider.width) / 2) : 1e6)

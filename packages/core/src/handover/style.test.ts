@@ -5,9 +5,35 @@ import { proposeSetUp } from '../proposal/index.ts'
 import { defaultScreens, type SitePage } from '../site/index.ts'
 import { idSelector, pageEdits, pageStyle } from './index.ts'
 
-const reading = readPage(new TextEncoder().encode('<!doctype html><meta charset=utf-8><header><b>Name</b></header><section><h2>One</h2><p>words</p></section><section id="two"><h2>Two</h2></section>'))
-const survey = (screen: string, over: Partial<Survey> = {}): Survey => ({ screen, width: 0, height: 800, pageHeight: 3000, maxScroll: 2200, parts: [], header: null, near: [], color: 'rgb(0, 0, 0)', background: 'rgb(255, 255, 255)', ...over })
-const header = { at: reading.header, position: 'sticky', height: 80, rest: 80, moved: 50, hides: false, canStay: false, transparent: false, color: 'rgb(0, 0, 0)' } as const
+const reading = readPage(
+  new TextEncoder().encode(
+    '<!doctype html><meta charset=utf-8><header><b>Name</b></header><section><h2>One</h2><p>words</p></section><section id="two"><h2>Two</h2></section>',
+  ),
+)
+const survey = (screen: string, over: Partial<Survey> = {}): Survey => ({
+  screen,
+  width: 0,
+  height: 800,
+  pageHeight: 3000,
+  maxScroll: 2200,
+  parts: [],
+  header: null,
+  near: [],
+  color: 'rgb(0, 0, 0)',
+  background: 'rgb(255, 255, 255)',
+  ...over,
+})
+const header = {
+  at: reading.header,
+  position: 'sticky',
+  height: 80,
+  rest: 80,
+  moved: 50,
+  hides: false,
+  canStay: false,
+  transparent: false,
+  color: 'rgb(0, 0, 0)',
+} as const
 
 function style(surveys: Record<string, Survey>, change: Partial<SitePage> = {}): string {
   const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(reading, Object.values(surveys), defaultRule), ...change }
@@ -16,16 +42,30 @@ function style(surveys: Record<string, Survey>, change: Partial<SitePage> = {}):
 
 describe('the style', () => {
   it('carries each screen’s header at rest, since without script none shrinks', () => {
-    const css = style({ laptop: survey('laptop', { header }), phone: survey('phone', { header: { ...header, rest: 60, moved: 60 } }) }, { menus: [] })
+    const css = style(
+      { laptop: survey('laptop', { header }), phone: survey('phone', { header: { ...header, rest: 60, moved: 60 } }) },
+      { menus: [] },
+    )
     expect(css).toContain('html:root { --wb-header: 80px; scroll-padding-top: calc(var(--wb-header) + 24px); }')
     expect(css).toContain('@media (max-width: 835px) { html:root { --wb-header: 60px; } }')
   })
   it('moves smoothly only for those who did not ask for less motion', () => {
-    expect(style({})).toMatch(/html:root { scroll-behavior: auto; }\n@media \(prefers-reduced-motion: no-preference\) { html:root { scroll-behavior: smooth; } }/)
+    expect(style({})).toMatch(
+      /html:root { scroll-behavior: auto; }\n@media \(prefers-reduced-motion: no-preference\) { html:root { scroll-behavior: smooth; } }/,
+    )
     expect(style({}, { travel: { smooth: false, breathing: 0 } })).not.toContain('smooth')
   })
   it('sends the first section to the top, and takes back the page’s own margins of the others', () => {
-    const part = { at: reading.candidates.find((c) => c.id === 'two')!.at, top: 900, bottom: 1000, movedTop: 900, margin: 70, hasBox: true, heading: null, background: '' }
+    const part = {
+      at: reading.candidates.find((c) => c.id === 'two')!.at,
+      top: 900,
+      bottom: 1000,
+      movedTop: 900,
+      margin: 70,
+      hasBox: true,
+      heading: null,
+      background: '',
+    }
     const css = style({ laptop: survey('laptop', { parts: [part] }) })
     expect(css).toContain(':root #one { scroll-margin-top: 100vh; }')
     expect(css).toContain(':root #two { scroll-margin-top: 0; }')
@@ -38,7 +78,9 @@ describe('the style', () => {
   })
   it('makes a header stay in the way that fits where it is', () => {
     for (const keep of ['sticky', 'fixed'] as const)
-      expect(style({}, { header: { at: 0, keep, backing: 'rgb(1, 2, 3)' } })).toContain(`[data-wb-header="${keep}"] { position: ${keep} !important; top: 0 !important; z-index: 1000; background-color: rgb(1, 2, 3); }`)
+      expect(style({}, { header: { at: 0, keep, backing: 'rgb(1, 2, 3)' } })).toContain(
+        `[data-wb-header="${keep}"] { position: ${keep} !important; top: 0 !important; z-index: 1000; background-color: rgb(1, 2, 3); }`,
+      )
   })
 })
 
@@ -54,7 +96,14 @@ it.each([
 
 it('tells the script what was not measured, so that it looks for itself', () => {
   const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
-  const settings = pageEdits({ page, pages: [page], reading, screens: defaultScreens, surveys: { laptop: survey('laptop', { header }) }, runtime: '' }).find((e) => e.kind === 'piece' && e.role === 'settings') as { text: string }
+  const settings = pageEdits({
+    page,
+    pages: [page],
+    reading,
+    screens: defaultScreens,
+    surveys: { laptop: survey('laptop', { header }) },
+    runtime: '',
+  }).find((e) => e.kind === 'piece' && e.role === 'settings') as { text: string }
   expect(JSON.parse(settings.text).shrink).toEqual([
     [835, null],
     [1000000, -30],

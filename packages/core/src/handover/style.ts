@@ -30,8 +30,12 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
   wide.forEach((screen, i) => {
     // At rest: without script no header shrinks. The script takes what it measures.
     const cover = coverOf(page, surveys[screen.key] ?? null)
-    const variables = [`--wb-header: ${px(cover.ownRest + cover.bar)};`, ...(made && page.bar !== 'top' ? [`--wb-own: ${px(cover.ownRest)};`] : [])]
-    if (i === 0) rules.push(`html:root { ${variables.join(' ')} scroll-padding-top: calc(var(--wb-header) + ${px(page.travel.breathing)}); }`)
+    const variables = [
+      `--wb-header: ${px(cover.ownRest + cover.bar)};`,
+      ...(made && page.bar !== 'top' ? [`--wb-own: ${px(cover.ownRest)};`] : []),
+    ]
+    if (i === 0)
+      rules.push(`html:root { ${variables.join(' ')} scroll-padding-top: calc(var(--wb-header) + ${px(page.travel.breathing)}); }`)
     else rules.push(`@media (max-width: ${boundary(screen, wide[i - 1])}px) { html:root { ${variables.join(' ')} } }`)
   })
   if (page.travel.smooth) {
@@ -47,7 +51,9 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
   if (anchors.length) rules.push(...anchorRules(anchors))
   if (page.header?.keep) {
     const backing = page.header.backing ? ` background-color: ${page.header.backing};` : ''
-    rules.push(`[data-wb-header="${page.header.keep}"] { position: ${page.header.keep} !important; top: 0 !important; z-index: 1000;${backing} }`)
+    rules.push(
+      `[data-wb-header="${page.header.keep}"] { position: ${page.header.keep} !important; top: 0 !important; z-index: 1000;${backing} }`,
+    )
   }
   if (marked)
     rules.push(
@@ -78,9 +84,11 @@ function barRules({ page, surveys }: HandoverInput): string[] {
   const backing = backingFor(color, survey?.background ?? 'rgb(255, 255, 255)')
   const bar = '[data-wb="menu"]'
   const where =
-    page.bar === 'top' ? 'position: fixed; top: 0; left: 0; right: 0;'
-    : page.bar === 'after-header' ? 'position: sticky; top: var(--wb-own);'
-    : 'position: fixed; top: var(--wb-own); left: 0; right: 0;'
+    page.bar === 'top'
+      ? 'position: fixed; top: 0; left: 0; right: 0;'
+      : page.bar === 'after-header'
+        ? 'position: sticky; top: var(--wb-own);'
+        : 'position: fixed; top: var(--wb-own); left: 0; right: 0;'
   return [
     // `all: unset` keeps what the page says of its own menus and links away from this one; font and colour are inherited.
     `html:root ${bar} { all: unset; display: flex; ${where} box-sizing: border-box; height: ${BAR_HEIGHT}px; padding: 0 8px; overflow-x: auto; overflow-y: hidden; scrollbar-width: none; z-index: 1000; background: ${backing}; color: ${color}; font-size: 16px; line-height: 1.25; box-shadow: inset 0 -1px currentColor; }`,

@@ -7,16 +7,48 @@ import { bellMap, bells, bestBellOffset, currentAt, safeBand } from './index.ts'
 function made(heights: number[], viewport = 800, over: Partial<SitePage> = {}): { page: SitePage; survey: Survey } {
   const tops = heights.map((_, i) => heights.slice(0, i).reduce((a, b) => a + b, 0))
   const total = heights.reduce((a, b) => a + b, 0)
-  const sections = heights.map((_, i): Section => ({ key: `s${i}`, at: i, point: null, title: `S${i}`, id: `s${i}`, own: null, former: [], heading: null, depth: 0, toTop: i === 0 }))
+  const sections = heights.map((_, i): Section => ({
+    key: `s${i}`,
+    at: i,
+    point: null,
+    title: `S${i}`,
+    id: `s${i}`,
+    own: null,
+    former: [],
+    heading: null,
+    depth: 0,
+    toTop: i === 0,
+  }))
   return {
-    page: { key: 'p', file: '', source: '', title: '', sections, menus: [], header: null, bar: 'top', travel: { smooth: true, breathing: 20 }, highlight: { bellOffset: 60 }, ...over },
+    page: {
+      key: 'p',
+      file: '',
+      source: '',
+      title: '',
+      sections,
+      menus: [],
+      header: null,
+      bar: 'top',
+      travel: { smooth: true, breathing: 20 },
+      highlight: { bellOffset: 60 },
+      ...over,
+    },
     survey: {
       screen: 'laptop',
       width: 1280,
       height: viewport,
       pageHeight: total,
       maxScroll: Math.max(0, total - viewport),
-      parts: tops.map((top, at) => ({ at, top, bottom: top + heights[at]!, movedTop: top, margin: 0, hasBox: true, heading: null, background: '' })),
+      parts: tops.map((top, at) => ({
+        at,
+        top,
+        bottom: top + heights[at]!,
+        movedTop: top,
+        margin: 0,
+        hasBox: true,
+        heading: null,
+        background: '',
+      })),
       header: { at: 0, position: 'sticky', height: 70, rest: 70, moved: 50, hides: false, canStay: false, transparent: false, color: '' },
       near: [],
       color: '',

@@ -25,7 +25,11 @@ export function bellMap(page: SitePage, survey: Survey): Stretch[] {
   if (!placed.length) return [{ section: null, start: 0, end: survey.maxScroll }]
   if (survey.maxScroll <= 0) return [{ section: placed[0]!.section.key, start: 0, end: 0 }]
   const line = coverOf(page, survey).arrival + page.highlight.bellOffset
-  const sorted = bells(placed.map((p) => p.part.movedTop), line, survey.maxScroll)
+  const sorted = bells(
+    placed.map((p) => p.part.movedTop),
+    line,
+    survey.maxScroll,
+  )
   const out: Stretch[] = []
   if (sorted[0]!.bell > 0) out.push({ section: null, start: 0, end: Math.min(sorted[0]!.bell, survey.maxScroll) })
   sorted.forEach(({ index, bell }, i) => {

@@ -1,7 +1,8 @@
 /** What makes an ID unsound, why, and what would be sound instead. */
 import { freeId, proposeId, wrapName, type NamingRule } from './rule.ts'
 
-export type IdCode = 'id-empty' | 'id-space' | 'id-hash' | 'id-selector' | 'id-reserved' | 'id-taken' | 'id-case' | 'id-shadow' | 'former-clash'
+export type IdCode =
+  'id-empty' | 'id-space' | 'id-hash' | 'id-selector' | 'id-reserved' | 'id-taken' | 'id-case' | 'id-shadow' | 'former-clash'
 
 export interface IdProblem {
   code: IdCode
@@ -44,18 +45,41 @@ export function checkId(id: string, context: IdContext): IdProblem | null {
 
 function problemOf(id: string, { owners, formerOwner, undeclared }: IdContext): Omit<IdProblem, 'suggestion'> | null {
   if (id === '') return { code: 'id-empty', severity: 'error', message: 'An ID needs at least one character.' }
-  if (hasSpace(id)) return { code: 'id-space', severity: 'error', message: 'An ID cannot hold white space; no style, and no label or description, could name it.' }
+  if (hasSpace(id))
+    return {
+      code: 'id-space',
+      severity: 'error',
+      message: 'An ID cannot hold white space; no style, and no label or description, could name it.',
+    }
   if (id.startsWith('#')) return { code: 'id-hash', severity: 'error', message: 'The # belongs to links, not to the ID.' }
   const others = owners(id.toLowerCase())
   const same = others.find((o) => o.id === id)
-  if (same) return { code: 'id-taken', severity: 'error', message: `${same.what} has the ID “${id}” already; links go to the first of the two.` }
-  if (id.toLowerCase() === 'top') return { code: 'id-reserved', severity: 'error', message: 'A link to “#top” goes to the top of the page; this ID would take it away.' }
+  if (same)
+    return { code: 'id-taken', severity: 'error', message: `${same.what} has the ID “${id}” already; links go to the first of the two.` }
+  if (id.toLowerCase() === 'top')
+    return { code: 'id-reserved', severity: 'error', message: 'A link to “#top” goes to the top of the page; this ID would take it away.' }
   const near = others[0]
-  if (near) return { code: 'id-case', severity: 'warning', message: `${near.what} has the ID “${near.id}”, which differs from this only in case.` }
+  if (near)
+    return { code: 'id-case', severity: 'warning', message: `${near.what} has the ID “${near.id}”, which differs from this only in case.` }
   const was = formerOwner(id)
-  if (was !== null) return { code: 'former-clash', severity: 'warning', message: `“${was}” had this ID before; links out in the world that mean it would come here.` }
-  if (!isSelector(id)) return { code: 'id-selector', severity: 'warning', message: 'Styles and scripts have to escape this ID; begin with a letter and use letters, digits, hyphens.' }
-  if (undeclared.has(id)) return { code: 'id-shadow', severity: 'warning', message: `A script of the page reads the name “${id}” without declaring it; an element with this ID would take its place.` }
+  if (was !== null)
+    return {
+      code: 'former-clash',
+      severity: 'warning',
+      message: `“${was}” had this ID before; links out in the world that mean it would come here.`,
+    }
+  if (!isSelector(id))
+    return {
+      code: 'id-selector',
+      severity: 'warning',
+      message: 'Styles and scripts have to escape this ID; begin with a letter and use letters, digits, hyphens.',
+    }
+  if (undeclared.has(id))
+    return {
+      code: 'id-shadow',
+      severity: 'warning',
+      message: `A script of the page reads the name “${id}” without declaring it; an element with this ID would take its place.`,
+    }
   return null
 }
 

@@ -1,5 +1,16 @@
 import fc from 'fast-check'
-import { checkId, defaultRule, idFromTitle, isSelector, proposeId, soundId, typedName, wrapName, type IdContext, type NamingRule } from './index.ts'
+import {
+  checkId,
+  defaultRule,
+  idFromTitle,
+  isSelector,
+  proposeId,
+  soundId,
+  typedName,
+  wrapName,
+  type IdContext,
+  type NamingRule,
+} from './index.ts'
 
 const rule = (over: Partial<NamingRule>): NamingRule => ({ ...defaultRule, ...over })
 
@@ -71,7 +82,11 @@ describe('the naming rule', () => {
 
 const context = (over: Partial<IdContext> = {}): IdContext => ({
   rule: defaultRule,
-  owners: (lower) => [{ id: 'there', what: 'The p on line 7' }, { id: 'about', what: 'The section “About”' }].filter((o) => o.id === lower),
+  owners: (lower) =>
+    [
+      { id: 'there', what: 'The p on line 7' },
+      { id: 'about', what: 'The section “About”' },
+    ].filter((o) => o.id === lower),
   formerOwner: (id) => (id.toLowerCase() === 'old' ? 'News' : null),
   undeclared: new Set(['config']),
   title: 'Our work',
@@ -97,4 +112,8 @@ it.each([
 it.each(['work', '_x', '--y', 'ägypten', 'a1'])('“%s” is sound', (id) => expect(checkId(id, context())).toBeNull())
 it('names the element that has the ID', () => expect(checkId('there', context())!.message).toContain('The p on line 7'))
 it('never suggests what it would find wrong', () =>
-  fc.assert(fc.property(fc.oneof(fc.string({ unit: 'grapheme' }), fc.constantFrom('top', 'there', 'Old', '#config', '9')), (id) => expect(checkId(soundId(id, context()), context())).toBeNull())))
+  fc.assert(
+    fc.property(fc.oneof(fc.string({ unit: 'grapheme' }), fc.constantFrom('top', 'there', 'Old', '#config', '9')), (id) =>
+      expect(checkId(soundId(id, context()), context())).toBeNull(),
+    ),
+  ))

@@ -62,7 +62,8 @@ function join(a: string, b: string, separator: string): string {
 }
 
 /** What the page carries where `name` is typed into the other system. */
-export const wrapName = (name: string, rule: NamingRule): string => join(join(rule.prefix, name, rule.separator), rule.suffix, rule.separator)
+export const wrapName = (name: string, rule: NamingRule): string =>
+  join(join(rule.prefix, name, rule.separator), rule.suffix, rule.separator)
 
 /** What to type into the other system so that the page carries `id`; null where the rule's prefix or suffix is not in it. */
 export function typedName(id: string, rule: NamingRule): string | null {

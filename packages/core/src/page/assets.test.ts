@@ -17,7 +17,8 @@ it.each([
 
 describe('following files', () => {
   const files: Record<string, string> = {
-    'css/a.css': '@import "b.css"; /* url(no.png) */ a { background: url( "../img/x.png" ) } b { background: url(data:,y) } @font-face { src: url(f.woff2#iefix) format("x") }',
+    'css/a.css':
+      '@import "b.css"; /* url(no.png) */ a { background: url( "../img/x.png" ) } b { background: url(data:,y) } @font-face { src: url(f.woff2#iefix) format("x") }',
     'css/b.css': "@import url('a.css'); i { background: url(/root.png) }",
     'img/x.png': '',
     'app.js': 'import x from "./lib/y.js"; import("./z.js"); import "bare"',
@@ -27,6 +28,8 @@ describe('following files', () => {
     const { found, missing } = followAssets(paths.map(asset), (path) => (path in files ? { key: path, text: files[path]! } : null))
     return { found: [...found].sort(), missing: [...missing].sort() }
   }
-  it('goes through styles that name each other, once', () => expect(follow('css/a.css')).toEqual({ found: ['css/a.css', 'css/b.css', 'img/x.png'], missing: ['/root.png', 'css/f.woff2'] }))
-  it('goes through modules, and leaves bare names to others', () => expect(follow('app.js')).toEqual({ found: ['app.js', 'lib/y.js'], missing: ['w.js', 'z.js'] }))
+  it('goes through styles that name each other, once', () =>
+    expect(follow('css/a.css')).toEqual({ found: ['css/a.css', 'css/b.css', 'img/x.png'], missing: ['/root.png', 'css/f.woff2'] }))
+  it('goes through modules, and leaves bare names to others', () =>
+    expect(follow('app.js')).toEqual({ found: ['app.js', 'lib/y.js'], missing: ['w.js', 'z.js'] }))
 })

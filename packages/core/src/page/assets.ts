@@ -70,7 +70,12 @@ export function assetPath(url: string, file: string): string | null {
 }
 
 const srcsetUrls = (value: string): string[] =>
-  value.startsWith('data:') ? [] : value.split(/,\s+|,(?=\S+\s)/).map((part) => part.trim().split(/\s+/)[0] ?? '').filter(Boolean)
+  value.startsWith('data:')
+    ? []
+    : value
+        .split(/,\s+|,(?=\S+\s)/)
+        .map((part) => part.trim().split(/\s+/)[0] ?? '')
+        .filter(Boolean)
 
 /** The addresses that a style sheet loads: `url()` and `@import`. */
 export function cssUrls(css: string): string[] {
@@ -94,7 +99,10 @@ export interface FoundFile {
  * @param find the file at a path that is relative to the page's folder, or from the site's root with a leading `/`
  * @returns keys of the files found, and the paths of those that were not, as the page or the style names them
  */
-export function followAssets(assets: readonly Asset[], find: (path: string) => FoundFile | null): { found: Set<string>; missing: Set<string> } {
+export function followAssets(
+  assets: readonly Asset[],
+  find: (path: string) => FoundFile | null,
+): { found: Set<string>; missing: Set<string> } {
   const found = new Set<string>()
   const missing = new Set<string>()
   const queue = assets.map((a) => a.path)

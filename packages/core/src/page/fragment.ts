@@ -51,4 +51,5 @@ export function decodeFragment(fragment: string): string {
 }
 
 /** The `href` that leads to `id` on the page itself. Letters of any script stay readable; what a URL would mistake is encoded. */
-export const hashOf = (id: string): string => '#' + id.replace(/[\s%"'<>`\\^{|}\u0000-\u001f]/g, (c) => encodeURIComponent(c).replace("'", '%27'))
+export const hashOf = (id: string): string =>
+  '#' + id.replace(/[\s%"'<>`\\^{|}\u0000-\u001f]/g, (c) => encodeURIComponent(c).replace("'", '%27'))

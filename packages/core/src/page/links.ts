@@ -49,7 +49,8 @@ export function readAddress(href: string, file: string, base: string | null): Ad
   if (path === '' && fragment !== null) return { kind: 'here', fragment, path: null }
   const own = decode(path.replace(/^\.\//, ''))
   const isIndex = /(^|\/)index\.html?$/i.test(file)
-  if (resolvePath(file, own) === file || (isIndex && (path === './' || path === '.'))) return { kind: 'here', fragment: fragment ?? '', path: null }
+  if (resolvePath(file, own) === file || (isIndex && (path === './' || path === '.')))
+    return { kind: 'here', fragment: fragment ?? '', path: null }
   return { kind: 'other-page', fragment, path: own.replace(/\?.*$/s, '') }
 }
 
@@ -100,5 +101,4 @@ export function findLinks(tree: Tree, targets: Targets, file: string): FoundLink
 }
 
 /** What the link is called: its text, else `aria-label`, else `title`. */
-export const linkLabel = (el: El): string =>
-  textOf(el, 120) || el.attrs.get('aria-label')?.trim() || el.attrs.get('title')?.trim() || ''
+export const linkLabel = (el: El): string => textOf(el, 120) || el.attrs.get('aria-label')?.trim() || el.attrs.get('title')?.trim() || ''

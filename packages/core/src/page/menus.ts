@@ -74,10 +74,10 @@ export function findMenus(links: readonly FoundLink[], outline: Outline): FoundM
         // One that an earlier handover adopted is adopted again.
         el.attrs.has('data-wb-menu') ||
         (!inFooter(el) &&
-        // Above everything, or in the first part's own bar, or a rail that says it is navigation.
-        ((early && (!inPart || inPart === offered[0]) && (!!banner || isNavigation(el) || !inPart)) ||
-          (isNavigation(el) && !inPart && !within(el, (e) => e.tag === 'main' || e.tag === 'article')) ||
-          (outline.pageHeader !== null && (el === outline.pageHeader || contains(outline.pageHeader, el)))))
+          // Above everything, or in the first part's own bar, or a rail that says it is navigation.
+          ((early && (!inPart || inPart === offered[0]) && (!!banner || isNavigation(el) || !inPart)) ||
+            (isNavigation(el) && !inPart && !within(el, (e) => e.tag === 'main' || e.tag === 'article')) ||
+            (outline.pageHeader !== null && (el === outline.pageHeader || contains(outline.pageHeader, el)))))
       return { el, links: members, inHeader }
     })
 }

@@ -31,7 +31,9 @@ const read = (body: string) => {
 }
 
 it('offers the chapters of a manual, and finds their parts below them', () => {
-  const candidates = read('<h1>Manual</h1><h2>One</h2><p>a</p><h3>One a</h3><p>b</p><h3>One b</h3><p>c</p><h2>Two</h2><p>d</p><h2>Three</h2><p>e</p>')
+  const candidates = read(
+    '<h1>Manual</h1><h2>One</h2><p>a</p><h3>One a</h3><p>b</p><h3>One b</h3><p>c</p><h2>Two</h2><p>d</p><h2>Three</h2><p>e</p>',
+  )
   expect(candidates.filter((c) => c.offered).map((c) => c.title)).toEqual(['One', 'Two', 'Three'])
   expect(candidates.filter((c) => !c.offered).map((c) => c.title)).toEqual(['Manual', 'One a', 'One b'])
 })
@@ -46,7 +48,9 @@ it.each([
 
 it('finds old anchors as well, named by the heading behind them or by themselves, and none twice', () => {
   const text = 'Words of a part that go on for a while. '.repeat(3)
-  const candidates = read(`<section><h2>One</h2><p>${text}</p><a name="bread"></a><h3>Bread</h3><p>${text}<span id="note-3"></span>${text}</p></section><a name="two"></a><section><h2>Two</h2><p>${text}</p></section>`)
+  const candidates = read(
+    `<section><h2>One</h2><p>${text}</p><a name="bread"></a><h3>Bread</h3><p>${text}<span id="note-3"></span>${text}</p></section><a name="two"></a><section><h2>Two</h2><p>${text}</p></section>`,
+  )
   expect(candidates.filter((c) => !c.offered).map((c) => [c.tag, c.id, c.title])).toEqual([
     ['a', 'bread', 'Bread'],
     ['h3', null, 'Bread'],
@@ -55,8 +59,16 @@ it('finds old anchors as well, named by the heading behind them or by themselves
 })
 
 it.each([
-  ['<header><a href="/">x</a><nav><a href="#a">A</a><a href="#b">B</a></nav></header>\n<main><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section></main>\n<footer>c</footer>', 1, 3],
-  ['<div id=top><a href="#a">A</a> <a href="#b">B</a></div>\n<div id=a><h2>A</h2></div><div id=b><h2>B</h2></div>\n<div class="page-footer">c</div>', 1, 3],
+  [
+    '<header><a href="/">x</a><nav><a href="#a">A</a><a href="#b">B</a></nav></header>\n<main><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section></main>\n<footer>c</footer>',
+    1,
+    3,
+  ],
+  [
+    '<div id=top><a href="#a">A</a> <a href="#b">B</a></div>\n<div id=a><h2>A</h2></div><div id=b><h2>B</h2></div>\n<div class="page-footer">c</div>',
+    1,
+    3,
+  ],
   ['<section><h2>A</h2></section><section><h2>B</h2></section>', null, null],
 ])('knows the header and the footer of %s', (body, header, footer) => {
   const bytes = new TextEncoder().encode(body)

@@ -18,7 +18,9 @@ export interface Part {
 }
 
 const skipped = new Set(
-  'script style template noscript link meta title base head nav dialog svg iframe canvas object embed audio video select textarea button input frame frameset map area param source track option datalist'.split(' '),
+  'script style template noscript link meta title base head nav dialog svg iframe canvas object embed audio video select textarea button input frame frameset map area param source track option datalist'.split(
+    ' ',
+  ),
 )
 const media = new Set(['img', 'picture', 'svg', 'video', 'canvas', 'iframe', 'object', 'input', 'button', 'select', 'textarea'])
 const sectioning = new Set(['section', 'article'])
@@ -119,7 +121,12 @@ export function outline(tree: Tree, linked: readonly El[]): Outline {
 
   const gather = (container: El): void => {
     const kids = container.children.filter(
-      (c) => c.isHtml && (!skipped.has(c.tag) || c.tag === 'nav') && !isHiddenByMarkup(c) && c.depth <= MAX_TARGET_DEPTH && (c.level > 0 || !inlineTags.has(c.tag) || majorsOf(c) > 0),
+      (c) =>
+        c.isHtml &&
+        (!skipped.has(c.tag) || c.tag === 'nav') &&
+        !isHiddenByMarkup(c) &&
+        c.depth <= MAX_TARGET_DEPTH &&
+        (c.level > 0 || !inlineTags.has(c.tag) || majorsOf(c) > 0),
     )
     // A lone h1 above the parts is the page's title and no part of its own.
     const isTitle = (h: El) => h.level === 1 && sectionLevel > 1
@@ -215,10 +222,20 @@ export function outline(tree: Tree, linked: readonly El[]): Outline {
 
   /** A footer as pages had it before there was an element for it: behind everything, without a heading that counts. */
   const isFooterByName = (el: El): boolean =>
-    found.length > 0 && majorsOf(el) === 0 && !sectioning.has(el.tag) && /(^|[-_\s])(foot|footer|fuss|pied|colophon)($|[-_\s\d])/i.test(`${el.attrs.get('class') ?? ''} ${el.attrs.get('id') ?? ''}`)
+    found.length > 0 &&
+    majorsOf(el) === 0 &&
+    !sectioning.has(el.tag) &&
+    /(^|[-_\s])(foot|footer|fuss|pied|colophon)($|[-_\s\d])/i.test(`${el.attrs.get('class') ?? ''} ${el.attrs.get('id') ?? ''}`)
 
   /** A block without a heading that stands between parts of its own kind: a quotation, figures, names of clients. */
-  const isBand = (el: El, kin: Kin | undefined): boolean => !!kin && kin.count >= 3 && el.order > kin.first && el.order < kin.last && wrapperTags.has(el.tag) && majorsOf(el) === 0 && weightOf(el) >= 12
+  const isBand = (el: El, kin: Kin | undefined): boolean =>
+    !!kin &&
+    kin.count >= 3 &&
+    el.order > kin.first &&
+    el.order < kin.last &&
+    wrapperTags.has(el.tag) &&
+    majorsOf(el) === 0 &&
+    weightOf(el) >= 12
 
   const leadHeading = (el: El): El | null => {
     let best: El | null = null
@@ -246,19 +263,20 @@ function onFlatPage(parts: Part[], sectionLevel: number, linked: ReadonlySet<El>
   const isFlat = (p: Part) => p.el === p.heading || isEmpty(p.el)
   const flat = parts.filter(isFlat)
   if (flat.length < 3 || flat.length <= parts.length / 2) return parts
-  return parts.filter((p) => isFlat(p) || linked.has(p.el) || p.el.attrs.has('id') || (p.heading !== null && p.heading.level === sectionLevel && !isBesideText(p.el, flat)))
+  return parts.filter(
+    (p) =>
+      isFlat(p) ||
+      linked.has(p.el) ||
+      p.el.attrs.has('id') ||
+      (p.heading !== null && p.heading.level === sectionLevel && !isBesideText(p.el, flat)),
+  )
 }
 
 /** Outside the element that holds the text. */
 const isBesideText = (el: El, flat: readonly Part[]): boolean => !flat.some((p) => p.el.parent && contains(p.el.parent, el))
 
 /** What a menu leads to is a section, whatever it looks like; it takes the place of the block that it opens. */
-function withLinked(
-  found: Found[],
-  linked: readonly El[],
-  leadHeading: (el: El) => El | null,
-  headings: El[],
-): Part[] {
+function withLinked(found: Found[], linked: readonly El[], leadHeading: (el: El) => El | null, headings: El[]): Part[] {
   const parts = [...found]
   for (const el of linked) {
     if (el.depth > MAX_TARGET_DEPTH || unseen(el) || ['html', 'body', 'main', 'head'].includes(el.tag)) continue
@@ -272,7 +290,11 @@ function withLinked(
     }
     const outer = parts.find((p) => contains(p.el, el))
 
-    const opensOuter = outer && (el === outer.heading || (outer.heading && el.tag === 'a' && contains(el, outer.heading)) || (isEmpty(el) && (!outer.heading || el.order < outer.heading.order)))
+    const opensOuter =
+      outer &&
+      (el === outer.heading ||
+        (outer.heading && el.tag === 'a' && contains(el, outer.heading)) ||
+        (isEmpty(el) && (!outer.heading || el.order < outer.heading.order)))
     const heading = el.level > 0 ? el : (leadHeading(el) ?? (isEmpty(el) ? headingAfter(el, headings) : null))
     if (outer && opensOuter && !outer.el.attrs.has('id')) parts[parts.indexOf(outer)] = { el, heading: outer.heading, scope: outer.el }
     else {
@@ -312,7 +334,8 @@ function standsBefore(el: El, heading: El | undefined, tree: Tree): boolean {
 }
 
 /** An anchor as pages had them before any element could be a target: empty, with a name or an ID. */
-const isAnchor = (el: El): boolean => (el.tag === 'a' || el.tag === 'span') && isEmpty(el) && !!(el.attrs.get('id') || (el.tag === 'a' && el.attrs.get('name')))
+const isAnchor = (el: El): boolean =>
+  (el.tag === 'a' || el.tag === 'span') && isEmpty(el) && !!(el.attrs.get('id') || (el.tag === 'a' && el.attrs.get('name')))
 
 /** Parts that may be added: inner sections, footers, other headings, and whatever else carries an ID and text. */
 function alsoFound(tree: Tree, offered: Part[], leadHeading: (el: El) => El | null, headings: El[]): Part[] {
@@ -330,7 +353,13 @@ function alsoFound(tree: Tree, offered: Part[], leadHeading: (el: El) => El | nu
       // What stands right before a heading is named by it; where that has a section already, it would be the same one twice.
       const heading = standsBefore(el, headings[next], tree) ? headings[next]! : null
       if (unseen(el) || (heading && (headed.has(heading) || taken.has(heading)))) continue
-      out.push({ el, heading, title: heading ? titleOf(el, heading) : (el.attrs.get('id') ?? el.attrs.get('name'))!, offered: false, depth: offered.filter((p) => contains(p.el, el)).length })
+      out.push({
+        el,
+        heading,
+        title: heading ? titleOf(el, heading) : (el.attrs.get('id') ?? el.attrs.get('name'))!,
+        offered: false,
+        depth: offered.filter((p) => contains(p.el, el)).length,
+      })
       continue
     }
     if (!(inner || named) || unseen(el) || (named && !inner && isEmpty(el))) continue
@@ -347,7 +376,10 @@ const hasContent = (el: El) => textOf(el, 10) !== ''
 function titleOf(el: El, heading: El | null): string {
   const label = el.attrs.get('aria-label')?.trim()
   // A sign at a heading's end that links to it is no word of it.
-  const text = (heading && textOf(heading, 80).replace(/\s*[\u00b6\u00a7#\u{1f517}]$/u, '')) || label || textOf(el, 80).split(' ').slice(0, 5).join(' ')
+  const text =
+    (heading && textOf(heading, 80).replace(/\s*[\u00b6\u00a7#\u{1f517}]$/u, '')) ||
+    label ||
+    textOf(el, 80).split(' ').slice(0, 5).join(' ')
   return text || el.tag
 }
 
@@ -371,7 +403,13 @@ function isTagline(h: El): boolean {
 
 function measure(tree: Tree, headings: El[], sectionLevel: number): Facts {
   const n = tree.all.length
-  const facts: Facts = { weight: new Float64Array(n), linkWeight: new Float64Array(n), links: new Uint16Array(n), hashWeight: new Float64Array(n), majors: new Uint32Array(n) }
+  const facts: Facts = {
+    weight: new Float64Array(n),
+    linkWeight: new Float64Array(n),
+    links: new Uint16Array(n),
+    hashWeight: new Float64Array(n),
+    majors: new Uint32Array(n),
+  }
   for (const h of headings) if (h.level <= sectionLevel && !isTagline(h)) facts.majors[h.order] = 1
   // From the last element to the first, children come before their parents.
   for (let i = n - 1; i >= 0; i--) {

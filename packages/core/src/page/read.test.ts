@@ -1,39 +1,79 @@
 import { MAX_DEPTH, MAX_PAGE_BYTES, PageError, readPage } from './index.ts'
 
-const page = (body: string, head = '') => readPage(new TextEncoder().encode(`<!doctype html><html><head><meta charset=utf-8>${head}</head><body>\n${body}</body></html>`))
-const offered = (body: string) => page(body).candidates.filter((c) => c.offered).map((c) => c.title)
+const page = (body: string, head = '') =>
+  readPage(new TextEncoder().encode(`<!doctype html><html><head><meta charset=utf-8>${head}</head><body>\n${body}</body></html>`))
+const offered = (body: string) =>
+  page(body)
+    .candidates.filter((c) => c.offered)
+    .map((c) => c.title)
 const text = '<p>Some words that make this part weigh something on the page.</p>'
 
 describe('the outline', () => {
   it('offers the sections of a landing page, and neither its bar nor its footer', () =>
-    expect(offered(`<header><a href="#">Logo</a><nav><a href="#a">A</a> <a href="#b">B</a></nav></header><section><h1>Hero</h1>${text}</section><section><h2>One</h2>${text}<h3>Part</h3></section><section><h2>Two</h2>${text}</section><footer><h2>Foot</h2></footer>`)).toEqual(['Hero', 'One', 'Two']))
+    expect(
+      offered(
+        `<header><a href="#">Logo</a><nav><a href="#a">A</a> <a href="#b">B</a></nav></header><section><h1>Hero</h1>${text}</section><section><h2>One</h2>${text}<h3>Part</h3></section><section><h2>Two</h2>${text}</section><footer><h2>Foot</h2></footer>`,
+      ),
+    ).toEqual(['Hero', 'One', 'Two']))
 
   it('looks through wrappers, however deep', () =>
-    expect(offered(`<div id="root"><div class="page"><main><div class="in"><div><h2>One</h2>${text}</div><div><h2>Two</h2>${text}</div></div></main></div></div>`)).toEqual(['One', 'Two']))
+    expect(
+      offered(
+        `<div id="root"><div class="page"><main><div class="in"><div><h2>One</h2>${text}</div><div><h2>Two</h2>${text}</div></div></main></div></div>`,
+      ),
+    ).toEqual(['One', 'Two']))
 
   it('takes headings where nothing stands around them, and leaves the title out', () =>
-    expect(offered(`<article><h1>Title</h1>${text}<h2>One</h2>${text}<h3>Inner</h3>${text}<h2>Two</h2>${text}</article>`)).toEqual(['One', 'Two']))
+    expect(offered(`<article><h1>Title</h1>${text}<h2>One</h2>${text}<h3>Inner</h3>${text}<h2>Two</h2>${text}</article>`)).toEqual([
+      'One',
+      'Two',
+    ]))
 
   it('does not take cards for sections', () =>
-    expect(offered(`<section><h2>Team</h2><div><article><h3>Ann</h3>${text}</article><article><h3>Bo</h3>${text}</article></div></section><section><h2>Prices</h2>${text}</section>`)).toEqual(['Team', 'Prices']))
+    expect(
+      offered(
+        `<section><h2>Team</h2><div><article><h3>Ann</h3>${text}</article><article><h3>Bo</h3>${text}</article></div></section><section><h2>Prices</h2>${text}</section>`,
+      ),
+    ).toEqual(['Team', 'Prices']))
 
   it('knows a header that is a hero from one that is a bar', () =>
-    expect(offered(`<header><nav><a href="#x">X</a><a href="#y">Y</a></nav><h1>Welcome</h1>${text}</header><main><section id=x><h2>X</h2>${text}</section><section id=y><h2>Y</h2>${text}</section></main>`)).toEqual(['Welcome', 'X', 'Y']))
+    expect(
+      offered(
+        `<header><nav><a href="#x">X</a><a href="#y">Y</a></nav><h1>Welcome</h1>${text}</header><main><section id=x><h2>X</h2>${text}</section><section id=y><h2>Y</h2>${text}</section></main>`,
+      ),
+    ).toEqual(['Welcome', 'X', 'Y']))
 
   it('takes a banner without a heading for a hero where the bar stands apart from it', () =>
-    expect(offered(`<nav><a href="#a">A</a><a href="#b">B</a></nav><header><div>Welcome to our studio</div><div>It is nice to see you here</div></header><section id=a><h2>A</h2>${text}</section><section id=b><h2>B</h2>${text}</section>`)).toHaveLength(3))
+    expect(
+      offered(
+        `<nav><a href="#a">A</a><a href="#b">B</a></nav><header><div>Welcome to our studio</div><div>It is nice to see you here</div></header><section id=a><h2>A</h2>${text}</section><section id=b><h2>B</h2>${text}</section>`,
+      ),
+    ).toHaveLength(3))
 
   it('knows a bar from before there were elements for it', () =>
-    expect(offered(`<div id=header><h1>Club</h1><ul><li><a href="#a">A</a><li><a href="#b">B</a></ul></div><div id=a><h2>A</h2>${text}</div><div id=b><h2>B</h2>${text}</div>`)).toEqual(['A', 'B']))
+    expect(
+      offered(
+        `<div id=header><h1>Club</h1><ul><li><a href="#a">A</a><li><a href="#b">B</a></ul></div><div id=a><h2>A</h2>${text}</div><div id=b><h2>B</h2>${text}</div>`,
+      ),
+    ).toEqual(['A', 'B']))
 
   it('goes through tables of old', () =>
-    expect(offered(`<table><tr><td><h2>Left</h2>${text}</td></tr><tr><td><h2>Right</h2>${text}</td></tr></table>`)).toEqual(['Left', 'Right']))
+    expect(offered(`<table><tr><td><h2>Left</h2>${text}</td></tr><tr><td><h2>Right</h2>${text}</td></tr></table>`)).toEqual([
+      'Left',
+      'Right',
+    ]))
 
   it('offers what a menu leads to, a footer as well', () =>
-    expect(offered(`<nav><a href="#one">One</a><a href="#contact">Contact</a></nav><section id=one><h2>One</h2>${text}</section><section><h2>Two</h2>${text}</section><footer id=contact><h2>Contact</h2>${text}</footer>`)).toEqual(['One', 'Two', 'Contact']))
+    expect(
+      offered(
+        `<nav><a href="#one">One</a><a href="#contact">Contact</a></nav><section id=one><h2>One</h2>${text}</section><section><h2>Two</h2>${text}</section><footer id=contact><h2>Contact</h2>${text}</footer>`,
+      ),
+    ).toEqual(['One', 'Two', 'Contact']))
 
   it('takes the heading for the section where links lead to the heading', () => {
-    const { candidates } = page(`<nav><a href="#h1">One</a><a href="#h2">Two</a></nav><section><h2 id="h1">One</h2>${text}</section><section><h2 id="h2">Two</h2>${text}</section>`)
+    const { candidates } = page(
+      `<nav><a href="#h1">One</a><a href="#h2">Two</a></nav><section><h2 id="h1">One</h2>${text}</section><section><h2 id="h2">Two</h2>${text}</section>`,
+    )
     expect(candidates.filter((c) => c.offered).map((c) => [c.tag, c.id])).toEqual([
       ['h2', 'h1'],
       ['h2', 'h2'],
@@ -41,13 +81,21 @@ describe('the outline', () => {
   })
 
   it('does not offer what is hidden, and skips a link to the main part', () =>
-    expect(offered(`<a href="#main">Skip</a><nav><a href="#main">All</a><a href="#a">A</a></nav><main id=main><section id=a><h2>A</h2>${text}</section><section hidden><h2>Hidden</h2>${text}</section><section><h2>B</h2>${text}</section><dialog><h2>D</h2></dialog></main>`)).toEqual(['A', 'B']))
+    expect(
+      offered(
+        `<a href="#main">Skip</a><nav><a href="#main">All</a><a href="#a">A</a></nav><main id=main><section id=a><h2>A</h2>${text}</section><section hidden><h2>Hidden</h2>${text}</section><section><h2>B</h2>${text}</section><dialog><h2>D</h2></dialog></main>`,
+      ),
+    ).toEqual(['A', 'B']))
 
-  it('works on a page without headings', () => expect(offered(`<div id="wrap"><div id="a">${text}</div><div id="b">${text}</div></div>`)).toHaveLength(2))
+  it('works on a page without headings', () =>
+    expect(offered(`<div id="wrap"><div id="a">${text}</div><div id="b">${text}</div></div>`)).toHaveLength(2))
   it('works on a page with one section', () => expect(offered(`<section><h2>Only</h2>${text}</section>`)).toEqual(['Only']))
   it('works on plain text', () => expect(offered('just words')).toEqual([]))
   it('titles a section without a heading by its label, else its first words', () =>
-    expect(offered('<section aria-label="Gallery"><img src=a.png></section><section>One two three four five six seven</section>')).toEqual(['Gallery', 'One two three four five']))
+    expect(offered('<section aria-label="Gallery"><img src=a.png></section><section>One two three four five six seven</section>')).toEqual([
+      'Gallery',
+      'One two three four five',
+    ]))
 })
 
 describe('links', () => {
@@ -70,7 +118,8 @@ describe('links', () => {
     ['#old', 'ok'],
   ])('%s is %s', (href, status) => expect(page(`<a href="${href}">x</a><p id=a>a</p><a name="old"></a>`).links[0]!.status).toBe(status))
 
-  it('leave the page where a base says so', () => expect(page('<a href="#a">x</a><p id=a>', '<base href="/sub/">').links[0]!.status).toBe('other-page'))
+  it('leave the page where a base says so', () =>
+    expect(page('<a href="#a">x</a><p id=a>', '<base href="/sub/">').links[0]!.status).toBe('other-page'))
   it('count lines from 1 with every line end', () => {
     const { links } = readPage(new TextEncoder().encode('<p>\r<a href="#1">\r\n<a href="#2">\n  <a href="#3">'))
     expect(links.map((l) => [l.line, l.column])).toEqual([
@@ -102,10 +151,14 @@ describe('what is no page', () => {
     ['frames', new TextEncoder().encode('<html><frameset><frame src=a></frameset></html>'), 'page-frameset'],
   ])('%s is told apart', (_, bytes, expected) => expect(code(bytes)).toBe(expected))
 
-  it('reads markup that is deep, but within the bound', () => expect(readPage(new TextEncoder().encode('<div>'.repeat(3000) + '<h2>Deep</h2>')).candidates).toEqual([]))
+  it('reads markup that is deep, but within the bound', () =>
+    expect(readPage(new TextEncoder().encode('<div>'.repeat(3000) + '<h2>Deep</h2>')).candidates).toEqual([]))
 })
 
 it('names the files that a page needs', () =>
   expect(
-    page('<img src="a%20b.png?x" srcset="c.png 1x, d.png 2x"><div style="background:url(e.png)"></div><img src="data:,x"><img src="https://x.example/y.png">', '<link rel=stylesheet href="./s.css"><style>@import "i.css"; a{b:url("f.woff2#x")}</style>').assets.map((a) => a.path),
+    page(
+      '<img src="a%20b.png?x" srcset="c.png 1x, d.png 2x"><div style="background:url(e.png)"></div><img src="data:,x"><img src="https://x.example/y.png">',
+      '<link rel=stylesheet href="./s.css"><style>@import "i.css"; a{b:url("f.woff2#x")}</style>',
+    ).assets.map((a) => a.path),
   ).toEqual(['s.css', 'i.css', 'f.woff2', 'a b.png', 'c.png', 'd.png', 'e.png']))

@@ -108,7 +108,10 @@ export function parsePage(bytes: Uint8Array): ParsedPage {
     )
   const decoded = decodePage(bytes)
   if (decoded.encoding === 'replacement')
-    throw new PageError('page-not-html', 'the page says it is in a character set that browsers no longer read; save it as UTF-8 and bring that in')
+    throw new PageError(
+      'page-not-html',
+      'the page says it is in a character set that browsers no longer read; save it as UTF-8 and bring that in',
+    )
   if (decoded.text.trim() === '') throw new PageError('page-empty', 'the file is empty; choose the HTML file of the page')
   checkIsHtml(decoded)
   const tree = parseTree(decoded.text)
@@ -122,12 +125,15 @@ export function parsePage(bytes: Uint8Array): ParsedPage {
 /** A page has at least one tag; other files that are text, and files that are not, are named for what they are. */
 function checkIsHtml({ text, encoding }: DecodedText): void {
   const start = text.slice(0, 4096)
-  const kind =
-    start.startsWith('%PDF') ? 'a PDF'
-    : start.startsWith('PK\u0003\u0004') ? 'a ZIP'
-    : /^.PNG\r\n/.test(start) ? 'a picture'
-    : start.startsWith('GIF8') ? 'a picture'
-    : null
+  const kind = start.startsWith('%PDF')
+    ? 'a PDF'
+    : start.startsWith('PK\u0003\u0004')
+      ? 'a ZIP'
+      : /^.PNG\r\n/.test(start)
+        ? 'a picture'
+        : start.startsWith('GIF8')
+          ? 'a picture'
+          : null
   const controls = encoding.startsWith('utf-16') ? 0 : (start.match(/[\u0001-\u0008\u000e-\u001a\u001c-\u001f]/g)?.length ?? 0)
   const tag = /<(?:!doctype\s|!--|[a-z][a-z0-9-]*[\s/>])/i.test(text.slice(0, 262144))
   if (kind || controls > start.length / 20 || !tag)
@@ -215,7 +221,8 @@ function headerElement(bar: El | null, menu: El | null, parts: Part[]): El | nul
 /** The child of the list that holds the link and no other of the menu's links; it moves when the item moves. */
 function slotOf(link: FoundLink, menu: El, all: FoundLink[]): { slot: ElementAt; list: ElementAt } {
   let slot = link.el
-  while (slot !== menu && slot.parent && slot.parent !== menu && !all.some((o) => o !== link && contains(slot.parent!, o.el))) slot = slot.parent
+  while (slot !== menu && slot.parent && slot.parent !== menu && !all.some((o) => o !== link && contains(slot.parent!, o.el)))
+    slot = slot.parent
   return { slot: slot.at, list: slot.parent?.at ?? menu.at }
 }
 
@@ -226,7 +233,16 @@ function readIds(tree: Tree, place: (el: El) => { line: number; column: number }
     const id = el.attrs.get('id')
     if (id === undefined || seen.has(`${el.at} ${id}`)) return []
     if (el.at >= 0) seen.add(`${el.at} ${id}`)
-    return [{ id, at: el.at, tag: el.tag, ...place(el), isHidden: within(el, isHiddenByMarkup) !== null, isEmpty: (el.tag === 'section' || el.tag === 'article') && isEmpty(el) }]
+    return [
+      {
+        id,
+        at: el.at,
+        tag: el.tag,
+        ...place(el),
+        isHidden: within(el, isHiddenByMarkup) !== null,
+        isEmpty: (el.tag === 'section' || el.tag === 'article') && isEmpty(el),
+      },
+    ]
   })
 }
 

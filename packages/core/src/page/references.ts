@@ -3,8 +3,22 @@ import type { El, Tree } from './tree.ts'
 
 /** Attributes whose value is one ID, or several with spaces between. @see HTML, ARIA */
 const idAttributes = [
-  'for', 'headers', 'list', 'form', 'itemref', 'popovertarget', 'commandfor', 'anchor',
-  'aria-labelledby', 'aria-describedby', 'aria-controls', 'aria-owns', 'aria-details', 'aria-flowto', 'aria-activedescendant', 'aria-errormessage',
+  'for',
+  'headers',
+  'list',
+  'form',
+  'itemref',
+  'popovertarget',
+  'commandfor',
+  'anchor',
+  'aria-labelledby',
+  'aria-describedby',
+  'aria-controls',
+  'aria-owns',
+  'aria-details',
+  'aria-flowto',
+  'aria-activedescendant',
+  'aria-errormessage',
 ]
 
 export interface Reference {
@@ -15,19 +29,23 @@ export interface Reference {
 }
 
 /** A value such as `#about`, which scripts take for a selector. */
-const isHashValue = (name: string, value: string) => (name.startsWith('data-') || name === 'usemap') && /^#\S+$/.test(value) && !name.startsWith('data-wb')
+const isHashValue = (name: string, value: string) =>
+  (name.startsWith('data-') || name === 'usemap') && /^#\S+$/.test(value) && !name.startsWith('data-wb')
 
-const namesOf = (el: El): string[] => [...el.attrs].flatMap(([name, value]) => (idAttributes.includes(name) || isHashValue(name, value) ? name : []))
+const namesOf = (el: El): string[] =>
+  [...el.attrs].flatMap(([name, value]) => (idAttributes.includes(name) || isHashValue(name, value) ? name : []))
 
 export const hasReference = (el: El): boolean => namesOf(el).length > 0
 
 /** Attributes that name an element of the page. */
 export function findReferences(tree: Tree, ids: ReadonlySet<string>): Reference[] {
   return tree.all.flatMap((el) =>
-    el.at < 0 ? [] : namesOf(el).flatMap((name): Reference[] => {
-      const value = el.attrs.get(name)!
-      return value.split(/\s+/).some((v) => ids.has(v.replace(/^#/, ''))) ? [{ at: el.at, name, value }] : []
-    }),
+    el.at < 0
+      ? []
+      : namesOf(el).flatMap((name): Reference[] => {
+          const value = el.attrs.get(name)!
+          return value.split(/\s+/).some((v) => ids.has(v.replace(/^#/, ''))) ? [{ at: el.at, name, value }] : []
+        }),
   )
 }
 
@@ -43,7 +61,8 @@ export interface NamedIds {
 }
 
 /** Text of the styles that stand in the page. */
-export const inlineStyles = (tree: Tree): string[] => tree.all.filter((el) => el.tag === 'style' && el.isHtml).map((el) => el.texts.map((t) => t.value).join(''))
+export const inlineStyles = (tree: Tree): string[] =>
+  tree.all.filter((el) => el.tag === 'style' && el.isHtml).map((el) => el.texts.map((t) => t.value).join(''))
 
 /** Which of `ids` the selectors of styles, and the strings of scripts, name. */
 export function namedIds(ids: Iterable<string>, styles: readonly string[], scripts: readonly string[]): NamedIds {

@@ -16,4 +16,10 @@ it.each<[string, string[], string[]]>([
 ])('a script that %s', (_, scripts, names) => expect([...undeclaredNames(scripts)].sort()).toEqual(names))
 
 it('reads scripts, not data, templates or files', () =>
-  expect(inlineScripts(parseTree('<script>a</script><script type="application/json">{}</script><script src=x.js>b</script><script type=module>c</script><template><script>d</script></template>'))).toEqual(['a', 'c']))
+  expect(
+    inlineScripts(
+      parseTree(
+        '<script>a</script><script type="application/json">{}</script><script src=x.js>b</script><script type=module>c</script><template><script>d</script></template>',
+      ),
+    ),
+  ).toEqual(['a', 'c']))

@@ -62,13 +62,18 @@ function windowNames(program: Program): { name: string; isWritten: boolean }[] {
   while (stack.length) {
     const { node, isWritten } = stack.pop()!
     if (node.type === 'MemberExpression') {
-      const { object, property, computed } = node as unknown as { object: { name?: string }; property: { name?: string; value?: unknown }; computed: boolean }
+      const { object, property, computed } = node as unknown as {
+        object: { name?: string }
+        property: { name?: string; value?: unknown }
+        computed: boolean
+      }
       const name = computed ? property.value : property.name
       if (['window', 'self', 'globalThis'].includes(object.name ?? '') && typeof name === 'string') out.push({ name, isWritten })
     }
     for (const [key, value] of Object.entries(node))
       for (const child of Array.isArray(value) ? value : [value])
-        if (child && typeof (child as Node).type === 'string') stack.push({ node: child as Node, isWritten: node.type === 'AssignmentExpression' && key === 'left' && node.operator === '=' })
+        if (child && typeof (child as Node).type === 'string')
+          stack.push({ node: child as Node, isWritten: node.type === 'AssignmentExpression' && key === 'left' && node.operator === '=' })
   }
   return out
 }

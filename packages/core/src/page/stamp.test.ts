@@ -7,13 +7,20 @@ const stamps = (page: ParsedPage) => page.tree.all.flatMap((el) => el.attrs.get(
 
 describe('a stamped page', () => {
   it('carries each element’s position in the source', () => {
-    const source = '<!doctype html><html><head><title>T</title></head><body class="b">\n<section id=a><h2>A</h2><a href="#a">x</a><em>no</em></section></body></html>'
+    const source =
+      '<!doctype html><html><head><title>T</title></head><body class="b">\n<section id=a><h2>A</h2><a href="#a">x</a><em>no</em></section></body></html>'
     const again = parsePage(utf8(stampText(source)))
     expect(stamps(again).map((at) => source.slice(Number(at), Number(at) + 4))).toEqual(['<sec', '<h2>', '<a h'])
   })
 
   it('begins its head with what it is given, whatever the page begins with', () => {
-    for (const source of ['<p>only text</p>', '<!-- c --><!doctype html><p>x', '<html><p>x', '<head><title>t</title></head><p>x', '<!doctype html><title>t</title><p>x']) {
+    for (const source of [
+      '<p>only text</p>',
+      '<!-- c --><!doctype html><p>x',
+      '<html><p>x',
+      '<head><title>t</title></head><p>x',
+      '<!doctype html><title>t</title><p>x',
+    ]) {
       const { tree } = parsePage(utf8(stampText(source)))
       expect(tree.head!.children[0]!.attrs.get('src')).toBe('/a.js')
       expect(tree.body!.children.map((c) => c.tag)).toEqual(['p'])
@@ -21,18 +28,22 @@ describe('a stamped page', () => {
   })
 
   it('leaves out what an earlier handover wrote', () => {
-    const text = stampText('<head><style data-wb="style">a{}</style><script data-wb="script">x</script></head><body><nav data-wb="menu"><a href="#a">A</a></nav><section id=a>words</section>')
+    const text = stampText(
+      '<head><style data-wb="style">a{}</style><script data-wb="script">x</script></head><body><nav data-wb="menu"><a href="#a">A</a></nav><section id=a>words</section>',
+    )
     expect(text).not.toContain('data-wb="')
     expect(text).toContain('<section data-wb-at=')
   })
 
   it('cannot send itself, or a frame in it, away', () => {
-    const text = stampText('<meta http-equiv="Refresh" content="0;url=http://x.example/"><iframe src="http://x.example/"></iframe><iframe src="own.html"></iframe><object data=//x.example></object><iframe title="src=1" SRC=\'https://x.example\'></iframe><p>x')
+    const text = stampText(
+      '<meta http-equiv="Refresh" content="0;url=http://x.example/"><iframe src="http://x.example/"></iframe><iframe src="own.html"></iframe><object data=//x.example></object><iframe title="src=1" SRC=\'https://x.example\'></iframe><p>x',
+    )
     expect(text).toContain('<meta data-wb-http-equiv="Refresh"')
     expect(text).toContain('data-wb-src="http://x.example/"')
     expect(text).toMatch(/ src="own.html"/)
     expect(text).toContain('data-wb-data=//x.example')
-    expect(text).toContain('data-wb-SRC=\'https://x.example\'')
+    expect(text).toContain("data-wb-SRC='https://x.example'")
   })
 
   it('keeps every byte that is not a stamp, in any character set', () => {
@@ -59,5 +70,6 @@ describe('splices', () => {
     expect(new TextDecoder().decode(changed)).toBe('01abXYZ456789')
     expect(undoSplices(changed, [one, two])).toEqual(bytes)
   })
-  it('must not overlap, and say where they do', () => expect(() => splice(bytes, [one, { ...two, offset: 3 }])).toThrow('splice at byte 3 overlaps the one that ends at byte 4'))
+  it('must not overlap, and say where they do', () =>
+    expect(() => splice(bytes, [one, { ...two, offset: 3 }])).toThrow('splice at byte 3 overlaps the one that ends at byte 4'))
 })

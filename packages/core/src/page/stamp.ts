@@ -13,7 +13,11 @@ import { inlineTags, type El } from './tree.ts'
 export const STAMP = 'data-wb-at'
 
 const isStampable = (el: El): boolean =>
-  el.at >= 0 && el.isHtml && !['html', 'head', 'body'].includes(el.tag) && el.parent?.tag !== 'head' && (!inlineTags.has(el.tag) || el.tag === 'a' || el.attrs.has('id') || hasReference(el))
+  el.at >= 0 &&
+  el.isHtml &&
+  !['html', 'head', 'body'].includes(el.tag) &&
+  el.parent?.tag !== 'head' &&
+  (!inlineTags.has(el.tag) || el.tag === 'a' || el.attrs.has('id') || hasReference(el))
 
 /**
  * The attribute that would take the page, or a frame in it, elsewhere. The policy it is served with stops that too, but a page

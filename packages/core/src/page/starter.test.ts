@@ -2,7 +2,10 @@ import { readPage } from './read.ts'
 import { starterPage } from './starter.ts'
 
 const read = (outline: string) => readPage(new TextEncoder().encode(starterPage(outline)))
-const offered = (outline: string) => read(outline).candidates.filter((c) => c.offered).map((c) => c.title)
+const offered = (outline: string) =>
+  read(outline)
+    .candidates.filter((c) => c.offered)
+    .map((c) => c.title)
 
 it('makes a section of each heading, and a page title of a lone first one', () => {
   const outline = '# The mill\nFlour since last Tuesday.\n\n## Our work\nWe grind.\n\n- oats\n- rye\n\n## Visit us\n### By boat\nRow.'
@@ -22,7 +25,9 @@ it.each([
 ])('%j has the sections %j', (outline, titles) => expect(offered(outline)).toEqual(titles))
 
 it('takes markup and scripts in it as text', () => {
-  const html = starterPage('# A <b>bold</b> & "quoted" title\n<script>alert(1)</script>\n\n## Two\n[a](javascript:alert(1)) [b](https://x.example/?a=1&b=2) **strong** <img src=x onerror=alert(1)>')
+  const html = starterPage(
+    '# A <b>bold</b> & "quoted" title\n<script>alert(1)</script>\n\n## Two\n[a](javascript:alert(1)) [b](https://x.example/?a=1&b=2) **strong** <img src=x onerror=alert(1)>',
+  )
   expect(html).not.toMatch(/<script|<img|javascript:/)
   expect(html).toContain('<strong>strong</strong>')
   expect(html).toContain('href="https://x.example/?a=1&amp;b=2"')

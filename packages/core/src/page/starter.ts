@@ -6,7 +6,11 @@ import { lexer, parseInline, type Token, type Tokens } from 'marked'
 import { PageError } from './errors.ts'
 
 const escape = (text: string) => text.replace(/&/g, '&amp;').replace(/</g, '&lt;').replace(/>/g, '&gt;').replace(/"/g, '&quot;')
-const plain = (text: string) => text.replace(/[*_`~]+/g, '').replace(/!?\[([^\]]*)\]\([^)]*\)/g, '$1').trim()
+const plain = (text: string) =>
+  text
+    .replace(/[*_`~]+/g, '')
+    .replace(/!?\[([^\]]*)\]\([^)]*\)/g, '$1')
+    .trim()
 
 /** Emphasis, code and links; markup that stands in the text is text, and so is what would run as a script. */
 function inline(text: string): string {
@@ -45,7 +49,8 @@ function blocks(tokens: readonly Token[]): string {
 export function starterPage(outline: string): string {
   const tokens = lexer(outline.replace(/^\ufeff/, ''))
   const headings = tokens.filter((t): t is Tokens.Heading => t.type === 'heading')
-  if (!headings.length) throw new PageError('page-not-html', 'the outline has no heading; begin each part with a line such as “## Our work”')
+  if (!headings.length)
+    throw new PageError('page-not-html', 'the outline has no heading; begin each part with a line such as “## Our work”')
   const least = Math.min(...headings.map((h) => h.depth))
   const lone = headings.filter((h) => h.depth === least).length === 1 && headings.length > 1 && headings[0]!.depth === least
   // A lone heading of the highest level is the page's title; its parts are one level below.
@@ -56,10 +61,15 @@ export function starterPage(outline: string): string {
   let seen = !lone
   for (const token of tokens) {
     if (!seen && token === headings[0]) seen = true
-    else if (token.type === 'heading' && (token as Tokens.Heading).depth <= level) parts.push({ heading: (token as Tokens.Heading).text, tokens: [] })
+    else if (token.type === 'heading' && (token as Tokens.Heading).depth <= level)
+      parts.push({ heading: (token as Tokens.Heading).text, tokens: [] })
     else (parts.at(-1)?.tokens ?? lead).push(token)
   }
-  const hero = lone ? [`<section class="hero">\n<h1>${inline(headings[0]!.text)}</h1>\n${blocks(lead)}\n</section>`] : lead.length ? [`<div class="hero">\n${blocks(lead)}\n</div>`] : []
+  const hero = lone
+    ? [`<section class="hero">\n<h1>${inline(headings[0]!.text)}</h1>\n${blocks(lead)}\n</section>`]
+    : lead.length
+      ? [`<div class="hero">\n${blocks(lead)}\n</div>`]
+      : []
   const sections = parts.map((p) => `<section>\n<h2>${inline(p.heading)}</h2>\n${blocks(p.tokens)}\n</section>`)
   return `<!doctype html>
 <html lang="en">

@@ -91,7 +91,10 @@ function grow(document: DefaultTreeAdapterMap['document']): Tree {
   }
   const stack: { el: El; nodes: T.ChildNode[]; next: number }[] = []
   const open = (el: El, node: T.Element) => stack.push({ el, nodes: node.childNodes, next: 0 })
-  open(root!, document.childNodes.find((n): n is T.Element => 'tagName' in n)!)
+  open(
+    root!,
+    document.childNodes.find((n): n is T.Element => 'tagName' in n)!,
+  )
   while (stack.length) {
     const top = stack[stack.length - 1]!
     const node = top.nodes[top.next++]
@@ -162,7 +165,9 @@ export const contains = (outer: El, inner: El): boolean => outer.order < inner.o
 
 /** Elements of running text: no part of a page by themselves, and no word ends at their edge. */
 export const inlineTags: ReadonlySet<string> = new Set(
-  'a abbr b bdi bdo big cite code data del dfn em font i ins kbd label mark nobr q s samp small span strike strong sub sup time tt u var wbr br'.split(' '),
+  'a abbr b bdi bdo big cite code data del dfn em font i ins kbd label mark nobr q s samp small span strike strong sub sup time tt u var wbr br'.split(
+    ' ',
+  ),
 )
 
 const silent = new Set(['script', 'style', 'noscript', 'template', 'title'])
@@ -198,6 +203,9 @@ export function textOf(el: El, limit = 200): string {
       stack.push({ el: child, child: 0, text: 0 })
     }
   }
-  const folded = parts.join('').replace(/[\s\u00a0]+/g, ' ').trim()
+  const folded = parts
+    .join('')
+    .replace(/[\s\u00a0]+/g, ' ')
+    .trim()
   return folded.length > limit ? folded.slice(0, limit).trimEnd() : folded
 }

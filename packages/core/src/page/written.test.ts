@@ -1,10 +1,36 @@
 import { readPage } from './read.ts'
 
-const read = (settings: unknown, body = '') => readPage(new TextEncoder().encode(`<head><script type="application/json" data-wb="settings">${typeof settings === 'string' ? settings : JSON.stringify(settings)}</script></head><body>${body}<section id="a"><h2>A</h2></section>`)).written
-const sound = { sections: ['a'], toTop: [], breathing: 24, bellOffset: 30, smooth: true, keep: false, former: { old: 'a' }, points: { here: [1, -12] }, shrink: [], bar: 0 }
+const read = (settings: unknown, body = '') =>
+  readPage(
+    new TextEncoder().encode(
+      `<head><script type="application/json" data-wb="settings">${typeof settings === 'string' ? settings : JSON.stringify(settings)}</script></head><body>${body}<section id="a"><h2>A</h2></section>`,
+    ),
+  ).written
+const sound = {
+  sections: ['a'],
+  toTop: [],
+  breathing: 24,
+  bellOffset: 30,
+  smooth: true,
+  keep: false,
+  former: { old: 'a' },
+  points: { here: [1, -12] },
+  shrink: [],
+  bar: 0,
+}
 
 describe('what an earlier handover wrote', () => {
-  it('is read back', () => expect(read(sound).settings).toEqual({ sections: ['a'], toTop: [], breathing: 24, bellOffset: 30, smooth: true, keep: false, former: { old: 'a' }, points: { here: [1, -12] } }))
+  it('is read back', () =>
+    expect(read(sound).settings).toEqual({
+      sections: ['a'],
+      toTop: [],
+      breathing: 24,
+      bellOffset: 30,
+      smooth: true,
+      keep: false,
+      former: { old: 'a' },
+      points: { here: [1, -12] },
+    }))
   it('is read from a handover that knew no former IDs and points', () => {
     expect(read({ ...sound, former: undefined, points: undefined }).settings).toMatchObject({ former: {}, points: {} })
   })
@@ -16,7 +42,9 @@ describe('what an earlier handover wrote', () => {
     ['has a length beyond all pages', { ...sound, bellOffset: 1e9 }],
   ])('is proposed anew where it %s', (_, settings) => expect(read(settings).settings).toBeNull())
   it('leaves out of former IDs and points what was changed by hand beyond use', () =>
-    expect(read({ ...sound, former: { old: 3, older: 'a' }, points: { x: 1, y: ['1', 2], z: [1, 2, 3], here: [2, 0] } }).settings).toMatchObject({ former: { older: 'a' }, points: { here: [2, 0] } }))
+    expect(
+      read({ ...sound, former: { old: 3, older: 'a' }, points: { x: 1, y: ['1', 2], z: [1, 2, 3], here: [2, 0] } }).settings,
+    ).toMatchObject({ former: { older: 'a' }, points: { here: [2, 0] } }))
   it('names the first element with each anchor’s number', () => {
     const { anchors } = read(sound, '<p data-wb-anchor="1">x</p><p data-wb-anchor="1">y</p><p data-wb-anchor="2">z</p>')
     expect(Object.keys(anchors)).toEqual(['1', '2'])

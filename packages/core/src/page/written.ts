@@ -65,9 +65,19 @@ function parseSettings(text: string): WrittenSettings | null {
     const s = JSON.parse(text) as Partial<Settings>
     const isIds = (x: unknown): x is string[] => Array.isArray(x) && x.every((i) => typeof i === 'string')
     const isLength = (x: unknown): x is number => typeof x === 'number' && Number.isFinite(x) && Math.abs(x) < 10000
-    const record = <T>(given: Record<string, T> | undefined, fits: (x: unknown) => boolean) => Object.fromEntries(Object.entries(given ?? {}).filter(([, x]) => fits(x)))
+    const record = <T>(given: Record<string, T> | undefined, fits: (x: unknown) => boolean) =>
+      Object.fromEntries(Object.entries(given ?? {}).filter(([, x]) => fits(x)))
     if (!isIds(s.sections) || !isIds(s.toTop) || !isLength(s.breathing) || !isLength(s.bellOffset)) return null
-    return { sections: s.sections, toTop: s.toTop, former: record(s.former, (x) => typeof x === 'string'), points: record(s.points, (x) => Array.isArray(x) && x.length === 2 && x.every(isLength)), breathing: s.breathing, bellOffset: s.bellOffset, smooth: s.smooth !== false, keep: s.keep === true }
+    return {
+      sections: s.sections,
+      toTop: s.toTop,
+      former: record(s.former, (x) => typeof x === 'string'),
+      points: record(s.points, (x) => Array.isArray(x) && x.length === 2 && x.every(isLength)),
+      breathing: s.breathing,
+      bellOffset: s.bellOffset,
+      smooth: s.smooth !== false,
+      keep: s.keep === true,
+    }
   } catch {
     return null
   }

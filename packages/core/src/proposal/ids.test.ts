@@ -3,7 +3,11 @@ import { readPage } from '../page/index.ts'
 import { defaultScreens, type Site, type SitePage } from '../site/index.ts'
 import { idContext, proposeSetUp } from './index.ts'
 
-const reading = readPage(new TextEncoder().encode('<section id="work"><h2>Work</h2></section>\n<section><h2>Team</h2></section><p id="Note">x</p><p id="note-2">y</p>'))
+const reading = readPage(
+  new TextEncoder().encode(
+    '<section id="work"><h2>Work</h2></section>\n<section><h2>Team</h2></section><p id="Note">x</p><p id="note-2">y</p>',
+  ),
+)
 const page: SitePage = { key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
 const site: Site = { format: 'way-bell-site', version: 2, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] }
 const context = (p: SitePage, n: number) => idContext({ site, page: p, reading, undeclared: new Set(['gtag']) }, p.sections[n]!)

@@ -29,7 +29,8 @@ function indexOf(page: SitePage, reading: PageReading): Index {
     else map.set(id.toLowerCase(), [entry])
   }
   const elements = new Set(page.sections.filter((s) => !s.point).map((s) => s.at))
-  for (const { id, at, tag, line } of reading.ids) if (id !== '' && !elements.has(at)) put(index.owners, id, { id, what: `The ${tag} on line ${line}`, section: null })
+  for (const { id, at, tag, line } of reading.ids)
+    if (id !== '' && !elements.has(at)) put(index.owners, id, { id, what: `The ${tag} on line ${line}`, section: null })
   for (const s of page.sections) {
     put(index.owners, s.id, { id: s.id, what: `The section “${s.title}”`, section: s.key })
     for (const former of s.former) put(index.former, former, { id: former, section: s })
@@ -39,7 +40,10 @@ function indexOf(page: SitePage, reading: PageReading): Index {
 }
 
 /** What an ID for `section` must keep apart from. */
-export function idContext({ site, page, reading, undeclared }: { site: Site; page: SitePage; reading: PageReading; undeclared: ReadonlySet<string> }, section: Section): IdContext {
+export function idContext(
+  { site, page, reading, undeclared }: { site: Site; page: SitePage; reading: PageReading; undeclared: ReadonlySet<string> },
+  section: Section,
+): IdContext {
   const { owners, former } = indexOf(page, reading)
   return {
     rule: site.rule,

@@ -12,8 +12,7 @@ import type { BarPlace, HeaderChoice, Item, ItemTarget, Menu, Section, SetUp, Si
 export const DEFAULT_BREATHING = 24
 
 /** IDs in use on a page, in lower case. */
-export const takenIds = (reading: PageReading): Set<string> =>
-  new Set(reading.ids.map((i) => i.id.toLowerCase()))
+export const takenIds = (reading: PageReading): Set<string> => new Set(reading.ids.map((i) => i.id.toLowerCase()))
 
 export { idContext } from './ids.ts'
 
@@ -21,7 +20,18 @@ export { idContext } from './ids.ts'
 export function sectionFrom(candidate: Candidate, taken: Set<string>, rule: NamingRule): Section {
   const id = candidate.id ?? proposeId(candidate.title, (lower) => taken.has(lower), rule)
   taken.add(id.toLowerCase())
-  return { key: `s${candidate.at}`, at: candidate.at, point: null, title: candidate.title, id, own: candidate.id, former: [], heading: candidate.heading, depth: candidate.depth, toTop: false }
+  return {
+    key: `s${candidate.at}`,
+    at: candidate.at,
+    point: null,
+    title: candidate.title,
+    id,
+    own: candidate.id,
+    former: [],
+    heading: candidate.heading,
+    depth: candidate.depth,
+    toTop: false,
+  }
 }
 
 const itemKey = (menu: string, n: number) => `${menu}-${n}`
@@ -32,15 +42,16 @@ export function proposeSetUp(reading: PageReading, surveys: readonly Survey[], r
   const taken = takenIds(reading)
   const found = headerMenus(reading)
   const chosen = chooseCandidates(reading, found, earlier)
-  const sections = [...chosen.map((c) => sectionFrom(c, taken, rule)), ...earlierPoints(reading)].sort((a, b) => a.at - b.at || Number(!a.point) - Number(!b.point))
+  const sections = [...chosen.map((c) => sectionFrom(c, taken, rule)), ...earlierPoints(reading)].sort(
+    (a, b) => a.at - b.at || Number(!a.point) - Number(!b.point),
+  )
   const travel = { smooth: earlier?.smooth ?? true, breathing: earlier?.breathing ?? DEFAULT_BREATHING }
   if (earlier) {
     for (const s of sections) {
       s.toTop = earlier.toTop.includes(s.id)
       s.former = Object.entries(earlier.former).flatMap(([was, now]) => (now === s.id ? [was] : []))
     }
-  }
-  else if (sections[0]) sections[0].toTop = startsAtTop(sections[0], surveys)
+  } else if (sections[0]) sections[0].toTop = startsAtTop(sections[0], surveys)
   const menus: Menu[] = found.map(({ menu, matches }, n) => adoptMenu(reading, menu, matches, sections, `m${n + 1}`))
   if (!menus.length && sections.length) menus.push(makeMenu(sections, reading))
   const header = chooseHeader(reading, surveys, menus, earlier)
@@ -104,7 +115,11 @@ function adoptMenu(reading: PageReading, menu: ReadMenu, matches: Map<PageLink, 
   const items = menu.items.map(({ link: at }, n): Item => {
     const link = links.get(at)!
     const section = byAt.get(matches.get(link)?.at ?? -1)
-    const target: ItemTarget = section ? { kind: 'section', section: section.key } : link.status === 'top' ? { kind: 'top' } : { kind: 'as-is' }
+    const target: ItemTarget = section
+      ? { kind: 'section', section: section.key }
+      : link.status === 'top'
+        ? { kind: 'top' }
+        : { kind: 'as-is' }
     return { key: itemKey(key, n), label: link.label, target, link: at }
   })
   return { key, name: menu.label || 'Header menu', at: menu.at, items }
@@ -124,14 +139,22 @@ export function makeMenu(sections: readonly Section[], reading: PageReading | nu
   return { key, name: 'Header menu', at: null, items }
 }
 
-function chooseHeader(reading: PageReading, surveys: readonly Survey[], menus: Menu[], earlier: WrittenSettings | null): HeaderChoice | null {
+function chooseHeader(
+  reading: PageReading,
+  surveys: readonly Survey[],
+  menus: Menu[],
+  earlier: WrittenSettings | null,
+): HeaderChoice | null {
   const measured = surveys.flatMap((s) => s.header ?? [])
   const staying = measured.find((h) => h.position === 'sticky' || h.position === 'fixed')
   if (staying) return staying.at === null ? null : { at: staying.at, keep: null, backing: null }
   const at: ElementAt | null = measured[0]?.at ?? reading.header
   if (at === null) return null
   const hasMenu = menus.some((m) => m.at !== null)
-  const canStay = (earlier?.keep ?? hasMenu) && measured.length > 0 && measured.every((h) => h.at === at && h.canStay && h.position === measured[0]!.position)
+  const canStay =
+    (earlier?.keep ?? hasMenu) &&
+    measured.length > 0 &&
+    measured.every((h) => h.at === at && h.canStay && h.position === measured[0]!.position)
   const keep = !canStay ? null : measured[0]!.position === 'absolute' ? 'fixed' : 'sticky'
   const see = surveys.find((s) => s.header?.at === at)
   return { at, keep, backing: keep && see?.header?.transparent ? backingFor(see.header.color, see.background) : null }

@@ -10,11 +10,36 @@ const propose = (body: string, surveys: Survey[] = []) => proposeSetUp(read(body
 
 const targets = (body: string) => {
   const { menus, sections } = propose(body)
-  return menus[0]!.items.map((i) => [i.label, i.target.kind === 'section' ? sections.find((s) => s.key === (i.target as { section: string }).section)!.id : i.target.kind])
+  return menus[0]!.items.map((i) => [
+    i.label,
+    i.target.kind === 'section' ? sections.find((s) => s.key === (i.target as { section: string }).section)!.id : i.target.kind,
+  ])
 }
 
-const header: SurveyHeader = { at: 5, position: 'static', height: 60, rest: 0, moved: 0, hides: false, canStay: true, transparent: true, color: 'rgb(0, 0, 0)' }
-const survey = (over: Partial<Survey>): Survey => ({ screen: 'laptop', width: 1280, height: 800, pageHeight: 4000, maxScroll: 3200, parts: [], header: null, near: [], color: 'rgb(0, 0, 0)', background: 'rgb(255, 255, 255)', ...over })
+const header: SurveyHeader = {
+  at: 5,
+  position: 'static',
+  height: 60,
+  rest: 0,
+  moved: 0,
+  hides: false,
+  canStay: true,
+  transparent: true,
+  color: 'rgb(0, 0, 0)',
+}
+const survey = (over: Partial<Survey>): Survey => ({
+  screen: 'laptop',
+  width: 1280,
+  height: 800,
+  pageHeight: 4000,
+  maxScroll: 3200,
+  parts: [],
+  header: null,
+  near: [],
+  color: 'rgb(0, 0, 0)',
+  background: 'rgb(255, 255, 255)',
+  ...over,
+})
 
 describe('the one press', () => {
   it('matches items of a found menu by hash, by case, and by label', () =>
@@ -29,7 +54,12 @@ describe('the one press', () => {
       ['Log in', 'top'],
     ]))
 
-  it('matches by class where an ID was meant', () => expect(targets(`<nav><a href="#">FAQ</a><a href="#">Rooms</a></nav><section class="faq"><h2>Good to know</h2>${text}</section>${sections('Rooms')}`)[0]).toEqual(['FAQ', 'good-to-know']))
+  it('matches by class where an ID was meant', () =>
+    expect(
+      targets(
+        `<nav><a href="#">FAQ</a><a href="#">Rooms</a></nav><section class="faq"><h2>Good to know</h2>${text}</section>${sections('Rooms')}`,
+      )[0],
+    ).toEqual(['FAQ', 'good-to-know']))
 
   it('makes a menu of all sections where the page has none', () => {
     const { menus } = propose(`<header><h1>Logo</h1></header>${sections('One', 'Two')}`)
@@ -37,10 +67,18 @@ describe('the one press', () => {
   })
 
   it('does not take the links of a footer, or of running text, for a menu', () =>
-    expect(propose(`${sections('One', 'Two')}<p><a href="#a">a</a> <a href="#b">b</a></p><footer><ul><li><a href="#">One</a><li><a href="#">Two</a></ul></footer>`).menus[0]!.at).toBeNull())
+    expect(
+      propose(
+        `${sections('One', 'Two')}<p><a href="#a">a</a> <a href="#b">b</a></p><footer><ul><li><a href="#">One</a><li><a href="#">Two</a></ul></footer>`,
+      ).menus[0]!.at,
+    ).toBeNull())
 
   it('does not take a table of contents in the text for the header menu', () =>
-    expect(propose(`<header><a href="/">Home</a></header><main><h1>Guide</h1>${text}<nav><a href="#a">A</a><a href="#b">B</a></nav><h2 id=a>A</h2>${text}<h2 id=b>B</h2>${text}</main>`).menus[0]!.at).toBeNull())
+    expect(
+      propose(
+        `<header><a href="/">Home</a></header><main><h1>Guide</h1>${text}<nav><a href="#a">A</a><a href="#b">B</a></nav><h2 id=a>A</h2>${text}<h2 id=b>B</h2>${text}</main>`,
+      ).menus[0]!.at,
+    ).toBeNull())
 
   it('makes a header stay that would not, and paints behind it', () => {
     const body = `<header><nav><a href="#">One</a><a href="#">Two</a></nav></header>${sections('One', 'Two')}`

@@ -1,2 +1,12 @@
 /** Bringing a changed page in again: `print.ts` says what elements are like, `match.ts` finds them again, `revise.ts` takes the new version over. */
-export { revisePage, reviewRevision, type Decisions, type Found, type NewSource, type Revision, type RevisionRow, type RevisionState, type Version } from './revise.ts'
+export {
+  revisePage,
+  reviewRevision,
+  type Decisions,
+  type Found,
+  type NewSource,
+  type Revision,
+  type RevisionRow,
+  type RevisionState,
+  type Version,
+} from './revise.ts'

@@ -70,7 +70,10 @@ export function matchPrints(before: readonly Print[], after: readonly Print[], k
       if (score >= LEAST) scored.push({ before: i, after: j, score })
     }
   })
-  scored.sort((x, y) => y.score - x.score || Number(after[y.after]!.offered) - Number(after[x.after]!.offered) || x.before - y.before || x.after - y.after)
+  scored.sort(
+    (x, y) =>
+      y.score - x.score || Number(after[y.after]!.offered) - Number(after[x.after]!.offered) || x.before - y.before || x.after - y.after,
+  )
   const taken = new Map<number, Scored>()
   const used = new Map<number, Scored>()
   for (const s of scored) {
@@ -82,9 +85,17 @@ export function matchPrints(before: readonly Print[], after: readonly Print[], k
     const match = taken.get(i)
     if (!match) return { before: i, after: null, score: 0, doubtful: false }
     // Another that fits nearly as well, on either side, makes it a guess; what lies around or in the same place does not count as another.
-    const rival = scored.find((s) => s !== match && (s.before === i) !== (s.after === match.after) && match.score - s.score < MARGIN && !(s.before === i && nearBy(after, s.after, match.after)) && !(s.after === match.after && isSettled(taken.get(s.before), s)))
+    const rival = scored.find(
+      (s) =>
+        s !== match &&
+        (s.before === i) !== (s.after === match.after) &&
+        match.score - s.score < MARGIN &&
+        !(s.before === i && nearBy(after, s.after, match.after)) &&
+        !(s.after === match.after && isSettled(taken.get(s.before), s)),
+    )
     const byId = after[match.after]!.id !== null && known(i).has(after[match.after]!.id!)
-    const looksAlike = headingLikeness(a.heading, after[match.after]!.heading) >= 0.25 || likeness(a.words, after[match.after]!.words) >= 0.25
+    const looksAlike =
+      headingLikeness(a.heading, after[match.after]!.heading) >= 0.25 || likeness(a.words, after[match.after]!.words) >= 0.25
     return { before: i, after: match.after, score: match.score, doubtful: match.score < PLAIN || !!rival || (byId && !looksAlike) }
   })
 }

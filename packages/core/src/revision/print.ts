@@ -21,7 +21,10 @@ const LONGEST = 600
 
 /** Word by word where the script puts spaces between them, and letter by letter where it does not. */
 export const wordsOf = (text: string): string[] => {
-  const found = text.normalize('NFKC').toLowerCase().match(/[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}]|[\p{L}\p{N}]+/gu)
+  const found = text
+    .normalize('NFKC')
+    .toLowerCase()
+    .match(/[\p{Script=Han}\p{Script=Hiragana}\p{Script=Katakana}\p{Script=Thai}]|[\p{L}\p{N}]+/gu)
   return found ?? []
 }
 

@@ -49,9 +49,21 @@ const found = (reading: PageReading, at: ElementAt): Found => {
 export function reviewRevision(page: SitePage, before: Version, after: Version): Revision {
   const { sections } = page
   const was = printsOf(before.parsed, before.reading, [...new Set(sections.map((s) => s.at))])
-  const now = printsOf(after.parsed, after.reading, after.reading.candidates.map((c) => c.at))
+  const now = printsOf(
+    after.parsed,
+    after.reading,
+    after.reading.candidates.map((c) => c.at),
+  )
   const placeOf = new Map(was.map((p, i) => [p.at, i]))
-  const ids = was.map((p) => new Set(sections.filter((s) => s.at === p.at && !s.point).flatMap((s) => [s.id, ...s.former, ...(s.own === null ? [] : [s.own])]).concat(p.id ?? [])))
+  const ids = was.map(
+    (p) =>
+      new Set(
+        sections
+          .filter((s) => s.at === p.at && !s.point)
+          .flatMap((s) => [s.id, ...s.former, ...(s.own === null ? [] : [s.own])])
+          .concat(p.id ?? []),
+      ),
+  )
   const matches = matchPrints(was, now, (i) => ids[i]!)
   const places = matches.flatMap((m) => (m.after === null ? [] : [{ before: m.before, at: now[m.after]!.at }]))
   const moved = new Set([...outOfOrder(places.map((p) => p.at))].map((i) => places[i]!.before))
@@ -61,7 +73,12 @@ export function reviewRevision(page: SitePage, before: Version, after: Version):
     if (!match || match.after === null) return { section: section.key, state: 'lost', doubtful: false, to: null }
     const [a, b] = [was[i!]!, now[match.after]!]
     const isSame = a.heading.join(' ') === b.heading.join(' ') && a.id === b.id && likeness(a.words, b.words) > 0.9
-    return { section: section.key, state: moved.has(i!) ? 'moved' : isSame ? 'matched' : 'changed', doubtful: match.doubtful, to: found(after.reading, b.at) }
+    return {
+      section: section.key,
+      state: moved.has(i!) ? 'moved' : isSame ? 'matched' : 'changed',
+      doubtful: match.doubtful,
+      to: found(after.reading, b.at),
+    }
   })
   const taken = new Set(rows.map((r) => r.to?.at))
   return {
@@ -85,7 +102,14 @@ export interface NewSource {
 }
 
 /** The command that takes the new version over, with everything that was set up. */
-export function revisePage(page: SitePage, before: PageReading, after: PageReading, decisions: Decisions, next: NewSource, rule: NamingRule): Command {
+export function revisePage(
+  page: SitePage,
+  before: PageReading,
+  after: PageReading,
+  decisions: Decisions,
+  next: NewSource,
+  rule: NamingRule,
+): Command {
   const sections = revisedSections(page, before, after, decisions, rule)
   const menus = page.menus.map((menu) => revisedMenu(menu, before, after, sections, page.sections))
   const header = page.header && after.header !== null ? { ...page.header, at: after.header } : null
@@ -93,7 +117,13 @@ export function revisePage(page: SitePage, before: PageReading, after: PageReadi
   return { type: 'page/revise', page: page.key, revision: { ...next, sections, menus, header, bar, travel, highlight } }
 }
 
-function revisedSections(page: SitePage, before: PageReading, after: PageReading, { sections, added }: Decisions, rule: NamingRule): Section[] {
+function revisedSections(
+  page: SitePage,
+  before: PageReading,
+  after: PageReading,
+  { sections, added }: Decisions,
+  rule: NamingRule,
+): Section[] {
   const now = new Map(after.candidates.map((c) => [c.at, c]))
   const titles = new Map(before.candidates.map((c) => [c.at, c.title]))
   const used = new Set<ElementAt>()
@@ -141,13 +171,20 @@ function unique(sections: Section[]): Section[] {
 
 function revisedMenu(menu: Menu, before: PageReading, after: PageReading, sections: readonly Section[], old: readonly Section[]): Menu {
   const keys = new Set(sections.map((s) => s.key))
-  const kept = (item: Item): Item => (item.target.kind !== 'section' || keys.has(item.target.section) ? item : { ...item, target: { kind: 'as-is' } })
+  const kept = (item: Item): Item =>
+    item.target.kind !== 'section' || keys.has(item.target.section) ? item : { ...item, target: { kind: 'as-is' } }
   const added = sections.filter((s) => !old.some((o) => o.key === s.key))
   const itemKey = (n: number) => `${menu.key}-v${n}-${sections.length}-${old.length}`
   if (menu.at === null) {
     // What leads to a section that is lost has nowhere to lead.
     const items = menu.items.map(kept).filter((i) => i.target.kind !== 'as-is')
-    return { ...menu, items: [...items, ...added.map((s, n): Item => ({ key: itemKey(n), label: s.title, target: { kind: 'section', section: s.key }, link: null }))] }
+    return {
+      ...menu,
+      items: [
+        ...items,
+        ...added.map((s, n): Item => ({ key: itemKey(n), label: s.title, target: { kind: 'section', section: s.key }, link: null })),
+      ],
+    }
   }
   const was = new Map(before.links.map((l) => [l.at, l]))
   const now = new Map(after.links.map((l) => [l.at, l]))
@@ -155,7 +192,15 @@ function revisedMenu(menu: Menu, before: PageReading, after: PageReading, sectio
   const overlap = (m: PageReading['menus'][number]) => m.items.filter((i) => labels.has(now.get(i.link)!.label)).length
   const next = [...after.menus].sort((a, b) => overlap(b) - overlap(a) || Number(b.inHeader) - Number(a.inHeader))[0]
   // Without its menu the page gets one made of the same items.
-  if (!next || (overlap(next) === 0 && !next.inHeader)) return { ...menu, at: null, items: menu.items.map(kept).filter((i) => i.target.kind !== 'as-is').map((i) => ({ ...i, link: null })) }
+  if (!next || (overlap(next) === 0 && !next.inHeader))
+    return {
+      ...menu,
+      at: null,
+      items: menu.items
+        .map(kept)
+        .filter((i) => i.target.kind !== 'as-is')
+        .map((i) => ({ ...i, link: null })),
+    }
   const links = next.items.map((i) => now.get(i.link)!)
   const meant = matchLinks(links, after.candidates)
   const byAt = new Map(sections.filter((s) => !s.point).map((s) => [s.at, s.key]))
@@ -166,10 +211,28 @@ function revisedMenu(menu: Menu, before: PageReading, after: PageReading, sectio
     return item
   }
   const items = links.map((link, n): Item => {
-    const item = take((_, l) => l?.label === link.label && l.href === link.href) ?? take((_, l) => l?.label === link.label) ?? take((i, l) => l?.href === link.href && link.href.length > 1 && i.label !== '')
+    const item =
+      take((_, l) => l?.label === link.label && l.href === link.href) ??
+      take((_, l) => l?.label === link.label) ??
+      take((i, l) => l?.href === link.href && link.href.length > 1 && i.label !== '')
     if (item) return kept({ ...item, link: link.at, label: item.label === was.get(item.link!)?.label ? link.label : item.label })
     const section = byAt.get(meant.get(link)?.at ?? -1)
-    return { key: itemKey(n), label: link.label, target: section ? { kind: 'section', section } : link.status === 'top' ? { kind: 'top' } : { kind: 'as-is' }, link: link.at }
+    return {
+      key: itemKey(n),
+      label: link.label,
+      target: section ? { kind: 'section', section } : link.status === 'top' ? { kind: 'top' } : { kind: 'as-is' },
+      link: link.at,
+    }
   })
-  return { ...menu, at: next.at, items: [...items, ...menu.items.filter((i) => i.link === null).map(kept).filter((i) => i.target.kind !== 'as-is')] }
+  return {
+    ...menu,
+    at: next.at,
+    items: [
+      ...items,
+      ...menu.items
+        .filter((i) => i.link === null)
+        .map(kept)
+        .filter((i) => i.target.kind !== 'as-is'),
+    ],
+  }
 }

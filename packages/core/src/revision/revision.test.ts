@@ -13,7 +13,13 @@ function version(text: string): Version {
   const parsed = parsePage(bytes(text))
   return { parsed, reading: readParsed(parsed, text.length, 'index.html') }
 }
-const setUp = (v: Version): SitePage => ({ key: 'p1', file: 'index.html', source: 'a', title: '', ...proposeSetUp(v.reading, [], defaultRule) })
+const setUp = (v: Version): SitePage => ({
+  key: 'p1',
+  file: 'index.html',
+  source: 'a',
+  title: '',
+  ...proposeSetUp(v.reading, [], defaultRule),
+})
 
 /** A source of numbers from 0 to 1 that is the same in every run. */
 function random(seed: number): () => number {
@@ -44,7 +50,10 @@ function blocksOf(source: string): { before: string; blocks: Block[]; behind: st
   const isFlat = beside[0]!.level > 0
   const end = (e: El, i: number) => (isFlat ? (beside[i + 1]?.at ?? (parent!.closeAt > 0 ? parent!.closeAt : e.end)) : e.end)
   const text = parsed.decoded.text
-  const blocks = beside.map((e, i) => ({ text: text.slice(e.at, e.tagEnd - 1) + ` ${MARK}="${i}"` + text.slice(e.tagEnd - 1, end(e, i)), truth: i }))
+  const blocks = beside.map((e, i) => ({
+    text: text.slice(e.at, e.tagEnd - 1) + ` ${MARK}="${i}"` + text.slice(e.tagEnd - 1, end(e, i)),
+    truth: i,
+  }))
   return { before: text.slice(0, beside[0]!.at), blocks, behind: text.slice(end(beside.at(-1)!, beside.length - 1)) }
 }
 
@@ -61,7 +70,9 @@ function changed(source: string, seed: number): { before: string; after: string;
     if (next() < 1 / 3)
       b.text = b.text.replace(/(<h[1-6][^>]*>)([^<]+)/, (_, tag: string, words: string) => {
         const all = words.trim().split(/\s+/)
-        return tag + (all.length > 1 ? all.filter((__, i) => i % 2 === 0).join(' ') : [...words].slice(0, Math.ceil(words.length / 2)).join(''))
+        return (
+          tag + (all.length > 1 ? all.filter((__, i) => i % 2 === 0).join(' ') : [...words].slice(0, Math.ceil(words.length / 2)).join(''))
+        )
       })
     if (next() < 1 / 2) b.text = b.text.replace(/ id="[^"]*"/, '')
     if (next() < 1 / 3) b.text = `<div class="wrap">${b.text}</div>`
@@ -71,9 +82,22 @@ function changed(source: string, seed: number): { before: string; after: string;
     blocks.splice(pick(blocks.length + 1), 0, moved!)
   }
   const tag = /^<([a-z0-9]+)/i.exec(page.blocks[1]!.text)![1]!
-  for (const [i, words] of ['Winter visits begin in December, wrapped up and with torches', 'Gift cards are printed here and posted on Mondays', 'Volunteers are asked for two evenings a month'].entries())
-    blocks.splice(pick(blocks.length + 1), 0, { text: /^h\d$/i.test(tag) ? `<${tag}>News ${i}</${tag}><p>${words}.</p>` : `<${tag}><h2>${words.split(' ').slice(0, 2).join(' ')}</h2><p>${words}.</p></${tag}>`, truth: -1 })
-  return { before: page.before + page.blocks.map((b) => b.text).join('\n') + page.behind, after: page.before + blocks.map((b) => b.text).join('\n') + page.behind, kept }
+  for (const [i, words] of [
+    'Winter visits begin in December, wrapped up and with torches',
+    'Gift cards are printed here and posted on Mondays',
+    'Volunteers are asked for two evenings a month',
+  ].entries())
+    blocks.splice(pick(blocks.length + 1), 0, {
+      text: /^h\d$/i.test(tag)
+        ? `<${tag}>News ${i}</${tag}><p>${words}.</p>`
+        : `<${tag}><h2>${words.split(' ').slice(0, 2).join(' ')}</h2><p>${words}.</p></${tag}>`,
+      truth: -1,
+    })
+  return {
+    before: page.before + page.blocks.map((b) => b.text).join('\n') + page.behind,
+    after: page.before + blocks.map((b) => b.text).join('\n') + page.behind,
+    kept,
+  }
 }
 
 /** The truth that stands on the element or in it, if it is one alone. */
@@ -85,7 +109,9 @@ function truthOf(v: Version, at: number): number | null {
 }
 
 const folder = join(process.cwd(), 'packages/core/fixtures/outline')
-const sources = [join(process.cwd(), 'demo/ostrey/index.html'), ...readdirSync(folder).map((f) => join(folder, f))].map((f) => readFileSync(f, 'utf8')).filter((s) => blocksOf(s))
+const sources = [join(process.cwd(), 'demo/ostrey/index.html'), ...readdirSync(folder).map((f) => join(folder, f))]
+  .map((f) => readFileSync(f, 'utf8'))
+  .filter((s) => blocksOf(s))
 
 it('finds nine of ten sections again in pages that changed a lot, and shows as doubtful what it is not sure of', () => {
   let all = 0
@@ -117,9 +143,13 @@ it('finds nine of ten sections again in pages that changed a lot, and shows as d
 })
 
 it('finds a thousand sections among nine thousand parts again, turned round', () => {
-  const part = (i: number) => `<section id="s${i}"><h2>Chapter ${i}</h2>${[1, 2, 3, 4].map((j) => `<h3 id="s${i}-${j}">Part ${i}.${j}</h3><p id="p${i}-${j}">words of w${i}x${j} and more</p>`).join('')}</section>`
+  const part = (i: number) =>
+    `<section id="s${i}"><h2>Chapter ${i}</h2>${[1, 2, 3, 4].map((j) => `<h3 id="s${i}-${j}">Part ${i}.${j}</h3><p id="p${i}-${j}">words of w${i}x${j} and more</p>`).join('')}</section>`
   const numbers = Array.from({ length: 1000 }, (_, i) => i)
-  const [before, after] = [version(numbers.map(part).join('')), version(numbers.map((i) => part(999 - i).replace(/ id="s\d+">/, '>')).join(''))]
+  const [before, after] = [
+    version(numbers.map(part).join('')),
+    version(numbers.map((i) => part(999 - i).replace(/ id="s\d+">/, '>')).join('')),
+  ]
   const page = setUp(before)
   const { rows } = reviewRevision(page, before, after)
   const right = rows.filter((r, i) => r.to?.title === page.sections[i]!.title && !r.doubtful)
@@ -127,9 +157,14 @@ it('finds a thousand sections among nine thousand parts again, turned round', ()
   expect(rows.filter((r, i) => r.to && r.to.title !== page.sections[i]!.title && !r.doubtful)).toEqual([])
 })
 
-const decide = (revision: Revision): Decisions => ({ sections: Object.fromEntries(revision.rows.map((r) => [r.section, r.to?.at ?? null])), added: revision.added.map((f) => f.at) })
-const first = '<nav><a href="#work">Work</a><a href="#team">Team</a><a href="#mail">Mail</a></nav><section id=work><h2>Our work in wood</h2><p>Tables, chairs and the odd boat.</p></section><section id=team><h2>The team</h2><p>Ada planes, Bo saws, Cy sands.</p></section><section id=mail><h2>Write to us</h2><p>By the post of Monday.</p></section>'
-const second = '<nav><a href="#mail">Mail</a><a href="#work">Projects</a><a href="#fair">Fair</a></nav><section id=mail><h2>Write to us</h2><p>By the post of Monday.</p></section><section id=projects><h2>Our work in wood</h2><p>Tables, chairs and two boats.</p></section><section id=fair><h2>At the fair</h2><p>Stand nine, behind the cider.</p></section>'
+const decide = (revision: Revision): Decisions => ({
+  sections: Object.fromEntries(revision.rows.map((r) => [r.section, r.to?.at ?? null])),
+  added: revision.added.map((f) => f.at),
+})
+const first =
+  '<nav><a href="#work">Work</a><a href="#team">Team</a><a href="#mail">Mail</a></nav><section id=work><h2>Our work in wood</h2><p>Tables, chairs and the odd boat.</p></section><section id=team><h2>The team</h2><p>Ada planes, Bo saws, Cy sands.</p></section><section id=mail><h2>Write to us</h2><p>By the post of Monday.</p></section>'
+const second =
+  '<nav><a href="#mail">Mail</a><a href="#work">Projects</a><a href="#fair">Fair</a></nav><section id=mail><h2>Write to us</h2><p>By the post of Monday.</p></section><section id=projects><h2>Our work in wood</h2><p>Tables, chairs and two boats.</p></section><section id=fair><h2>At the fair</h2><p>Stand nine, behind the cider.</p></section>'
 
 function revised(change: (page: SitePage) => SitePage = (p) => p, text = second) {
   const [before, after] = [version(first), version(text)]
@@ -152,14 +187,23 @@ describe('taking over a new version', () => {
   })
 
   it('keeps what was set up, follows the page’s own IDs, and can be taken back in one step', () => {
-    const { page, next, site, command } = revised((p) => ({ ...p, sections: p.sections.map((s, i) => (i ? s : { ...s, title: 'Joinery' })), travel: { smooth: false, breathing: 7 } }))
+    const { page, next, site, command } = revised((p) => ({
+      ...p,
+      sections: p.sections.map((s, i) => (i ? s : { ...s, title: 'Joinery' })),
+      travel: { smooth: false, breathing: 7 },
+    }))
     expect(next.sections.map((s) => [s.title, s.id, s.former])).toEqual([
       ['Write to us', 'mail', []],
       ['Joinery', 'projects', ['work']],
       ['At the fair', 'fair', []],
     ])
     expect([next.source, next.title, next.travel.breathing]).toEqual(['b', 'New', 7])
-    expect(next.menus[0]!.items.map((i) => [i.label, i.target.kind === 'section' ? next.sections.find((s) => s.key === (i.target as { section: string }).section)!.id : i.target.kind])).toEqual([
+    expect(
+      next.menus[0]!.items.map((i) => [
+        i.label,
+        i.target.kind === 'section' ? next.sections.find((s) => s.key === (i.target as { section: string }).section)!.id : i.target.kind,
+      ]),
+    ).toEqual([
       ['Mail', 'mail'],
       ['Projects', 'projects'],
       ['Fair', 'fair'],
@@ -178,17 +222,35 @@ describe('taking over a new version', () => {
 
   it('is sure of a page that did not change', () => {
     const { revision, next, page } = revised((p) => p, first)
-    expect(revision.rows.map((r) => [r.state, r.doubtful])).toEqual([['matched', false], ['matched', false], ['matched', false]])
+    expect(revision.rows.map((r) => [r.state, r.doubtful])).toEqual([
+      ['matched', false],
+      ['matched', false],
+      ['matched', false],
+    ])
     expect({ ...next, source: page.source, title: page.title }).toEqual(page)
   })
 
   it('doubts an ID that stands on something else by now', () => {
-    const { revision } = revised((p) => p, first.replace('<h2>The team</h2><p>Ada planes, Bo saws, Cy sands.</p>', '<h2>Opening hours</h2><p>Nine until five on working days.</p>'))
+    const { revision } = revised(
+      (p) => p,
+      first.replace(
+        '<h2>The team</h2><p>Ada planes, Bo saws, Cy sands.</p>',
+        '<h2>Opening hours</h2><p>Nine until five on working days.</p>',
+      ),
+    )
     expect(revision.rows[1]).toMatchObject({ doubtful: true, to: { id: 'team' } })
   })
 
   it('takes a point along with the element that it stands before', () => {
-    const { next, after } = revised((p) => ({ ...p, sections: [p.sections[0]!, p.sections[1]!, { ...p.sections[2]!, key: 'pt', id: 'bench', own: null, point: { shift: 5 } }, p.sections[2]!] }))
+    const { next, after } = revised((p) => ({
+      ...p,
+      sections: [
+        p.sections[0]!,
+        p.sections[1]!,
+        { ...p.sections[2]!, key: 'pt', id: 'bench', own: null, point: { shift: 5 } },
+        p.sections[2]!,
+      ],
+    }))
     const point = next.sections.find((s) => s.point)!
     expect(textOf(after.parsed.byAt.get(point.at)!, 11)).toBe('Write to us')
   })

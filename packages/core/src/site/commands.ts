@@ -4,7 +4,17 @@
  */
 import type { NamingRule } from '../naming/index.ts'
 import type { ElementAt } from '../page/index.ts'
-import { CommandError, pageOf, type HeaderChoice, type Item, type ItemTarget, type Menu, type Section, type Site, type SitePage } from './document.ts'
+import {
+  CommandError,
+  pageOf,
+  type HeaderChoice,
+  type Item,
+  type ItemTarget,
+  type Menu,
+  type Section,
+  type Site,
+  type SitePage,
+} from './document.ts'
 
 /** What the one press decides about a page. */
 export type SetUp = Pick<SitePage, 'sections' | 'menus' | 'header' | 'bar' | 'travel' | 'highlight'>
@@ -70,7 +80,10 @@ export function apply(site: Site, command: Command): Applied {
     case 'page/drop': {
       const page = pageOf(site, command.page)
       if (site.pages.length === 1) throw new CommandError('a site has at least one page; drop the site instead')
-      return { site: { ...site, pages: site.pages.filter((p) => p !== page) }, inverse: { type: 'page/add', page, index: site.pages.indexOf(page) } }
+      return {
+        site: { ...site, pages: site.pages.filter((p) => p !== page) },
+        inverse: { type: 'page/add', page, index: site.pages.indexOf(page) },
+      }
     }
     default:
       return applyToPage(site, command)
@@ -94,7 +107,10 @@ function change(page: SitePage, c: PageCommand): { next: SitePage; inverse: Comm
     }
     case 'page/revise': {
       const { source, title, sections, menus, header, bar, travel, highlight } = page
-      return { next: { ...page, ...c.revision }, inverse: { type: c.type, ...at, revision: { source, title, sections, menus, header, bar, travel, highlight } } }
+      return {
+        next: { ...page, ...c.revision },
+        inverse: { type: c.type, ...at, revision: { source, title, sections, menus, header, bar, travel, highlight } },
+      }
     }
     case 'section/title': {
       const { title } = find(page.sections, c.section, 'section')
@@ -103,7 +119,8 @@ function change(page: SitePage, c: PageCommand): { next: SitePage; inverse: Comm
     case 'section/id': {
       const { id, former } = find(page.sections, c.section, 'section')
       const other = page.sections.find((s) => s.id === c.id && s.key !== c.section)
-      if (other) throw new CommandError(`the section “${other.title}” has the ID “${c.id}” already; choose another, or rename that one first`)
+      if (other)
+        throw new CommandError(`the section “${other.title}” has the ID “${c.id}” already; choose another, or rename that one first`)
       // Unsound IDs are shown as findings; only one that cannot stand at all is refused, since undo must bring the page's own back.
       if (c.id === '') throw new CommandError('an ID needs at least one character')
       return { next: withSection(page, c.section, { id: c.id, former: c.former }), inverse: { ...c, id, former } }
@@ -162,7 +179,11 @@ function change(page: SitePage, c: PageCommand): { next: SitePage; inverse: Comm
       const menu = find(page.menus, c.menu, 'menu')
       const item = find(menu.items, c.item, 'item')
       return {
-        next: withItems(page, menu, menu.items.filter((i) => i !== item)),
+        next: withItems(
+          page,
+          menu,
+          menu.items.filter((i) => i !== item),
+        ),
         inverse: { type: 'item/add', ...at, menu: menu.key, item, index: menu.items.indexOf(item) },
       }
     }
@@ -171,7 +192,15 @@ function change(page: SitePage, c: PageCommand): { next: SitePage; inverse: Comm
       const item = find(menu.items, c.item, 'item')
       const index = menu.items.indexOf(item)
       return {
-        next: withItems(page, menu, insert(menu.items.filter((i) => i !== item), c.index, item)),
+        next: withItems(
+          page,
+          menu,
+          insert(
+            menu.items.filter((i) => i !== item),
+            c.index,
+            item,
+          ),
+        ),
         inverse: { ...c, index },
       }
     }
@@ -205,7 +234,10 @@ function find<T extends { key: string }>(list: readonly T[], key: string, what: 
 
 /** A point comes before the element that it stands before; of several there, the higher first, then by key, so that the order does not depend on how it came about. */
 const inPageOrder = (sections: readonly Section[]): Section[] =>
-  [...sections].sort((a, b) => a.at - b.at || Number(!a.point) - Number(!b.point) || (a.point?.shift ?? 0) - (b.point?.shift ?? 0) || (a.key < b.key ? -1 : 1))
+  [...sections].sort(
+    (a, b) =>
+      a.at - b.at || Number(!a.point) - Number(!b.point) || (a.point?.shift ?? 0) - (b.point?.shift ?? 0) || (a.key < b.key ? -1 : 1),
+  )
 
 const insert = <T>(list: readonly T[], index: number, x: T): T[] => {
   const i = Math.max(0, Math.min(index, list.length))

@@ -1,11 +1,53 @@
 import { defaultRule } from '../naming/index.ts'
-import { addSection, apply, defaultScreens, depthsOf, dropSections, mergeWithNext, nestSection, renameSections, type Command, type Item, type Section, type Site, type SitePage } from './index.ts'
+import {
+  addSection,
+  apply,
+  defaultScreens,
+  depthsOf,
+  dropSections,
+  mergeWithNext,
+  nestSection,
+  renameSections,
+  type Command,
+  type Item,
+  type Section,
+  type Site,
+  type SitePage,
+} from './index.ts'
 
-const section = (n: number, over: Partial<Section> = {}): Section => ({ key: `s${n}`, at: n * 10, point: null, title: `Section ${n}`, id: `id-${n}`, own: null, former: [], heading: null, depth: 0, toTop: false, ...over })
-const item = (n: number, link: number | null = null): Item => ({ key: `i${n}`, label: `Item ${n}`, target: { kind: 'section', section: `s${n}` }, link })
+const section = (n: number, over: Partial<Section> = {}): Section => ({
+  key: `s${n}`,
+  at: n * 10,
+  point: null,
+  title: `Section ${n}`,
+  id: `id-${n}`,
+  own: null,
+  former: [],
+  heading: null,
+  depth: 0,
+  toTop: false,
+  ...over,
+})
+const item = (n: number, link: number | null = null): Item => ({
+  key: `i${n}`,
+  label: `Item ${n}`,
+  target: { kind: 'section', section: `s${n}` },
+  link,
+})
 
 function site(sections: Section[], items: Item[] = [], at: number | null = null): Site {
-  const page: SitePage = { key: 'p1', file: 'index.html', source: '', title: '', sections, menus: [{ key: 'm', name: '', at, items }], header: null, bar: 'top', travel: { smooth: true, breathing: 0 }, highlight: { bellOffset: 0 } }
+  const page: SitePage = {
+    key: 'p1',
+    file: 'index.html',
+    source: '',
+    title: '',
+    sections,
+    menus: [{ key: 'm', name: '', at, items }],
+    header: null,
+    bar: 'top',
+    travel: { smooth: true, breathing: 0 },
+    highlight: { bellOffset: 0 },
+  }
   return { format: 'way-bell-site', version: 2, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] }
 }
 const pageOf = (s: Site) => s.pages[0]!
@@ -17,7 +59,8 @@ function after(s: Site, command: Command | null): SitePage {
 }
 
 describe('depths', () => {
-  it('begin at 0 and never skip a level', () => expect(depthsOf([section(1, { depth: 2 }), section(2, { depth: 5 }), section(3), section(4, { depth: 1 })])).toEqual([0, 1, 0, 1]))
+  it('begin at 0 and never skip a level', () =>
+    expect(depthsOf([section(1, { depth: 2 }), section(2, { depth: 5 }), section(3), section(4, { depth: 1 })])).toEqual([0, 1, 0, 1]))
 
   const tree = site([section(1), section(2), section(3, { depth: 1 }), section(4)])
   const nest = (n: number, by: 1 | -1) => nestSection(pageOf(tree), pageOf(tree).sections[n]!, by)
@@ -48,15 +91,33 @@ describe('dropping and merging', () => {
 
 describe('renaming several sections', () => {
   const s = site([section(1), section(2), section(3, { former: ['old'] })])
-  const to = (ids: (string | null)[]) => renameSections('p1', ids.flatMap((id, i) => (id === null ? [] : [{ section: pageOf(s).sections[i]!, id }])), 'Rename')
+  const to = (ids: (string | null)[]) =>
+    renameSections(
+      'p1',
+      ids.flatMap((id, i) => (id === null ? [] : [{ section: pageOf(s).sections[i]!, id }])),
+      'Rename',
+    )
 
-  it('keeps what each was called', () => expect(after(s, to(['a', null, 'c'])).sections.map((x) => [x.id, x.former])).toEqual([['a', ['id-1']], ['id-2', []], ['c', ['old', 'id-3']]]))
-  it('lets them change places, and then nobody has had the other’s ID', () => expect(after(s, to(['id-2', 'id-3', 'id-1'])).sections.map((x) => [x.id, x.former])).toEqual([['id-2', []], ['id-3', []], ['id-1', ['old']]]))
+  it('keeps what each was called', () =>
+    expect(after(s, to(['a', null, 'c'])).sections.map((x) => [x.id, x.former])).toEqual([
+      ['a', ['id-1']],
+      ['id-2', []],
+      ['c', ['old', 'id-3']],
+    ]))
+  it('lets them change places, and then nobody has had the other’s ID', () =>
+    expect(after(s, to(['id-2', 'id-3', 'id-1'])).sections.map((x) => [x.id, x.former])).toEqual([
+      ['id-2', []],
+      ['id-3', []],
+      ['id-1', ['old']],
+    ]))
 })
 
 it('adds a section with an item in the made menu, in page order', () => {
   const s = site([section(1), section(3)], [item(3), item(1)])
-  const page = after(s, addSection(pageOf(s), section(2), () => 'new'))
+  const page = after(
+    s,
+    addSection(pageOf(s), section(2), () => 'new'),
+  )
   expect(page.sections.map((x) => x.key)).toEqual(['s1', 's2', 's3'])
   expect(page.menus[0]!.items.map((i) => i.key)).toEqual(['i3', 'i1', 'new'])
 })

@@ -21,7 +21,15 @@ export function renameSections(page: string, changes: readonly { section: Sectio
   const present = new Set(changes.map(({ section }) => section.id))
   const next = new Set(changes.map(({ id }) => id))
   const swaps = changes.some(({ id }) => present.has(id))
-  const away = swaps ? changes.map(({ section }, i): Command => ({ type: 'section/id', page, section: section.key, id: `waybell-swap-${i}`, former: section.former })) : []
+  const away = swaps
+    ? changes.map(({ section }, i): Command => ({
+        type: 'section/id',
+        page,
+        section: section.key,
+        id: `waybell-swap-${i}`,
+        former: section.former,
+      }))
+    : []
   const there = changes.map(({ section, id }) => {
     const command = renameSection(page, section, id)
     return { ...command, former: command.former.filter((f) => !next.has(f)) }
@@ -39,14 +47,22 @@ export function dropSections(page: SitePage, sections: readonly Section[]): Comm
 }
 
 const without = (page: SitePage, menu: Menu, item: Item, otherwise: ItemTarget): Command =>
-  item.link === null ? { type: 'item/drop', page: page.key, menu: menu.key, item: item.key } : { type: 'item/target', page: page.key, menu: menu.key, item: item.key, target: otherwise }
+  item.link === null
+    ? { type: 'item/drop', page: page.key, menu: menu.key, item: item.key }
+    : { type: 'item/target', page: page.key, menu: menu.key, item: item.key, target: otherwise }
 
 /** Makes a section reach to the end of the next one: that is dropped, and the page's own links to it lead to this one. */
 export function mergeWithNext(page: SitePage, section: Section): Command | null {
   const next = page.sections[page.sections.indexOf(section) + 1]
   if (!next) return null
-  const commands = page.menus.flatMap((menu) => menu.items.filter((i) => leadsTo(i, next)).map((i) => without(page, menu, i, { kind: 'section', section: section.key })))
-  return { type: 'batch', label: 'Merge two sections', commands: [...commands, { type: 'section/drop', page: page.key, section: next.key }] }
+  const commands = page.menus.flatMap((menu) =>
+    menu.items.filter((i) => leadsTo(i, next)).map((i) => without(page, menu, i, { kind: 'section', section: section.key })),
+  )
+  return {
+    type: 'batch',
+    label: 'Merge two sections',
+    commands: [...commands, { type: 'section/drop', page: page.key, section: next.key }],
+  }
 }
 
 /** One level deeper (1) or higher (-1), with what is nested in it; null where there is nothing to nest in, or nothing to be lifted out of. */
@@ -74,7 +90,13 @@ export function addSection(page: SitePage, section: Section, itemKey: (menu: Men
   if (made) {
     const place = new Map(page.sections.map((s) => [s.key, s.at]))
     const after = made.items.findLastIndex((i) => i.target.kind === 'section' && place.get(i.target.section)! < section.at)
-    commands.push({ type: 'item/add', page: page.key, menu: made.key, index: after + 1, item: { key: itemKey(made), label: section.title, target: { kind: 'section', section: section.key }, link: null } })
+    commands.push({
+      type: 'item/add',
+      page: page.key,
+      menu: made.key,
+      index: after + 1,
+      item: { key: itemKey(made), label: section.title, target: { kind: 'section', section: section.key }, link: null },
+    })
   }
   return { type: 'batch', label: section.point ? 'Add a point' : 'Add a section', commands }
 }

@@ -31,7 +31,14 @@ function changesOf(work: Work, from: Section, what: What, text: string): Change[
   if (what === 'title') return changes
   // Checked against the page as it will be: a column may let rows change places.
   const next = new Map(changes.map((c) => [c.section.key, c.after]))
-  const page2 = { ...page, sections: page.sections.map((s) => ({ ...s, id: next.get(s.key) ?? s.id, former: s.former.filter((f) => ![...next.values()].includes(f)) })) }
+  const page2 = {
+    ...page,
+    sections: page.sections.map((s) => ({
+      ...s,
+      id: next.get(s.key) ?? s.id,
+      former: s.former.filter((f) => ![...next.values()].includes(f)),
+    })),
+  }
   return changes.map((c) => {
     const problem = checkId(c.after, idContext({ ...work, page: page2 }, c.section))
     return { ...c, problem: problem?.severity === 'error' ? problem.message : null }
@@ -47,7 +54,10 @@ export function ColumnDialog({ from }: { from: Section }) {
           Paste
         </Button>
       </Dialog.Trigger>
-      <Sheet title="Paste a column" description={`One value a line, from section ${page.sections.indexOf(from) + 1}, “${from.title}”, on. An empty line leaves its section alone.`}>
+      <Sheet
+        title="Paste a column"
+        description={`One value a line, from section ${page.sections.indexOf(from) + 1}, “${from.title}”, on. An empty line leaves its section alone.`}
+      >
         <Column from={from} />
       </Sheet>
     </Dialog.Root>
@@ -64,8 +74,21 @@ function Column({ from }: { from: Section }) {
   const apply = () => {
     const command: Command =
       what === 'title'
-        ? { type: 'batch', label: 'Paste titles', commands: changes.map(({ section, after }): Command => ({ type: 'section/title', page: page.key, section: section.key, title: after })) }
-        : renameSections(page.key, changes.map(({ section, after }) => ({ section, id: after })), 'Paste IDs')
+        ? {
+            type: 'batch',
+            label: 'Paste titles',
+            commands: changes.map(({ section, after }): Command => ({
+              type: 'section/title',
+              page: page.key,
+              section: section.key,
+              title: after,
+            })),
+          }
+        : renameSections(
+            page.key,
+            changes.map(({ section, after }) => ({ section, id: after })),
+            'Paste IDs',
+          )
     run(command)
   }
   return (
@@ -79,7 +102,13 @@ function Column({ from }: { from: Section }) {
           </label>
         ))}
       </fieldset>
-      <textarea aria-label="The column" rows={7} value={text} onChange={(e) => setText(e.target.value)} className="mb-2 w-full rounded-sm border border-hair bg-paper p-2 font-mono text-xs" />
+      <textarea
+        aria-label="The column"
+        rows={7}
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+        className="mb-2 w-full rounded-sm border border-hair bg-paper p-2 font-mono text-xs"
+      />
       {changes.length > 0 && (
         <div className="mb-3 max-h-44 overflow-auto border-y border-hair" tabIndex={0} role="region" aria-label="Before and after">
           <table className="w-full text-left text-xs">

@@ -14,7 +14,9 @@ export function Missing() {
   const transfer = useTransfer()
   return (
     <div className="mb-3 border-l-4 border-brick bg-wash p-3">
-      <p className="font-semibold">{missing.length === 1 ? 'A file that the page needs is missing' : `${missing.length} files that the page needs are missing`}</p>
+      <p className="font-semibold">
+        {missing.length === 1 ? 'A file that the page needs is missing' : `${missing.length} files that the page needs are missing`}
+      </p>
       <ul className="my-1 max-h-28 overflow-auto font-mono text-xs">
         {missing.map((path) => (
           <li key={path}>{path}</li>
@@ -29,12 +31,14 @@ export function Missing() {
         onChange={(e) => {
           if (!e.target.files) return
           const given = filesFromPicker(e.target.files)
-          void transfer.run((tell, signal) => api.addFiles(siteKey, page.key, given, tell, signal)).then(async (added) => {
-            if (!added) return
-            await client.invalidateQueries({ queryKey: ['page', siteKey, page.key] })
-            // The live page has to load them.
-            location.reload()
-          })
+          void transfer
+            .run((tell, signal) => api.addFiles(siteKey, page.key, given, tell, signal))
+            .then(async (added) => {
+              if (!added) return
+              await client.invalidateQueries({ queryKey: ['page', siteKey, page.key] })
+              // The live page has to load them.
+              location.reload()
+            })
         }}
       />
       <Button onClick={() => picker.current?.click()} disabled={transfer.isRunning}>

@@ -40,15 +40,52 @@ function Rule({ chosen }: { chosen: Section[] }) {
         “{sample}” becomes <code className="font-mono">{idFromTitle(sample, rule) || '(nothing)'}</code>
       </p>
       <div className="mb-3 grid grid-cols-2 gap-x-4 gap-y-2">
-        <Choose label="Letters" value={rule.letters} onChange={(letters) => set({ letters })} options={{ lower: 'lower case', 'as-typed': 'as typed' }} />
-        <Choose label="Between words" value={rule.separator} onChange={(separator) => set({ separator })} options={{ '-': 'hyphen', _: 'underscore', '': 'nothing (camel)' }} />
+        <Choose
+          label="Letters"
+          value={rule.letters}
+          onChange={(letters) => set({ letters })}
+          options={{ lower: 'lower case', 'as-typed': 'as typed' }}
+        />
+        <Choose
+          label="Between words"
+          value={rule.separator}
+          onChange={(separator) => set({ separator })}
+          options={{ '-': 'hyphen', _: 'underscore', '': 'nothing (camel)' }}
+        />
         <Text label="Prefix" value={rule.prefix} onChange={(prefix) => set({ prefix })} />
         <Text label="Suffix" value={rule.suffix} onChange={(suffix) => set({ suffix })} />
-        <Choose label="Accents" value={rule.accents} onChange={(accents) => set({ accents })} options={{ folded: 'folded (é to e)', kept: 'kept' }} />
-        <Choose label="Other scripts" value={rule.scripts} onChange={(scripts) => set({ scripts })} options={{ transliterated: 'in Latin letters', kept: 'kept' }} />
+        <Choose
+          label="Accents"
+          value={rule.accents}
+          onChange={(accents) => set({ accents })}
+          options={{ folded: 'folded (é to e)', kept: 'kept' }}
+        />
+        <Choose
+          label="Other scripts"
+          value={rule.scripts}
+          onChange={(scripts) => set({ scripts })}
+          options={{ transliterated: 'in Latin letters', kept: 'kept' }}
+        />
         <Text label="Before a leading digit" value={rule.beforeDigit} onChange={(beforeDigit) => set({ beforeDigit })} />
-        <Text label="Longest, in characters" value={String(rule.longest)} onChange={(t) => set({ longest: Math.min(200, Math.max(4, Math.round(Number(t)) || 4)) })} numeric />
-        <Text label="Words left out" value={rule.dropped.join(' ')} onChange={(t) => set({ dropped: t.toLowerCase().split(/[\s,]+/).filter(Boolean) })} live={false} />
+        <Text
+          label="Longest, in characters"
+          value={String(rule.longest)}
+          onChange={(t) => set({ longest: Math.min(200, Math.max(4, Math.round(Number(t)) || 4)) })}
+          numeric
+        />
+        <Text
+          label="Words left out"
+          value={rule.dropped.join(' ')}
+          onChange={(t) =>
+            set({
+              dropped: t
+                .toLowerCase()
+                .split(/[\s,]+/)
+                .filter(Boolean),
+            })
+          }
+          live={false}
+        />
         <label className="flex items-center gap-2 self-end pb-1">
           <input type="checkbox" className="size-4" checked={rule.wraps} onChange={(e) => set({ wraps: e.target.checked })} />
           Another system adds prefix and suffix
@@ -125,11 +162,26 @@ function Labelled({ label, children }: { label: string; children: (id: string) =
   )
 }
 
-function Choose<T extends string>({ label, value, options, onChange }: { label: string; value: T; options: Record<T, string>; onChange: (value: T) => void }) {
+function Choose<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string
+  value: T
+  options: Record<T, string>
+  onChange: (value: T) => void
+}) {
   return (
     <Labelled label={label}>
       {(id) => (
-        <select id={id} value={value} onChange={(e) => onChange(e.target.value as T)} className="min-h-7 w-full rounded-sm border border-hair bg-sheet px-1">
+        <select
+          id={id}
+          value={value}
+          onChange={(e) => onChange(e.target.value as T)}
+          className="min-h-7 w-full rounded-sm border border-hair bg-sheet px-1"
+        >
           {(Object.keys(options) as T[]).map((o) => (
             <option key={o} value={o}>
               {options[o]}
@@ -142,8 +194,23 @@ function Choose<T extends string>({ label, value, options, onChange }: { label: 
 }
 
 /** `live` false: taken when it is left, for text that is put in order then. */
-function Text({ label, value, onChange, numeric = false, live = true }: { label: string; value: string; onChange: (value: string) => void; numeric?: boolean; live?: boolean }) {
-  const shared = { className: 'min-h-7 w-full rounded-sm border border-hair bg-sheet px-2 font-mono text-[13px]', type: numeric ? 'number' : 'text' }
+function Text({
+  label,
+  value,
+  onChange,
+  numeric = false,
+  live = true,
+}: {
+  label: string
+  value: string
+  onChange: (value: string) => void
+  numeric?: boolean
+  live?: boolean
+}) {
+  const shared = {
+    className: 'min-h-7 w-full rounded-sm border border-hair bg-sheet px-2 font-mono text-[13px]',
+    type: numeric ? 'number' : 'text',
+  }
   return (
     <Labelled label={label}>
       {(id) =>

@@ -41,14 +41,18 @@ export function NewVersion() {
         Bring in a new version
       </Button>
       <TransferState transfer={transfer} />
-      <Dialog.Root open={review !== null} onOpenChange={(open) => !open && setReview(null)}>{review && <Compared review={review} close={() => setReview(null)} />}</Dialog.Root>
+      <Dialog.Root open={review !== null} onOpenChange={(open) => !open && setReview(null)}>
+        {review && <Compared review={review} close={() => setReview(null)} />}
+      </Dialog.Root>
     </>
   )
 }
 
 function Compared({ review, close }: { review: Review; close: () => void }) {
   const { page, session } = useWork()
-  const [chosen, setChosen] = useState<Decisions['sections']>(() => Object.fromEntries(review.rows.map((r) => [r.section, r.to?.at ?? null])))
+  const [chosen, setChosen] = useState<Decisions['sections']>(() =>
+    Object.fromEntries(review.rows.map((r) => [r.section, r.to?.at ?? null])),
+  )
   const [added, setAdded] = useState<ReadonlySet<number>>(() => new Set(review.added.map((f) => f.at)))
   const [settled, setSettled] = useState<ReadonlySet<string>>(new Set())
   const rows = [...review.rows].sort((a, b) => sortOf(a) - sortOf(b))
@@ -57,7 +61,11 @@ function Compared({ review, close }: { review: Review; close: () => void }) {
   const settle = (key: string) => setSettled(new Set([...settled, key]))
   const count = (state: RevisionRow['state']) => rows.filter((r) => r.state === state).length
   return (
-    <Sheet title="A new version of the page" description={`${count('matched')} sections as they were, ${count('changed')} changed, ${count('moved')} moved, ${count('lost')} lost, ${review.added.length} new. Taking it over is one step that can be undone.`} wide>
+    <Sheet
+      title="A new version of the page"
+      description={`${count('matched')} sections as they were, ${count('changed')} changed, ${count('moved')} moved, ${count('lost')} lost, ${review.added.length} new. Taking it over is one step that can be undone.`}
+      wide
+    >
       <div className="mb-3 max-h-[56vh] overflow-auto border-y border-hair" tabIndex={0} role="region" aria-label="Sections before and now">
         <table className="w-full text-left text-sm">
           <thead>
@@ -114,7 +122,12 @@ function Compared({ review, close }: { review: Review; close: () => void }) {
                 <td className="py-1.5 pr-3 text-faint">–</td>
                 <td className="py-1.5 pr-3">
                   <label className="flex items-center gap-2">
-                    <input type="checkbox" className="size-4" checked={added.has(f.at)} onChange={(e) => setAdded(new Set(e.target.checked ? [...added, f.at] : [...added].filter((at) => at !== f.at)))} />
+                    <input
+                      type="checkbox"
+                      className="size-4"
+                      checked={added.has(f.at)}
+                      onChange={(e) => setAdded(new Set(e.target.checked ? [...added, f.at] : [...added].filter((at) => at !== f.at)))}
+                    />
                     {nameOf(f)}
                   </label>
                 </td>

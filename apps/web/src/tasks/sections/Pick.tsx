@@ -41,14 +41,26 @@ export function PickPanel() {
     event.preventDefault()
   }
   return (
-    <div ref={panel} role="group" aria-label="Picked element" tabIndex={0} onKeyDown={onKey} className="mb-2 border-l-4 border-teal bg-wash p-2 text-sm">
+    <div
+      ref={panel}
+      role="group"
+      aria-label="Picked element"
+      tabIndex={0}
+      onKeyDown={onKey}
+      className="mb-2 border-l-4 border-teal bg-wash p-2 text-sm"
+    >
       {el ? (
         <>
           <p className="mb-1 flex flex-wrap items-center gap-x-1">
             {way.map((e, i) => (
               <span key={e.at} className="flex items-center gap-x-1">
                 {i > 0 && <span aria-hidden>›</span>}
-                <button type="button" aria-current={i === way.length - 1 || undefined} onClick={() => live.pickStep(e.at)} className="min-h-6 rounded-sm px-1 font-mono text-xs hover:bg-sheet aria-[current]:bg-sheet aria-[current]:font-semibold">
+                <button
+                  type="button"
+                  aria-current={i === way.length - 1 || undefined}
+                  onClick={() => live.pickStep(e.at)}
+                  className="min-h-6 rounded-sm px-1 font-mono text-xs hover:bg-sheet aria-[current]:bg-sheet aria-[current]:font-semibold"
+                >
                   {e.tag}
                   {e.id && `#${e.id}`}
                 </button>
@@ -57,14 +69,20 @@ export function PickPanel() {
           </p>
           <p className="mb-2 truncate">“{el.title}”</p>
           <div className="flex flex-wrap gap-2">
-            <Button kind={isTaken ? 'main' : 'plain'} disabled={section !== undefined} onClick={done(() => addSection(work, candidateOf(work, el)))}>
+            <Button
+              kind={isTaken ? 'main' : 'plain'}
+              disabled={section !== undefined}
+              onClick={done(() => addSection(work, candidateOf(work, el)))}
+            >
               {section ? 'A section already' : 'Make it a section'}
             </Button>
             <Button onClick={done(() => addPoint(work, { at: el.at, title: el.title, depth: 0 }))}>Put a point before it</Button>
           </div>
         </>
       ) : (
-        <p>Point at a part of the page and press. The arrow keys go up, down and sideways in its tree, Enter makes a section, Escape ends it.</p>
+        <p>
+          Point at a part of the page and press. The arrow keys go up, down and sideways in its tree, Enter makes a section, Escape ends it.
+        </p>
       )}
     </div>
   )

@@ -35,7 +35,10 @@ function PartRow({ candidate: c, depth }: { candidate: Extract<Row, { kind: 'par
   return (
     <div className="flex items-center gap-2 border-b border-hair py-0.5 pl-9 text-faint">
       <span className="min-w-0 flex-1 truncate" style={{ paddingLeft: depth * 12 }}>
-        {c.title} <span className="font-mono text-xs">{c.id === null ? `<${c.tag}>` : '#' + c.id} line {c.line}</span>
+        {c.title}{' '}
+        <span className="font-mono text-xs">
+          {c.id === null ? `<${c.tag}>` : '#' + c.id} line {c.line}
+        </span>
       </span>
       <Button kind="quiet" tabIndex={-1} aria-label={`Add section ${c.title}`} onClick={() => addSection(work, c)}>
         Add
@@ -47,7 +50,13 @@ function PartRow({ candidate: c, depth }: { candidate: Extract<Row, { kind: 'par
 function Fold({ count, where, isOpen, onToggle }: { count: number; where: string; isOpen: boolean; onToggle: () => void }) {
   const Icon = isOpen ? ChevronDown : ChevronRight
   return (
-    <button type="button" tabIndex={-1} aria-expanded={isOpen} onClick={onToggle} className="flex min-h-6 items-center gap-0.5 rounded-sm pr-1 text-xs text-faint hover:bg-wash">
+    <button
+      type="button"
+      tabIndex={-1}
+      aria-expanded={isOpen}
+      onClick={onToggle}
+      className="flex min-h-6 items-center gap-0.5 rounded-sm pr-1 text-xs text-faint hover:bg-wash"
+    >
       <Icon size={13} aria-hidden /> {count === 1 ? '1 part' : `${count} parts`} {where}
     </button>
   )
@@ -68,16 +77,31 @@ function ChosenRow({ row, isOpen, isChosen, onToggle, onChoose, onNest }: Props 
       onPointerEnter={() => point(section.key)}
       onPointerLeave={() => point(null)}
       className={`flex gap-1 border-b border-hair py-1 pl-2 ${pointed === section.key || isChosen ? 'bg-wash' : ''}`}
-      style={{ boxShadow: `inset 4px 0 ${tint(index)}${own.some((f) => f.severity === 'error') ? ', inset -3px 0 var(--color-brick)' : ''}`, marginLeft: depth * 14 }}
+      style={{
+        boxShadow: `inset 4px 0 ${tint(index)}${own.some((f) => f.severity === 'error') ? ', inset -3px 0 var(--color-brick)' : ''}`,
+        marginLeft: depth * 14,
+      }}
     >
       <span className="flex w-8 flex-none flex-col items-end gap-1 pt-1">
         <span className="text-sm font-bold">{index + 1}</span>
-        <input type="checkbox" tabIndex={-1} className="size-4" aria-label={`Choose section ${section.title}`} checked={isChosen} onChange={(e) => onChoose(e.target.checked)} />
+        <input
+          type="checkbox"
+          tabIndex={-1}
+          className="size-4"
+          aria-label={`Choose section ${section.title}`}
+          checked={isChosen}
+          onChange={(e) => onChoose(e.target.checked)}
+        />
       </span>
       <span className="min-w-0 flex-1">
         <span data-field="title" className="flex items-center">
           {section.point && <PointMark />}
-          <Field label={`Title of section ${index + 1}`} value={section.title} onCommit={(title) => run({ type: 'section/title', page: page.key, section: section.key, title })} className="flex-1" />
+          <Field
+            label={`Title of section ${index + 1}`}
+            value={section.title}
+            onCommit={(title) => run({ type: 'section/title', page: page.key, section: section.key, title })}
+            className="flex-1"
+          />
         </span>
         <span data-field="id" className="block">
           {site.rule.wraps && (
@@ -91,16 +115,29 @@ function ChosenRow({ row, isOpen, isChosen, onToggle, onChoose, onNest }: Props 
               onCommit={(name) => rename(wrapName(name, site.rule))}
             />
           )}
-          <Field label={`ID of section ${index + 1}`} prefix="#" mono value={section.id} check={(id) => idProblem(work, section, id)} onCommit={rename} />
+          <Field
+            label={`ID of section ${index + 1}`}
+            prefix="#"
+            mono
+            value={section.id}
+            check={(id) => idProblem(work, section, id)}
+            onCommit={rename}
+          />
         </span>
         {section.point && (
-          <NumberField label="Below the element’s top" unit="px" value={section.point.shift} min={-2000} max={20000} onCommit={(shift) => run({ type: 'section/point', page: page.key, section: section.key, at: section.at, shift })} />
+          <NumberField
+            label="Below the element’s top"
+            unit="px"
+            value={section.point.shift}
+            min={-2000}
+            max={20000}
+            onCommit={(shift) => run({ type: 'section/point', page: page.key, section: section.key, at: section.at, shift })}
+          />
         )}
         {section.former.length > 0 && <Former section={section} />}
         {own.map((f, i) => (
           <span key={i} className="block pl-1 text-xs text-brick">
-            {f.message}{' '}
-            <FixButton fix={f.fix} />
+            {f.message} <FixButton fix={f.fix} />
           </span>
         ))}
         {parts > 0 && <Fold count={parts} where="also found here" isOpen={isOpen} onToggle={onToggle} />}
@@ -121,7 +158,15 @@ function Former({ section }: { section: Section }) {
           type="button"
           title={`Links to #${id} still arrive here; press to forget it`}
           aria-label={`Forget the former ID ${id}`}
-          onClick={() => run({ type: 'section/id', page: page.key, section: section.key, id: section.id, former: section.former.filter((f) => f !== id) })}
+          onClick={() =>
+            run({
+              type: 'section/id',
+              page: page.key,
+              section: section.key,
+              id: section.id,
+              former: section.former.filter((f) => f !== id),
+            })
+          }
           className="min-h-6 rounded-sm border border-hair px-1 font-mono hover:border-faint"
         >
           #{id} <span aria-hidden>×</span>

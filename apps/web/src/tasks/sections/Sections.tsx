@@ -34,11 +34,16 @@ export function SectionsTask() {
           {reading.footerLine !== null && `, footer on line ${reading.footerLine}`}.
         </p>
         {isNew && offered === 0 ? (
-          <p className="mt-3 border-l-4 border-brass bg-wash p-3">No part of this page looks like a section by itself. Add those that are to be sections from the list below.</p>
+          <p className="mt-3 border-l-4 border-brass bg-wash p-3">
+            No part of this page looks like a section by itself. Add those that are to be sections from the list below.
+          </p>
         ) : (
           isNew && (
             <div className="mt-3 border-l-4 border-teal bg-wash p-3">
-              <p className="mb-2">One press gives every section an ID, makes or completes the header menu, and sets header, offsets and marking from what was measured. Everything can be changed afterwards.</p>
+              <p className="mb-2">
+                One press gives every section an ID, makes or completes the header menu, and sets header, offsets and marking from what was
+                measured. Everything can be changed afterwards.
+              </p>
               <Button kind="main" disabled={!measured} onClick={() => setUpEverything(work)}>
                 {measured ? 'Set everything up' : 'Measuring the page…'}
               </Button>
@@ -64,7 +69,10 @@ function Parts() {
         return (
           <div className={`flex items-center gap-2 border-b border-hair py-1 ${c.offered ? '' : 'text-faint'}`}>
             <span className="min-w-0 flex-1 truncate" style={{ paddingLeft: c.depth * 12 }}>
-              {c.title} <span className="font-mono text-xs text-faint">{c.id === null ? `<${c.tag}>` : '#' + c.id} line {c.line}</span>
+              {c.title}{' '}
+              <span className="font-mono text-xs text-faint">
+                {c.id === null ? `<${c.tag}>` : '#' + c.id} line {c.line}
+              </span>
             </span>
             <Button kind="quiet" aria-label={`Add section ${c.title}`} onClick={() => addSection(work, c)}>
               Add
@@ -87,7 +95,10 @@ function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
   const [active, setActive] = useState(0)
   const anchor = useRef(0)
   const list = useRef<ListHandle>(null)
-  const rows = useMemo(() => buildRows({ page, reading, query, filter, sort, open, faulty: new Set(faulty) }), [page, reading, query, filter, sort, open, faulty])
+  const rows = useMemo(
+    () => buildRows({ page, reading, query, filter, sort, open, faulty: new Set(faulty) }),
+    [page, reading, query, filter, sort, open, faulty],
+  )
   const sections = page.sections.filter((s) => chosen.has(s.key))
   const at = Math.min(active, Math.max(0, rows.length - 1))
 
@@ -95,7 +106,8 @@ function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
   useEffect(() => setChosen((now) => new Set([...now].filter((key) => page.sections.some((s) => s.key === key)))), [page.sections])
 
   const toggle = (key: string) => setOpen((now) => new Set(now.has(key) ? [...now].filter((k) => k !== key) : [...now, key]))
-  const choose = (row: Row, on: boolean) => setChosen((now) => (row.kind !== 'section' ? now : new Set(on ? [...now, row.key] : [...now].filter((k) => k !== row.key))))
+  const choose = (row: Row, on: boolean) =>
+    setChosen((now) => (row.kind !== 'section' ? now : new Set(on ? [...now, row.key] : [...now].filter((k) => k !== row.key))))
   const range = (from: number, to: number) =>
     setChosen(new Set(rows.slice(Math.min(from, to), Math.max(from, to) + 1).flatMap((r) => (r.kind === 'section' ? r.key : []))))
   const go = (to: number, extend: boolean) => {
@@ -121,7 +133,10 @@ function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
       ArrowUp: () => !event.altKey && go(index - 1, event.shiftKey),
       Home: () => go(0, event.shiftKey),
       End: () => go(rows.length - 1, event.shiftKey),
-      ArrowRight: () => (row.kind === 'section' && event.altKey ? nest(row.section, 1) : row.kind !== 'part' && row.parts && !open.has(row.key) && toggle(row.key)),
+      ArrowRight: () =>
+        row.kind === 'section' && event.altKey
+          ? nest(row.section, 1)
+          : row.kind !== 'part' && row.parts && !open.has(row.key) && toggle(row.key),
       ArrowLeft: () => (row.kind === 'section' && event.altKey ? nest(row.section, -1) : open.has(row.key) && toggle(row.key)),
       ' ': () => {
         anchor.current = index
@@ -139,14 +154,31 @@ function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
   return (
     <>
       <div className="mb-1 flex flex-wrap items-center gap-1.5">
-        <input type="search" aria-label="Find a section" placeholder="Find" value={query} onChange={(e) => setQuery(e.target.value)} className="min-h-7 w-24 flex-1 rounded-sm border border-hair bg-sheet px-2" />
-        <select aria-label="Show" value={filter} onChange={(e) => setFilter(e.target.value as Filter)} className="min-h-7 rounded-sm border border-hair bg-sheet px-1">
+        <input
+          type="search"
+          aria-label="Find a section"
+          placeholder="Find"
+          value={query}
+          onChange={(e) => setQuery(e.target.value)}
+          className="min-h-7 w-24 flex-1 rounded-sm border border-hair bg-sheet px-2"
+        />
+        <select
+          aria-label="Show"
+          value={filter}
+          onChange={(e) => setFilter(e.target.value as Filter)}
+          className="min-h-7 rounded-sm border border-hair bg-sheet px-1"
+        >
           <option value="all">All</option>
           <option value="sections">Sections</option>
           <option value="parts">Also found</option>
           <option value="findings">With findings</option>
         </select>
-        <select aria-label="Sort" value={sort} onChange={(e) => setSort(e.target.value as Sort)} className="min-h-7 rounded-sm border border-hair bg-sheet px-1">
+        <select
+          aria-label="Sort"
+          value={sort}
+          onChange={(e) => setSort(e.target.value as Sort)}
+          className="min-h-7 rounded-sm border border-hair bg-sheet px-1"
+        >
           <option value="page">Page order</option>
           <option value="title">By title</option>
           <option value="id">By ID</option>
@@ -171,7 +203,13 @@ function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
           </>
         )}
         <span className="flex-1" />
-        <Button kind="quiet" disabled={!measured} onClick={() => setUpEverything(work)} title="The first version of everything once more: what was changed by hand is lost, and can be undone" aria-label="Set everything up again">
+        <Button
+          kind="quiet"
+          disabled={!measured}
+          onClick={() => setUpEverything(work)}
+          title="The first version of everything once more: what was changed by hand is lost, and can be undone"
+          aria-label="Set everything up again"
+        >
           Set up again
         </Button>
       </p>
@@ -185,7 +223,13 @@ function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
               aria-level={row.depth + 1}
               aria-selected={row.kind === 'section' ? chosen.has(row.key) : undefined}
               aria-expanded={row.kind !== 'part' && row.parts ? open.has(row.key) : undefined}
-              aria-label={row.kind === 'section' ? `${row.index + 1} ${row.section.title}` : row.kind === 'part' ? `also found: ${row.candidate.title}` : `${row.parts} parts before the first section`}
+              aria-label={
+                row.kind === 'section'
+                  ? `${row.index + 1} ${row.section.title}`
+                  : row.kind === 'part'
+                    ? `also found: ${row.candidate.title}`
+                    : `${row.parts} parts before the first section`
+              }
               data-row={i}
               tabIndex={i === at ? 0 : -1}
               onFocus={() => {
@@ -194,7 +238,14 @@ function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
               }}
               onKeyDown={(e) => onKey(e, i)}
             >
-              <SectionRow row={row} isOpen={open.has(row.key)} isChosen={chosen.has(row.key)} onToggle={() => toggle(row.key)} onChoose={(on) => choose(row, on)} onNest={nest} />
+              <SectionRow
+                row={row}
+                isOpen={open.has(row.key)}
+                isChosen={chosen.has(row.key)}
+                onToggle={() => toggle(row.key)}
+                onChoose={(on) => choose(row, on)}
+                onNest={nest}
+              />
             </div>
           )
         }}

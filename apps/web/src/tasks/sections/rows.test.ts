@@ -1,22 +1,64 @@
 import type { Candidate, PageReading, Section, SitePage } from '@waybell/core'
 import { asTable, buildRows, fromColumn, type RowsInput } from './rows.ts'
 
-const section = (at: number, title: string, over: Partial<Section> = {}): Section => ({ key: `s${at}`, at, point: null, title, id: title.toLowerCase(), own: null, former: [], heading: null, depth: 0, toTop: false, ...over })
-const part = (at: number, title: string, id: string | null = null): Candidate => ({ at, title, id, tag: 'h3', heading: null, offered: false, depth: 1, line: 1, column: 1, hints: [] })
-const page = { sections: [section(10, 'Work', { former: ['projects'] }), section(30, 'Team', { depth: 1 }), section(50, 'Mail')] } as SitePage
-const reading = { candidates: [part(5, 'Title'), part(10, 'Work'), part(12, 'Boats'), part(14, 'Tables', 'tables'), part(30, 'Team'), part(50, 'Mail'), part(55, 'By post')] } as PageReading
+const section = (at: number, title: string, over: Partial<Section> = {}): Section => ({
+  key: `s${at}`,
+  at,
+  point: null,
+  title,
+  id: title.toLowerCase(),
+  own: null,
+  former: [],
+  heading: null,
+  depth: 0,
+  toTop: false,
+  ...over,
+})
+const part = (at: number, title: string, id: string | null = null): Candidate => ({
+  at,
+  title,
+  id,
+  tag: 'h3',
+  heading: null,
+  offered: false,
+  depth: 1,
+  line: 1,
+  column: 1,
+  hints: [],
+})
+const page = {
+  sections: [section(10, 'Work', { former: ['projects'] }), section(30, 'Team', { depth: 1 }), section(50, 'Mail')],
+} as SitePage
+const reading = {
+  candidates: [
+    part(5, 'Title'),
+    part(10, 'Work'),
+    part(12, 'Boats'),
+    part(14, 'Tables', 'tables'),
+    part(30, 'Team'),
+    part(50, 'Mail'),
+    part(55, 'By post'),
+  ],
+} as PageReading
 
-const rows = (over: Partial<RowsInput> = {}) => buildRows({ page, reading, query: '', filter: 'all', sort: 'page', open: new Set(), faulty: new Set(), ...over }).map((r) => `${' '.repeat(r.depth)}${r.kind === 'section' ? `${r.section.title} ${r.parts}` : r.kind === 'part' ? `- ${r.candidate.title}` : `> ${r.parts}`}`)
+const rows = (over: Partial<RowsInput> = {}) =>
+  buildRows({ page, reading, query: '', filter: 'all', sort: 'page', open: new Set(), faulty: new Set(), ...over }).map(
+    (r) =>
+      `${' '.repeat(r.depth)}${r.kind === 'section' ? `${r.section.title} ${r.parts}` : r.kind === 'part' ? `- ${r.candidate.title}` : `> ${r.parts}`}`,
+  )
 
 describe('the rows of the sheet', () => {
-  it('fold what was also found under the section in whose stretch it stands', () => expect(rows()).toEqual(['> 1', 'Work 2', ' Team 0', 'Mail 1']))
-  it('unfold it', () => expect(rows({ open: new Set(['s10', 'before']) })).toEqual(['> 1', ' - Title', 'Work 2', ' - Boats', ' - Tables', ' Team 0', 'Mail 1']))
+  it('fold what was also found under the section in whose stretch it stands', () =>
+    expect(rows()).toEqual(['> 1', 'Work 2', ' Team 0', 'Mail 1']))
+  it('unfold it', () =>
+    expect(rows({ open: new Set(['s10', 'before']) })).toEqual(['> 1', ' - Title', 'Work 2', ' - Boats', ' - Tables', ' Team 0', 'Mail 1']))
   it('are found by title, ID and former ID, also what is folded', () => {
     expect(rows({ query: 'project' })).toEqual(['Work 2'])
     expect(rows({ query: 'TABLES' })).toEqual([' - Tables'])
     expect(rows({ query: 'nothing' })).toEqual([])
   })
-  it('are sorted, and then have no depths', () => expect(rows({ sort: 'title', filter: 'sections' })).toEqual(['Mail 0', 'Team 0', 'Work 0']))
+  it('are sorted, and then have no depths', () =>
+    expect(rows({ sort: 'title', filter: 'sections' })).toEqual(['Mail 0', 'Team 0', 'Work 0']))
   it('are those with findings, or only the parts', () => {
     expect(rows({ filter: 'findings', faulty: new Set([30]) })).toEqual([' Team 0'])
     expect(rows({ filter: 'parts' })).toEqual([' - Title', ' - Boats', ' - Tables', ' - By post'])
@@ -24,7 +66,9 @@ describe('the rows of the sheet', () => {
 })
 
 it('makes a table of them that a tab or line end in a title does not break', () =>
-  expect(asTable([section(1, 'One\ttwo\nthree'), section(2, 'B', { former: ['x', 'y'] })], () => null)).toBe('number\ttitle\tID\ttype this there\tformer IDs\n1\tOne two three\tone two three\t\t\n2\tB\tb\t\tx y'))
+  expect(asTable([section(1, 'One\ttwo\nthree'), section(2, 'B', { former: ['x', 'y'] })], () => null)).toBe(
+    'number\ttitle\tID\ttype this there\tformer IDs\n1\tOne two three\tone two three\t\t\n2\tB\tb\t\tx y',
+  ))
 
 it.each([
   ['a\nb', ['a', 'b']],

@@ -52,14 +52,20 @@ export function buildRows(input: RowsInput): Row[] {
   const depths = depthsOf(page.sections)
   const byName = new Intl.Collator(undefined, { numeric: true })
   const shown = page.sections.map((section, index) => ({ section, index, depth: sort === 'page' ? depths[index]! : 0 }))
-  if (sort !== 'page') shown.sort((a, b) => byName.compare(sort === 'title' ? a.section.title : a.section.id, sort === 'title' ? b.section.title : b.section.id) || a.index - b.index)
+  if (sort !== 'page')
+    shown.sort(
+      (a, b) =>
+        byName.compare(sort === 'title' ? a.section.title : a.section.id, sort === 'title' ? b.section.title : b.section.id) ||
+        a.index - b.index,
+    )
   const rows: Row[] = []
   // A search looks into what is folded.
   const looking = query.trim() !== '' || filter === 'parts'
   const addParts = (key: string, depth: number) => {
     const list = parts.get(key) ?? []
     if (filter === 'sections' || filter === 'findings' || !(looking || open.has(key))) return
-    for (const c of list) if (holds(query, c.title, c.id ?? '')) rows.push({ kind: 'part', key: `c${c.at}`, candidate: c, depth: depth + c.depth })
+    for (const c of list)
+      if (holds(query, c.title, c.id ?? '')) rows.push({ kind: 'part', key: `c${c.at}`, candidate: c, depth: depth + c.depth })
   }
   const before = parts.get(BEFORE)?.length ?? 0
   if (before && filter === 'all' && !looking) rows.push({ kind: 'fold', key: BEFORE, parts: before, depth: 0 })
@@ -67,7 +73,14 @@ export function buildRows(input: RowsInput): Row[] {
   for (const { section, index, depth } of shown) {
     const isFaulty = faulty.has(section.at) && !section.point
     if (filter !== 'parts' && (filter !== 'findings' || isFaulty) && holds(query, section.title, section.id, ...section.former))
-      rows.push({ kind: 'section', key: section.key, section, index, depth, parts: filter === 'all' ? (parts.get(section.key)?.length ?? 0) : 0 })
+      rows.push({
+        kind: 'section',
+        key: section.key,
+        section,
+        index,
+        depth,
+        parts: filter === 'all' ? (parts.get(section.key)?.length ?? 0) : 0,
+      })
     addParts(section.key, depth)
   }
   return rows
