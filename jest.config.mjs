@@ -17,9 +17,12 @@ export default {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(parse5|entities|any-ascii|marked|@exodus/bytes)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(parse5|entities|any-ascii|marked|culori|@exodus/bytes)/)'],
   moduleNameMapper: {
     '^@waybell/core$': '<rootDir>/packages/core/src/index.ts',
+    '^@waybell/core/schema$': '<rootDir>/packages/core/src/schema.ts',
+    '^@waybell/core/survey$': '<rootDir>/packages/core/src/survey/index.ts',
+    '^@waybell/core/contract$': '<rootDir>/packages/core/src/contract/index.ts',
     '^@waybell/core/rule$': '<rootDir>/packages/core/src/highlight/rule.ts',
     '^@waybell/agent/schema$': '<rootDir>/packages/agent/src/schema.ts',
     '^@waybell/(runtime|agent)$': '<rootDir>/packages/$1/src/text.ts',

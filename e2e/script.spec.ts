@@ -1,8 +1,9 @@
 /** The script in a handed-over page: what it costs while the page scrolls, and what keeps or lets go of a followed link. */
 import { expect, test, type Page } from '@playwright/test'
+import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
-import { atRest, facts, scrollTo } from './support/boxes.ts'
+import { atRest, coveredEdge, scrollTo } from './support/boxes.ts'
 import { freshFolder, repository, waybell } from './support/cli.ts'
 
 test.describe('the script', () => {
@@ -13,7 +14,8 @@ test.describe('the script', () => {
     await waybell('build', join(repository, 'e2e/pages/short-end.html'), '--out', out)
     address = pathToFileURL(join(out, 'short-end.html')).href
   })
-  const current = async (page: Page) => (await facts(page)).current.map((c) => c.href)
+  const current = (page: Page) =>
+    page.evaluate(() => [...document.querySelectorAll('[aria-current]')].map((el) => el.getAttribute('href')!))
   const open = async (page: Page, hash = '') => {
     await page.goto(address + hash)
     await atRest(page)
@@ -118,5 +120,30 @@ test.describe('the script', () => {
       await page.evaluate(() => document.querySelector('header')!.getBoundingClientRect().bottom),
       1,
     )
+  })
+
+  test('counts what the browser scrolls to: an anchor and no field of its name, and nothing that the viewport holds', async ({ page }) => {
+    const out = freshFolder()
+    const part = (id: string, attributes = `id="${id}"`) =>
+      `<section ${attributes}><h2>${id}</h2><p style="height:700px">Words.</p></section>`
+    const held =
+      '<section id="help" style="position:fixed;right:0;bottom:0;width:180px;height:90px;background:#eee"><h2>Help</h2></section>'
+    const source = `<!doctype html><title>Named</title><header style="position:sticky;top:0;background:#fff"><nav><a href="#work">Work</a> <a href="#team">Team</a> <a href="#help">Help</a> <a href="#contact">Contact</a></nav></header>
+<main><form><label>Contact <input name="contact"></label></form>${part('work')}${part('team')}${held}<a name="contact"></a><h2>Contact</h2><p style="height:900px">Words.</p></main>`
+    writeFileSync(join(out, 'named.html'), source)
+    await waybell('build', join(out, 'named.html'), '--out', join(out, 'built'))
+    await page.goto(pathToFileURL(join(out, 'built/named.html')).href)
+    await atRest(page)
+    await page.locator('header a[href="#contact"]').click()
+    await atRest(page)
+    const top = await page.evaluate(() => document.querySelector('a[name="contact"]')!.getBoundingClientRect().top)
+    expect(Math.abs(top - (await coveredEdge(page)) - 24)).toBeLessThanOrEqual(1)
+    const marks = new Set<string>()
+    for (let y = 0; y <= (await page.evaluate(() => document.documentElement.scrollHeight - innerHeight)); y += 40) {
+      await scrollTo(page, y)
+      await page.waitForTimeout(30)
+      for (const href of await current(page)) marks.add(href)
+    }
+    expect([...marks]).toEqual(['#work', '#team', '#contact'])
   })
 })

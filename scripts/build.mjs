@@ -12,8 +12,16 @@ const asked = process.argv.slice(2).filter((a) => !a.startsWith('--'))
 /** In the order in which they need each other. `from` are the folders whose change makes a new build due. */
 const targets = {
   core: { dir: 'packages/core', from: ['packages/core/src'], make: transpile },
-  runtime: { dir: 'packages/runtime', from: ['packages/runtime/src', 'packages/core/src/highlight'], make: bundleAndTranspile },
-  agent: { dir: 'packages/agent', from: ['packages/agent/src', 'packages/core/src/handover'], make: bundleAndTranspile },
+  runtime: {
+    dir: 'packages/runtime',
+    from: ['packages/runtime/src', 'packages/core/src/highlight', 'packages/core/src/contract'],
+    make: bundleAndTranspile,
+  },
+  agent: {
+    dir: 'packages/agent',
+    from: ['packages/agent/src', 'packages/core/src/contract', 'packages/core/src/survey'],
+    make: bundleAndTranspile,
+  },
   cli: { dir: 'packages/cli', from: ['packages/cli/src'], make: transpile },
   server: { dir: 'apps/server', from: ['apps/server/src'], make: transpile },
   web: { dir: 'apps/web', from: ['apps/web/src', 'apps/web/index.html', 'packages/core/src'], make: bundle },

@@ -2,14 +2,18 @@ import react from '@vitejs/plugin-react'
 import tailwindcss from '@tailwindcss/vite'
 import { defineConfig } from 'vite'
 
-// The core is taken from its source, so that the browser gets only what it uses.
+const source = (path) => new URL(`../../packages/${path}`, import.meta.url).pathname
+
+// Core and agent are taken from their source, so that the browser gets only what it uses.
 export default defineConfig({
   plugins: [react(), tailwindcss()],
   resolve: {
-    alias: {
-      '@waybell/agent/schema': new URL('../../packages/agent/src/schema.ts', import.meta.url).pathname,
-      '@waybell/core': new URL('../../packages/core/src/index.ts', import.meta.url).pathname,
-    },
+    alias: [
+      { find: /^@waybell\/agent\/schema$/, replacement: source('agent/src/schema.ts') },
+      { find: /^@waybell\/core\/schema$/, replacement: source('core/src/schema.ts') },
+      { find: /^@waybell\/core\/survey$/, replacement: source('core/src/survey/index.ts') },
+      { find: /^@waybell\/core$/, replacement: source('core/src/index.ts') },
+    ],
   },
   worker: { format: 'es' },
   build: { chunkSizeWarningLimit: 1500 },

@@ -3,7 +3,12 @@ import { defineConfig } from 'vite'
 // One self-contained classic script.
 export default defineConfig({
   logLevel: 'warn',
-  resolve: { alias: { '@waybell/core/pieces': new URL('../core/src/handover/pieces.ts', import.meta.url).pathname } },
+  resolve: {
+    alias: {
+      '@waybell/core/contract': new URL('../core/src/contract/index.ts', import.meta.url).pathname,
+      '@waybell/core/survey': new URL('../core/src/survey/index.ts', import.meta.url).pathname,
+    },
+  },
   build: {
     outDir: 'dist',
     emptyOutDir: false,

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { CONFIG, type Config } from './common/config.ts'
 import { entities } from './db/entities.ts'
 import { migrations } from './db/migrations.ts'
+import { Store } from './db/store.ts'
 import { DemoService } from './demo.service.ts'
 import { LiveService } from './live/live.service.ts'
 import { HandoverService } from './sites/handover.service.ts'
@@ -33,6 +34,7 @@ export class AppModule {
       controllers: [SitesController],
       providers: [
         { provide: CONFIG, useValue: config },
+        Store,
         SitesService,
         SourcesService,
         VersionsService,

@@ -1,10 +1,9 @@
 /** First run: the demo site is made where there is no site yet. */
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common'
-import { InjectDataSource } from '@nestjs/typeorm'
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join, relative, sep } from 'node:path'
 import { Inject } from '@nestjs/common'
-import type { DataSource } from 'typeorm'
+import { Store } from './db/store.ts'
 import { CONFIG, demoFolder, type Config } from './common/config.ts'
 import { SiteRow } from './db/entities.ts'
 import { readImport } from './sites/import.ts'
@@ -13,7 +12,7 @@ import { SitesService } from './sites/sites.service.ts'
 @Injectable()
 export class DemoService implements OnApplicationBootstrap {
   constructor(
-    @InjectDataSource() private readonly db: DataSource,
+    private readonly store: Store,
     @Inject(CONFIG) private readonly config: Config,
     private readonly sites: SitesService,
   ) {}
@@ -21,7 +20,7 @@ export class DemoService implements OnApplicationBootstrap {
   async onApplicationBootstrap(): Promise<void> {
     // A demo site that was dropped stays dropped.
     const mark = join(this.config.data, 'demo-made')
-    if (existsSync(mark) || (await this.db.manager.count(SiteRow)) > 0) return
+    if (existsSync(mark) || (await this.store.read((db) => db.count(SiteRow))) > 0) return
     await this.sites.create(
       readImport(filesIn(demoFolder).map((file) => ({ name: relative(demoFolder, file).split(sep).join('/'), bytes: readFileSync(file) }))),
     )

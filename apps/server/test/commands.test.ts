@@ -1,6 +1,6 @@
 import type { Command, Section, SitePage } from '@waybell/core'
 import { defaultRule } from '@waybell/core'
-import { backRequest, changeRequest, stateName, takingRequest } from '../src/sites/command.schema.ts'
+import { backRequest, changeRequest, stateName, takingRequest } from '../src/sites/requests.ts'
 
 const section: Section = {
   key: 's1',
@@ -18,7 +18,6 @@ const setUp = {
   sections: [section],
   menus: [],
   header: null,
-  bar: 'top' as const,
   travel: { smooth: true, breathing: 24 },
   highlight: { bellOffset: 24 },
 }
@@ -37,6 +36,19 @@ const sound: Command[] = [
   { type: 'section/id', page: 'p1', section: 's1', id: 'x', former: ['a', 'b'] },
   { type: 'section/depth', page: 'p1', section: 's1', depth: 2 },
   { type: 'section/point', page: 'p1', section: 's1', at: 5, shift: 12.5 },
+  {
+    type: 'menu/add',
+    page: 'p1',
+    index: 0,
+    menu: {
+      key: 'm',
+      name: '',
+      form: { kind: 'found', elements: [1, 9] },
+      items: [{ key: 'i', label: '', target: { kind: 'section', section: 's1' }, links: [2, 10] }],
+    },
+  },
+  { type: 'menu/add', page: 'p1', index: 0, menu: { key: 'm', name: '', form: { kind: 'bar', place: 'after-header' }, items: [] } },
+  { type: 'header/choose', page: 'p1', header: { at: 3, keep: 'sticky', backing: 'oklch(0.9 0.01 200)' } },
 ]
 
 describe('commands that come in', () => {

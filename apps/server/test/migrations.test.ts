@@ -67,13 +67,64 @@ it('a database of the first version is brought to this one, with its undo', asyn
   const sites = app.get(SitesService)
   const { document: now, stacks } = await sites.get('oldsite')
   const full = { ...section, point: null, own: null, former: [], depth: 0 }
+  const page = Object.fromEntries(Object.entries(document.pages[0]!).filter(([name]) => name !== 'bar'))
   expect(now).toEqual({
     ...document,
-    version: 2,
+    version: 3,
     rule: { ...defaultRule, ...document.rule },
-    pages: [{ ...document.pages[0], sections: [full] }],
+    pages: [{ ...page, sections: [full] }],
   } as unknown as Site)
   await sites.change('oldsite', { idempotencyKey: 'undo-1234', baseVersion: 2, command: stacks.undo.at(-1)!.inverse, undoes: 2 })
   expect((await sites.get('oldsite')).document.pages[0]!.sections[0]).toMatchObject({ id: 'our-work', former: [] })
+  await app.close()
+})
+
+it('a database of the second version keeps its menus, and undo brings a bar back where it stood', async () => {
+  const data = mkdtempSync(join(tmpdir(), 'waybell-old-'))
+  writeFileSync(join(data, 'demo-made'), '')
+  const old = await new DataSource({
+    type: 'better-sqlite3',
+    database: join(data, 'waybell.sqlite'),
+    entities,
+    migrations: migrations.slice(0, 3),
+    migrationsRun: true,
+    synchronize: false,
+  }).initialize()
+  const full = { ...section, point: null, own: null, former: [], depth: 0 }
+  const items = [{ key: 'm1-0', label: 'Work', target: { kind: 'section', section: 's9' }, link: null }]
+  const rest = { header: null, travel: { smooth: true, breathing: 24 }, highlight: { bellOffset: 24 } }
+  const setUp = { sections: [full], menus: [{ key: 'm1', name: 'M', at: null, items }], bar: 'after-header', ...rest }
+  const site = { ...document, version: 2, rule: defaultRule, pages: [{ ...document.pages[0], ...setUp, menus: [] }] }
+  await old.query(`INSERT INTO "site" VALUES ('oldsite', ?, 2, 1000)`, [JSON.stringify(site)])
+  const changes = [
+    [
+      { type: 'page/set-up', page: 'p1', setUp },
+      { type: 'page/set-up', page: 'p1', setUp: { sections: [], menus: [], bar: 'top', ...rest } },
+    ],
+    [
+      { type: 'menu/drop', page: 'p1', menu: 'm1' },
+      { type: 'menu/add', page: 'p1', menu: setUp.menus[0], index: 0 },
+    ],
+  ]
+  for (const [i, [command, inverse]] of changes.entries())
+    await old.query(
+      `INSERT INTO "change" ("site", "version", "idempotencyKey", "command", "inverse", "undoes", "at") VALUES ('oldsite', ?, ?, ?, ?, NULL, 1000)`,
+      [i + 1, `key-${i}`, JSON.stringify(command), JSON.stringify(inverse)],
+    )
+  await old.destroy()
+
+  const app = await createApplication({ data, port: 0 })
+  await app.init()
+  const sites = app.get(SitesService)
+  const { stacks } = await sites.get('oldsite')
+  await sites.change('oldsite', { idempotencyKey: 'undo-1234', baseVersion: 2, command: stacks.undo.at(-1)!.inverse, undoes: 2 })
+  expect((await sites.get('oldsite')).document.pages[0]!.menus).toEqual([
+    {
+      key: 'm1',
+      name: 'M',
+      form: { kind: 'bar', place: 'after-header' },
+      items: [{ key: 'm1-0', label: 'Work', target: items[0]!.target, links: [] }],
+    },
+  ])
   await app.close()
 })

@@ -197,7 +197,6 @@ describe('handover', () => {
       sections: [{ key: 's1', at, point: null, title: 'Work', id: 'work', own: null, former: [], heading: null, depth: 0, toTop: true }],
       menus: [],
       header: null,
-      bar: 'top',
       travel: { smooth: true, breathing: 10 },
       highlight: { bellOffset: 10 },
     } as const

@@ -127,7 +127,7 @@ it('reviews a new version without touching the site, and takes it over in one st
     {
       type: 'page/set-up',
       page: 'p1',
-      setUp: { sections, menus: [], header: null, bar: 'top', travel: { smooth: true, breathing: 9 }, highlight: { bellOffset: 9 } },
+      setUp: { sections, menus: [], header: null, travel: { smooth: true, breathing: 9 }, highlight: { bellOffset: 9 } },
     },
     0,
   ).expect(200)

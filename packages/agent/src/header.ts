@@ -1,12 +1,12 @@
 /** Finding the page's own header by what the browser makes of it: what stays at the top, and how far it reaches down. */
+import { HEADER } from '@waybell/core/contract'
+import { isPiece } from './patch.ts'
 import { everyElement, positionOf } from './stamps.ts'
 
 export interface Bar {
   el: HTMLElement
   position: 'sticky' | 'fixed'
 }
-
-const ours = (el: Element) => el.hasAttribute('data-wb')
 
 /** Beyond this many elements, only those that can be met at the viewport's top are asked for their style. */
 const MANY = 20000
@@ -27,7 +27,7 @@ export function stayingBars(): Bar[] {
   const { innerWidth: width, innerHeight: height } = window
   const out: Bar[] = []
   for (const el of possibleBars()) {
-    if (!(el instanceof HTMLElement) || ours(el)) continue
+    if (!(el instanceof HTMLElement) || isPiece(el)) continue
     const style = getComputedStyle(el)
     if (style.position !== 'fixed' && style.position !== 'sticky') continue
     const box = el.getBoundingClientRect()
@@ -69,7 +69,7 @@ export function canStay(el: HTMLElement): boolean {
   const box = el.getBoundingClientRect()
   const position = getComputedStyle(el).position
   if (position === 'absolute') return liesOver(el)
-  if (!el.getAttribute('data-wb-header') && !/static|relative/.test(position)) return false
+  if (!el.getAttribute(HEADER) && !/static|relative/.test(position)) return false
   if (box.height > window.innerHeight * 0.3 || box.width < window.innerWidth / 2 || box.top + scrollY > window.innerHeight) return false
   for (let up = el.parentElement; up; up = up.parentElement) {
     if (up === document.body || up === document.documentElement) break

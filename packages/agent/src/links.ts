@@ -2,6 +2,7 @@
  * Links that are clicked in the live page. Hashes scroll without an entry in the application's history; other links stay where they
  * are and are reported.
  */
+import { fragmentOf, indicated } from '@waybell/core/contract'
 import { jumpTo, twoFrames } from './settle.ts'
 
 let moving = false
@@ -33,18 +34,9 @@ function sameDocumentHash(link: Element): string | null {
 
 /** The element that a hash leads to, looked for as the browser does. */
 export function targetOf(hash: string): Element | null {
-  const raw = hash.slice(1)
-  let decoded = raw
-  try {
-    decoded = decodeURIComponent(raw)
-  } catch {
-    // Not percent-encoded text: it stands for itself.
-  }
-  for (const name of [raw, decoded]) {
-    const el = document.getElementById(name) ?? document.querySelector(`a[name="${CSS.escape(name)}"]`)
-    if (el) return el
-  }
-  return null
+  const find = (name: string) => document.getElementById(name) ?? document.querySelector(`a[name="${CSS.escape(name)}"]`)
+  const to = indicated(fragmentOf(hash), find)
+  return to.kind === 'element' ? to.element : null
 }
 
 /** As a click by hand does it: a change of the hash while the page still moves is not scrolled to, so the motion is stopped first. */

@@ -1,5 +1,5 @@
 /** What the application and the agent in a live page say to each other, over a port that the page cannot see. */
-import type { PageEdit, Survey } from '@waybell/core'
+import type { PageEdit, Survey, Visit } from '@waybell/core'
 
 /** What is to be measured. */
 export interface SurveyRequest {
@@ -7,17 +7,6 @@ export interface SurveyRequest {
   parts: { at: number; heading: number | null }[]
   /** The bar above the content, as the source has it. */
   header: number | null
-}
-
-/** What happened when a link was followed. Lengths in CSS px. */
-export interface Visit {
-  scroll: number
-  /** The target's top in the document. */
-  top: number
-  /** Lower edge of what lies over the viewport's top. */
-  covered: number
-  /** `href` of the item that is current; null without one. */
-  current: string | null
 }
 
 /** An element that was pointed at. */

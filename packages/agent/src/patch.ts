@@ -2,8 +2,8 @@
  * The handover's edits on the live document. Each call is given all edits that are to stand; what stood before and is
  * not among them is taken back, so that the document always equals a fresh load of the handed-over page.
  */
-import type { NewSlot, PageEdit, PieceRole } from '@waybell/core'
-import { pieceTags } from '@waybell/core/pieces'
+import type { NewEntry, PageEdit } from '@waybell/core'
+import { arrangement, pieceTags, type PieceRole } from '@waybell/core/contract'
 import { elementAt } from './stamps.ts'
 
 type Of<K extends PageEdit['kind']> = Extract<PageEdit, { kind: K }>
@@ -14,13 +14,16 @@ const lists = new Map<number, { nodes: Node[]; key: string }>()
 /** By role and ID. */
 const pieces = new Map<string, { el: Element; place: string; text: string; glue: Node | null }>()
 
+/** True for what the edits put into the page. */
+export const isPiece = (el: Element): boolean => [...pieces.values()].some((piece) => piece.el === el)
+
 export function patch(edits: readonly PageEdit[]): void {
   const of = <K extends PageEdit['kind']>(kind: K) => edits.filter((e): e is Of<K> => e.kind === kind)
-  patchLists(of('slots'))
+  patchLists(of('entries'), of('exchange'))
   patchAttributes(of('attribute'))
   patchLabels(of('label'))
   // Copies in lists are made of what their originals came to.
-  fillCopies(of('slots'))
+  fillCopies(of('entries'))
   if (patchPieces(of('piece'))) document.dispatchEvent(new Event('waybell'))
 }
 
@@ -75,9 +78,13 @@ function patchLabels(edits: Of<'label'>[]): void {
   }
 }
 
-const copies: { slot: NewSlot; el: Element }[] = []
+const copies: { entry: NewEntry; el: Element; link: Element | undefined }[] = []
+/** Elements that changed places: what stood first, and what stands there now. */
+let exchanged: { from: number[]; to: number[] } | null = null
 
-function patchLists(edits: Of<'slots'>[]): void {
+function patchLists(edits: Of<'entries'>[], exchange: Of<'exchange'>[]): void {
+  // Lists are put into order with their links where the page has them.
+  if (exchanged) putThere(exchanged.to, exchanged.from)
   const wanted = new Map(edits.map((e) => [e.list, e]))
   for (const [list, set] of lists) {
     const next = wanted.get(list)
@@ -94,6 +101,24 @@ function patchLists(edits: Of<'slots'>[]): void {
     lists.set(edit.list, { nodes: [...list.childNodes], key: JSON.stringify(edit) })
     arrange(list, edit)
   }
+  const from = exchange.flatMap((e) => e.from)
+  const to = exchange.flatMap((e) => e.to)
+  if (from.length) putThere(from, to)
+  exchanged = from.length ? { from, to } : null
+}
+
+/** Puts the i-th of `to` where the i-th of `from` stands. */
+function putThere(from: readonly number[], to: readonly number[]): void {
+  const places = from.map((at) => {
+    const place = document.createComment('')
+    elementAt(at)?.replaceWith(place)
+    return place
+  })
+  places.forEach((place, i) => {
+    const el = elementAt(to[i]!)
+    if (el) place.replaceWith(el)
+    else place.remove()
+  })
 }
 
 function restore(list: number, nodes: Node[]): void {
@@ -103,43 +128,50 @@ function restore(list: number, nodes: Node[]): void {
   el.replaceChildren(...nodes)
 }
 
-/** Between entries stands what stood there: white space, dividers. It keeps its place while entries change theirs. */
-function arrange(list: Element, edit: Of<'slots'>): void {
+/** Between entries stands what stood there: white space, dividers, other links of the page. */
+function arrange(list: Element, edit: Of<'entries'>): void {
   const nodes = [...list.childNodes]
-  const entries = edit.from.map((at) => elementAt(at)!)
-  const index = entries.map((e) => nodes.indexOf(e))
+  const index = edit.from.map((at) => nodes.indexOf(elementAt(at)!))
   if (index.some((i) => i < 0)) return
-  const glue = index.slice(1).map((to, i) => nodes.slice(index[i]! + 1, to))
+  const betweens = index.slice(1).map((to, i) => nodes.slice(index[i]! + 1, to))
+  const holds = betweens.map((all) => all.some((n) => n instanceof Element && (n.matches('a') || n.querySelector('a'))))
   const used = new Set<Node>()
   const once = (node: Node) => {
     if (used.has(node)) return node.cloneNode(true)
     used.add(node)
     return node
   }
-  const middle = edit.to.flatMap((slot, i) => {
-    const between = i > 0 ? (glue[Math.min(i, glue.length) - 1] ?? []).map(once) : []
-    return [...between, typeof slot === 'number' ? elementAt(slot)! : makeCopy(slot)]
+  const middle = arrangement<number | NewEntry>(edit.from, edit.to, holds).flatMap((token) => {
+    if ('slot' in token) {
+      const entry = edit.to[token.slot]!
+      return typeof entry === 'number' ? elementAt(entry)! : makeCopy(entry)
+    }
+    const between = betweens[token.between]!
+    if (!token.lead) return between.map(once)
+    const first = between[0]
+    return first instanceof Text ? document.createTextNode(/^\s*/.exec(first.data)![0]) : []
   })
   list.replaceChildren(...nodes.slice(0, index[0]), ...middle, ...nodes.slice(index[index.length - 1]! + 1))
 }
 
-function makeCopy(slot: NewSlot): Element {
-  const el = elementAt(slot.like)!.cloneNode(true) as Element
-  copies.push({ slot, el })
+function makeCopy(entry: NewEntry): Element {
+  const original = elementAt(entry.like)!
+  const el = original.cloneNode(true) as Element
+  const link =
+    entry.link === entry.like ? el : el.querySelectorAll('*')[[...original.querySelectorAll('*')].indexOf(elementAt(entry.link)!)]
+  copies.push({ entry, el, link })
   return el
 }
 
-function fillCopies(edits: Of<'slots'>[]): void {
+function fillCopies(edits: Of<'entries'>[]): void {
   if (!edits.length) copies.length = 0
-  for (const { slot, el } of copies) {
-    const original = elementAt(slot.like)!
+  for (const { entry, el, link } of copies) {
     for (const e of [el, ...el.querySelectorAll('[id]')]) e.removeAttribute('id')
-    const link = slot.link === slot.like ? el : el.querySelectorAll('*')[[...original.querySelectorAll('*')].indexOf(elementAt(slot.link)!)]
     if (!link) continue
-    link.setAttribute('href', slot.href)
+    link.setAttribute('href', entry.href)
     link.removeAttribute('aria-current')
     const node = labelNode(link)
-    if (node) node.data = withLabel(node.data, slot.label)
+    if (node) node.data = withLabel(node.data, entry.label)
   }
 }
 

@@ -1,6 +1,7 @@
 import { readMessage } from './schema.ts'
 
 const survey = {
+  format: 2,
   screen: 'laptop',
   width: 1280,
   height: 800,

@@ -2,7 +2,8 @@
  * Surveying: the page's layout on the screen that this frame has. `probe` scrolls through the page to see its header in each
  * state; `remeasure` reads the layout again without moving anything, after an edit.
  */
-import type { Survey, SurveyHeader, SurveyPart } from '@waybell/core'
+import { isFixed } from '@waybell/core/contract'
+import { SURVEY_FORMAT, type Survey, type SurveyHeader, type SurveyPart } from '@waybell/core/survey'
 import { backgroundOf, canStay, headerElement, isTransparent, reachNow, sourceElement, stayingBars, type Bar } from './header.ts'
 import type { SurveyRequest } from './messages.ts'
 import { jumpTo, twoFrames, untilLoaded, untilSteady } from './settle.ts'
@@ -172,12 +173,13 @@ export function remeasure(request: SurveyRequest): Survey {
       bottom: top + (box?.height ?? 0),
       movedTop: top + lost,
       margin: margins.get(at) ?? 0,
-      hasBox: !!el?.getClientRects().length && !isFixed(el),
+      hasBox: !!el?.getClientRects().length && !isFixed(boxed(el), document.body),
       heading: headingBox?.height ? { top: top + headingBox.top - box!.top, bottom: top + headingBox.bottom - box!.top } : null,
       background: backgroundOf(el ?? null),
     }
   })
   return {
+    format: SURVEY_FORMAT,
     screen: request.screen,
     width: innerWidth,
     height: innerHeight,
@@ -203,7 +205,9 @@ function currentHeader(request: SurveyRequest): SurveyHeader | null {
   return { ...header, rest, moved: header.moved + rest - header.rest }
 }
 
-const isFixed = (el: Element): boolean => {
-  for (let e: Element | null = el; e; e = e.parentElement) if (getComputedStyle(e).position === 'fixed') return true
-  return false
+/** Of a part of a drawing, the drawing's surroundings say where it is held. */
+const boxed = (el: Element): HTMLElement => {
+  let e: Element | null = el
+  while (e && !(e instanceof HTMLElement)) e = e.parentElement
+  return e ?? document.body
 }

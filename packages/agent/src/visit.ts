@@ -1,7 +1,8 @@
 /** One link of a walk: from rest, followed as a click does it, and what came of it. */
+import { MADE_MENU, MENU } from '@waybell/core/contract'
 import { reachNow, stayingBars } from './header.ts'
 import { follow, targetOf } from './links.ts'
-import type { Visit } from './messages.ts'
+import type { Visit } from '@waybell/core'
 import { jumpTo, pause, untilSteady } from './settle.ts'
 
 /** @param from where the page is to stand before; beyond the end is the end */
@@ -19,11 +20,11 @@ export async function visit(hash: string, from: number): Promise<Visit> {
   await untilSteady(() => `${scrollY}`, 4000)
   await pause(250)
   await untilSteady(() => `${scrollY}`)
-  const own = document.querySelector('[data-wb="menu"]')?.getBoundingClientRect().bottom ?? 0
+  const own = document.querySelector(MADE_MENU)?.getBoundingClientRect().bottom ?? 0
   return {
     scroll: scrollY,
     top: top() + scrollY,
     covered: Math.max(own, reachNow(stayingBars())),
-    current: document.querySelector('[data-wb-menu] [aria-current="true"]')?.getAttribute('href') ?? null,
+    current: document.querySelector(`[${MENU}] [aria-current="true"]`)?.getAttribute('href') ?? null,
   }
 }

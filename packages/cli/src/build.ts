@@ -6,6 +6,7 @@ import {
   parsePage,
   proposeSetUp,
   readParsed,
+  SITE_VERSION,
   writePage,
   type Site,
   type SitePage,
@@ -37,7 +38,7 @@ export async function build({ pageFile, out, browser, say }: BuildOptions): Prom
   const page: SitePage = { key: 'p1', file, source: createHash('sha256').update(bytes).digest('hex'), title: reading.title, ...setUp }
   const site: Site = {
     format: 'way-bell-site',
-    version: 2,
+    version: SITE_VERSION,
     name: reading.title || file,
     rule: defaultRule,
     screens: defaultScreens,

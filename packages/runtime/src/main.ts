@@ -5,8 +5,21 @@
  * Layout is read when it has changed, in one batch, or after a frame is drawn, when it is clean; never while the page scrolls.
  */
 import { bells, currentAt } from '@waybell/core/rule'
-import type { Settings } from '@waybell/core'
-import { all, coveredNow, elementOf, headerReach, isHere, maxScroll, renewHash, root, sectionOf, settings, tabFrom } from './page.ts'
+import { COVER, fragmentOf, HEADER, MENU, OWN_COVER, type Settings } from '@waybell/core/contract'
+import {
+  all,
+  coveredNow,
+  elementOf,
+  hasPlace,
+  headerReach,
+  isHere,
+  maxScroll,
+  renewHash,
+  root,
+  sectionOf,
+  settings,
+  tabFrom,
+} from './page.ts'
 
 /** A link that was followed keeps its item current until the visitor scrolls on. */
 interface Pin {
@@ -53,16 +66,16 @@ let arrivalTimer: ReturnType<typeof setTimeout>
 
 function read(): void {
   s = settings()
-  menus = all('[data-wb-menu]').map((menu) => ({
+  menus = all(`[${MENU}]`).map((menu) => ({
     menu,
     links: all<HTMLAnchorElement>('a[href]', menu).flatMap((link) => {
-      const id = isHere(link) ? sectionOf(link.getAttribute('href')!.replace(/^[^#]*/, ''), s) : undefined
+      const id = isHere(link) ? sectionOf(link.getAttribute('href')!, s) : undefined
       return id === undefined ? [] : [{ link, id, isTop: link.hash.length < 2 }]
     }),
   }))
   width = -1
   observer.disconnect()
-  for (const el of [root, document.body, ...all('[data-wb-header], [data-wb-menu]'), ...s.sections.map(elementOf)])
+  for (const el of [root, document.body, ...all(`[${HEADER}], [${MENU}]`), ...s.sections.map(elementOf)])
     if (el) observer.observe(el, { box: 'border-box' })
   settle()
 }
@@ -85,9 +98,9 @@ function settle(): void {
       else rest = now - change
     }
     cover = rest + change + s.bar
-    root.style.setProperty('--wb-header', `${cover}px`)
-    if (s.bar) root.style.setProperty('--wb-own', `${rest + change}px`)
-  } else cover = parseFloat(getComputedStyle(root).getPropertyValue('--wb-header')) || 0
+    root.style.setProperty(COVER, `${cover}px`)
+    if (s.bar) root.style.setProperty(OWN_COVER, `${rest + change}px`)
+  } else cover = parseFloat(getComputedStyle(root).getPropertyValue(COVER)) || 0
   resizing = false
   measure()
   correct()
@@ -96,7 +109,7 @@ function settle(): void {
 function measure(): void {
   const placed = s.sections.flatMap((id) => {
     const el = elementOf(id)
-    return el?.getClientRects().length ? [{ id, top: el.getBoundingClientRect().top + scrollY }] : []
+    return hasPlace(el) ? [{ id, top: el.getBoundingClientRect().top + scrollY }] : []
   })
   ids = placed.map((p) => p.id)
   sorted = bells(
@@ -190,7 +203,7 @@ function arrive(): void {
 /** Where the page is to stop for a section, with the header as it is now. */
 function wanted(id: string): number {
   const el = elementOf(id)
-  if (!el?.getClientRects().length) return scrollY
+  if (!hasPlace(el)) return scrollY
   const lack = Math.max(0, coveredNow() - cover)
   const offset = parseFloat(getComputedStyle(root).scrollPaddingTop) + parseFloat(getComputedStyle(el).scrollMarginTop)
   return Math.min(Math.max(0, Math.round(el.getBoundingClientRect().top + scrollY - offset - lack)), maxScroll())
@@ -200,7 +213,7 @@ function wanted(id: string): number {
 function correct(): void {
   if (!pin || pin.at === undefined || pin.corrections > 2 || performance.now() - pin.arrivedAt! > 2000) return
   // A scroll that is still to be looked at may be the visitor's.
-  if (ticking || Math.abs(scrollY - pin.at) > 1 || !elementOf(pin.id)?.getClientRects().length) return
+  if (ticking || Math.abs(scrollY - pin.at) > 1 || !hasPlace(elementOf(pin.id))) return
   const top = wanted(pin.id)
   if (Math.abs(top - scrollY) < 1) return
   pin.corrections++
@@ -240,7 +253,7 @@ function follow(hash: string, link: Element | null): void {
 function onClick(event: MouseEvent): void {
   const link = (event.target as Element).closest?.('a[href]') as HTMLAnchorElement | null
   if (!link || event.button || event.ctrlKey || event.metaKey || event.shiftKey || event.altKey || !isHere(link)) return
-  const hash = link.getAttribute('href')!.replace(/^[^#]*/, '')
+  const hash = '#' + fragmentOf(link.getAttribute('href')!)
   if (link.href.split('#')[0] !== location.href.split('#')[0]) {
     // A `base` sends the browser elsewhere; the link is meant for this page.
     event.preventDefault()

@@ -1,5 +1,5 @@
 /** What the script reads of the page: which section a link means, and how far the header reaches down. */
-import type { Settings } from '@waybell/core'
+import { ANCHOR, decodeFragment, fragmentOf, HEADER, indicated, isFixed, MADE_MENU, PIECE, type Settings } from '@waybell/core/contract'
 
 export const root = document.documentElement
 export const all = <T extends Element = HTMLElement>(selector: string, from: ParentNode = document): T[] => [
@@ -11,9 +11,24 @@ export const maxScroll = (): number => {
   return box.scrollHeight - box.clientHeight
 }
 
-export const settings = (): Settings => JSON.parse(document.querySelector('[data-wb="settings"]')!.textContent!) as Settings
+/** Of what a page may hold under this name, ours says which sections there are. */
+export function settings(): Settings {
+  for (const el of all(`script[${PIECE}="settings"]`)) {
+    try {
+      const found = JSON.parse(el.textContent!) as Settings
+      if (Array.isArray(found.sections)) return found
+    } catch {
+      // The page's own.
+    }
+  }
+  throw new Error('Way Bell: the settings of this page are gone')
+}
 
-export const elementOf = (id: string): HTMLElement | null => document.getElementById(id) ?? document.getElementsByName(id)[0] ?? null
+export const elementOf = (id: string): HTMLElement | null =>
+  document.getElementById(id) ?? [...document.getElementsByName(id)].find((el) => el instanceof HTMLAnchorElement) ?? null
+
+/** True for what the browser scrolls to: it has a box, and no part of the viewport holds it. */
+export const hasPlace = (el: HTMLElement | null): el is HTMLElement => !!el?.getClientRects().length && !isFixed(el, document.body)
 
 const bare = (url: string) => url.split('#')[0]
 
@@ -21,36 +36,26 @@ const bare = (url: string) => url.split('#')[0]
 export const isHere = (link: HTMLAnchorElement): boolean =>
   link.getAttribute('href')!.trim()[0] === '#' || (link.hash !== '' && bare(link.href) === bare(location.href))
 
-/** What a hash says, percent-decoded where it is that. */
-const named = (hash: string): string => {
-  const id = hash.slice(1)
-  try {
-    return decodeURIComponent(id)
-  } catch {
-    return id
-  }
-}
-
 /** Sends a visitor who comes by a former ID on to the one that the section has now. @returns true where it did; `hashchange` follows */
 export function renewHash(s: Settings): boolean {
-  const id = named(location.hash)
-  if (!Object.hasOwn(s.former, id)) return false
+  const id = decodeFragment(fragmentOf(location.hash))
+  const renewed = s.former.find(([was]) => was === id)
   // Adds nothing to the history, and Tab goes on from the section itself.
-  location.replace('#' + s.former[id]!.replace(/%/g, '%25'))
-  return true
+  if (renewed) location.replace('#' + renewed[1].replace(/%/g, '%25'))
+  return !!renewed
 }
 
 /** The section's ID that a hash leads to; undefined where it leads to none. The top stands for the section that begins there. */
 export function sectionOf(hash: string, s: Settings): string | undefined {
-  let id = hash.slice(1)
-  if (!s.sections.includes(id)) id = named(hash)
-  if (s.sections.includes(id)) return id
-  return (id === '' || id.toLowerCase() === 'top') && !elementOf(id) ? s.toTop[0] : undefined
+  const to = indicated(fragmentOf(hash), (name) => (s.sections.includes(name) ? { id: name } : elementOf(name)))
+  if (to.kind === 'top') return s.toTop[0]
+  return to.kind === 'element' && s.sections.includes(to.element.id) ? to.element.id : undefined
 }
 
 /** A point stands in the head: Tab is to go on from the element that it stands before. Nothing keeps the focus. */
 export function tabFrom(id: string, s: Settings): void {
-  const el = Object.hasOwn(s.points, id) ? document.querySelector<HTMLElement>(`[data-wb-anchor="${s.points[id]![0]}"]`) : null
+  const point = s.points.find(([own]) => own === id)
+  const el = point && document.querySelector<HTMLElement>(`[${ANCHOR}="${point[1]}"]`)
   if (!el || el.contains(document.activeElement)) return
   const own = el.getAttribute('tabindex')
   if (own === null) el.tabIndex = -1
@@ -59,7 +64,7 @@ export function tabFrom(id: string, s: Settings): void {
   if (own === null) el.removeAttribute('tabindex')
 }
 
-const headers = () => all('[data-wb-header]')
+const headers = () => all(`[${HEADER}]`)
 
 /** How far down the page's own header reaches when it stays in view, in its present state, in px; null where the page has none that is known. */
 export function headerReach(): number | null {
@@ -76,7 +81,7 @@ export function headerReach(): number | null {
 /** The lower edge of what covers the viewport's top at this moment, in px. */
 export function coveredNow(): number {
   let edge = 0
-  for (const el of [...headers(), ...all('[data-wb="menu"]')])
+  for (const el of [...headers(), ...all(MADE_MENU)])
     if (/fixed|sticky/.test(getComputedStyle(el).position)) edge = Math.max(edge, el.getBoundingClientRect().bottom)
   return edge
 }

@@ -1,5 +1,5 @@
 /** Migrations, in order; each takes the schema one step. They are written by hand and never changed once they have landed. */
-import { upgradeCommand, upgradeSite } from '@waybell/core'
+import { secondCommand, secondSite, ThirdLog, thirdSite } from '@waybell/core'
 import type { MigrationInterface, QueryRunner } from 'typeorm'
 
 class FirstSchema implements MigrationInterface {
@@ -35,13 +35,13 @@ class SecondDocument implements MigrationInterface {
   async up(runner: QueryRunner): Promise<void> {
     const sites = (await runner.query(`SELECT "key", "document" FROM "site"`)) as { key: string; document: string }[]
     for (const { key, document } of sites)
-      await runner.query(`UPDATE "site" SET "document" = ? WHERE "key" = ?`, [JSON.stringify(upgradeSite(JSON.parse(document))), key])
+      await runner.query(`UPDATE "site" SET "document" = ? WHERE "key" = ?`, [JSON.stringify(secondSite(JSON.parse(document))), key])
     const changes = (await runner.query(`SELECT "row", "command", "inverse" FROM "change"`)) as {
       row: number
       command: string
       inverse: string
     }[]
-    const upgraded = (text: string) => JSON.stringify(upgradeCommand(JSON.parse(text)))
+    const upgraded = (text: string) => JSON.stringify(secondCommand(JSON.parse(text)))
     for (const { row, command, inverse } of changes)
       await runner.query(`UPDATE "change" SET "command" = ?, "inverse" = ? WHERE "row" = ?`, [upgraded(command), upgraded(inverse), row])
   }
@@ -64,4 +64,37 @@ class NamedStates implements MigrationInterface {
   }
 }
 
-export const migrations = [FirstSchema, SecondDocument, NamedStates]
+/** Documents and commands of version 2 become those of version 3: menus in several elements, the bar's place with its menu. */
+class ThirdDocument implements MigrationInterface {
+  name = 'ThirdDocument1764300000000'
+
+  async up(runner: QueryRunner): Promise<void> {
+    const sites = (await runner.query(`SELECT "key", "document" FROM "site"`)) as { key: string; document: string }[]
+    for (const { key, document } of sites) {
+      await runner.query(`UPDATE "site" SET "document" = ? WHERE "key" = ?`, [JSON.stringify(thirdSite(JSON.parse(document))), key])
+      const log = new ThirdLog()
+      const changes = (await runner.query(`SELECT "row", "command", "inverse" FROM "change" WHERE "site" = ? ORDER BY "version"`, [
+        key,
+      ])) as {
+        row: number
+        command: string
+        inverse: string
+      }[]
+      for (const { row, command, inverse } of changes) {
+        const next = log.change(JSON.parse(command), JSON.parse(inverse))
+        await runner.query(`UPDATE "change" SET "command" = ?, "inverse" = ? WHERE "row" = ?`, [
+          JSON.stringify(next.command),
+          JSON.stringify(next.inverse),
+          row,
+        ])
+      }
+    }
+  }
+
+  /** A document of version 2 has no room for a menu in several elements. */
+  down(): Promise<void> {
+    return Promise.reject(new Error('a database of this version cannot go back to an earlier one; take the copy that was made before'))
+  }
+}
+
+export const migrations = [FirstSchema, SecondDocument, NamedStates, ThirdDocument]

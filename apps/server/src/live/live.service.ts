@@ -1,12 +1,11 @@
 /** The live page: a site's page and its assets, on a host of their own, with the measuring agent in it. */
 import { Injectable } from '@nestjs/common'
-import { InjectDataSource } from '@nestjs/typeorm'
 import { agentText } from '@waybell/agent'
 import { stampPage, type Site } from '@waybell/core'
 import type { Request, Response } from 'express'
 import mime from 'mime-types'
 import { randomBytes } from 'node:crypto'
-import type { DataSource } from 'typeorm'
+import { Store } from '../db/store.ts'
 import { SiteRow } from '../db/entities.ts'
 import { getFile } from '../sites/content.ts'
 import { SourcesService } from '../sites/sources.service.ts'
@@ -35,7 +34,7 @@ function policy(scripts: boolean, nonce: string, application: string): string {
 @Injectable()
 export class LiveService {
   constructor(
-    @InjectDataSource() private readonly db: DataSource,
+    private readonly store: Store,
     private readonly sources: SourcesService,
   ) {}
 
@@ -52,7 +51,7 @@ export class LiveService {
       'Cache-Control': 'no-store',
       'Origin-Agent-Cluster': '?1',
     })
-    const row = await this.db.manager.findOneBy(SiteRow, { key })
+    const row = await this.store.read((db) => db.findOneBy(SiteRow, { key }))
     if (!row) return void response.status(404).type('text/plain').send('There is no such site.')
     if (request.path === AGENT_PATH) return void response.type('text/javascript').send(agentText)
     const site = JSON.parse(row.document) as Site
@@ -63,7 +62,7 @@ export class LiveService {
       const html = stampPage(bytes, parsed, `<script src="${AGENT_PATH}" nonce="${nonce}"></script>`)
       return void response.set('Content-Type', `text/html; charset=${parsed.decoded.encoding}`).send(Buffer.from(html))
     }
-    const file = path === null ? null : await getFile(this.db.manager, key, path)
+    const file = path === null ? null : await this.store.read((db) => getFile(db, key, path))
     if (!file) return void response.status(404).type('text/plain').send('The site has no such file.')
     response.set('Content-Type', mime.lookup(path!) || 'application/octet-stream').send(file)
   }

@@ -1,10 +1,9 @@
 /** The handed-over page: as bytes, as a list of its edits, and in a ZIP with its assets. */
 import { Injectable } from '@nestjs/common'
-import { InjectDataSource } from '@nestjs/typeorm'
 import { pageEdits, textOfBytes, writePage, type Handover, type SitePage } from '@waybell/core'
 import { runtimeText } from '@waybell/runtime'
-import type { DataSource } from 'typeorm'
 import { ZipFile } from 'yazl'
+import { Store } from '../db/store.ts'
 import { FileRow } from '../db/entities.ts'
 import { getContent } from './content.ts'
 import { SitesService } from './sites.service.ts'
@@ -21,7 +20,7 @@ export interface HandoverView {
 @Injectable()
 export class HandoverService {
   constructor(
-    @InjectDataSource() private readonly db: DataSource,
+    private readonly store: Store,
     private readonly sites: SitesService,
     private readonly sources: SourcesService,
   ) {}
@@ -59,8 +58,8 @@ export class HandoverService {
       pages.add(file)
       zip.addBuffer(Buffer.from((await this.page(site, one)).handover.bytes), file)
     }
-    for (const { path, hash } of await this.db.manager.findBy(FileRow, { site })) {
-      const bytes = await getContent(this.db.manager, hash)
+    for (const { path, hash } of await this.store.read((db) => db.findBy(FileRow, { site }))) {
+      const bytes = await this.store.read((db) => getContent(db, hash))
       if (bytes && !pages.has(path)) zip.addBuffer(bytes, path)
     }
     zip.end()

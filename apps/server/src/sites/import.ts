@@ -1,13 +1,8 @@
 /** From files that were handed in to pages and what belongs to them. */
 import { followAssets, PageError, readPage, resolvePath, starterPage, type PageReading } from '@waybell/core'
 import { cleanPath } from './content.ts'
+import type { HandedIn } from './handed-in.ts'
 import { filesInZip, isZip } from './zip.ts'
-
-export interface HandedIn {
-  /** As the browser names it; may hold folders. */
-  name: string
-  bytes: Uint8Array
-}
 
 export interface ImportedPage {
   /** Path from the site's root. */

@@ -1,6 +1,5 @@
 /** Sites: made from files, changed by commands. Every change is one transaction. */
 import { ConflictException, Injectable, NotFoundException, UnprocessableEntityException } from '@nestjs/common'
-import { InjectDataSource } from '@nestjs/typeorm'
 import {
   afterChange,
   apply,
@@ -12,6 +11,8 @@ import {
   describe,
   emptyStacks,
   pageOf,
+  SITE_VERSION,
+  upgradeSurvey,
   type Change,
   type Command,
   type Site,
@@ -21,7 +22,8 @@ import {
 } from '@waybell/core'
 import { randomBytes } from 'node:crypto'
 import { concatMap, filter, from, merge, Subject, type Observable } from 'rxjs'
-import { MoreThan, type DataSource, type EntityManager } from 'typeorm'
+import { MoreThan, type EntityManager } from 'typeorm'
+import { Store } from '../db/store.ts'
 import { ChangeRow, ContentRow, FileRow, SiteRow, SurveyRow } from '../db/entities.ts'
 import { putContent } from './content.ts'
 import { placeByName, type Import, type ImportedPage } from './import.ts'
@@ -71,7 +73,6 @@ const freshPage = (key: string, { file, reading }: ImportedPage, source: string)
   sections: [],
   menus: [],
   header: null,
-  bar: 'top',
   travel: { smooth: true, breathing: DEFAULT_BREATHING },
   highlight: { bellOffset: DEFAULT_BREATHING },
 })
@@ -82,12 +83,12 @@ export class SitesService {
   private readonly changes$ = new Subject<string>()
 
   constructor(
-    @InjectDataSource() private readonly db: DataSource,
+    private readonly store: Store,
     private readonly sources: SourcesService,
   ) {}
 
   async list(): Promise<SiteSummary[]> {
-    const rows = await this.db.manager.find(SiteRow, { order: { changedAt: 'DESC' } })
+    const rows = await this.store.read((db) => db.find(SiteRow, { order: { changedAt: 'DESC' } }))
     return rows.map((row) => {
       const site = JSON.parse(row.document) as Site
       return {
@@ -104,10 +105,10 @@ export class SitesService {
   /** All or nothing: a page that cannot be read leaves nothing behind. @throws PageError */
   async create({ pages, assets }: Import, name?: string): Promise<{ key: string }> {
     const key = randomBytes(6).toString('hex')
-    await this.db.transaction(async (db) => {
+    await this.store.change(async (db) => {
       const site: Site = {
         format: 'way-bell-site',
-        version: 2,
+        version: SITE_VERSION,
         name: name?.trim() || pages[0]!.reading.title || pages[0]!.file,
         rule: defaultRule,
         screens: defaultScreens,
@@ -122,7 +123,7 @@ export class SitesService {
 
   /** Files for a page, and further pages. @returns the keys of the pages that were added @throws PageError */
   async addFiles(key: string, pageKey: string, { pages, assets }: Import): Promise<{ pages: string[] }> {
-    const added = await this.db.transaction(async (db) => {
+    const added = await this.store.change(async (db) => {
       const row = await this.row(db, key)
       const site = JSON.parse(row.document) as Site
       const known = pages.find((p) => site.pages.some((s) => s.file === p.file))
@@ -131,7 +132,7 @@ export class SitesService {
           code: 'page-known',
           message: `The site has the page “${known.file}” already. To take over a changed one, use “Bring in a new version” on that page; to have both, give the file another name.`,
         })
-      const { reading } = await this.sources.source(pageOf(site, pageKey))
+      const { reading } = await this.sources.source(pageOf(site, pageKey), db)
       for (const [path, bytes] of placeByName({ file: pageOf(site, pageKey).file, reading }, assets))
         await db.save(FileRow, { site: key, path, hash: await putContent(db, bytes) })
       const taken = new Set(site.pages.map((p) => p.key))
@@ -161,14 +162,13 @@ export class SitesService {
   }
 
   async get(key: string): Promise<SiteState> {
-    const row = await this.row(this.db.manager, key)
-    const changes = await this.changes(this.db.manager, key)
+    const [row, changes] = await this.store.read(async (db) => [await this.row(db, key), await this.changes(db, key)] as const)
     const stacks = changes.reduce(afterChange, emptyStacks)
     return { key, document: JSON.parse(row.document) as Site, version: row.version, stacks }
   }
 
   async drop(key: string): Promise<void> {
-    await this.db.transaction(async (db) => {
+    await this.store.change(async (db) => {
       await this.row(db, key)
       await db.delete(SiteRow, { key })
       for (const table of [ChangeRow, FileRow, SurveyRow]) await db.delete(table, { site: key })
@@ -177,7 +177,7 @@ export class SitesService {
 
   /** The same request again, after a lost answer, changes nothing more. */
   async change(key: string, request: ChangeRequest): Promise<{ version: number }> {
-    const version = await this.db.transaction(async (db) => {
+    const version = await this.store.change(async (db) => {
       const row = await this.row(db, key)
       const repeated = await db.findOneBy(ChangeRow, { site: key, idempotencyKey: request.idempotencyKey })
       if (repeated) return repeated.version
@@ -209,8 +209,10 @@ export class SitesService {
 
   /** Changes, the latest first, as far as they are listed. */
   async log(key: string): Promise<LogEntry[]> {
-    await this.row(this.db.manager, key)
-    const rows = await this.db.manager.find(ChangeRow, { where: { site: key }, order: { version: 'DESC' }, take: LOG_LENGTH })
+    const rows = await this.store.read(async (db) => {
+      await this.row(db, key)
+      return db.find(ChangeRow, { where: { site: key }, order: { version: 'DESC' }, take: LOG_LENGTH })
+    })
     return rows.map(({ version, command, undoes, at, name }) => ({
       version,
       what: (undoes === null ? '' : 'Undo or redo: ') + describe(JSON.parse(command) as Command),
@@ -220,7 +222,7 @@ export class SitesService {
   }
 
   async nameState(key: string, version: number, name: string): Promise<void> {
-    const { affected } = await this.db.manager.update(ChangeRow, { site: key, version }, { name: name.trim() || null })
+    const { affected } = await this.store.change((db) => db.update(ChangeRow, { site: key, version }, { name: name.trim() || null }))
     if (!affected) throw new NotFoundException({ code: 'no-version', message: 'The site has no such change.' })
   }
 
@@ -229,17 +231,23 @@ export class SitesService {
     key: string,
     { idempotencyKey, baseVersion, version }: { idempotencyKey: string; baseVersion: number; version: number },
   ): Promise<{ version: number }> {
-    const rows = await this.db.manager.find(ChangeRow, { where: { site: key, version: MoreThan(version) }, order: { version: 'DESC' } })
+    const [rows, then] = await this.store.read(
+      async (db) =>
+        [
+          await db.find(ChangeRow, { where: { site: key, version: MoreThan(version) }, order: { version: 'DESC' } }),
+          await db.findOneBy(ChangeRow, { site: key, version }),
+        ] as const,
+    )
     const commands = rows.map((r) => JSON.parse(r.inverse) as Command)
     if (!commands.length) throw new NotFoundException({ code: 'no-version', message: 'The site is as it was then already.' })
-    const at = new Date((await this.db.manager.findOneBy(ChangeRow, { site: key, version }))?.at ?? rows.at(-1)!.at)
+    const at = new Date(then?.at ?? rows.at(-1)!.at)
     const label = `Go back to ${at.toISOString().slice(0, 16).replace('T', ' ')} UTC`
     return this.change(key, { idempotencyKey, baseVersion, command: { type: 'batch', label, commands }, undoes: null })
   }
 
   /** The site's version, now and after every change, wherever that came from. */
   versions(key: string): Observable<{ data: { version: number } }> {
-    const now = () => from(this.row(this.db.manager, key).then((row) => ({ data: { version: row.version } })))
+    const now = () => from(this.store.read((db) => this.row(db, key)).then((row) => ({ data: { version: row.version } })))
     return merge(
       now(),
       this.changes$.pipe(
@@ -298,17 +306,23 @@ export class SitesService {
   }
 
   async putSurveys(site: string, page: string, source: string, surveys: readonly Survey[]): Promise<void> {
-    await this.row(this.db.manager, site)
-    await this.db.manager.save(
-      SurveyRow,
-      surveys.map((survey) => ({ site, page, screen: survey.screen, source, survey: JSON.stringify(survey) })),
-    )
+    await this.store.change(async (db) => {
+      await this.row(db, site)
+      await db.save(
+        SurveyRow,
+        surveys.map((survey) => ({ site, page, screen: survey.screen, source, survey: JSON.stringify(survey) })),
+      )
+    })
   }
 
   /** By screen; only those of the page's present source. */
   async surveys(site: string, page: SitePage): Promise<Record<string, Survey>> {
-    const rows = await this.db.manager.findBy(SurveyRow, { site, page: page.key, source: page.source })
-    return Object.fromEntries(rows.map((r) => [r.screen, JSON.parse(r.survey) as Survey]))
+    const rows = await this.store.read((db) => db.findBy(SurveyRow, { site, page: page.key, source: page.source }))
+    const surveys = rows.flatMap(({ screen, survey }) => {
+      const read = upgradeSurvey(JSON.parse(survey))
+      return read ? [[screen, read] as const] : []
+    })
+    return Object.fromEntries(surveys)
   }
 
   async page(site: string, page: string): Promise<{ document: Site; page: SitePage }> {

@@ -1,6 +1,6 @@
 /** Reading the sources of pages; a reading is kept as long as it is likely to be asked for again. */
 import { Injectable } from '@nestjs/common'
-import { InjectDataSource } from '@nestjs/typeorm'
+import type { EntityManager } from 'typeorm'
 import {
   followAssets,
   inlineScripts,
@@ -17,7 +17,7 @@ import {
   type ParsedPage,
   type SitePage,
 } from '@waybell/core'
-import type { DataSource } from 'typeorm'
+import { Store } from '../db/store.ts'
 import { FileRow } from '../db/entities.ts'
 import { getContent } from './content.ts'
 
@@ -44,13 +44,15 @@ const KEPT = 6
 export class SourcesService {
   private readonly kept = new Map<string, Source>()
 
-  constructor(@InjectDataSource() private readonly db: DataSource) {}
+  constructor(private readonly store: Store) {}
 
-  async source(page: SitePage): Promise<Source> {
+  /** @param db where it is asked for within a transaction */
+  async source(page: SitePage, db?: EntityManager): Promise<Source> {
     const name = `${page.source} ${page.file}`
     const known = this.kept.get(name)
     if (known) return known
-    const bytes = await getContent(this.db.manager, page.source)
+    const read = (from: EntityManager) => getContent(from, page.source)
+    const bytes = await (db ? read(db) : this.store.read(read))
     if (!bytes) throw new Error(`the source ${page.source} of “${page.file}” is not in the database`)
     const parsed = parsePage(bytes)
     const source = { bytes, parsed, reading: readParsed(parsed, bytes.length, page.file) }
@@ -84,11 +86,14 @@ export class SourcesService {
     file: string,
     reading: PageReading,
   ): Promise<{ missing: string[]; scripts: string[]; styles: string[] }> {
-    const rows = await this.db.manager.findBy(FileRow, { site })
-    const files = new Map(rows.map((r) => [r.path, r.hash]))
+    const files = new Map<string, string>()
     const texts = new Map<string, string>()
-    for (const { path, hash } of rows)
-      if (/\.(css|m?js)$/i.test(path)) texts.set(path, (await getContent(this.db.manager, hash))?.toString('utf8') ?? '')
+    await this.store.read(async (db) => {
+      for (const { path, hash } of await db.findBy(FileRow, { site })) {
+        files.set(path, hash)
+        if (/\.(css|m?js)$/i.test(path)) texts.set(path, (await getContent(db, hash))?.toString('utf8') ?? '')
+      }
+    })
     const { missing, found } = followAssets(reading.assets, (named) => {
       const path = resolvePath(file, named)
       return path !== null && files.has(path) ? { key: path, text: texts.get(path) ?? null } : null

@@ -1,10 +1,9 @@
 /** New versions of a page: reviewed against the present one, and taken over as one change. */
 import { BadRequestException, Injectable } from '@nestjs/common'
-import { InjectDataSource } from '@nestjs/typeorm'
 import { parsePage, readParsed, reviewRevision, revisePage, type Decisions, type Revision } from '@waybell/core'
-import type { DataSource } from 'typeorm'
+import { Store } from '../db/store.ts'
 import { putContent } from './content.ts'
-import type { HandedIn } from './import.ts'
+import type { HandedIn } from './handed-in.ts'
 import { SitesService } from './sites.service.ts'
 import { SourcesService } from './sources.service.ts'
 
@@ -23,7 +22,7 @@ export interface Taking {
 @Injectable()
 export class VersionsService {
   constructor(
-    @InjectDataSource() private readonly db: DataSource,
+    private readonly store: Store,
     private readonly sites: SitesService,
     private readonly sources: SourcesService,
   ) {}
@@ -37,7 +36,7 @@ export class VersionsService {
     const before = await this.sources.source(page)
     const parsed = parsePage(given.bytes)
     const after = { parsed, reading: readParsed(parsed, given.bytes.length, page.file) }
-    const source = await putContent(this.db.manager, given.bytes)
+    const source = await this.store.change((db) => putContent(db, given.bytes))
     return { source, ...reviewRevision(page, before, after) }
   }
 
@@ -45,7 +44,7 @@ export class VersionsService {
     const { document, page } = await this.sites.page(site, key)
     const before = await this.sources.source(page)
     const after = await this.sources.source({ ...page, source })
-    const command = revisePage(page, before.reading, after.reading, decisions, { source, title: after.reading.title }, document.rule)
+    const command = revisePage(page, before, after, decisions, { source, title: after.reading.title }, document.rule)
     return this.sites.change(site, { idempotencyKey, baseVersion, command, undoes: null })
   }
 }

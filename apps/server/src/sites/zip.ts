@@ -3,7 +3,7 @@ import { promisify } from 'node:util'
 import { fromBuffer, getFileNameLowLevel, type Entry, type ZipFile } from 'yauzl'
 import { MAX_PAGE_BYTES, PageError } from '@waybell/core'
 import { cleanPath } from './content.ts'
-import type { HandedIn } from './import.ts'
+import type { HandedIn } from './handed-in.ts'
 
 /** Most files of a ZIP, and most bytes of them all when they are expanded: 300 MB. */
 export const MAX_ENTRIES = 5000

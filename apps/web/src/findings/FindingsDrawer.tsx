@@ -49,14 +49,14 @@ function Row({ finding: f }: { finding: Finding }) {
       </span>
       <span className="flex-none font-mono text-xs text-faint">
         {f.code}{' '}
-        {f.at === null ? (
+        {f.where.at === undefined ? (
           `${f.line}:${f.column}`
         ) : (
           <button
             type="button"
             title="Show it on the page"
             aria-label={`Show line ${f.line}, column ${f.column} on the page`}
-            onClick={() => live.show(f.at!)}
+            onClick={() => live.show(f.where.at!)}
             className="min-h-6 rounded-sm underline hover:bg-wash"
           >
             {f.line}:{f.column}

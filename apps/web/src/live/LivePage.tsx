@@ -3,9 +3,8 @@
  * others lie under it, in view of the browser so that their clocks run, but out of the visitor's reach.
  */
 import type { FromAgent, PickStep, SurveyRequest } from '@waybell/agent/types'
-import type { PageEdit, Screen, Survey } from '@waybell/core'
+import type { PageEdit, Screen, Survey, Visit } from '@waybell/core'
 import { useEffect, useImperativeHandle, useLayoutEffect, useRef, useState, type Ref } from 'react'
-import type { Visit } from '../workspace/work.ts'
 import { Channel } from './channel.ts'
 
 export interface LiveHandle {

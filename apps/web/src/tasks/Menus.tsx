@@ -3,14 +3,14 @@ import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, us
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
 import { GripVertical, X } from 'lucide-react'
-import { makeMenu, type Item, type ItemTarget, type Menu, type Section } from '@waybell/core'
+import { freshKey, inScreenOrder, isMade, makeMenu, sectionOf, type Item, type ItemTarget, type Menu, type Section } from '@waybell/core'
 import { useState } from 'react'
 import { Button, Field, Heading, tint } from '../ui/index.tsx'
 import { List } from '../ui/List.tsx'
-import { freshKey, useWork } from '../workspace/work.ts'
+import { useWork } from '../workspace/work.ts'
 
 export function MenusTask() {
-  const { page, run } = useWork()
+  const { page, surveys, run } = useWork()
   if (!page.sections.length) return <p className="text-faint">The page is not set up yet. Press “Set everything up” in Sections first.</p>
   return (
     <>
@@ -18,7 +18,12 @@ export function MenusTask() {
         <MenuSheet key={menu.key} menu={menu} />
       ))}
       {page.menus.length === 0 && (
-        <Button kind="main" onClick={() => run({ type: 'menu/add', page: page.key, index: 0, menu: makeMenu(page.sections, null, 'm1') })}>
+        <Button
+          kind="main"
+          onClick={() =>
+            run({ type: 'menu/add', page: page.key, index: 0, menu: makeMenu(page.sections, inScreenOrder(Object.values(surveys))) })
+          }
+        >
           Make a menu of all sections
         </Button>
       )}
@@ -42,11 +47,11 @@ function MenuSheet({ menu }: { menu: Menu }) {
         menu.items.findIndex((i) => i.key === over.id),
       )
   }
-  const reached = new Set(menu.items.flatMap((i) => (i.target.kind === 'section' ? [i.target.section] : [])))
+  const reached = new Set(menu.items.flatMap((i) => sectionOf(i.target) ?? []))
   const unreached = page.sections.filter((s) => !reached.has(s.key))
   const add = (section: Section) => {
     const place = new Map(page.sections.map((s, i) => [s.key, i]))
-    const after = menu.items.findLastIndex((i) => i.target.kind === 'section' && place.get(i.target.section)! < place.get(section.key)!)
+    const after = menu.items.findLastIndex((i) => (place.get(sectionOf(i.target) ?? '') ?? Infinity) < place.get(section.key)!)
     run({
       type: 'item/add',
       page: page.key,
@@ -59,7 +64,7 @@ function MenuSheet({ menu }: { menu: Menu }) {
         ),
         label: section.title,
         target: { kind: 'section', section: section.key },
-        link: null,
+        links: [],
       },
     })
   }
@@ -68,7 +73,7 @@ function MenuSheet({ menu }: { menu: Menu }) {
       <Heading
         aside={
           <span className="flex items-center gap-2 text-xs text-faint">
-            {menu.at === null ? 'made by Way Bell' : 'found in the page'}
+            {isMade(menu) ? 'made by Way Bell' : 'found in the page'}
             <Button
               kind="quiet"
               aria-label={`Drop menu ${menu.name}`}
@@ -119,9 +124,10 @@ function readTarget(value: string): ItemTarget {
 function ItemRow({ menu, item, onMove }: { menu: Menu; item: Item; onMove: (by: number) => void }) {
   const { page, reading, run, pointed, point } = useWork()
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: item.key })
-  const section = item.target.kind === 'section' ? item.target.section : undefined
+  const section = sectionOf(item.target) ?? undefined
   const index = page.sections.findIndex((s) => s.key === section)
-  const link = reading.links.find((l) => l.at === item.link)
+  const links = reading.links.filter((l) => item.links.includes(l.at))
+  const link = links[0]
   const loose = item.target.kind === 'as-is' && (link?.status === 'broken' || link?.status === 'empty')
   const at = { page: page.key, menu: menu.key, item: item.key }
   // A thousand items with a thousand choices each are a million: where there are many they come when they are asked for.
@@ -155,7 +161,7 @@ function ItemRow({ menu, item, onMove }: { menu: Menu; item: Item; onMove: (by: 
       <Field
         label={`Label of item ${item.label}`}
         value={item.label}
-        disabled={link ? !link.plain : false}
+        disabled={links.some((l) => !l.plain)}
         onCommit={(label) => run({ type: 'item/label', ...at, label })}
         className="flex-1"
       />
@@ -173,7 +179,7 @@ function ItemRow({ menu, item, onMove }: { menu: Menu; item: Item; onMove: (by: 
           </option>
         ))}
         <option value="top">Top of the page</option>
-        {(item.link !== null || item.target.kind === 'as-is') && <option value="as-is">As it is: {link?.href || 'nothing'}</option>}
+        {(item.links.length > 0 || item.target.kind === 'as-is') && <option value="as-is">As it is: {link?.href || 'nothing'}</option>}
       </select>
       <Button kind="quiet" aria-label={`Drop item ${item.label}`} onClick={() => run({ type: 'item/drop', ...at })}>
         <X size={14} aria-hidden />

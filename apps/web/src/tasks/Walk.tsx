@@ -1,13 +1,11 @@
 /** A walk: every link on the screen in view, followed in the live page, with what happened beside what was computed. */
-import { hashOf } from '@waybell/core'
+import { judge, walkPlan, type Visit, type WalkStep } from '@waybell/core'
 import { useRef, useState } from 'react'
 import { Button, Heading, px } from '../ui/index.tsx'
-import { useWork, type Visit } from '../workspace/work.ts'
+import { useWork } from '../workspace/work.ts'
 
-interface Step {
-  key: string
-  title: string
-  from: 'above' | 'below'
+interface Tried {
+  step: WalkStep
   computed: number | null
   visit: Visit
   passed: boolean
@@ -15,7 +13,7 @@ interface Step {
 
 export function WalkTask() {
   const { page, screen, survey, arrivals, live } = useWork()
-  const [steps, setSteps] = useState<Step[]>([])
+  const [steps, setSteps] = useState<Tried[]>([])
   const [total, setTotal] = useState(0)
   const [failed, setFailed] = useState<string | null>(null)
   const running = useRef(false)
@@ -26,28 +24,14 @@ export function WalkTask() {
     setIsRunning(true)
     setSteps([])
     setFailed(null)
-    const plan = page.sections.flatMap((section) => (['above', 'below'] as const).map((from) => ({ section, from })))
+    const plan = walkPlan(page)
     setTotal(plan.length)
-    const linked = new Set(page.menus.flatMap((m) => m.items).flatMap((i) => (i.target.kind === 'section' ? [i.target.section] : [])))
     try {
-      for (const { section, from } of plan) {
+      for (const step of plan) {
         if (!running.current) break
-        const hash = hashOf(section.id)
-        const visit = await live.visit(screen.key, hash, from === 'above' ? 0 : 1e7)
-        const arrival = arrivals.get(section.key)
-        const inPlace = arrival !== undefined && Math.abs(visit.scroll - arrival.land) <= 1
-        const isMarked = !linked.has(section.key) || visit.current === hash || (section.toTop && visit.current === '#')
-        setSteps((s) => [
-          ...s,
-          {
-            key: `${section.key} ${from}`,
-            title: section.title,
-            from,
-            computed: arrival?.land ?? null,
-            visit,
-            passed: inPlace && isMarked,
-          },
-        ])
+        const visit = await live.visit(screen.key, step.hash, step.from)
+        const arrival = arrivals.get(step.section.key) ?? null
+        setSteps((s) => [...s, { step, computed: arrival?.land ?? null, visit, passed: judge(step, arrival, visit).passed }])
       }
     } catch (error) {
       setFailed(String(error))
@@ -105,11 +89,11 @@ export function WalkTask() {
           </thead>
           <tbody>
             {steps.map((s) => (
-              <tr key={s.key} className="border-b border-hair" data-passed={s.passed}>
+              <tr key={`${s.step.section.key} ${s.step.start}`} className="border-b border-hair" data-passed={s.passed}>
                 <th scope="row" className="max-w-36 truncate py-1 text-left font-normal">
-                  {s.title}
+                  {s.step.section.title}
                 </th>
-                <td>{s.from}</td>
+                <td>{s.step.start}</td>
                 <td className="text-right">{s.computed === null ? '–' : px(s.computed)}</td>
                 <td className={`text-right ${s.passed ? '' : 'font-semibold text-brick'}`}>{px(s.visit.scroll)}</td>
                 <td className="max-w-24 truncate pl-2 font-mono text-xs">{s.visit.current ?? 'none'}</td>

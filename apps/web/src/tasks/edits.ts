@@ -2,6 +2,7 @@
 import {
   addSection as addingSection,
   checkId,
+  freshKey,
   idContext,
   proposeId,
   proposeSetUp,
@@ -12,7 +13,7 @@ import {
   type Section,
 } from '@waybell/core'
 import type { PickedElement } from '@waybell/agent/types'
-import { freshKey, type Work } from '../workspace/work.ts'
+import type { Work } from '../workspace/work.ts'
 
 const taken = ({ page, reading }: Work): Set<string> =>
   new Set([...takenIds(reading), ...page.sections.flatMap((s) => [s.id, ...s.former]).map((id) => id.toLowerCase())])

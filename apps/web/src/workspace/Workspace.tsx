@@ -5,7 +5,7 @@ import { Redo2, Undo2 } from 'lucide-react'
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
 import { Link, Navigate, NavLink, useNavigate, useParams } from 'react-router'
 import { toast } from 'sonner'
-import { openFindings, pageOf, type Command, type PageEdit, type Survey } from '@waybell/core'
+import { openFindings, pageOf, taskOf, type Command, type PageEdit, type Survey } from '@waybell/core'
 import { api, type PageState, type SiteState } from '../api.ts'
 import { FindingsDrawer } from '../findings/FindingsDrawer.tsx'
 import { LivePage, type LiveHandle } from '../live/LivePage.tsx'
@@ -25,12 +25,12 @@ import { Threads } from './Threads.tsx'
 import { arrivalsOf, editsOf, partsToMeasure, WorkContext, type Work } from './work.ts'
 
 const tasks = [
-  { key: 'sections', name: 'Sections', View: SectionsTask, codes: /^(id|heading|section|former|asset)-/ },
-  { key: 'menus', name: 'Menus', View: MenusTask, codes: /^link-/ },
-  { key: 'travel', name: 'Travel', View: TravelTask, codes: null },
-  { key: 'highlight', name: 'Highlight', View: HighlightTask, codes: null },
-  { key: 'walk', name: 'Walk', View: WalkTask, codes: null },
-  { key: 'handover', name: 'Handover', View: HandoverTask, codes: null },
+  { key: 'sections', name: 'Sections', View: SectionsTask },
+  { key: 'menus', name: 'Menus', View: MenusTask },
+  { key: 'travel', name: 'Travel', View: TravelTask },
+  { key: 'highlight', name: 'Highlight', View: HighlightTask },
+  { key: 'walk', name: 'Walk', View: WalkTask },
+  { key: 'handover', name: 'Handover', View: HandoverTask },
 ] as const
 
 export function Workspace() {
@@ -261,8 +261,8 @@ function Opened({
             </select>
           )}
           <nav aria-label="Tasks" className="flex self-stretch">
-            {tasks.map(({ key, name, codes }) => {
-              const open = codes ? work.findings.filter((f) => codes.test(f.code)).length : 0
+            {tasks.map(({ key, name }) => {
+              const open = work.findings.filter((f) => taskOf(f.code) === key).length
               return (
                 <NavLink
                   key={key}

@@ -11,6 +11,7 @@ import {
   type Site,
   type SitePage,
   type Survey,
+  type Visit,
 } from '@waybell/core'
 import type { PickedElement, PickStep } from '@waybell/agent/types'
 import { createContext, useContext } from 'react'
@@ -60,13 +61,6 @@ export interface LiveControl {
   flush: () => Promise<void>
 }
 
-export interface Visit {
-  scroll: number
-  top: number
-  covered: number
-  current: string | null
-}
-
 export const WorkContext = createContext<Work | null>(null)
 
 export function useWork(): Work {
@@ -91,9 +85,3 @@ export function partsToMeasure(page: SitePage, reading: PageReading): { at: numb
 
 export const arrivalsOf = (page: SitePage, survey: Survey | null): Map<string, Arrival> =>
   new Map(survey ? solveArrivals(page, survey).map((a) => [a.section, a]) : [])
-
-/** A key that nothing in the page has yet. */
-export function freshKey(prefix: string, taken: Iterable<string>): string {
-  const used = new Set(taken)
-  for (let n = 1; ; n++) if (!used.has(`${prefix}${n}`)) return `${prefix}${n}`
-}

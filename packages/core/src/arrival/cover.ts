@@ -1,14 +1,16 @@
 /** How much of the viewport's top is covered when a link has arrived. */
-import type { SitePage } from '../site/index.ts'
-import type { Survey } from './survey.ts'
+import { forms } from '../menus/forms/index.ts'
+import { madeMenu, type SitePage } from '../site/index.ts'
+import type { Survey } from '../survey/index.ts'
 
 /** What a header that nobody measured is taken to be, in px, until the script measures it. */
 const ESTIMATE = 64
 
-/** Height of the bar of a menu that Way Bell makes, in px. */
-export const BAR_HEIGHT = 48
-
-export const hasBar = (page: SitePage): boolean => page.menus.some((m) => m.at === null)
+/** What the menu that Way Bell makes covers, in px; 0 without one. */
+export function coverOfMade(page: SitePage): number {
+  const made = madeMenu(page)
+  return made ? forms[made.form.kind].cover : 0
+}
 
 export interface Cover {
   /** The page's own header at rest, and after moving. Equal unless it shrinks. */
@@ -26,7 +28,7 @@ export interface Cover {
  */
 export function coverOf(page: SitePage, survey: Survey | null): Cover {
   const header = survey?.header ?? null
-  const bar = hasBar(page) ? BAR_HEIGHT : 0
+  const bar = coverOfMade(page)
   let ownRest = 0
   let ownMoved = 0
   if (!survey && page.header) ownRest = ownMoved = ESTIMATE

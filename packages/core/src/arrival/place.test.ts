@@ -1,52 +1,21 @@
 import { bellMap, currentAt, bells } from '../highlight/index.ts'
+import { aPage, aSection } from '../site/builder.ts'
 import type { Section, SitePage } from '../site/index.ts'
-import { partsByAt, placeOf, solveArrivals, type Survey } from './index.ts'
+import { aHeader, aPart, aSurvey } from '../survey/builder.ts'
+import { partsByAt, placeOf, solveArrivals } from './index.ts'
 
-const section = (key: string, at: number, shift: number | null): Section => ({
-  key,
-  at,
-  point: shift === null ? null : { shift },
-  title: key,
-  id: key,
-  own: null,
-  former: [],
-  heading: null,
-  depth: 0,
-  toTop: false,
-})
-const survey: Survey = {
-  screen: 'laptop',
-  width: 1280,
-  height: 800,
+const section = (key: string, at: number, shift: number | null): Section =>
+  aSection(0, { key, id: key, title: key, at, point: shift === null ? null : { shift } })
+const survey = aSurvey({
   pageHeight: 5000,
   maxScroll: 4200,
-  parts: [0, 1000, 2000].map((top, i) => ({
-    at: i * 10,
-    top,
-    bottom: top + 1000,
-    movedTop: top - 20,
-    margin: 7,
-    hasBox: true,
-    heading: { top: top + 40, bottom: top + 80 },
-    background: '',
-  })),
-  header: { at: 1, position: 'sticky', height: 80, rest: 80, moved: 60, hides: false, canStay: false, transparent: false, color: '' },
-  near: [],
-  color: '',
-  background: '',
-}
-const page = (...sections: Section[]): SitePage => ({
-  key: 'p',
-  file: '',
-  source: '',
-  title: '',
-  sections,
-  menus: [],
-  header: null,
-  bar: 'top',
-  travel: { smooth: true, breathing: 20 },
-  highlight: { bellOffset: 30 },
+  parts: [0, 1000, 2000].map((top, i) =>
+    aPart({ at: i * 10, top, bottom: top + 1000, movedTop: top - 20, margin: 7, heading: { top: top + 40, bottom: top + 80 } }),
+  ),
+  header: aHeader({ moved: 60 }),
 })
+const page = (...sections: Section[]): SitePage =>
+  aPage({ sections, travel: { smooth: true, breathing: 20 }, highlight: { bellOffset: 30 } })
 
 describe('a point', () => {
   it('has no size, and is as far from its element’s top as it was shifted', () =>

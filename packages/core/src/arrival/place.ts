@@ -1,7 +1,7 @@
 /** Where a section is on a screen. */
 import type { ElementAt } from '../page/index.ts'
 import type { Section } from '../site/index.ts'
-import type { Survey, SurveyPart } from './survey.ts'
+import type { Survey, SurveyPart } from '../survey/index.ts'
 
 export const partsByAt = (survey: Survey): Map<ElementAt, SurveyPart> => new Map(survey.parts.map((p) => [p.at, p]))
 

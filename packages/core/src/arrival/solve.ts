@@ -5,7 +5,7 @@
 import type { Section, SitePage } from '../site/index.ts'
 import { coverOf } from './cover.ts'
 import { partsByAt, placeOf } from './place.ts'
-import type { Survey, SurveyPart } from './survey.ts'
+import type { Survey, SurveyPart } from '../survey/index.ts'
 
 export interface Arrival {
   section: string

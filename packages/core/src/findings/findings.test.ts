@@ -1,9 +1,11 @@
 import { defaultRule } from '../naming/index.ts'
 import { inlineScripts, parsePage, readPage, undeclaredNames } from '../page/index.ts'
-import type { Survey } from '../arrival/index.ts'
+import type { Survey } from '../survey/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
-import { apply, defaultScreens, type Site, type SitePage } from '../site/index.ts'
-import { openFindings, pageFindings } from './index.ts'
+import { aSite } from '../site/builder.ts'
+import { aPart, aSurvey } from '../survey/builder.ts'
+import { apply, type Site, type SitePage } from '../site/index.ts'
+import { openFindings, pageFindings, taskOf } from './index.ts'
 
 const none = { missing: new Set<string>(), undeclared: new Set<string>() }
 const read = (body: string) => readPage(new TextEncoder().encode(body))
@@ -44,6 +46,7 @@ it.each([
   ['<p id="#work">', 'error id-hash'],
   ['<p id="Work"><p id="work">', 'warning id-case'],
   ['<p id="top">', 'note id-reserved'],
+  ['<p id="TOP">', 'note id-reserved'],
   ['<script>if (window.news) news.open()</script><p id="news">', 'warning id-shadow'],
   ['<a href="#x">x</a><div hidden><p id="x">Words</p></div>', 'error section-hidden'],
   ['<a href="#x">x</a><p id="x" style="color:red; display:none">Words</p>', 'error section-hidden'],
@@ -57,14 +60,7 @@ it.each([
   ).toBe(found),
 )
 
-const site = (page: SitePage): Site => ({
-  format: 'way-bell-site',
-  version: 2,
-  name: '',
-  rule: defaultRule,
-  screens: defaultScreens,
-  pages: [page],
-})
+const site = (page: SitePage): Site => aSite(page)
 const surveys = {}
 const undeclared = new Set<string>()
 const named = { styles: [] as string[], scripts: [] as string[] }
@@ -113,6 +109,14 @@ it('tells of a section that has no place on a screen', () => {
   expect(open).toMatchObject([
     { code: 'section-hidden', severity: 'warning', message: 'The section “B” has a place not on “Phone”; there, links to it do nothing.' },
   ])
+})
+
+it('tells of a section that begins where another does, so that it never rings', () => {
+  const { page, reading } = opened('<section><h2>A</h2></section><section><h2>B</h2></section><section><h2>C</h2></section>')
+  const parts = page.sections.map((s, i) => aPart({ at: s.at, top: [0, 900, 900][i]!, bottom: 2000 }))
+  const open = openFindings({ site: site(page), page, reading, undeclared, named, surveys: { laptop: aSurvey({ parts }) } }, [])
+  expect(open).toMatchObject([{ code: 'never-rings', severity: 'note', where: { screen: 'laptop', section: page.sections[1]!.key } }])
+  expect(taskOf(open[0]!.code)).toBe('highlight')
 })
 
 it('tells of an ID that was changed under the page’s own styles and scripts', () => {

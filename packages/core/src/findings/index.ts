@@ -1,4 +1,47 @@
-/** Findings: what is wrong or risky, each with its place, its reason and, where there is one, its fix. */
-export type { Finding, FindingCode, Severity } from './codes.ts'
-export { pageFindings, type Around } from './page.ts'
-export { openFindings, type OpenInput } from './open.ts'
+/**
+ * Findings: what is wrong or risky, each with its place, its reason and, where there is one, its fix. `rules/` has a file for each
+ * code; `facts.ts` looks up for all of them what they ask.
+ */
+import type { PageReading } from '../page/index.ts'
+import { pageFacts, siteFacts, type Around, type SiteInput } from './facts.ts'
+import type { Found, Rule, Severity, Task } from './finding.ts'
+import { rules } from './rules/index.ts'
+
+export type { Around, SiteInput } from './facts.ts'
+export type { Fix, Severity, Task, Where } from './finding.ts'
+
+export type FindingCode = keyof typeof rules
+
+export interface Finding extends Found {
+  code: FindingCode
+  severity: Severity
+}
+
+const everyRule = Object.entries(rules) as [FindingCode, Rule][]
+const named = (code: FindingCode, found: Found): Finding => ({ ...found, code, severity: found.severity ?? rules[code].severity })
+const inOrder = (findings: Finding[]): Finding[] => findings.sort((a, b) => a.line - b.line || a.column - b.column)
+
+/** Of a page as it was brought in, in page order. */
+export function pageFindings(reading: PageReading, around: Around): Finding[] {
+  const facts = pageFacts(reading, around)
+  return inOrder(everyRule.flatMap(([code, rule]) => rule.inPage?.(facts).map((f) => named(code, f)) ?? []))
+}
+
+/**
+ * Those that are open while a site is worked on: of the page's those that the work has not settled, and those of the work itself.
+ * @param findings of the page as it was brought in
+ */
+export function openFindings(input: SiteInput, findings: readonly Finding[]): Finding[] {
+  if (!input.page.sections.length) return [...findings]
+  const facts = siteFacts(input)
+  const left = findings.flatMap((finding): Finding[] => {
+    const rule: Rule = rules[finding.code]
+    const still = rule.whileOpen ? rule.whileOpen(finding, facts) : finding
+    return still ? [{ ...finding, ...still }] : []
+  })
+  const own = everyRule.flatMap(([code, rule]) => rule.inSite?.(facts).map((f) => named(code, f)) ?? [])
+  return inOrder([...left, ...own])
+}
+
+/** The step of the work that findings of a code belong to. */
+export const taskOf = (code: FindingCode): Task => rules[code].task

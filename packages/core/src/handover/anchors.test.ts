@@ -3,18 +3,25 @@ import { parsePage, readPage, readParsed } from '../page/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
 import { defaultScreens, renameSection, apply, type Section, type Site, type SitePage } from '../site/index.ts'
 import { anchorsOf } from './anchors.ts'
-import { pageEdits, writePage } from './index.ts'
+import { handoverPlan, layoutOf, pageEdits, writePage } from './index.ts'
 
 const bytes = (text: string) => new TextEncoder().encode(text)
 function written(source: string, change: (page: SitePage) => SitePage, others: SitePage[] = []): { text: string; page: SitePage } {
   const parsed = parsePage(bytes(source))
   const reading = readParsed(parsed, source.length, 'index.html')
   const page = change({ key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
-  const edits = pageEdits({ page, pages: [page, ...others], reading, screens: defaultScreens, surveys: {}, runtime: '' })
+  const edits = pageEdits({
+    page,
+    pages: [page, ...others],
+    reading,
+    screens: defaultScreens,
+    surveys: {},
+    runtime: '/* data-wb --wb-header */',
+  })
   return { text: new TextDecoder().decode(writePage(bytes(source), parsed, edits).bytes), page }
 }
 const renamed = (id: string) => (page: SitePage) => {
-  const site: Site = { format: 'way-bell-site', version: 2, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] }
+  const site: Site = { format: 'way-bell-site', version: 3, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] }
   return apply(site, renameSection('p1', page.sections[0]!, id)).site.pages[0]!
 }
 const point = (at: number, shift: number): Section => ({
@@ -82,6 +89,62 @@ it('takes links of another page of the site along', () => {
     'more.html#work',
     'sub/more.html',
   ])
+})
+
+it('takes every address of the same target along, on the page itself and from another', () => {
+  const here = written(
+    source + '<p><a href="/#work">a</a> <a href="./#work">b</a> <a href="index.html#work">c</a></p>',
+    renamed('projects'),
+  )
+  expect([...here.text.matchAll(/<a href="([^"]*)">[abc]</g)].map((m) => m[1])).toEqual([
+    '/#projects',
+    './#projects',
+    'index.html#projects',
+  ])
+  const index: SitePage = { ...written(source, renamed('projects')).page, key: 'p2', file: 'index.html' }
+  const there = (text: string) => {
+    const parsed = parsePage(bytes(text))
+    const reading = readParsed(parsed, text.length, 'sub/more.html')
+    const page: SitePage = { key: 'p1', file: 'sub/more.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
+    const edits = pageEdits({ page, pages: [page, index], reading, screens: defaultScreens, surveys: {}, runtime: '' })
+    return new TextDecoder().decode(writePage(bytes(text), parsed, edits).bytes)
+  }
+  const links = ['/#work', '../#work', '../index.html#work', '/index.html#work', '..#work']
+  const text = there(`<section id="x"><h2>X</h2></section>${links.map((l) => `<p><a href="${l}">go</a></p>`).join('')}`)
+  expect([...text.matchAll(/<a href="([^"]*)">go</g)].map((m) => m[1])).toEqual(links.map((l) => l.replace('#work', '#projects')))
+})
+
+it('says of every edit what it is for', () => {
+  const reading = readPage(bytes(source))
+  const page = renamed('projects')({ key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
+  const plan = handoverPlan({ page, pages: [page], reading, screens: defaultScreens, surveys: {}, runtime: '' })
+  const said = plan.map((p) => p.why)
+  expect(said).toContain('The ID of the section “Work”.')
+  expect(said).toContain('Where the item “Work” leads.')
+  expect(said).toContain('Links to the former ID “work” of “Work” still arrive.')
+  expect(said.every((why) => /^[A-Z“].*\.$/s.test(why))).toBe(true)
+  expect(plan.find((p) => p.why.includes('the item “Work”'))!.for).toEqual({ menu: 'm1', item: 'm1-0' })
+})
+
+it('knows what of the work bears on the layout', () => {
+  const reading = readPage(bytes(source))
+  const page = { key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
+  const of = (over: Partial<SitePage>) => layoutOf({ page: { ...page, ...over }, pages: [page], reading, screens: defaultScreens })
+  expect(of({ travel: { smooth: false, breathing: 90 }, highlight: { bellOffset: 3 } })).toBe(of({}))
+  for (const over of [
+    { sections: page.sections.map((s) => ({ ...s, id: `${s.id}-x` })) },
+    { header: { at: 0, keep: 'sticky' as const, backing: null } },
+    { menus: page.menus.map((m) => ({ ...m, items: [...m.items].reverse() })) },
+    { menus: page.menus.map((m) => ({ ...m, form: { kind: 'bar' as const, place: 'top' as const } })) },
+  ])
+    expect(of(over)).not.toBe(of({}))
+})
+
+it('writes the same page a second time with former IDs that are digits', () => {
+  const first = written(source, (p) => renamed('now')(renamed('3')(renamed('20')(p))))
+  const second = written(first.text, (p) => p)
+  expect(second.page.sections[0]!.former).toEqual(['work', '20', '3'])
+  expect(second.text).toBe(first.text)
 })
 
 it('takes away a former ID that was forgotten, and keeps the others where they stand', () => {

@@ -11,7 +11,7 @@ export interface Anchor {
   id: string
   /** The element that it stands for. */
   at: ElementAt
-  /** Number of that element, for `data-wb-anchor`. */
+  /** Number of that element, for the attribute that says so. */
   number: number
   /** How far below the element's top, in px. */
   shift: number

@@ -1,6 +1,9 @@
-/** Handover: what leaves Way Bell. */
-export { pageEdits, type NewSlot, type PageEdit, type PieceRole } from './edits.ts'
-export { writePage, type Handover } from './bytes.ts'
+/**
+ * Handover: what leaves Way Bell. `plan.ts` says what changes in a page and why, `written/` has each thing that is written, `order.ts` how a
+ * menu's order is; `outputs/` makes of it what is taken home.
+ */
+export type { NewEntry, PageEdit, PlannedEdit } from './edit.ts'
 export type { HandoverInput } from './input.ts'
-export { pieceTags } from './pieces.ts'
-export { idSelector, pageStyle } from './style.ts'
+export { writePage, type Handover } from './outputs/page.ts'
+export { handoverPlan, layoutOf, pageEdits } from './plan.ts'
+export { idSelector, pageStyle } from './written/style.ts'

@@ -1,7 +1,8 @@
 /** What a handover is made from. */
-import type { Survey } from '../arrival/index.ts'
-import type { PageReading } from '../page/index.ts'
+import type { ElementAt, PageReading } from '../page/index.ts'
 import type { Screen, SitePage } from '../site/index.ts'
+import type { Survey } from '../survey/index.ts'
+import { anchorsOf, type Anchor } from './anchors.ts'
 
 export interface HandoverInput {
   page: SitePage
@@ -13,6 +14,27 @@ export interface HandoverInput {
   surveys: Readonly<Record<string, Survey>>
   /** The built script. */
   runtime: string
+}
+
+/** The same with what several of those that write ask of it. */
+export interface WritingInput extends HandoverInput {
+  anchors: readonly Anchor[]
+  /** By key of the section. */
+  idOf: (section: string) => string
+  /** The ID that each element has in the source, or the name by which links find it. */
+  ownId: ReadonlyMap<ElementAt, string>
+}
+
+export function writingInput(input: HandoverInput): WritingInput {
+  const { page, reading } = input
+  const ids = new Map(page.sections.map((s) => [s.key, s.id]))
+  const named = reading.candidates.flatMap((c) => (c.id === null ? [] : [[c.at, c.id] as const]))
+  return {
+    ...input,
+    anchors: anchorsOf(page, reading),
+    idOf: (section) => ids.get(section)!,
+    ownId: new Map([...reading.ids.map((i) => [i.at, i.id] as const), ...named]),
+  }
 }
 
 /** The widest viewport that takes its figures from `screen`: half way to the next wider one. */

@@ -1,5 +1,6 @@
 /** The bell map of a screen, and the best place for the bell line. */
-import { coverOf, partsByAt, placeOf, solveArrivals, type Arrival, type Survey } from '../arrival/index.ts'
+import { coverOf, partsByAt, placeOf, solveArrivals, type Arrival } from '../arrival/index.ts'
+import type { Survey } from '../survey/index.ts'
 import type { SitePage } from '../site/index.ts'
 import { bells } from './rule.ts'
 
@@ -64,10 +65,17 @@ export function safeBand(page: SitePage, surveys: readonly Survey[]): Band {
   return band
 }
 
-/** The best bell offset, in whole px: the middle of the safe band, no lower than a third of the smallest viewport. */
+/**
+ * The best bell offset: the middle of the safe band, or of what of it lies in the upper third of the smallest viewport. In whole px where
+ * the band has one.
+ */
 export function bestBellOffset(page: SitePage, surveys: readonly Survey[]): number {
   const { low, high } = safeBand(page, surveys)
   const third = Math.min(...surveys.map((s) => s.height / 3 - coverOf(page, s).arrival))
   const top = Math.min(high, third)
-  return Math.ceil(top > low ? (low + top) / 2 : low)
+  const middle = top > low ? (low + top) / 2 : low
+  const isSafe = (offset: number) => offset >= low && offset < high
+  const whole = [Math.ceil(middle), Math.floor(middle)].find(isSafe)
+  // Between two whole ones, as precisely as a length is written.
+  return whole ?? [Math.round(middle * 100) / 100, middle].find(isSafe) ?? Math.ceil(low)
 }

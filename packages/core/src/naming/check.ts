@@ -1,5 +1,5 @@
 /** What makes an ID unsound, why, and what would be sound instead. */
-import { freeId, proposeId, wrapName, type NamingRule } from './rule.ts'
+import { defaultRule, idFromTitle, proposeId, typedName, type NamingRule } from './rule.ts'
 
 export type IdCode =
   'id-empty' | 'id-space' | 'id-hash' | 'id-selector' | 'id-reserved' | 'id-taken' | 'id-case' | 'id-shadow' | 'former-clash'
@@ -33,72 +33,68 @@ export interface IdContext {
   title: string
 }
 
-export const hasSpace = (id: string) => /\s/.test(id)
+const hasSpace = (id: string) => /\s/.test(id)
 /** True where `#id` is a CSS selector as it stands. @see CSS Syntax, identifier tokens */
 export const isSelector = (id: string) => /^(?:--|-?[A-Za-z_\u0080-\uffff])[-\w\u0080-\uffff]*$/.test(id)
 
 /** What is wrong with an ID as it is typed, worst first, or null. */
 export function checkId(id: string, context: IdContext): IdProblem | null {
-  const problem = problemOf(id, context)
-  return problem && { ...problem, suggestion: soundId(id, context) }
+  const fault = faultOf(id, context)
+  return fault && { ...fault, severity: refused.has(fault.code) ? 'error' : 'warning', suggestion: soundId(id, context) }
 }
 
-function problemOf(id: string, { owners, formerOwner, undeclared }: IdContext): Omit<IdProblem, 'suggestion'> | null {
-  if (id === '') return { code: 'id-empty', severity: 'error', message: 'An ID needs at least one character.' }
+/** Those that cannot stand where they are typed. */
+const refused: ReadonlySet<IdCode> = new Set(['id-empty', 'id-space', 'id-hash', 'id-taken', 'id-reserved'])
+
+type Known = Pick<IdContext, 'owners' | 'formerOwner' | 'undeclared'>
+
+/** The one place where it stands what makes an ID unsound, whether it is typed or was found in a page. The worst comes first. */
+export function faultOf(id: string, { owners, formerOwner, undeclared }: Known): Pick<IdProblem, 'code' | 'message'> | null {
+  if (id === '') return { code: 'id-empty', message: 'An ID needs at least one character.' }
   if (hasSpace(id))
     return {
       code: 'id-space',
-      severity: 'error',
-      message: 'An ID cannot hold white space; no style, and no label or description, could name it.',
+      message: `The ID “${id}” holds white space; no style, and no label or description, could name it. Use a hyphen.`,
     }
-  if (id.startsWith('#')) return { code: 'id-hash', severity: 'error', message: 'The # belongs to links, not to the ID.' }
+  if (id.startsWith('#'))
+    return { code: 'id-hash', message: `The ID “${id}” begins with #, which belongs to links; a link to it would need two.` }
   const others = owners(id.toLowerCase())
   const same = others.find((o) => o.id === id)
-  if (same)
-    return { code: 'id-taken', severity: 'error', message: `${same.what} has the ID “${id}” already; links go to the first of the two.` }
+  if (same) return { code: 'id-taken', message: `${same.what} has the ID “${id}” already; links go to the first of the two.` }
   if (id.toLowerCase() === 'top')
-    return { code: 'id-reserved', severity: 'error', message: 'A link to “#top” goes to the top of the page; this ID would take it away.' }
+    return { code: 'id-reserved', message: `Links to “#${id}” come to the element with this ID and not to the top of the page.` }
   const near = others[0]
   if (near)
-    return { code: 'id-case', severity: 'warning', message: `${near.what} has the ID “${near.id}”, which differs from this only in case.` }
+    return {
+      code: 'id-case',
+      message: `${near.what} has the ID “${near.id}”, which differs from “${id}” only in case; links and people mistake one for the other.`,
+    }
   const was = formerOwner(id)
   if (was !== null)
-    return {
-      code: 'former-clash',
-      severity: 'warning',
-      message: `“${was}” had this ID before; links out in the world that mean it would come here.`,
-    }
+    return { code: 'former-clash', message: `“${was}” had the ID “${id}” before; links out in the world that mean it come here.` }
   if (!isSelector(id))
     return {
       code: 'id-selector',
-      severity: 'warning',
-      message: 'Styles and scripts have to escape this ID; begin with a letter and use letters, digits, hyphens.',
+      message: `The ID “${id}” is no CSS selector as it stands; styles and scripts must escape it. Begin with a letter and use letters, digits, hyphens.`,
     }
   if (undeclared.has(id))
     return {
       code: 'id-shadow',
-      severity: 'warning',
-      message: `A script of the page reads the name “${id}” without declaring it; an element with this ID would take its place.`,
+      message: `A script of the page reads the name “${id}” without declaring it; an element with this ID takes its place.`,
     }
   return null
 }
 
-/** The nearest ID with nothing wrong about it. */
+/** The nearest ID by the naming rule with nothing wrong about it. */
 export function soundId(id: string, context: IdContext): string {
-  const { rule, owners, formerOwner, undeclared, title } = context
-  const glue = rule.separator || '-'
+  const { owners, formerOwner, undeclared, title } = context
   const read = new Set([...undeclared].map((x) => x.toLowerCase()))
   const taken = (lower: string) => read.has(lower) || owners(lower).length > 0 || formerOwner(lower) !== null
-  const mended = id
-    .trim()
-    .replace(/^#+/, '')
-    .trim()
-    .replace(/[^\w\u0080-\uffff-]+/g, glue)
-    .replace(/\s/g, glue)
-    .replace(/^[-_]+(?=\d)|[-_]+$/g, '')
-  if (!/[\p{L}\p{N}]/u.test(mended)) return proposeId(title, taken, rule)
-  let base = /^\d/.test(mended) ? rule.beforeDigit + mended : mended
-  if (!isSelector(base)) base = 'section' + glue + base
-  if (base.toLowerCase() === 'top') base = wrapName(`${base}${glue}section`, { ...rule, prefix: '', suffix: '' })
-  return freeId(base, taken, rule)
+  const typed = id.trim().replace(/^#+/, '').trim()
+  // What the rule puts around a name may be there already.
+  const name = typedName(typed, context.rule) ?? typed
+  const bySelf = idFromTitle(name, context.rule)
+  // A rule may let an ID begin with a digit; what is suggested does not.
+  const rule = isSelector(bySelf || 'x') ? context.rule : { ...context.rule, beforeDigit: defaultRule.beforeDigit }
+  return proposeId(bySelf ? name : title, taken, rule)
 }

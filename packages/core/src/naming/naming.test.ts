@@ -63,12 +63,48 @@ describe('the naming rule', () => {
           for (const title of titles) {
             const id = proposeId(title, (lower) => taken.has(lower), rule(over))
             expect(taken.has(id.toLowerCase())).toBe(false)
+            // What the rule itself puts around a name, one letter and a number may be all that there is.
+            const least = [...(over.prefix + over.suffix)].length + 'section---'.length + 12
+            expect([...id].length).toBeLessThanOrEqual(Math.max(over.longest, least))
+            expect(id).not.toMatch(/\p{Surrogate}/u)
             expect(isSelector(id)).toBe(true)
             taken.add(id.toLowerCase())
           }
         },
       ),
     ))
+
+  it('keeps to the longest, with what goes before a digit and with a number behind', () => {
+    const long = '2026 programme of talks, walks and evenings under the stars'
+    expect([...idFromTitle(long)].length).toBeLessThanOrEqual(40)
+    expect(idFromTitle(long)).toBe('section-2026-programme-of-talks-walks')
+    const title = 'A very long title that goes on and on an'
+    const taken = new Set<string>()
+    for (let n = 0; n < 12; n++) {
+      const id = proposeId(title, (x) => taken.has(x))
+      expect([id, id.length <= 40]).toEqual([id, true])
+      taken.add(id)
+    }
+    expect(taken.size).toBe(12)
+  })
+
+  it('cuts no letter in two, nor a letter from its marks', () => {
+    const kept = rule({ scripts: 'kept', longest: 5 })
+    expect(idFromTitle('𐎀𐎁𐎂𐎃𐎄𐎅', kept)).toBe('𐎀𐎁𐎂𐎃𐎄')
+    for (const longest of [4, 5, 6, 7, 8]) {
+      const id = idFromTitle('किताबें', rule({ scripts: 'kept', longest }))
+      expect('किताबें'.startsWith(id)).toBe(true)
+      expect(
+        [...new Intl.Segmenter('hi', { granularity: 'grapheme' }).segment('किताबें')].some(
+          (_, i, all) =>
+            all
+              .slice(0, i + 1)
+              .map((s) => s.segment)
+              .join('') === id,
+        ),
+      ).toBe(true)
+    }
+  })
 
   it('says what to type where another system wraps the name, and what the page carries', () => {
     const wrapping = rule({ prefix: 'page', suffix: 'anchor', wraps: true })
@@ -102,9 +138,11 @@ it.each([
   ['1st', 'id-selector', 'section-1st'],
   ['-1', 'id-selector', 'section-1'],
   ['a.b', 'id-selector', 'a-b'],
-  ['Top', 'id-reserved', 'Top-section'],
+  ['Top', 'id-reserved', 'top-2'],
+  ['TOP', 'id-reserved', 'top-2'],
+  ['Night Sky', 'id-space', 'night-sky'],
   ['there', 'id-taken', 'there-2'],
-  ['There', 'id-case', 'There-2'],
+  ['There', 'id-case', 'there-2'],
   ['old', 'former-clash', 'old-2'],
   ['config', 'id-shadow', 'config-2'],
   ['???', 'id-selector', 'our-work'],

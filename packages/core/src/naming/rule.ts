@@ -73,21 +73,39 @@ export function typedName(id: string, rule: NamingRule): string | null {
   return fits ? id.slice(before.length, id.length - after.length) : null
 }
 
-/** Title to ID. Empty where the title has no letter or digit. */
-export function idFromTitle(title: string, rule: NamingRule = defaultRule): string {
-  const room = Math.max(1, rule.longest - (wrapName('x', rule).length - 1))
-  let name = ''
-  for (const word of wordsOf(title, rule)) {
-    const longer = !name ? word : rule.separator ? name + rule.separator + word : name + capital(word)
-    if (longer.length > room) {
-      if (!name) name = word.slice(0, room)
-      break
-    }
-    name = longer
+const graphemes = new Intl.Segmenter(undefined, { granularity: 'grapheme' })
+
+/** Length in characters, as the rule's `longest` counts them: code points. */
+const sizeOf = (text: string): number => [...text].length
+
+/** The beginning of `text`, of at most `room` characters but of one letter at least; no letter is taken from its marks. */
+function cut(text: string, room: number): string {
+  let out = ''
+  for (const { segment } of graphemes.segment(text)) {
+    if (out && sizeOf(out + segment) > room) break
+    out += segment
   }
-  if (!name) return ''
+  return out
+}
+
+/** What the page carries for a name, with what goes before a digit. */
+function whole(name: string, rule: NamingRule): string {
   const id = wrapName(name, rule)
   return /^[0-9]/.test(id) ? rule.beforeDigit + id : id
+}
+
+/** Title to ID, no longer than the rule allows. Empty where the title has no letter or digit. */
+export function idFromTitle(title: string, rule: NamingRule = defaultRule): string {
+  const words = wordsOf(title, rule)
+  if (!words[0]) return ''
+  const fits = (name: string) => sizeOf(whole(name, rule)) <= rule.longest
+  let name = fits(words[0]) ? words[0] : cut(words[0], rule.longest - (sizeOf(whole(words[0], rule)) - sizeOf(words[0])))
+  for (const word of words.slice(1)) {
+    const longer = rule.separator ? name + rule.separator + word : name + capital(word)
+    if (!fits(longer)) break
+    name = longer
+  }
+  return whole(name, rule)
 }
 
 /** A free ID for a title; `taken` is asked in lower case, since IDs that differ only in case are mistaken for each other. */
@@ -95,13 +113,17 @@ export function proposeId(title: string, taken: (lowerCaseId: string) => boolean
   return freeId(idFromTitle(title, rule) || wrapName('section', rule), taken, rule)
 }
 
-/** `base`, or with the first number behind it that makes it free. */
+/** `base`, or with the first number behind it that makes it free; then its name gives way to the number where both are too long. */
 export function freeId(base: string, taken: (lowerCaseId: string) => boolean, rule: NamingRule): string {
   const free = (id: string) => id.toLowerCase() !== 'top' && !taken(id.toLowerCase())
   if (free(base)) return base
   const name = typedName(base, rule)
+  const put = (numbered: string) => (name === null ? numbered : wrapName(numbered, rule))
   for (let n = 2; ; n++) {
-    const id = name === null ? `${base}${rule.separator}${n}` : wrapName(`${name}${rule.separator}${n}`, rule)
+    const end = `${rule.separator}${n}`
+    const over = Math.max(0, sizeOf(put((name ?? base) + end)) - rule.longest)
+    const short = over ? cut(name ?? base, sizeOf(name ?? base) - over).replace(/[-_]+$/, '') : (name ?? base)
+    const id = put(short + end)
     if (free(id)) return id
   }
 }

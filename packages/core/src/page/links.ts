@@ -47,11 +47,17 @@ export function readAddress(href: string, file: string, base: string | null): Ad
     return { kind: kind === 'outside' ? 'outside' : 'other-page', fragment, path: null }
   }
   if (path === '' && fragment !== null) return { kind: 'here', fragment, path: null }
-  const own = decode(path.replace(/^\.\//, ''))
-  const isIndex = /(^|\/)index\.html?$/i.test(file)
-  if (resolvePath(file, own) === file || (isIndex && (path === './' || path === '.')))
-    return { kind: 'here', fragment: fragment ?? '', path: null }
+  const own = decode(path)
+  if (meansFile(file, own, file)) return { kind: 'here', fragment: fragment ?? '', path: null }
   return { kind: 'other-page', fragment, path: own.replace(/\?.*$/s, '') }
+}
+
+const INDEX = /(^|\/)index\.x?html?$/i
+
+/** True where `path`, as the page in `from` writes it, means the site's file `to`: by its name, or as the folder whose index it is. */
+export function meansFile(from: string, path: string, to: string): boolean {
+  const found = resolvePath(from, path)
+  return found !== null && (found === to || (INDEX.test(to) && found === to.replace(INDEX, '')))
 }
 
 function decode(path: string): string {
@@ -92,7 +98,7 @@ export function findLinks(tree: Tree, targets: Targets, file: string): FoundLink
     const link: FoundLink = { el, href, status: 'ok', fragment: address.fragment, target: null, path: address.path, label }
     if (address.kind === 'here') {
       const found = targets.resolve(address.fragment ?? '')
-      if (found.kind === 'element') link.target = found.el
+      if (found.kind === 'element') link.target = found.element
       link.status = found.kind === 'element' ? 'ok' : found.kind === 'top' ? 'top' : 'broken'
     } else link.status = address.kind
     out.push(link)

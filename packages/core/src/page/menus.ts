@@ -3,6 +3,7 @@
  * left to be filled in (`#`, empty, `javascript:`).
  */
 import { isNavigation, within, inFooter, type Outline } from './outline.ts'
+import { MENU } from '../contract/index.ts'
 import type { FoundLink } from './links.ts'
 import { contains, type El } from './tree.ts'
 
@@ -72,7 +73,7 @@ export function findMenus(links: readonly FoundLink[], outline: Outline): FoundM
       const early = el.order < second && el.order < firstHeading
       const inHeader =
         // One that an earlier handover adopted is adopted again.
-        el.attrs.has('data-wb-menu') ||
+        el.attrs.has(MENU) ||
         (!inFooter(el) &&
           // Above everything, or in the first part's own bar, or a rail that says it is navigation.
           ((early && (!inPart || inPart === offered[0]) && (!!banner || isNavigation(el) || !inPart)) ||

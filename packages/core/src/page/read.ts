@@ -5,17 +5,15 @@
 import { decodePage, type DecodedText } from './encoding.ts'
 import { findAssets, type Asset } from './assets.ts'
 import { MAX_PAGE_BYTES, PageError } from './errors.ts'
+import { menuList, type MenuList } from './entries.ts'
 import { Targets } from './fragment.ts'
 import { Lines } from './lines.ts'
-import { baseOf, findLinks, type FoundLink, type LinkStatus } from './links.ts'
+import { baseOf, findLinks, type LinkStatus } from './links.ts'
 import { findMenus, menuTargets, staysHere } from './menus.ts'
 import { readWritten, type Written } from './written.ts'
-import { contains, parseTree, textOf, type El, type Tree } from './tree.ts'
+import { contains, parseTree, textOf, type El, type ElementAt, type Tree } from './tree.ts'
 import { findReferences, type Reference } from './references.ts'
 import { isEmpty, isHiddenByMarkup, outline, within, type Part } from './outline.ts'
-
-/** Position of an element's start tag in the decoded source: names the element as long as the source is the same. */
-export type ElementAt = number
 
 export interface Candidate {
   at: ElementAt
@@ -54,7 +52,10 @@ export interface ReadMenu {
   /** The page's own name for it, or an empty string. */
   label: string
   inHeader: boolean
-  items: { link: ElementAt; slot: ElementAt; list: ElementAt }[]
+  /** In page order. */
+  links: ElementAt[]
+  /** How they stand in the markup; null where they do not stand so that their order could be changed. */
+  tree: MenuList | null
 }
 
 export interface ReadId {
@@ -153,7 +154,9 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
   const found = outline(tree, menuTargets(links))
   const menus = findMenus(links, found)
   const place = (el: El) => lines.at(Math.max(0, el.at))
-  const header = headerElement(found.pageHeader, menus.find((m) => m.inHeader)?.el ?? null, found.parts)
+  const written = readWritten(tree)
+  const earlier = written.header === null ? undefined : page.byAt.get(written.header)
+  const header = earlier ?? headerElement(found.pageHeader, menus.find((m) => m.inHeader)?.el ?? null, found.parts)
   return {
     encoding: decoded.encoding,
     declared: decoded.declared,
@@ -173,19 +176,23 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
       plain: textRuns(link.el) === 1,
       ...place(link.el),
     })),
-    menus: menus.map((menu) => ({
-      at: menu.el.at,
-      label: menu.el.attrs.get('aria-label') ?? '',
-      inHeader: menu.inHeader,
-      items: menu.links.filter(staysHere).map((link) => ({ link: link.el.at, ...slotOf(link, menu.el, menu.links) })),
-    })),
+    menus: menus.map((menu) => {
+      const own = menu.links.filter(staysHere)
+      return {
+        at: menu.el.at,
+        label: menu.el.attrs.get('aria-label') ?? '',
+        inHeader: menu.inHeader,
+        links: own.map((link) => link.el.at),
+        tree: menuList(menu.el, own),
+      }
+    }),
     header: header && header.at >= 0 ? header.at : null,
     headerLine: header && header.at >= 0 ? place(header).line : null,
     footerLine: found.pageFooter && found.pageFooter.at >= 0 ? place(found.pageFooter).line : null,
     ids: readIds(tree, place),
     references: findReferences(tree, new Set(targets.byId.keys())),
     assets: findAssets(tree, lines, file),
-    written: readWritten(tree),
+    written,
   }
 }
 
@@ -216,14 +223,6 @@ function headerElement(bar: El | null, menu: El | null, parts: Part[]): El | nul
     el = up
   }
   return el
-}
-
-/** The child of the list that holds the link and no other of the menu's links; it moves when the item moves. */
-function slotOf(link: FoundLink, menu: El, all: FoundLink[]): { slot: ElementAt; list: ElementAt } {
-  let slot = link.el
-  while (slot !== menu && slot.parent && slot.parent !== menu && !all.some((o) => o !== link && contains(slot.parent!, o.el)))
-    slot = slot.parent
-  return { slot: slot.at, list: slot.parent?.at ?? menu.at }
 }
 
 /** The parser repeats an unclosed formatting element; in the source it stands once. */

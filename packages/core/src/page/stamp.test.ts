@@ -29,7 +29,7 @@ describe('a stamped page', () => {
 
   it('leaves out what an earlier handover wrote', () => {
     const text = stampText(
-      '<head><style data-wb="style">a{}</style><script data-wb="script">x</script></head><body><nav data-wb="menu"><a href="#a">A</a></nav><section id=a>words</section>',
+      '<head><style data-wb="style">a{--wb-header:0}</style><script data-wb="script">data-wb --wb-header</script></head><body><nav data-wb="menu" data-wb-menu aria-label="Sections"><a href="#a">A</a></nav><section id=a>words</section>',
     )
     expect(text).not.toContain('data-wb="')
     expect(text).toContain('<section data-wb-at=')

@@ -17,7 +17,10 @@ const isStampable = (el: El): boolean =>
   el.isHtml &&
   !['html', 'head', 'body'].includes(el.tag) &&
   el.parent?.tag !== 'head' &&
-  (!inlineTags.has(el.tag) || el.tag === 'a' || el.attrs.has('id') || hasReference(el))
+  (!inlineTags.has(el.tag) || el.tag === 'a' || el.attrs.has('id') || hasReference(el) || holdsLink(el))
+
+/** What stands around a link moves with it when its menu is put into another order. */
+const holdsLink = (el: El): boolean => el.children.some((c) => c.tag === 'a' || (inlineTags.has(c.tag) && holdsLink(c)))
 
 /**
  * The attribute that would take the page, or a frame in it, elsewhere. The policy it is served with stops that too, but a page

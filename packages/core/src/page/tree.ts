@@ -4,7 +4,11 @@
  * cannot exhaust the stack.
  */
 import { defaultTreeAdapter, html, parse, type DefaultTreeAdapterMap, type DefaultTreeAdapterTypes as T } from 'parse5'
+import { PIECE, roleOf, type PieceRole } from '../contract/index.ts'
 import { MAX_DEPTH, PageError } from './errors.ts'
+
+/** Position of an element's start tag in the decoded source: names the element as long as the source is the same. */
+export type ElementAt = number
 
 export interface El {
   /** Position of the start tag's `<` in the decoded text: the element's key in its source. -1 where the tag is implied. */
@@ -34,7 +38,7 @@ export interface El {
 
 /** A piece that an earlier handover put into the page; it is not part of what is read. */
 export interface WrittenPiece {
-  role: string
+  role: PieceRole
   at: number
   end: number
   /** Text of a style or script. */
@@ -78,7 +82,11 @@ export function parseTree(text: string): Tree {
   return grow(document)
 }
 
-const writtenRole = (node: T.Element) => node.attrs.find((a) => a.name === 'data-wb')?.value
+function writtenRole(node: T.Element, text: string): PieceRole | null {
+  if (!node.attrs.some((a) => a.name === PIECE)) return null
+  const children = node.childNodes.flatMap((n) => ('tagName' in n ? n.tagName : []))
+  return roleOf({ tag: node.tagName, attributes: new Map(node.attrs.map((a) => [a.name, a.value])), text, children })
+}
 
 function grow(document: DefaultTreeAdapterMap['document']): Tree {
   const all: El[] = []
@@ -102,11 +110,11 @@ function grow(document: DefaultTreeAdapterMap['document']): Tree {
       top.el.lastOrder = all.length - 1
       stack.pop()
     } else if ('tagName' in node) {
-      const role = writtenRole(node)
+      const first = node.childNodes[0]
+      const text = first?.nodeName === '#text' ? (first as T.TextNode).value : ''
+      const role = writtenRole(node, text)
       const place = node.sourceCodeLocation
       if (role && place) {
-        const first = node.childNodes[0]
-        const text = first?.nodeName === '#text' ? (first as T.TextNode).value : ''
         written.push({ role, at: place.startOffset, end: place.endOffset, text, node })
         continue
       }

@@ -13,8 +13,8 @@ const sound = {
   bellOffset: 30,
   smooth: true,
   keep: false,
-  former: { old: 'a' },
-  points: { here: [1, -12] },
+  former: [['old', 'a']],
+  points: [['here', 1, -12]],
   shrink: [],
   bar: 0,
 }
@@ -28,11 +28,11 @@ describe('what an earlier handover wrote', () => {
       bellOffset: 30,
       smooth: true,
       keep: false,
-      former: { old: 'a' },
-      points: { here: [1, -12] },
+      former: [['old', 'a']],
+      points: [['here', 1, -12]],
     }))
   it('is read from a handover that knew no former IDs and points', () => {
-    expect(read({ ...sound, former: undefined, points: undefined }).settings).toMatchObject({ former: {}, points: {} })
+    expect(read({ ...sound, former: undefined, points: undefined }).settings).toMatchObject({ former: [], points: [] })
   })
   it.each([
     ['is no JSON', '{"sections": ['],
@@ -44,7 +44,7 @@ describe('what an earlier handover wrote', () => {
   it('leaves out of former IDs and points what was changed by hand beyond use', () =>
     expect(
       read({ ...sound, former: { old: 3, older: 'a' }, points: { x: 1, y: ['1', 2], z: [1, 2, 3], here: [2, 0] } }).settings,
-    ).toMatchObject({ former: { older: 'a' }, points: { here: [2, 0] } }))
+    ).toMatchObject({ former: [['older', 'a']], points: [['here', 2, 0]] }))
   it('names the first element with each anchor’s number', () => {
     const { anchors } = read(sound, '<p data-wb-anchor="1">x</p><p data-wb-anchor="1">y</p><p data-wb-anchor="2">z</p>')
     expect(Object.keys(anchors)).toEqual(['1', '2'])

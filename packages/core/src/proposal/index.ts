@@ -2,12 +2,14 @@
  * The one press: a first version of everything, from what was read and what was measured. The designer corrects it,
  * and does not fill it in.
  */
-import type { Survey } from '../arrival/index.ts'
+import { backingFor } from '../colour/index.ts'
+import type { WrittenSettings } from '../contract/index.ts'
 import { bestBellOffset } from '../highlight/index.ts'
-import { matchLinks } from '../links/index.ts'
+import { adoptMenus, headerMenus, makeMenu, type MatchedMenu } from '../menus/index.ts'
 import { proposeId, type NamingRule } from '../naming/index.ts'
-import type { Candidate, ElementAt, PageLink, PageReading, ReadMenu, WrittenSettings } from '../page/index.ts'
-import type { BarPlace, HeaderChoice, Item, ItemTarget, Menu, Section, SetUp, SitePage } from '../site/index.ts'
+import type { Candidate, ElementAt, PageReading } from '../page/index.ts'
+import { inPageOrder, isFound, type HeaderChoice, type Menu, type Section, type SetUp, type SitePage } from '../site/index.ts'
+import { inScreenOrder, type Survey } from '../survey/index.ts'
 
 export const DEFAULT_BREATHING = 24
 
@@ -34,29 +36,25 @@ export function sectionFrom(candidate: Candidate, taken: Set<string>, rule: Nami
   }
 }
 
-const itemKey = (menu: string, n: number) => `${menu}-${n}`
-
 /** What everything would be set to. Without surveys the header is taken as the page says it, unmeasured. */
-export function proposeSetUp(reading: PageReading, surveys: readonly Survey[], rule: NamingRule): SetUp {
+export function proposeSetUp(reading: PageReading, measured: Iterable<Survey>, rule: NamingRule): SetUp {
+  const surveys = inScreenOrder(measured)
   const earlier = reading.written.settings
   const taken = takenIds(reading)
   const found = headerMenus(reading)
   const chosen = chooseCandidates(reading, found, earlier)
-  const sections = [...chosen.map((c) => sectionFrom(c, taken, rule)), ...earlierPoints(reading)].sort(
-    (a, b) => a.at - b.at || Number(!a.point) - Number(!b.point),
-  )
+  const sections = inPageOrder([...chosen.map((c) => sectionFrom(c, taken, rule)), ...earlierPoints(reading)])
   const travel = { smooth: earlier?.smooth ?? true, breathing: earlier?.breathing ?? DEFAULT_BREATHING }
   if (earlier) {
     for (const s of sections) {
       s.toTop = earlier.toTop.includes(s.id)
-      s.former = Object.entries(earlier.former).flatMap(([was, now]) => (now === s.id ? [was] : []))
+      s.former = earlier.former.flatMap(([was, now]) => (now === s.id ? [was] : []))
     }
   } else if (sections[0]) sections[0].toTop = startsAtTop(sections[0], surveys)
-  const menus: Menu[] = found.map(({ menu, matches }, n) => adoptMenu(reading, menu, matches, sections, `m${n + 1}`))
-  if (!menus.length && sections.length) menus.push(makeMenu(sections, reading))
+  const menus = adoptMenus(reading, found, sections)
+  if (!menus.length && sections.length) menus.push(makeMenu(sections, surveys, reading))
   const header = chooseHeader(reading, surveys, menus, earlier)
-  const bar = menus.some((m) => m.at === null) ? placeBar(sections, surveys) : 'top'
-  const setUp: SetUp = { sections, menus, header, bar, travel, highlight: { bellOffset: earlier?.bellOffset ?? travel.breathing } }
+  const setUp: SetUp = { sections, menus, header, travel, highlight: { bellOffset: earlier?.bellOffset ?? travel.breathing } }
   if (!earlier && surveys.length) {
     const page: SitePage = { key: '', file: '', source: '', title: '', ...setUp }
     setUp.highlight = { bellOffset: bestBellOffset(page, surveys) }
@@ -66,29 +64,12 @@ export function proposeSetUp(reading: PageReading, surveys: readonly Survey[], r
 
 /** Points that an earlier handover put into the page. */
 function earlierPoints({ written, candidates }: PageReading): Section[] {
-  return Object.entries(written.settings?.points ?? {}).flatMap(([id, [anchor, shift]]): Section[] => {
+  return (written.settings?.points ?? []).flatMap(([id, anchor, shift]): Section[] => {
     const at = written.anchors[anchor]
     if (at === undefined) return []
     const title = candidates.find((c) => c.at === at)?.title ?? id
     return [{ key: `p${at}-${id}`, at, point: { shift }, title, id, own: null, former: [], heading: null, depth: 0, toTop: false }]
   })
-}
-
-interface MatchedMenu {
-  menu: ReadMenu
-  matches: Map<PageLink, Candidate>
-}
-
-/** The section menus that the page has in its header, with what their items mean. */
-function headerMenus(reading: PageReading): MatchedMenu[] {
-  const links = new Map(reading.links.map((l) => [l.at, l]))
-  return reading.menus
-    .filter((m) => m.inHeader)
-    .map((menu) => {
-      const own = menu.items.flatMap((i) => links.get(i.link) ?? [])
-      return { menu, matches: matchLinks(own, reading.candidates) }
-    })
-    .filter(({ matches }) => new Set(matches.values()).size >= 1 && matches.size >= Math.min(2, reading.candidates.length))
 }
 
 function chooseCandidates(reading: PageReading, menus: MatchedMenu[], earlier: WrittenSettings | null): Candidate[] {
@@ -109,40 +90,10 @@ function startsAtTop(first: Section, surveys: readonly Survey[]): boolean {
   })
 }
 
-function adoptMenu(reading: PageReading, menu: ReadMenu, matches: Map<PageLink, Candidate>, sections: Section[], key: string): Menu {
-  const byAt = new Map(sections.map((s) => [s.at, s]))
-  const links = new Map(reading.links.map((l) => [l.at, l]))
-  const items = menu.items.map(({ link: at }, n): Item => {
-    const link = links.get(at)!
-    const section = byAt.get(matches.get(link)?.at ?? -1)
-    const target: ItemTarget = section
-      ? { kind: 'section', section: section.key }
-      : link.status === 'top'
-        ? { kind: 'top' }
-        : { kind: 'as-is' }
-    return { key: itemKey(key, n), label: link.label, target, link: at }
-  })
-  return { key, name: menu.label || 'Header menu', at: menu.at, items }
-}
-
-/** A menu with an item for each section, in page order. */
-export function makeMenu(sections: readonly Section[], reading: PageReading | null, key = 'm1'): Menu {
-  const earlier = reading?.written.menu
-  const byId = new Map(sections.map((s) => [s.id, s]))
-  const items = earlier
-    ? earlier.items.flatMap(({ id, label }, n): Item[] => {
-        const section = byId.get(id)
-        const target: ItemTarget | null = section ? { kind: 'section', section: section.key } : id === '' ? { kind: 'top' } : null
-        return target ? [{ key: itemKey(key, n), label, target, link: null }] : []
-      })
-    : sections.map((s, n): Item => ({ key: itemKey(key, n), label: s.title, target: { kind: 'section', section: s.key }, link: null }))
-  return { key, name: 'Header menu', at: null, items }
-}
-
 function chooseHeader(
   reading: PageReading,
   surveys: readonly Survey[],
-  menus: Menu[],
+  menus: readonly Menu[],
   earlier: WrittenSettings | null,
 ): HeaderChoice | null {
   const measured = surveys.flatMap((s) => s.header ?? [])
@@ -150,7 +101,7 @@ function chooseHeader(
   if (staying) return staying.at === null ? null : { at: staying.at, keep: null, backing: null }
   const at: ElementAt | null = measured[0]?.at ?? reading.header
   if (at === null) return null
-  const hasMenu = menus.some((m) => m.at !== null)
+  const hasMenu = menus.some(isFound)
   const canStay =
     (earlier?.keep ?? hasMenu) &&
     measured.length > 0 &&
@@ -158,29 +109,4 @@ function chooseHeader(
   const keep = !canStay ? null : measured[0]!.position === 'absolute' ? 'fixed' : 'sticky'
   const see = surveys.find((s) => s.header?.at === at)
   return { at, keep, backing: keep && see?.header?.transparent ? backingFor(see.header.color, see.background) : null }
-}
-
-/** The page's background, or black or white where the text could not be read on it. */
-export function backingFor(text: string, background: string): string {
-  const [t, b] = [lightness(text), lightness(background)]
-  if (t === null) return background
-  if (b !== null && Math.abs(t - b) > 0.4) return background
-  return t > 0.5 ? 'rgb(24, 24, 24)' : 'rgb(255, 255, 255)'
-}
-
-function lightness(color: string): number | null {
-  const m = /rgba?\(\s*([\d.]+)[,\s]+([\d.]+)[,\s]+([\d.]+)(?:[,/\s]+([\d.]+))?/.exec(color)
-  if (!m || m[4] === '0') return null
-  return (0.2126 * Number(m[1]) + 0.7152 * Number(m[2]) + 0.0722 * Number(m[3])) / 255
-}
-
-function placeBar(sections: Section[], surveys: readonly Survey[]): BarPlace {
-  const headers = surveys.flatMap((s) => (s.header ? [{ survey: s, header: s.header }] : []))
-  if (headers.some(({ header }) => header.position === 'sticky')) return 'after-header'
-  const fixed = headers.filter(({ header }) => header.position === 'fixed')
-  const lies = fixed.some(({ survey, header }) => {
-    const top = survey.parts.find((p) => p.at === sections[0]?.at)?.top ?? 0
-    return top < header.rest - 1
-  })
-  return lies ? 'under-fixed' : 'top'
 }

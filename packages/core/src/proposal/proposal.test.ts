@@ -1,7 +1,8 @@
 import { defaultRule } from '../naming/index.ts'
 import { readPage } from '../page/index.ts'
-import type { Survey, SurveyHeader } from '../arrival/index.ts'
-import { backingFor, proposeSetUp } from './index.ts'
+import { aHeader, aSurvey } from '../survey/builder.ts'
+import type { Survey } from '../survey/index.ts'
+import { proposeSetUp } from './index.ts'
 
 const text = '<p>Some words that make this part weigh something on the page.</p>'
 const read = (body: string) => readPage(new TextEncoder().encode(`<!doctype html><meta charset=utf-8><body>${body}`))
@@ -16,30 +17,8 @@ const targets = (body: string) => {
   ])
 }
 
-const header: SurveyHeader = {
-  at: 5,
-  position: 'static',
-  height: 60,
-  rest: 0,
-  moved: 0,
-  hides: false,
-  canStay: true,
-  transparent: true,
-  color: 'rgb(0, 0, 0)',
-}
-const survey = (over: Partial<Survey>): Survey => ({
-  screen: 'laptop',
-  width: 1280,
-  height: 800,
-  pageHeight: 4000,
-  maxScroll: 3200,
-  parts: [],
-  header: null,
-  near: [],
-  color: 'rgb(0, 0, 0)',
-  background: 'rgb(255, 255, 255)',
-  ...over,
-})
+const header = aHeader({ at: 5, position: 'static', height: 60, rest: 0, moved: 0, canStay: true, transparent: true })
+const survey = (over: Partial<Survey>): Survey => aSurvey({ pageHeight: 4000, maxScroll: 3200, ...over })
 
 describe('the one press', () => {
   it('matches items of a found menu by hash, by case, and by label', () =>
@@ -63,22 +42,22 @@ describe('the one press', () => {
 
   it('makes a menu of all sections where the page has none', () => {
     const { menus } = propose(`<header><h1>Logo</h1></header>${sections('One', 'Two')}`)
-    expect(menus).toMatchObject([{ at: null, items: [{ label: 'One' }, { label: 'Two' }] }])
+    expect(menus).toMatchObject([{ form: { kind: 'bar' }, items: [{ label: 'One' }, { label: 'Two' }] }])
   })
 
   it('does not take the links of a footer, or of running text, for a menu', () =>
     expect(
       propose(
         `${sections('One', 'Two')}<p><a href="#a">a</a> <a href="#b">b</a></p><footer><ul><li><a href="#">One</a><li><a href="#">Two</a></ul></footer>`,
-      ).menus[0]!.at,
-    ).toBeNull())
+      ).menus[0]!.form.kind,
+    ).toBe('bar'))
 
   it('does not take a table of contents in the text for the header menu', () =>
     expect(
       propose(
         `<header><a href="/">Home</a></header><main><h1>Guide</h1>${text}<nav><a href="#a">A</a><a href="#b">B</a></nav><h2 id=a>A</h2>${text}<h2 id=b>B</h2>${text}</main>`,
-      ).menus[0]!.at,
-    ).toBeNull())
+      ).menus[0]!.form.kind,
+    ).toBe('bar'))
 
   it('makes a header stay that would not, and paints behind it', () => {
     const body = `<header><nav><a href="#">One</a><a href="#">Two</a></nav></header>${sections('One', 'Two')}`
@@ -94,10 +73,5 @@ describe('the one press', () => {
     const part = { at: read(body).candidates[0]!.at, bottom: 0, movedTop: 0, margin: 0, hasBox: true, heading: null, background: '' }
     expect(propose(body, [survey({ parts: [{ ...part, top: 90 }] })]).sections.map((s) => s.toTop)).toEqual([true, false])
     expect(propose(body, [survey({ parts: [{ ...part, top: 1500 }] })]).sections[0]!.toTop).toBe(false)
-  })
-
-  it('paints what the text can be read on', () => {
-    expect(backingFor('rgb(255, 255, 255)', 'rgb(250, 250, 250)')).toBe('rgb(24, 24, 24)')
-    expect(backingFor('rgb(20, 20, 20)', 'rgb(250, 250, 250)')).toBe('rgb(250, 250, 250)')
   })
 })

@@ -1,9 +1,9 @@
 /** A new version of a page: what became of each section, and the one command that takes it over. */
-import { matchLinks } from '../links/index.ts'
 import type { NamingRule } from '../naming/index.ts'
-import type { ElementAt, PageLink, PageReading, ParsedPage } from '../page/index.ts'
+import type { ElementAt, PageReading, ParsedPage } from '../page/index.ts'
 import { sectionFrom, takenIds } from '../proposal/index.ts'
-import type { Command, Item, Menu, Section, SitePage } from '../site/index.ts'
+import { freshKey, inPageOrder, type Command, type HeaderChoice, type Section, type SitePage } from '../site/index.ts'
+import { revisedMenus } from './menus.ts'
 import { likeness, printsOf } from './print.ts'
 import { matchPrints, outOfOrder } from './match.ts'
 
@@ -104,17 +104,32 @@ export interface NewSource {
 /** The command that takes the new version over, with everything that was set up. */
 export function revisePage(
   page: SitePage,
-  before: PageReading,
-  after: PageReading,
+  before: Version,
+  after: Version,
   decisions: Decisions,
   next: NewSource,
   rule: NamingRule,
 ): Command {
-  const sections = revisedSections(page, before, after, decisions, rule)
-  const menus = page.menus.map((menu) => revisedMenu(menu, before, after, sections, page.sections))
-  const header = page.header && after.header !== null ? { ...page.header, at: after.header } : null
-  const { bar, travel, highlight } = page
-  return { type: 'page/revise', page: page.key, revision: { ...next, sections, menus, header, bar, travel, highlight } }
+  const sections = revisedSections(page, before.reading, after.reading, decisions, rule)
+  const menus = revisedMenus(page, before.reading, after.reading, sections)
+  const header = revisedHeader(page, before, after)
+  const { travel, highlight } = page
+  return { type: 'page/revise', page: page.key, revision: { ...next, sections, menus, header, travel, highlight } }
+}
+
+/** The same element in the new version, by ID, else by what it is; null where that is not plain. */
+function revisedHeader({ header }: SitePage, before: Version, after: Version): HeaderChoice | null {
+  if (!header) return null
+  const was = before.parsed.byAt.get(header.at)
+  const id = was?.attrs.get('id')
+  const alike = ({ parsed }: Version) =>
+    parsed.tree.all.filter((el) => el.tag === was?.tag && el.attrs.get('class') === was.attrs.get('class') && el.at >= 0)
+  const [then, now] = [alike(before), alike(after)]
+  const same =
+    (id && after.parsed.tree.all.find((el) => el.attrs.get('id') === id)) ||
+    (then.length === now.length && was ? now[then.indexOf(was)] : undefined)
+  const at = same?.at ?? (header.at === before.reading.header ? after.reading.header : null)
+  return at === null ? null : { ...header, at }
 }
 
 function revisedSections(
@@ -150,12 +165,11 @@ function revisedSections(
     const c = now.get(at)
     if (!c || used.has(at)) continue
     const section = sectionFrom(c, taken, rule)
-    let n = 2
-    while (keys.has(section.key)) section.key = `s${at}-${n++}`
+    if (keys.has(section.key)) section.key = freshKey(`s${at}-`, keys)
     keys.add(section.key)
     out.push(section)
   }
-  return unique(out.sort((a, b) => a.at - b.at || Number(!a.point) - Number(!b.point)))
+  return inPageOrder(unique(inPageOrder(out)))
 }
 
 /** Of two sections that came to one ID the later one gives it up. */
@@ -167,72 +181,4 @@ function unique(sections: Section[]): Section[] {
     seen.add(id)
     return id === s.id ? s : { ...s, id }
   })
-}
-
-function revisedMenu(menu: Menu, before: PageReading, after: PageReading, sections: readonly Section[], old: readonly Section[]): Menu {
-  const keys = new Set(sections.map((s) => s.key))
-  const kept = (item: Item): Item =>
-    item.target.kind !== 'section' || keys.has(item.target.section) ? item : { ...item, target: { kind: 'as-is' } }
-  const added = sections.filter((s) => !old.some((o) => o.key === s.key))
-  const itemKey = (n: number) => `${menu.key}-v${n}-${sections.length}-${old.length}`
-  if (menu.at === null) {
-    // What leads to a section that is lost has nowhere to lead.
-    const items = menu.items.map(kept).filter((i) => i.target.kind !== 'as-is')
-    return {
-      ...menu,
-      items: [
-        ...items,
-        ...added.map((s, n): Item => ({ key: itemKey(n), label: s.title, target: { kind: 'section', section: s.key }, link: null })),
-      ],
-    }
-  }
-  const was = new Map(before.links.map((l) => [l.at, l]))
-  const now = new Map(after.links.map((l) => [l.at, l]))
-  const labels = new Set(menu.items.map((i) => (i.link === null ? i.label : (was.get(i.link)?.label ?? i.label))))
-  const overlap = (m: PageReading['menus'][number]) => m.items.filter((i) => labels.has(now.get(i.link)!.label)).length
-  const next = [...after.menus].sort((a, b) => overlap(b) - overlap(a) || Number(b.inHeader) - Number(a.inHeader))[0]
-  // Without its menu the page gets one made of the same items.
-  if (!next || (overlap(next) === 0 && !next.inHeader))
-    return {
-      ...menu,
-      at: null,
-      items: menu.items
-        .map(kept)
-        .filter((i) => i.target.kind !== 'as-is')
-        .map((i) => ({ ...i, link: null })),
-    }
-  const links = next.items.map((i) => now.get(i.link)!)
-  const meant = matchLinks(links, after.candidates)
-  const byAt = new Map(sections.filter((s) => !s.point).map((s) => [s.at, s.key]))
-  const open = new Set(menu.items.filter((i) => i.link !== null))
-  const take = (fits: (item: Item, link: PageLink | undefined) => boolean): Item | undefined => {
-    const item = [...open].find((i) => fits(i, was.get(i.link!)))
-    if (item) open.delete(item)
-    return item
-  }
-  const items = links.map((link, n): Item => {
-    const item =
-      take((_, l) => l?.label === link.label && l.href === link.href) ??
-      take((_, l) => l?.label === link.label) ??
-      take((i, l) => l?.href === link.href && link.href.length > 1 && i.label !== '')
-    if (item) return kept({ ...item, link: link.at, label: item.label === was.get(item.link!)?.label ? link.label : item.label })
-    const section = byAt.get(meant.get(link)?.at ?? -1)
-    return {
-      key: itemKey(n),
-      label: link.label,
-      target: section ? { kind: 'section', section } : link.status === 'top' ? { kind: 'top' } : { kind: 'as-is' },
-      link: link.at,
-    }
-  })
-  return {
-    ...menu,
-    at: next.at,
-    items: [
-      ...items,
-      ...menu.items
-        .filter((i) => i.link === null)
-        .map(kept)
-        .filter((i) => i.target.kind !== 'as-is'),
-    ],
-  }
 }

@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { defaultRule } from '../naming/index.ts'
 import { parsePage, readParsed, textOf, type El } from '../page/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
+import { aSite } from '../site/builder.ts'
 import { apply, defaultScreens, renameSection, type Site, type SitePage } from '../site/index.ts'
 import { likeness } from './print.ts'
 import { outOfOrder } from './match.ts'
@@ -170,8 +171,8 @@ function revised(change: (page: SitePage) => SitePage = (p) => p, text = second)
   const [before, after] = [version(first), version(text)]
   const page = change(setUp(before))
   const revision = reviewRevision(page, before, after)
-  const site: Site = { format: 'way-bell-site', version: 2, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] }
-  const command = revisePage(page, before.reading, after.reading, decide(revision), { source: 'b', title: 'New' }, defaultRule)
+  const site: Site = { format: 'way-bell-site', version: 3, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] }
+  const command = revisePage(page, before, after, decide(revision), { source: 'b', title: 'New' }, defaultRule)
   return { page, revision, site, command, next: apply(site, command).site.pages[0]!, after }
 }
 
@@ -214,7 +215,7 @@ describe('taking over a new version', () => {
 
   it('keeps an ID that the designer gave, with its former ones', () => {
     const { next } = revised((p) => {
-      const site: Site = { format: 'way-bell-site', version: 2, name: '', rule: defaultRule, screens: defaultScreens, pages: [p] }
+      const site: Site = { format: 'way-bell-site', version: 3, name: '', rule: defaultRule, screens: defaultScreens, pages: [p] }
       return apply(site, renameSection('p1', p.sections[0]!, 'joinery')).site.pages[0]!
     })
     expect(next.sections[1]).toMatchObject({ id: 'joinery', own: 'projects', former: ['work'] })
@@ -253,6 +254,82 @@ describe('taking over a new version', () => {
     }))
     const point = next.sections.find((s) => s.point)!
     expect(textOf(after.parsed.byAt.get(point.at)!, 11)).toBe('Write to us')
+  })
+})
+
+describe('menus and header in a new version', () => {
+  const a = (id: string) => `<a href="#${id}">${id}</a>`
+  const parts = (...ids: string[]) =>
+    ids.map((id) => `<section id="${id}"><h2>${id}</h2><p>${id} and more of ${id}.</p></section>`).join('')
+  const take = (from: string, to: string, change: (page: SitePage) => SitePage = (p) => p) => {
+    const [before, after] = [version(from), version(to)]
+    const page = change(setUp(before))
+    const command = revisePage(page, before, after, decide(reviewRevision(page, before, after)), { source: 'b', title: '' }, defaultRule)
+    return { page, after, next: apply(aSite(page), command).site.pages[0]! }
+  }
+
+  it('finds two menus of the same labels again, each in its own element', () => {
+    const menus = (...ids: string[]) => `<nav class="wide">${ids.map(a).join(' ')}</nav><nav class="narrow">${ids.map(a).join(' ')}</nav>`
+    const apart = (p: SitePage): SitePage => {
+      const [menu] = p.menus
+      const form = menu!.form as { kind: 'found'; elements: number[] }
+      const one = (n: number) => ({
+        ...menu!,
+        key: `m${n + 1}`,
+        form: { kind: 'found' as const, elements: [form.elements[n]!] },
+        items: menu!.items.map((i) => ({ ...i, links: [i.links[n]!] })),
+      })
+      return { ...p, menus: [one(0), one(1)] }
+    }
+    const { next, after } = take(
+      menus('work', 'team') + parts('work', 'team'),
+      '<p>News.</p>' + menus('work', 'team', 'mail') + parts('work', 'team', 'mail'),
+      apart,
+    )
+    expect(next.menus.map((m) => m.form)).toEqual(after.reading.menus.map((m) => ({ kind: 'found', elements: [m.at] })))
+    expect(next.menus.map((m) => m.items.map((i) => i.label))).toEqual([
+      ['work', 'team', 'mail'],
+      ['work', 'team', 'mail'],
+    ])
+    const together = take(menus('work', 'team') + parts('work', 'team'), menus('team', 'work') + parts('work', 'team'))
+    expect(together.next.menus.map((m) => m.items.map((i) => [i.label, i.links.length]))).toEqual([
+      [
+        ['team', 2],
+        ['work', 2],
+      ],
+    ])
+  })
+
+  it('gives every item a key of its own, however many versions come', () => {
+    const text = (...ids: string[]) => parts(...ids)
+    const first = take(text('one', 'two', 'three'), text('one', 'two', 'three', 'four'))
+    const dropped = {
+      ...first.next,
+      menus: first.next.menus.map((m) => ({ ...m, items: m.items.filter((i) => i.label !== 'one') })),
+      sections: first.next.sections.filter((s) => s.id !== 'one'),
+    }
+    const [before, after] = [version(text('one', 'two', 'three', 'four')), version(text('two', 'three', 'four', 'five'))]
+    const command = revisePage(
+      dropped,
+      before,
+      after,
+      decide(reviewRevision(dropped, before, after)),
+      { source: 'c', title: '' },
+      defaultRule,
+    )
+    const { menus } = apply(aSite(dropped), command).site.pages[0]!
+    const keys = menus[0]!.items.map((i) => i.key)
+    expect(menus[0]!.items.map((i) => i.label)).toContain('five')
+    expect(new Set(keys).size).toBe(keys.length)
+  })
+
+  it('keeps the header that was chosen', () => {
+    const page = (notice: string) =>
+      `<div class="notice">${notice}</div><header class="bar">${a('work')} ${a('team')}</header>${parts('work', 'team')}`
+    const at = (v: { parsed: Version['parsed'] }, name: string) => v.parsed.tree.all.find((el) => el.attrs.get('class') === name)!.at
+    const chosen = (p: SitePage): SitePage => ({ ...p, header: { at: at(version(page('Old')), 'notice'), keep: 'sticky', backing: null } })
+    const { next, after } = take(page('Old'), '<!-- new -->' + page('Quite new'), chosen)
+    expect(next.header).toEqual({ at: at(after, 'notice'), keep: 'sticky', backing: null })
   })
 })
 

@@ -1,6 +1,10 @@
 /** The site document: everything a designer decided about a site. Sources and surveys stand outside it. */
-import type { ElementAt } from '../page/index.ts'
+import { itemKinds, type ItemTarget } from '../menus/items/index.ts'
+import type { ItemKind } from '../menus/items/kind.ts'
+import type { MadeMenuForm } from '../menus/forms/index.ts'
 import type { NamingRule } from '../naming/index.ts'
+import type { ElementAt } from '../page/index.ts'
+import { CommandError } from './errors.ts'
 
 export interface Screen {
   key: string
@@ -36,23 +40,34 @@ export interface Point {
   shift: number
 }
 
-export type ItemTarget = { kind: 'section'; section: string } | { kind: 'top' } | { kind: 'as-is' }
-
 export interface Item {
   key: string
   label: string
   target: ItemTarget
-  /** The page's own link, in an adopted menu; null for an item that was added. */
-  link: ElementAt | null
+  /** The page's own links, one in each element that its menu stands in; none for an item that was added. */
+  links: ElementAt[]
 }
 
 export interface Menu {
   key: string
   name: string
-  /** The page's own element; null for a menu that Way Bell makes. */
-  at: ElementAt | null
+  form: MenuForm
   items: Item[]
 }
+
+/** A menu of the page's own stands in one element, or in several that take turns by the screen's width. */
+export interface FoundForm {
+  kind: 'found'
+  elements: ElementAt[]
+}
+
+export type MenuForm = FoundForm | MadeMenuForm
+
+export const isFound = (menu: Menu): menu is Menu & { form: FoundForm } => menu.form.kind === 'found'
+export const isMade = (menu: Menu): menu is Menu & { form: MadeMenuForm } => menu.form.kind !== 'found'
+
+/** The menu that Way Bell makes for the page, if it does. */
+export const madeMenu = (page: Pick<SitePage, 'menus'>): (Menu & { form: MadeMenuForm }) | undefined => page.menus.find(isMade)
 
 export interface HeaderChoice {
   at: ElementAt
@@ -61,9 +76,6 @@ export interface HeaderChoice {
   /** Painted behind a header that is made to stay and has no background, so that it can be read; null to leave it. */
   backing: string | null
 }
-
-/** Where the made menu's bar goes: at the top of the page, right behind the page's own header, or over the page below a fixed header. */
-export type BarPlace = 'top' | 'after-header' | 'under-fixed'
 
 export interface SitePage {
   key: string
@@ -74,7 +86,6 @@ export interface SitePage {
   sections: Section[]
   menus: Menu[]
   header: HeaderChoice | null
-  bar: BarPlace
   travel: {
     smooth: boolean
     /** Breathing space between header and section, in px. */
@@ -86,9 +97,11 @@ export interface SitePage {
   }
 }
 
+export const SITE_VERSION = 3
+
 export interface Site {
   format: 'way-bell-site'
-  version: 2
+  version: typeof SITE_VERSION
   name: string
   rule: NamingRule
   screens: Screen[]
@@ -106,10 +119,27 @@ export const pageOf = (site: Site, key: string): SitePage => {
   return page
 }
 
-/** A command that does not fit the document; `message` says what is missing or wrong. */
-export class CommandError extends Error {
-  constructor(message: string) {
-    super(message)
-    this.name = 'CommandError'
-  }
+/** A point comes before the element that it stands before; of several there the higher first. IDs make one order of all sections of a page. */
+export const inPageOrder = (sections: readonly Section[]): Section[] => [...sections].sort(pageOrder)
+
+export const pageOrder = (a: Section, b: Section): number =>
+  a.at - b.at ||
+  Number(!a.point) - Number(!b.point) ||
+  (a.point?.shift ?? 0) - (b.point?.shift ?? 0) ||
+  (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
+
+/** Key of the section that an item leads to; null where it leads to none. */
+export const sectionOf = (target: ItemTarget): string | null => (itemKinds[target.kind] as ItemKind<ItemTarget>).section(target)
+export const leadsTo = (item: Item, section: string): boolean => sectionOf(item.target) === section
+
+/** What is written as an item's `href`; null where a link stays as the page has it. */
+export const hrefOf = (target: ItemTarget, idOf: (section: string) => string): string | null =>
+  (itemKinds[target.kind] as ItemKind<ItemTarget>).href(target, idOf)
+
+/** A key that is not taken yet. */
+export function freshKey(prefix: string, taken: Iterable<string>): string {
+  const used = new Set(taken)
+  for (let n = 1; ; n++) if (!used.has(`${prefix}${n}`)) return `${prefix}${n}`
 }
+
+export type { ItemTarget, MadeMenuForm }

@@ -1,6 +1,10 @@
-/** The site document and its commands. */
+/**
+ * The site: `document.ts` says what a designer decided, `commands/` how it changes, `invariants.ts` what always holds, `steps.ts` has edits
+ * of several commands, `history.ts` undo and redo, `upgrade.ts` reads what earlier versions stored.
+ */
 export * from './document.ts'
+export { CommandError } from './errors.ts'
 export { addSection, depthsOf, dropSections, mergeWithNext, nestSection, renameSection, renameSections } from './steps.ts'
-export { apply, describe, type Applied, type Command, type SetUp } from './commands.ts'
-export { upgradeCommand, upgradeSite } from './upgrade.ts'
-export { afterChange, clash, emptyStacks, touches, type Change, type Stacks } from './history.ts'
+export { apply, clash, commandKinds, describe, touches, type Batch, type Command, type SetUp } from './commands/index.ts'
+export { secondCommand, secondSite, ThirdLog, thirdSite, upgradeSite } from './upgrade.ts'
+export { afterChange, emptyStacks, type Change, type Stacks } from './history.ts'

@@ -1,8 +1,7 @@
-import { defaultRule } from '../naming/index.ts'
+import { aMenu, anItem as item, aPage, aSection as section, aSite } from './builder.ts'
 import {
   addSection,
   apply,
-  defaultScreens,
   depthsOf,
   dropSections,
   mergeWithNext,
@@ -15,41 +14,8 @@ import {
   type SitePage,
 } from './index.ts'
 
-const section = (n: number, over: Partial<Section> = {}): Section => ({
-  key: `s${n}`,
-  at: n * 10,
-  point: null,
-  title: `Section ${n}`,
-  id: `id-${n}`,
-  own: null,
-  former: [],
-  heading: null,
-  depth: 0,
-  toTop: false,
-  ...over,
-})
-const item = (n: number, link: number | null = null): Item => ({
-  key: `i${n}`,
-  label: `Item ${n}`,
-  target: { kind: 'section', section: `s${n}` },
-  link,
-})
-
-function site(sections: Section[], items: Item[] = [], at: number | null = null): Site {
-  const page: SitePage = {
-    key: 'p1',
-    file: 'index.html',
-    source: '',
-    title: '',
-    sections,
-    menus: [{ key: 'm', name: '', at, items }],
-    header: null,
-    bar: 'top',
-    travel: { smooth: true, breathing: 0 },
-    highlight: { bellOffset: 0 },
-  }
-  return { format: 'way-bell-site', version: 2, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] }
-}
+const site = (sections: Section[], items: Item[] = [], at: number | null = null): Site =>
+  aSite(aPage({ sections, menus: [aMenu(items, at === null ? {} : { form: { kind: 'found', elements: [at] } })] }))
 const pageOf = (s: Site) => s.pages[0]!
 /** The page after the step; the step must be one that can be taken back. */
 function after(s: Site, command: Command | null): SitePage {

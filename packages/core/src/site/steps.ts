@@ -1,8 +1,6 @@
 /** Edits that take several commands, each as one step of undo. */
-import type { Command } from './commands.ts'
-import type { Item, ItemTarget, Menu, Section, SitePage } from './document.ts'
-
-const leadsTo = (item: Item, section: Section) => item.target.kind === 'section' && item.target.section === section.key
+import type { Command } from './commands/index.ts'
+import { leadsTo, madeMenu, pageOrder, sectionOf, type Item, type ItemTarget, type Menu, type Section, type SitePage } from './document.ts'
 
 /** The command that gives a section another ID; the one that it had becomes a former ID. */
 export const renameSection = (page: string, section: Section, id: string): Extract<Command, { type: 'section/id' }> => ({
@@ -13,41 +11,29 @@ export const renameSection = (page: string, section: Section, id: string): Extra
   former: [...section.former.filter((f) => f !== id && f !== section.id), section.id],
 })
 
-/**
- * One step that gives several sections their IDs. They may change places: each goes by way of a name that nothing has, so that no ID
- * ever stands twice; what is another's ID from then on is kept as nobody's former one.
- */
+/** One step that gives several sections their IDs. They may change places: what is another's ID from then on is kept as nobody's former one. */
 export function renameSections(page: string, changes: readonly { section: Section; id: string }[], label: string): Command {
-  const present = new Set(changes.map(({ section }) => section.id))
   const next = new Set(changes.map(({ id }) => id))
-  const swaps = changes.some(({ id }) => present.has(id))
-  const away = swaps
-    ? changes.map(({ section }, i): Command => ({
-        type: 'section/id',
-        page,
-        section: section.key,
-        id: `waybell-swap-${i}`,
-        former: section.former,
-      }))
-    : []
-  const there = changes.map(({ section, id }) => {
+  const commands = changes.map(({ section, id }) => {
     const command = renameSection(page, section, id)
     return { ...command, former: command.former.filter((f) => !next.has(f)) }
   })
-  return { type: 'batch', label, commands: [...away, ...there] }
+  return { type: 'batch', label, commands }
 }
 
 /** Drops sections with the items that lead to them. A link of the page's own stays where it is and goes where it went before. */
 export function dropSections(page: SitePage, sections: readonly Section[]): Command {
   const commands = sections.flatMap((section) => [
-    ...page.menus.flatMap((menu) => menu.items.filter((i) => leadsTo(i, section)).map((i) => without(page, menu, i, { kind: 'as-is' }))),
+    ...page.menus.flatMap((menu) =>
+      menu.items.filter((i) => leadsTo(i, section.key)).map((i) => without(page, menu, i, { kind: 'as-is' })),
+    ),
     { type: 'section/drop', page: page.key, section: section.key } as const,
   ])
   return { type: 'batch', label: sections.length === 1 ? 'Drop a section' : `Drop ${sections.length} sections`, commands }
 }
 
 const without = (page: SitePage, menu: Menu, item: Item, otherwise: ItemTarget): Command =>
-  item.link === null
+  !item.links.length
     ? { type: 'item/drop', page: page.key, menu: menu.key, item: item.key }
     : { type: 'item/target', page: page.key, menu: menu.key, item: item.key, target: otherwise }
 
@@ -56,7 +42,7 @@ export function mergeWithNext(page: SitePage, section: Section): Command | null 
   const next = page.sections[page.sections.indexOf(section) + 1]
   if (!next) return null
   const commands = page.menus.flatMap((menu) =>
-    menu.items.filter((i) => leadsTo(i, next)).map((i) => without(page, menu, i, { kind: 'section', section: section.key })),
+    menu.items.filter((i) => leadsTo(i, next.key)).map((i) => without(page, menu, i, { kind: 'section', section: section.key })),
   )
   return {
     type: 'batch',
@@ -86,16 +72,19 @@ export function depthsOf(sections: readonly Section[]): number[] {
 /** Adds a section with an item in the made menu, in page order. */
 export function addSection(page: SitePage, section: Section, itemKey: (menu: Menu) => string): Command {
   const commands: Command[] = [{ type: 'section/add', page: page.key, section }]
-  const made = page.menus.find((m) => m.at === null)
+  const made = madeMenu(page)
   if (made) {
-    const place = new Map(page.sections.map((s) => [s.key, s.at]))
-    const after = made.items.findLastIndex((i) => i.target.kind === 'section' && place.get(i.target.section)! < section.at)
+    const byKey = new Map(page.sections.map((s) => [s.key, s]))
+    const after = made.items.findLastIndex((i) => {
+      const before = byKey.get(sectionOf(i.target) ?? '')
+      return before && pageOrder(before, section) < 0
+    })
     commands.push({
       type: 'item/add',
       page: page.key,
       menu: made.key,
       index: after + 1,
-      item: { key: itemKey(made), label: section.title, target: { kind: 'section', section: section.key }, link: null },
+      item: { key: itemKey(made), label: section.title, target: { kind: 'section', section: section.key }, links: [] },
     })
   }
   return { type: 'batch', label: section.point ? 'Add a point' : 'Add a section', commands }

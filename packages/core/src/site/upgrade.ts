@@ -1,30 +1,135 @@
-/** Documents and commands of earlier versions, brought to the present one. */
+/**
+ * Documents and commands of earlier versions, brought to the present one step by step. What is stored has the version's own shape, of
+ * which only what changes is named here.
+ *
+ * Version 1 had no points, former IDs, depths, and a shorter naming rule. Version 2 had one bar's place for each page, and menus
+ * that stood in one element, or in none when they were made.
+ */
 import { defaultRule } from '../naming/index.ts'
-import type { Command } from './commands.ts'
-import type { Section, Site } from './document.ts'
+import { inPageOrder, sectionOf, SITE_VERSION, type Item, type Menu, type Section, type Site } from './document.ts'
 
-type Old = Record<string, unknown>
+interface Old {
+  [key: string]: unknown
+}
+interface OldCommand extends Old {
+  type: string
+}
 
-const section = (old: Old): Section => ({ point: null, own: null, former: [], depth: 0, ...old }) as unknown as Section
-const sections = <T extends { sections: unknown }>(holder: T): T => ({ ...holder, sections: (holder.sections as Old[]).map(section) })
+const each = (list: unknown, change: (old: Old) => Old): Old[] => (list as Old[]).map(change)
+
+/** A document of version 1, as version 2 has it. */
+export const secondSite = (old: Old): Old => ({
+  ...old,
+  version: 2,
+  rule: { ...defaultRule, ...(old.rule as Old) },
+  pages: each(old.pages, secondSections),
+})
+
+const secondSection = (old: Old): Old => ({ point: null, own: null, former: [], depth: 0, ...old })
+const secondSections = (holder: Old): Old => ({ ...holder, sections: each(holder.sections, secondSection) })
+
+/** A command of version 1, as version 2 has it. */
+export function secondCommand(stored: unknown): unknown {
+  const old = stored as OldCommand
+  if (old.type === 'batch') return { ...old, commands: (old.commands as unknown[]).map(secondCommand) }
+  if (old.type === 'page/set-up') return { ...old, setUp: secondSections(old.setUp as Old) }
+  if (old.type === 'section/add') return { ...old, section: secondSection(old.section as Old) }
+  if (old.type === 'section/id') return { former: [], ...old }
+  return old
+}
+
+/** A document of version 2, as version 3 has it. */
+export const thirdSite = (old: Old): Old => ({ ...old, version: 3, pages: each(old.pages, thirdPage) })
+
+function thirdItem({ link, ...item }: Old): Old {
+  return { ...item, links: link === null || link === undefined ? [] : [link] }
+}
+
+function thirdMenu({ at, items, ...menu }: Old, bar: unknown): Old {
+  const form = at === null ? { kind: 'bar', place: bar } : { kind: 'found', elements: [at] }
+  return { ...menu, form, items: each(items, thirdItem) }
+}
+
+/** What version 3 would not take is mended: an ID or key that stands twice, an item that leads to no section, a second menu that is made. */
+function thirdPage({ bar, ...page }: Old): Old {
+  const keys = new Set<string>()
+  const ids = new Set<string>()
+  const elements = new Set<number>()
+  const sections = (page.sections as Section[]).flatMap((section): Section[] => {
+    if (keys.has(section.key) || (!section.point && elements.has(section.at))) return []
+    keys.add(section.key)
+    if (!section.point) elements.add(section.at)
+    let id = section.id || 'section'
+    for (let n = 2; ids.has(id); n++) id = `${section.id}-${n}`
+    ids.add(id)
+    return [{ ...section, id }]
+  })
+  let isMade = false
+  const menus = each(page.menus, (menu) => thirdMenu(menu, bar)).flatMap((old): Menu[] => {
+    const menu = old as unknown as Menu
+    if (menu.form.kind !== 'found') {
+      if (isMade) return []
+      isMade = true
+    }
+    const items = menu.items.map((item): Item => {
+      const section = sectionOf(item.target)
+      return section === null || keys.has(section) ? item : { ...item, target: { kind: 'as-is' } }
+    })
+    return [{ ...menu, items }]
+  })
+  return { ...page, sections: inPageOrder(sections), menus }
+}
 
 /**
- * A stored site document, as this version reads it. Version 1 had no points, former IDs, depths, and a shorter naming rule.
+ * Commands of version 2 in the order in which they were done, as version 3 has them. Version 2 kept the bar's place with the page and not with
+ * the menu: it is followed through the log.
+ */
+export class ThirdLog {
+  private bars = new Map<string, unknown>()
+
+  /** @returns the command and its inverse, one after the other, as they were done */
+  change(command: unknown, inverse: unknown): { command: unknown; inverse: unknown } {
+    const done = this.next(command as OldCommand)
+    const bars = new Map(this.bars)
+    const back = this.next(inverse as OldCommand)
+    // The inverse was not done.
+    this.bars = bars
+    return { command: done, inverse: back }
+  }
+
+  private next(old: OldCommand): OldCommand {
+    const page = old.page as string
+    switch (old.type) {
+      case 'batch':
+        return { ...old, commands: (old.commands as OldCommand[]).map((c) => this.next(c)) }
+      case 'page/add':
+        this.bars.set((old.page as Old).key as string, (old.page as Old).bar)
+        return { ...old, page: thirdPage(old.page as Old) }
+      case 'page/set-up':
+        this.bars.set(page, (old.setUp as Old).bar)
+        return { ...old, setUp: thirdPage(old.setUp as Old) }
+      case 'page/revise':
+        this.bars.set(page, (old.revision as Old).bar)
+        return { ...old, revision: thirdPage(old.revision as Old) }
+      case 'menu/add':
+        return { ...old, menu: thirdMenu(old.menu as Old, this.bars.get(page) ?? 'top') }
+      case 'item/add':
+        return { ...old, item: thirdItem(old.item as Old) }
+      default:
+        return old
+    }
+  }
+}
+
+/**
+ * A stored site document, as this version reads it.
  * @throws Error for a version that is newer than this program
  */
 export function upgradeSite(stored: unknown): Site {
-  const old = stored as Old & { version: number; rule: Old; pages: (Old & { sections: unknown })[] }
-  if (old.version > 2) throw new Error(`the site was made by a newer Way Bell (version ${old.version} of its document); start that one`)
-  if (old.version === 2) return stored as Site
-  return { ...old, version: 2, rule: { ...defaultRule, ...old.rule }, pages: old.pages.map(sections) } as unknown as Site
-}
-
-/** A command from the change log of a document of version 1. */
-export function upgradeCommand(stored: unknown): Command {
-  const old = stored as Old & { type: string }
-  if (old.type === 'batch') return { ...old, commands: (old.commands as unknown[]).map(upgradeCommand) } as Command
-  if (old.type === 'page/set-up') return { ...old, setUp: sections(old.setUp as { sections: unknown }) } as unknown as Command
-  if (old.type === 'section/add') return { ...old, section: section(old.section as Old) } as unknown as Command
-  if (old.type === 'section/id') return { former: [], ...old } as unknown as Command
-  return stored as Command
+  let old = stored as Old & { version: number }
+  if (old.version > SITE_VERSION)
+    throw new Error(`the site was made by a newer Way Bell (version ${old.version} of its document); start that one`)
+  if (old.version === 1) old = secondSite(old) as typeof old
+  if (old.version === 2) old = thirdSite(old) as typeof old
+  return old as unknown as Site
 }

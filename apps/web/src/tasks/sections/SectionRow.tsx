@@ -70,7 +70,7 @@ function ChosenRow({ row, isOpen, isChosen, onToggle, onChoose, onNest }: Props 
     if (id !== section.id) run(renameSection(page.key, section, id))
   }
   // Problems of the ID itself stand under its field.
-  const own = section.point ? [] : findings.filter((f) => f.at === section.at && !f.code.startsWith('id-'))
+  const own = section.point ? [] : findings.filter((f) => f.where.at === section.at && !f.code.startsWith('id-'))
   return (
     <div
       data-section-row={section.key}

@@ -53,7 +53,7 @@ export function SectionsTask() {
       </div>
       {missing.length > 0 && <Missing />}
       <PickPanel />
-      {isNew ? <Parts /> : <Sheet faulty={findings.flatMap((f) => f.at ?? [])} measured={measured} />}
+      {isNew ? <Parts /> : <Sheet faulty={findings.flatMap((f) => f.where.at ?? [])} measured={measured} />}
     </div>
   )
 }

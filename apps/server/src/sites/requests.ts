@@ -1,0 +1,35 @@
+/** The shape of what is asked of the server. Commands and surveys have theirs from the core. */
+import { commandSchema, shapes, surveySchema } from '@waybell/core/schema'
+import Joi from 'joi'
+
+const { at, hash, index, key } = shapes
+
+export const changeRequest = Joi.object({
+  idempotencyKey: Joi.string().min(8).max(80),
+  baseVersion: index,
+  command: commandSchema,
+  undoes: index.allow(null),
+})
+
+export const backRequest = Joi.object({ idempotencyKey: Joi.string().min(8).max(80), baseVersion: index, version: index })
+export const takingRequest = Joi.object({
+  idempotencyKey: Joi.string().min(8).max(80),
+  baseVersion: index,
+  source: hash,
+  decisions: Joi.object({ sections: Joi.object().pattern(key, at.allow(null)).max(5000), added: Joi.array().items(at).max(5000) }),
+})
+export const stateName = Joi.object({ name: Joi.string().allow('').max(200) })
+
+export const surveysRequest = Joi.object({ source: hash, surveys: Joi.array().items(surveySchema).max(20) })
+export const newSiteFields = Joi.object({
+  html: Joi.string()
+    .max(25 * 1024 * 1024)
+    .optional(),
+  outline: Joi.string()
+    .allow('')
+    .max(2 * 1024 * 1024)
+    .optional(),
+  name: Joi.string().trim().max(200).allow('').optional(),
+})
+export const siteKey = Joi.string().pattern(/^[a-z0-9]{4,40}$/)
+export const pageKey = key

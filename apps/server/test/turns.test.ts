@@ -1,0 +1,69 @@
+import 'reflect-metadata'
+import type { INestApplication } from '@nestjs/common'
+import type { Command, Section } from '@waybell/core'
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { createApplication } from '../src/application.ts'
+import { readImport } from '../src/sites/import.ts'
+import { SitesService } from '../src/sites/sites.service.ts'
+
+let app: INestApplication
+const data = mkdtempSync(join(tmpdir(), 'waybell-turns-'))
+beforeAll(async () => {
+  app = await createApplication({ data, port: 0 })
+  await app.init()
+})
+afterAll(() => app.close())
+
+it('changes that come at the same time are all there, or were refused', async () => {
+  const sites = app.get(SitesService)
+  const bytes = new TextEncoder().encode('<main><section id="a"><h2>A</h2></section></main>')
+  const { key } = await sites.create(readImport([{ name: 'index.html', bytes }]))
+  const sections = Array.from({ length: 200 }, (_, n): Section => ({
+    key: `s${n}`,
+    at: n,
+    point: { shift: 0 },
+    title: '',
+    id: `id-${n}`,
+    own: null,
+    former: [],
+    heading: null,
+    depth: 0,
+    toTop: false,
+  }))
+  const setUp = { sections, menus: [], header: null, travel: { smooth: true, breathing: 0 }, highlight: { bellOffset: 0 } }
+  const first = await sites.change(key, {
+    idempotencyKey: 'set-up-first',
+    baseVersion: 0,
+    command: { type: 'page/set-up', page: 'p1', setUp },
+    undoes: null,
+  })
+  const isGood = (n: number) => n % 4 !== 3
+  const command = (n: number): Command =>
+    isGood(n)
+      ? { type: 'section/title', page: 'p1', section: `s${n}`, title: `Title ${n}` }
+      : { type: 'section/drop', page: 'p1', section: 'nobody' }
+  const answers = await Promise.allSettled(
+    sections.flatMap((_, n) => {
+      const send = () =>
+        sites.change(key, { idempotencyKey: `change-${n}-of-200`, baseVersion: first.version, command: command(n), undoes: null })
+      // Every seventh is sent again before its answer came.
+      return n % 7 ? [send()] : [send(), send()]
+    }),
+  )
+  const stored = new Set(answers.flatMap((a) => (a.status === 'fulfilled' ? a.value.version : [])))
+  const { document, version } = await sites.get(key)
+  expect(stored.size).toBe(150)
+  expect(version).toBe(first.version + 150)
+  expect(document.pages[0]!.sections.filter((s) => s.title !== '').map((s) => s.key)).toEqual(
+    sections.flatMap((s, n) => (isGood(n) ? s.key : [])),
+  )
+  expect((await sites.log(key)).map((l) => l.version).filter((v) => stored.has(v))).toHaveLength(150)
+  expect(
+    answers
+      .filter((a) => a.status === 'rejected')
+      .map((a) => a.reason.message as string)
+      .every((m) => m.includes('may have been dropped')),
+  ).toBe(true)
+})

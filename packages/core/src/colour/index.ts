@@ -1,0 +1,71 @@
+/** Colours as CSS has them: told apart, laid over each other and compared. @see CSS Color 4; WCAG 2.2, contrast ratio */
+import {
+  blend,
+  modeHsl,
+  modeHwb,
+  modeLab,
+  modeLch,
+  modeOklab,
+  modeOklch,
+  modeP3,
+  modeProphoto,
+  modeRec2020,
+  modeA98,
+  modeLrgb,
+  modeRgb,
+  modeXyz50,
+  modeXyz65,
+  parse,
+  useMode,
+  wcagContrast,
+  type Color,
+} from 'culori/fn'
+
+// What a browser gives as a computed value.
+for (const mode of [
+  modeRgb,
+  modeHsl,
+  modeHwb,
+  modeLab,
+  modeLch,
+  modeOklab,
+  modeOklch,
+  modeLrgb,
+  modeP3,
+  modeProphoto,
+  modeRec2020,
+  modeA98,
+  modeXyz50,
+  modeXyz65,
+])
+  useMode(mode as typeof modeRgb)
+
+/** A colour as a computed value has it, and nothing else, so that it can stand in a style. */
+export const COLOUR = /^(?:rgb|rgba|hsl|hsla|hwb|lab|lch|oklab|oklch|color)\([\w.,/ %+-]+\)$/
+
+/** Null for what is no colour. */
+function read(text: string): Color | null {
+  return (COLOUR.test(text) && parse(text)) || null
+}
+
+/** True where nothing is painted. */
+export const isClear = (text: string): boolean => text === 'transparent' || read(text)?.alpha === 0
+
+/** The ratio of a text's colour, with its own alpha, to what is opaque behind it, from 1 to 21; null where one of them is no colour. */
+export function contrast(text: string, behind: string): number | null {
+  const [over, under] = [read(text), read(behind)]
+  if (!over || !under || (under.alpha ?? 1) < 1) return null
+  return wcagContrast(blend([under, over], 'normal'), under)
+}
+
+/** What text needs to be read. @see WCAG 2.2, 1.4.3 */
+const READABLE = 4.5
+const LIGHT = 'rgb(255, 255, 255)'
+const DARK = 'rgb(24, 24, 24)'
+
+/** The background that the page has; where the text cannot be read on that, white or near-black, whichever it is read on better. */
+export function backingFor(text: string, background: string): string {
+  const [own, light, dark] = [contrast(text, background), contrast(text, LIGHT), contrast(text, DARK)]
+  if (light === null || dark === null || (own !== null && own >= READABLE)) return background
+  return light >= dark ? LIGHT : DARK
+}

@@ -1,0 +1,18 @@
+/** Names that a handover writes into pages, and that agent and script look for. */
+
+/** On each piece of ours; its value is the piece's role. */
+export const PIECE = 'data-wb'
+/** On every element that a menu stands in, adopted or made. */
+export const MENU = 'data-wb-menu'
+/** On the page's own header; its value says how it is made to stay, and is empty where the page sees to that itself. */
+export const HEADER = 'data-wb-header'
+/** On an element that points stand before; its value is their number. */
+export const ANCHOR = 'data-wb-anchor'
+
+/** What covers the viewport's top on arrival, in px. */
+export const COVER = '--wb-header'
+/** Of that, what the page's own header covers. */
+export const OWN_COVER = '--wb-own'
+
+/** The menu that is made, beyond any menu of the page's own. */
+export const MADE_MENU = `nav[${PIECE}="menu"][${MENU}]`

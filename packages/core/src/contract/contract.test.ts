@@ -1,0 +1,59 @@
+import { indicated, readSettings, roleOf, type Piecelike } from './index.ts'
+
+const piece = (tag: string, attributes: Record<string, string>, text = '', children: string[] = []): Piecelike => ({
+  tag,
+  attributes: new Map(Object.entries(attributes)),
+  text,
+  children,
+})
+const settings = JSON.stringify({
+  sections: ['a'],
+  toTop: [],
+  breathing: 24,
+  bellOffset: 24,
+  former: [
+    ['1', 'a'],
+    ['0', 'a'],
+  ],
+  points: [],
+})
+
+describe('a piece of ours', () => {
+  it('is known by element, attributes and content', () => {
+    expect(roleOf(piece('script', { type: 'application/json', 'data-wb': 'settings' }, settings))).toBe('settings')
+    expect(roleOf(piece('style', { 'data-wb': 'style' }, '\nhtml:root { --wb-header: 0px; }'))).toBe('style')
+    expect(roleOf(piece('nav', { 'data-wb': 'menu', 'data-wb-menu': '', 'aria-label': 'Bereiche' }, '', ['a', 'a']))).toBe('menu')
+    expect(roleOf(piece('meta', { 'data-wb': 'anchor', name: 'way-bell', content: 'anchor', id: 'x' }))).toBe('anchor')
+  })
+
+  it.each([
+    ['another value', piece('section', { 'data-wb': 'intro' })],
+    ['no value of its own', piece('section', { 'data-wb': 'toString' })],
+    ['another element', piece('div', { 'data-wb': 'style' }, '--wb-header:')],
+    ['other content', piece('script', { type: 'application/json', 'data-wb': 'settings' }, '{"volume":3}')],
+    ['no content', piece('style', { 'data-wb': 'style' })],
+    ['content of a menu of the page’s own', piece('nav', { 'data-wb': 'menu', 'data-wb-menu': '' }, '', ['ul'])],
+    ['a lack of our other attributes', piece('nav', { 'data-wb': 'menu' }, '', ['a'])],
+  ])('is nothing with %s', (_, el) => expect(roleOf(el)).toBeNull())
+})
+
+it('reads former IDs in their order, digits too, and as earlier handovers wrote them', () => {
+  expect(readSettings(settings)!.former).toEqual([
+    ['1', 'a'],
+    ['0', 'a'],
+  ])
+  const earlier = { sections: ['a', 'p'], toTop: [], breathing: 0, bellOffset: 0, former: { was: 'a' }, points: { p: [2, -8] } }
+  expect(readSettings(JSON.stringify(earlier))).toMatchObject({ former: [['was', 'a']], points: [['p', 2, -8]] })
+})
+
+it('asks for raw text before decoded text, and for the top last', () => {
+  const on =
+    (...names: string[]) =>
+    (name: string) =>
+      names.find((n) => n === name)
+  expect(indicated('a%20b', on('a b', 'a%20b'))).toEqual({ kind: 'element', element: 'a%20b' })
+  expect(indicated('a%20b', on('a b'))).toEqual({ kind: 'element', element: 'a b' })
+  expect(indicated('Top', on('top'))).toEqual({ kind: 'top' })
+  expect(indicated('top', on('top'))).toEqual({ kind: 'element', element: 'top' })
+  expect(indicated('%', on())).toEqual({ kind: 'none' })
+})

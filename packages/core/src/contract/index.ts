@@ -1,0 +1,10 @@
+/**
+ * The contract: what handed-over pages carry, and how a hash is resolved. Core, script and agent take it from here; it has neither
+ * imports nor a DOM, so that all of it may stand in a page.
+ */
+export { arrangement, type Token } from './arrangement.ts'
+export * from './attributes.ts'
+export { isFixed } from './box.ts'
+export { decodeFragment, fragmentOf, hashOf, indicated, type Indicated } from './hash.ts'
+export { pieceTags, roleOf, type Piecelike, type PieceRole } from './pieces.ts'
+export { readSettings, type Settings, type WrittenSettings } from './settings.ts'

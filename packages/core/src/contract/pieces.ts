@@ -1,0 +1,51 @@
+/**
+ * The elements that hold what a handover writes, and how they are known again. A page may carry `data-wb` of its own: ours is only what has
+ * our element, our attributes and our content; everything else is the page's and stays.
+ */
+import { MENU, PIECE } from './attributes.ts'
+import { readSettings } from './settings.ts'
+
+export const pieceTags = {
+  style: { tag: 'style', attributes: { [PIECE]: 'style' } },
+  settings: { tag: 'script', attributes: { type: 'application/json', [PIECE]: 'settings' } },
+  script: { tag: 'script', attributes: { [PIECE]: 'script' } },
+  anchor: { tag: 'meta', attributes: { [PIECE]: 'anchor', name: 'way-bell', content: 'anchor' }, isVoid: true },
+  menu: { tag: 'nav', attributes: { [PIECE]: 'menu', [MENU]: '', 'aria-label': 'Sections' } },
+} satisfies Record<string, { tag: string; attributes: Record<string, string>; isVoid?: true }>
+
+export type PieceRole = keyof typeof pieceTags
+
+/** An element, as far as it takes to know a piece. */
+export interface Piecelike {
+  tag: string
+  attributes: ReadonlyMap<string, string>
+  /** Its text, where nothing else is in it. */
+  text: string
+  /** Tags of its child elements. */
+  children: readonly string[]
+}
+
+const content: Record<PieceRole, (el: Piecelike) => boolean> = {
+  style: ({ text }) => text.includes('--wb-header:'),
+  settings: ({ text }) => readSettings(text) !== null,
+  script: ({ text }) => text.includes('data-wb') && text.includes('--wb-header'),
+  anchor: () => true,
+  menu: ({ children }) => children.every((tag) => tag === 'a'),
+}
+
+/** The role of a piece that a handover wrote; null for an element of the page's own. */
+export function roleOf(el: Piecelike): PieceRole | null {
+  const role = el.attributes.get(PIECE)
+  if (role === undefined || !Object.hasOwn(pieceTags, role)) return null
+  const { tag, attributes } = pieceTags[role as PieceRole]
+  const names = [...Object.keys(attributes), ...(role === 'anchor' ? ['id'] : [])]
+  // A menu's name may be put into the page's language.
+  const isFree = (name: string) => name === 'id' || name === 'aria-label'
+  const isOurs =
+    el.tag === tag &&
+    el.attributes.size === names.length &&
+    names.every(
+      (name) => el.attributes.has(name) && (isFree(name) || el.attributes.get(name) === (attributes as Record<string, string>)[name]),
+    )
+  return isOurs && content[role as PieceRole](el) ? (role as PieceRole) : null
+}

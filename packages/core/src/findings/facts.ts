@@ -1,0 +1,86 @@
+/** What rules ask of a page and of a site, looked up once for all of them. */
+import { decodeFragment } from '../contract/index.ts'
+import { faultOf } from '../naming/index.ts'
+import type { ElementAt, NamedIds, PageLink, PageReading, Place, ReadId } from '../page/index.ts'
+import type { Item, Menu, Section, Site, SitePage } from '../site/index.ts'
+import type { Survey } from '../survey/index.ts'
+
+/** What is known of a page beside its own text. */
+export interface Around {
+  /** Paths of files that the page names and that did not come along. */
+  missing: ReadonlySet<string>
+  /** Names that its scripts read and nothing declares. */
+  undeclared: ReadonlySet<string>
+}
+
+export interface KnownId {
+  entry: ReadId
+  /** The element that has the same ID before this one; null for the first. */
+  first: ReadId | null
+  fault: ReturnType<typeof faultOf>
+}
+
+export interface PageFacts {
+  reading: PageReading
+  missing: ReadonlySet<string>
+  /** Every ID of the page, in page order. */
+  ids: readonly KnownId[]
+  /** What links ask for: as written and percent-decoded. */
+  asked: ReadonlySet<string>
+}
+
+export function pageFacts(reading: PageReading, { missing, undeclared }: Around): PageFacts {
+  const firstOf = new Map<string, ReadId>()
+  const byLower = new Map<string, ReadId>()
+  const ids = reading.ids.map((entry): KnownId => {
+    const { id } = entry
+    const lower = id.toLowerCase()
+    const first = (id !== '' && firstOf.get(id)) || null
+    const near = byLower.get(lower)
+    if (!first) firstOf.set(id, entry)
+    if (!near) byLower.set(lower, entry)
+    const owners = () => (near && near.id !== id ? [{ id: near.id, what: `The ${near.tag} on line ${near.line}` }] : [])
+    return { entry, first, fault: first ? null : faultOf(id, { owners, formerOwner: () => null, undeclared }) }
+  })
+  const asked = new Set(
+    reading.links.flatMap((l) => (l.target === null || l.fragment === null ? [] : [l.fragment, decodeFragment(l.fragment)])),
+  )
+  return { reading, missing, ids, asked }
+}
+
+/** What a site is judged by. */
+export interface SiteInput {
+  site: Site
+  page: SitePage
+  reading: PageReading
+  undeclared: ReadonlySet<string>
+  /** IDs that the page's styles and scripts name. */
+  named: NamedIds
+  /** By screen key. */
+  surveys: Readonly<Record<string, Survey>>
+}
+
+export interface SiteFacts extends SiteInput {
+  /** Sections that are elements. */
+  sections: ReadonlyMap<ElementAt, Section>
+  /** Items of the page's own links. */
+  items: ReadonlyMap<ElementAt, { menu: Menu; item: Item }>
+  links: ReadonlyMap<ElementAt, PageLink>
+  /** The ID that each element has in the source. */
+  hadId: ReadonlyMap<ElementAt, string>
+  placeOf: (at: ElementAt) => Place
+}
+
+export function siteFacts(input: SiteInput): SiteFacts {
+  const { page, reading } = input
+  const places = new Map<ElementAt, Place>()
+  for (const { at, line, column } of [...reading.ids, ...reading.candidates]) places.set(at, { line, column })
+  return {
+    ...input,
+    sections: new Map(page.sections.filter((s) => !s.point).map((s) => [s.at, s])),
+    items: new Map(page.menus.flatMap((menu) => menu.items.flatMap((item) => item.links.map((link) => [link, { menu, item }] as const)))),
+    links: new Map(reading.links.map((l) => [l.at, l])),
+    hadId: new Map(reading.ids.map((i) => [i.at, i.id])),
+    placeOf: (at) => places.get(at) ?? { line: 1, column: 1 },
+  }
+}

@@ -1,0 +1,30 @@
+/** What the rules about a single ID have in common. */
+import { soundId, type IdCode } from '../naming/index.ts'
+import { idContext } from '../proposal/index.ts'
+import { renameSection, type Section } from '../site/index.ts'
+import type { SiteFacts } from './facts.ts'
+import type { Fix, Found, Rule, Severity } from './finding.ts'
+
+export function renameFix(site: SiteFacts, section: Section): Fix {
+  const id = soundId(section.id, idContext(site, section))
+  return { label: `Rename to “${id}”`, command: renameSection(site.page.key, section, id) }
+}
+
+/** Settled once the element is a section with another ID. */
+export function untilRenamed(found: Found, site: SiteFacts): Found | null {
+  const at = found.where.at!
+  const section = site.sections.get(at)
+  if (!section) return found
+  return section.id === site.hadId.get(at) ? { ...found, fix: renameFix(site, section) } : null
+}
+
+/** Elements of a page whose ID has this fault. */
+export const idRule = (code: IdCode, severity: Severity): Rule => ({
+  severity,
+  task: 'sections',
+  inPage: ({ ids }) =>
+    ids.flatMap(({ entry, fault }) =>
+      fault?.code === code ? { message: fault.message, line: entry.line, column: entry.column, where: { at: entry.at }, fix: null } : [],
+    ),
+  whileOpen: untilRenamed,
+})

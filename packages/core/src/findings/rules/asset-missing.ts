@@ -1,0 +1,13 @@
+/** A file that the page needs and that did not come along. */
+import type { Rule } from '../finding.ts'
+
+export const rule: Rule = {
+  severity: 'warning',
+  task: 'sections',
+  inPage: ({ reading, missing }) =>
+    reading.assets.flatMap(({ path, line, column }) =>
+      missing.has(path)
+        ? { message: `The file “${path}” is not there; the page will look different without it.`, line, column, where: {}, fix: null }
+        : [],
+    ),
+}

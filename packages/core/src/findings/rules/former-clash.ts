@@ -1,0 +1,26 @@
+/** A former ID that something on the page has now: links that mean the section go there. */
+import type { Rule } from '../finding.ts'
+
+export const rule: Rule = {
+  severity: 'warning',
+  task: 'sections',
+  inSite: ({ page, reading, sections, placeOf }) =>
+    page.sections.flatMap((section) =>
+      section.former.flatMap((former) => {
+        const other = page.sections.find((s) => s !== section && (s.id === former || s.former.includes(former)))
+        const element = reading.ids.find((i) => i.id === former && !sections.has(i.at))
+        if (!other && !element) return []
+        const who = other ? `the section “${other.title}”` : `the ${element!.tag} on line ${element!.line}`
+        const rest = section.former.filter((f) => f !== former)
+        return {
+          message: `The former ID “${former}” of “${section.title}” belongs to ${who} as well; old links to it go to one of the two only.`,
+          ...placeOf(section.at),
+          where: { at: section.at, section: section.key },
+          fix: {
+            label: `Forget “${former}”`,
+            command: { type: 'section/id', page: page.key, section: section.key, id: section.id, former: rest },
+          },
+        }
+      }),
+    ),
+}

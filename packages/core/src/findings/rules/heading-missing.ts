@@ -1,0 +1,20 @@
+/** A section that is offered and has no heading. */
+import type { Rule } from '../finding.ts'
+
+export const rule: Rule = {
+  severity: 'warning',
+  task: 'sections',
+  inPage: ({ reading }) =>
+    reading.candidates.flatMap(({ offered, heading, title, tag, line, column, at }) =>
+      offered && heading === null
+        ? {
+            message: `The section “${title}” (${tag}) has no heading; a visitor who arrives cannot tell where.`,
+            line,
+            column,
+            where: { at },
+            fix: null,
+          }
+        : [],
+    ),
+  whileOpen: (found, { sections }) => (sections.has(found.where.at!) ? found : null),
+}

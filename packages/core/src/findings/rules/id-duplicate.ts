@@ -1,0 +1,22 @@
+/** A second element with an ID: links go to the first. */
+import type { Rule } from '../finding.ts'
+import { untilRenamed } from '../ids.ts'
+
+export const rule: Rule = {
+  severity: 'warning',
+  task: 'sections',
+  inPage: ({ ids, asked }) =>
+    ids.flatMap(({ entry: { id, at, line, column }, first }) =>
+      first
+        ? {
+            severity: asked.has(id) ? 'error' : 'warning',
+            message: `The ID “${id}” stands on line ${first.line} already; links go to that one. Give this element another ID.`,
+            line,
+            column,
+            where: { at },
+            fix: null,
+          }
+        : [],
+    ),
+  whileOpen: untilRenamed,
+}

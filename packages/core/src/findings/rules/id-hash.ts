@@ -1,0 +1,4 @@
+/** An ID that begins with #. */
+import { idRule } from '../ids.ts'
+
+export const rule = idRule('id-hash', 'error')

@@ -1,0 +1,21 @@
+/** An ID that was changed although the page's own styles or scripts name it: what those do no longer comes about. */
+import type { Rule } from '../finding.ts'
+
+export const rule: Rule = {
+  severity: 'warning',
+  task: 'sections',
+  inSite: ({ page, named, hadId, placeOf }) =>
+    page.sections.flatMap((section) => {
+      const was = section.point ? undefined : hadId.get(section.at)
+      if (!was || was === section.id) return []
+      const who = [named.styles.includes(was) ? 'styles' : [], named.scripts.includes(was) ? 'scripts' : []].flat().join(' and ')
+      if (!who) return []
+      const former = section.former.filter((f) => f !== was)
+      return {
+        message: `The page’s ${who} name “#${was}”, which is “#${section.id}” now; what they do to it no longer happens.`,
+        ...placeOf(section.at),
+        where: { at: section.at, section: section.key },
+        fix: { label: `Keep “${was}”`, command: { type: 'section/id', page: page.key, section: section.key, id: was, former } },
+      }
+    }),
+}

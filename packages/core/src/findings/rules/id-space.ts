@@ -1,0 +1,4 @@
+/** White space in an ID. */
+import { idRule } from '../ids.ts'
+
+export const rule = idRule('id-space', 'error')

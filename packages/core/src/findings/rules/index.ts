@@ -1,0 +1,38 @@
+/** Rules, by the code of what they find. Made by scripts/registries.mjs from the files of this folder. */
+import { rule as assetMissing } from './asset-missing.ts'
+import { rule as formerClash } from './former-clash.ts'
+import { rule as headingMissing } from './heading-missing.ts'
+import { rule as idCase } from './id-case.ts'
+import { rule as idDuplicate } from './id-duplicate.ts'
+import { rule as idEmpty } from './id-empty.ts'
+import { rule as idHash } from './id-hash.ts'
+import { rule as idInUse } from './id-in-use.ts'
+import { rule as idReserved } from './id-reserved.ts'
+import { rule as idSelector } from './id-selector.ts'
+import { rule as idShadow } from './id-shadow.ts'
+import { rule as idSpace } from './id-space.ts'
+import { rule as linkBroken } from './link-broken.ts'
+import { rule as linkCase } from './link-case.ts'
+import { rule as neverRings } from './never-rings.ts'
+import { rule as sectionEmpty } from './section-empty.ts'
+import { rule as sectionHidden } from './section-hidden.ts'
+
+export const rules = {
+  'asset-missing': assetMissing,
+  'former-clash': formerClash,
+  'heading-missing': headingMissing,
+  'id-case': idCase,
+  'id-duplicate': idDuplicate,
+  'id-empty': idEmpty,
+  'id-hash': idHash,
+  'id-in-use': idInUse,
+  'id-reserved': idReserved,
+  'id-selector': idSelector,
+  'id-shadow': idShadow,
+  'id-space': idSpace,
+  'link-broken': linkBroken,
+  'link-case': linkCase,
+  'never-rings': neverRings,
+  'section-empty': sectionEmpty,
+  'section-hidden': sectionHidden,
+}

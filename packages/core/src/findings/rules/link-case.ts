@@ -1,0 +1,13 @@
+/** A hash that differs from an ID only in case. */
+import type { Rule } from '../finding.ts'
+import { brokenLinks, untilLinked } from '../links.ts'
+
+export const rule: Rule = {
+  severity: 'error',
+  task: 'menus',
+  inPage: (page) =>
+    brokenLinks(page).flatMap(({ wanted, near, place }) =>
+      near === null ? [] : { message: `The link to “#${wanted}” finds nothing: the ID is “${near}”. Write it the same way.`, ...place },
+    ),
+  whileOpen: untilLinked,
+}

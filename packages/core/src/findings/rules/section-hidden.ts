@@ -1,0 +1,42 @@
+/** A target without a box: links to it do nothing. In the markup for all screens, or measured on single ones. */
+import type { Rule } from '../finding.ts'
+import { dropFix, orDrop } from '../sections.ts'
+
+export const rule: Rule = {
+  severity: 'error',
+  task: 'sections',
+  inPage: ({ ids, asked }) =>
+    ids.flatMap(({ entry: { id, at, line, column, isHidden }, first }) =>
+      id !== '' && !first && isHidden && asked.has(id)
+        ? {
+            message: `The element with the ID “${id}” is hidden and has no place on the page; links to it do nothing.`,
+            line,
+            column,
+            where: { at },
+            fix: null,
+          }
+        : [],
+    ),
+  whileOpen: orDrop,
+  inSite: ({ page, site, surveys, reading, placeOf }) => {
+    const hidden = new Map(
+      Object.entries(surveys).map(([key, survey]) => [key, new Set(survey.parts.flatMap((p) => (p.hasBox ? [] : p.at)))]),
+    )
+    // What the markup hides on all screens is told already, where a link asks for it.
+    const asked = new Set(reading.links.map((l) => l.target))
+    const told = new Set(reading.ids.flatMap((i) => (i.isHidden && asked.has(i.at) ? i.at : [])))
+    return page.sections.flatMap((section) => {
+      const screens = site.screens.filter((s) => hidden.get(s.key)?.has(section.at))
+      if (!screens.length || told.has(section.at)) return []
+      const isOnNone = screens.length === site.screens.length
+      const where = isOnNone ? 'on no screen' : `not on ${screens.map((s) => `“${s.name}”`).join(', ')}`
+      return {
+        severity: isOnNone ? 'error' : 'warning',
+        message: `The section “${section.title}” has a place ${where}; there, links to it do nothing.`,
+        ...placeOf(section.at),
+        where: { at: section.at, section: section.key, ...(screens.length === 1 ? { screen: screens[0]!.key } : {}) },
+        fix: dropFix(page, section),
+      }
+    })
+  },
+}

@@ -1,0 +1,118 @@
+/**
+ * A menu's order, written into the element that it stands in. Entries change places within their lists, with what is nested in them. An order
+ * that no such change gives, since it mixes what stands in different lists, is had by the links themselves changing places.
+ */
+import type { ElementAt, MenuEntry, MenuList } from '../page/index.ts'
+import type { NewEntry, PageEdit } from './edit.ts'
+
+/** What a place in the order is to hold: a link that the page has, or a new one. */
+export type Ordered = { link: ElementAt } | { href: string; label: string }
+
+type ListEntry = Extract<MenuEntry, MenuList>
+const isList = (entry: MenuEntry): entry is ListEntry => 'entries' in entry
+const leavesOf = (entry: MenuEntry): ElementAt[] => (isList(entry) ? entry.entries.flatMap(leavesOf) : [entry.link])
+
+/** The edits that give the menu this order; links that are not in it are left out of the page. */
+export function orderEdits(tree: MenuList, order: readonly Ordered[]): PageEdit[] {
+  const kept = order.flatMap((o) => ('link' in o ? o.link : []))
+  const places = new Map(kept.map((link, i) => [link, i]))
+  const root: ListEntry = { at: tree.list, ...tree }
+  const standing = leavesOf(root).filter((link) => places.has(link))
+  const exchange = !canMove(root, places)
+  /** The link of the source that stands where the i-th of the order is to be. */
+  const leafAt = (i: number) => (exchange ? standing[i] : kept[i])
+  const rank = exchange ? new Map(standing.map((link, i) => [link, i])) : places
+  const added = new Map<ListEntry, { entry: MenuEntry; isAfter: boolean; slot: NewEntry }[]>()
+  let before = -1
+  for (const o of order) {
+    if ('link' in o) before++
+    else {
+      const place = placeOfNew(root, rank, leafAt(before), leafAt(before + 1))
+      if (!place) continue
+      const { list, entry, isAfter, like } = place
+      added.set(list, [...(added.get(list) ?? []), { entry, isAfter, slot: { ...like, href: o.href, label: o.label } }])
+    }
+  }
+  const edits = listEdits(root, rank, added)
+  return exchange ? [...edits, { kind: 'exchange', from: standing, to: kept }] : edits
+}
+
+/** True where every entry's links stand together in the order, so that moving entries is enough. */
+function canMove(list: ListEntry, places: ReadonlyMap<ElementAt, number>): boolean {
+  const spans = list.entries.flatMap((entry) => {
+    const own = leavesOf(entry).flatMap((link) => places.get(link) ?? [])
+    return own.length ? [{ entry, first: Math.min(...own), last: Math.max(...own) }] : []
+  })
+  const sorted = [...spans].sort((a, b) => a.first - b.first)
+  if (!list.isEven && sorted.some((s, i) => s !== spans[i])) return false
+  if (sorted.some((s, i) => i > 0 && sorted[i - 1]!.last > s.first)) return false
+  return list.entries.every((entry) => !isList(entry) || canMove(entry, places))
+}
+
+function listEdits(
+  list: ListEntry,
+  rank: ReadonlyMap<ElementAt, number>,
+  added: ReadonlyMap<ListEntry, { entry: MenuEntry; isAfter: boolean; slot: NewEntry }[]>,
+): PageEdit[] {
+  const from = list.entries.map((e) => e.at)
+  // What holds none of the menu's links any more goes with what stood before it.
+  let last = -1
+  const ranked = list.entries.flatMap((entry) => {
+    const own = leavesOf(entry).flatMap((link) => rank.get(link) ?? [])
+    if (!own.length && !isList(entry)) return []
+    last = own.length ? Math.min(...own) : last
+    return [{ entry, first: last }]
+  })
+  ranked.sort((a, b) => a.first - b.first)
+  const news = added.get(list) ?? []
+  const slots = (entry: MenuEntry, isAfter: boolean) => news.filter((n) => n.entry === entry && n.isAfter === isAfter).map((n) => n.slot)
+  const to = ranked.flatMap(({ entry }) => [...slots(entry, false), entry.at, ...slots(entry, true)])
+  const isSame = to.length === from.length && to.every((slot, i) => slot === from[i])
+  const inner = list.entries.flatMap((entry) => (isList(entry) ? listEdits(entry, rank, added) : []))
+  return [...(isSame ? [] : [{ kind: 'entries', list: list.list, from, to } as const]), ...inner]
+}
+
+interface NewPlace {
+  list: ListEntry
+  entry: MenuEntry
+  isAfter: boolean
+  like: Pick<NewEntry, 'like' | 'link'>
+}
+
+/** Right behind the link before it, or right before the one behind it, in a list whose entries are alike; it looks like its neighbours. */
+function placeOfNew(
+  root: ListEntry,
+  rank: ReadonlyMap<ElementAt, number>,
+  before: ElementAt | undefined,
+  next: ElementAt | undefined,
+): NewPlace | null {
+  const candidates = [
+    ...(before === undefined ? [] : wayTo(root, before).map((step) => ({ ...step, isAfter: true }))),
+    ...(next === undefined ? [] : wayTo(root, next).map((step) => ({ ...step, isAfter: false }))),
+  ]
+  const isEdge = ({ entry, isAfter }: (typeof candidates)[number]) => {
+    const own = leavesOf(entry).filter((link) => rank.has(link))
+    const ranks = own.map((link) => rank.get(link)!)
+    return rank.get(isAfter ? before! : next!) === (isAfter ? Math.max(...ranks) : Math.min(...ranks))
+  }
+  const fitting = candidates.filter((c) => c.list.isEven && isEdge(c))
+  const chosen = fitting.find((c) => !isList(c.entry)) ?? fitting[0] ?? candidates[0]
+  if (!chosen) return null
+  const near = [chosen.entry, ...chosen.list.entries].find((e) => !isList(e)) ?? anyLeaf(root)
+  return near && !isList(near) ? { ...chosen, like: { like: near.at, link: near.link } } : null
+}
+
+/** The lists and their entries on the way down to a link, the innermost first. */
+function wayTo(list: ListEntry, link: ElementAt): { list: ListEntry; entry: MenuEntry }[] {
+  const entry = list.entries.find((e) => leavesOf(e).includes(link))
+  if (!entry) return []
+  return [...(isList(entry) ? wayTo(entry, link) : []), { list, entry }]
+}
+
+function anyLeaf(list: ListEntry): MenuEntry | null {
+  for (const entry of list.entries) {
+    const leaf = isList(entry) ? anyLeaf(entry) : entry
+    if (leaf) return leaf
+  }
+  return null
+}

@@ -1,0 +1,270 @@
+import fc from 'fast-check'
+import { defaultRule } from '../../naming/index.ts'
+import {
+  byteOffsets,
+  decodePage,
+  encodeText,
+  parsePage,
+  readParsed,
+  undoSplices,
+  type PageReading,
+  type ParsedPage,
+} from '../../page/index.ts'
+import { proposeSetUp } from '../../proposal/index.ts'
+import { defaultScreens, type SitePage } from '../../site/index.ts'
+import { pageEdits, writePage, type Handover } from '../index.ts'
+
+function build(
+  bytes: Uint8Array,
+  change: (page: SitePage) => SitePage = (p) => p,
+): { parsed: ParsedPage; reading: PageReading; page: SitePage; handover: Handover } {
+  const parsed = parsePage(bytes)
+  const reading = readParsed(parsed, bytes.length, 'index.html')
+  const page = change({ key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
+  const edits = pageEdits({ page, pages: [page], reading, screens: defaultScreens, surveys: {}, runtime: '/* data-wb --wb-header */' })
+  return { parsed, reading, page, handover: writePage(bytes, parsed, edits) }
+}
+
+const ascii = (text: string) => Uint8Array.from(text, (c) => c.charCodeAt(0) & 0xff)
+const utf8 = (text: string) => new TextEncoder().encode(text)
+const read = (bytes: Uint8Array) => new TextDecoder().decode(bytes)
+
+/** Tags and texts in order, without what was written and without attributes. */
+function shape({ tree }: ParsedPage): string[] {
+  return tree.all.map((el) => `${el.depth} ${el.tag} ${el.tag === 'head' ? '' : el.texts.map((t) => t.value.replace(/\s+/g, '')).join('')}`)
+}
+
+const markup = fc.constantFrom(
+  '<section><h2>Work</h2><p>text enough to be seen</p></section>',
+  '<SECTION ID=One id="two"><H2>One &amp; two</H2>words\n<p>unclosed',
+  "<section\n  class='a'\r\n id = 'x y' ><h2>Space</h2>",
+  '<div id=top><h2>Top</h2></div>',
+  '<div id="a"><h2>A</h2></div><div id="a"><h2>A again</h2></div>',
+  '<table><tr><td><h2>Cell</h2></td><section><h2>Fostered</h2></section></tr></table>',
+  '<template><section id="t"><h2>Not here</h2></section></template>',
+  '<svg><a href="#x"><text>S</text></a><foreignObject><h2>Deep</h2></foreignObject></svg>',
+  '<script>var s = "<section><h2>no</h2></section>"</script>',
+  '<!-- <section id="c"><h2>no</h2></section> -->',
+  '<textarea><section><h2>no</h2></section></textarea>',
+  '<nav><ul><li><a href="#">Work</a></li><li><a href="#a">A</a><li><a href=#Missing>Space</a></ul></nav>',
+  '<header><h1>Title</h1><nav><a href="#one">One</a> <a>No href</a> <a href="">Empty</a></nav></header>',
+  '<a name="old"></a><h2>Old anchor</h2><p>and its words, some more of them</p>',
+  '<b><p>mis</b>nested</p><a href="#a"><div>block in link</a></div>',
+  '<h2/>Self<br/>closed</h2>',
+  '</div></p></section>',
+  '<p data-wb="intro">Ours in name only</p><style data-wb="style">b{}</style>',
+  'plain text & more < less',
+  '\u0000<div \u0000 id=\u0000z><h3>Nul</h3></div>',
+  '<section title="<section>" data-x=\'"\'><h2>Quotes</h2></section>',
+)
+const head = fc.constantFrom(
+  '',
+  '<!doctype html>',
+  '<!DOCTYPE html><html><head><title>T</title></head><body>',
+  '<head><style>a{b:c}</style>',
+  '<html lang=en>',
+  '<body class=x>',
+  '<!-- first -->\n<!doctype html><title>only</title>',
+)
+const lineEnd = fc.constantFrom('\n', '\r\n', '\r')
+
+const pages = fc
+  .record({ head, parts: fc.array(markup, { minLength: 1, maxLength: 8 }), lineEnd })
+  .map(({ head: h, parts, lineEnd: e }) => [h, '<i></i>', ...parts, ''].join('\n').replace(/\r?\n/g, e))
+
+describe('writing a page', () => {
+  const encodings: [string, (text: string) => Uint8Array][] = [
+    ['utf-8', utf8],
+    ['utf-8 with a mark', (t) => Uint8Array.from([0xef, 0xbb, 0xbf, ...utf8('é' + t)])],
+    ['windows-1252', (t) => ascii('<meta charset=windows-1252>\u0093quoted\u0094 \xe9\x81' + t)],
+    ['utf-16le', (t) => Uint8Array.from([0xff, 0xfe, ...[...t].flatMap((c) => [c.charCodeAt(0) & 0xff, c.charCodeAt(0) >> 8])])],
+    ['utf-16be', (t) => Uint8Array.from([0xfe, 0xff, ...[...t].flatMap((c) => [c.charCodeAt(0) >> 8, c.charCodeAt(0) & 0xff])])],
+    // A lead byte before a tag, a lone trail byte, and two characters: none of the first come back from the decoder as they were.
+    ['shift_jis', (t) => ascii('<meta charset=shift_jis>\x81<p>\xa0\x82\xa0\x81\xfd</p>' + t + '\x81')],
+    ['broken utf-8', (t) => Uint8Array.from([...utf8('<meta charset=utf-8>'), 0xc3, 0x28, 0xff, ...utf8(t + 'ü'), 0xe2, 0x82])],
+  ]
+  // Every other one of the standard, with bytes in front and behind that may be anything in it, broken sequences too.
+  const others =
+    'ibm866 iso-8859-2 iso-8859-3 iso-8859-4 iso-8859-5 iso-8859-6 iso-8859-7 iso-8859-8 iso-8859-8-i iso-8859-10 iso-8859-13 iso-8859-14 iso-8859-15 iso-8859-16 koi8-r koi8-u macintosh windows-874 windows-1250 windows-1251 windows-1253 windows-1254 windows-1255 windows-1256 windows-1257 windows-1258 x-mac-cyrillic gbk gb18030 big5 euc-jp iso-2022-jp euc-kr x-user-defined'.split(
+      ' ',
+    )
+  const random = fc.sample(
+    fc.uint8Array({ minLength: 1, maxLength: 40, min: 0x20 }).map((b) => b.filter((x) => x !== 0x3c)),
+    { numRuns: others.length, seed: 7 },
+  )
+  others.forEach((name, i) =>
+    encodings.push([
+      name,
+      (t) => Uint8Array.from([...ascii(`<meta charset=${name}><p>`), ...random[i]!, ...ascii('</p>' + t), ...random[i]!]),
+    ]),
+  )
+  for (const [name, encode] of encodings) {
+    it(`changes nothing outside its edits, and they can be undone: ${name}`, () => {
+      fc.assert(
+        fc.property(pages, (text) => {
+          const bytes = encode(text)
+          const { handover, parsed } = build(bytes)
+          expect(undoSplices(handover.bytes, handover.splices)).toEqual(bytes)
+          for (const s of handover.splices) expect(bytes.slice(s.offset, s.offset + s.removed.length)).toEqual(s.removed)
+          expect(shape(parsePage(handover.bytes))).toEqual(shape(parsed))
+        }),
+        { numRuns: others.includes(name) ? 25 : 120 },
+      )
+    })
+  }
+
+  it('changes nothing else when a thousand IDs are changed at once, in any character set', () => {
+    const section = (i: number) =>
+      `<section ${i % 3 ? `id="s${i}"` : ''} class='x'><h2>N${i}</h2><a href="#s${i}">up</a>words</section>\r\n`
+    const text = `<html><body>${Array.from({ length: 1000 }, (_, i) => section(i)).join('')}`
+    for (const [name, encode] of encodings.filter(([n]) =>
+      ['utf-8', 'utf-16be', 'shift_jis', 'windows-1252', 'gb18030', 'koi8-r'].includes(n),
+    )) {
+      const bytes = encode(text)
+      const { handover, parsed } = build(bytes, (p) => ({
+        ...p,
+        sections: p.sections.map((s) => ({ ...s, id: `new-${s.at}`, former: s.own === null ? [] : [s.own] })),
+      }))
+      expect([name, parsed.tree.all.filter((el) => el.tag === 'section').length]).toEqual([name, 1000])
+      expect(undoSplices(handover.bytes, handover.splices)).toEqual(bytes)
+      const again = parsePage(handover.bytes)
+      expect(shape(again)).toEqual(shape(parsed))
+      expect(again.tree.all.filter((el) => el.tag === 'section' && el.attrs.get('id')?.startsWith('new-'))).toHaveLength(1000)
+      expect(again.tree.all.filter((el) => el.tag === 'a' && el.attrs.get('href')?.startsWith('#new-')).length).toBeGreaterThanOrEqual(666)
+    }
+  })
+
+  it('gives every section its ID in the written page, each only once among sections, and every menu link a target', () => {
+    fc.assert(
+      fc.property(pages, (text) => {
+        const { handover, page } = build(utf8(text))
+        const again = parsePage(handover.bytes)
+        const ids = page.sections.map((s) => s.id)
+        expect(new Set(ids).size).toBe(ids.length)
+        const all = again.tree.all.flatMap((el) => el.attrs.get('id') ?? (el.tag === 'a' ? el.attrs.get('name') : undefined) ?? [])
+        for (const id of ids) expect(all).toContain(id)
+        for (const item of page.menus.flatMap((m) => m.items))
+          if (item.target.kind === 'section') expect(page.sections.map((s) => s.key)).toContain(item.target.section)
+      }),
+    )
+  })
+
+  it.each([
+    ['a value that is none of ours', '<p data-wb="intro">Kept.</p>'],
+    [
+      'our name and none of our content',
+      '<script type="application/json" data-wb="settings">{"volume":3}</script><style data-wb="style">b{}</style>',
+    ],
+    ['a menu that is called as ours', '<nav data-wb="menu"><ul><li><a href="#a">A</a></li></ul></nav>'],
+  ])('keeps an author’s own data-wb with %s', (_, own) => {
+    for (const before of ['', '<!doctype html>', '<html><head><title>T</title></head><body>']) {
+      const source = `${before}${own}<section id="a"><h2>A</h2><p>Words.</p></section><section id="b"><h2>B</h2></section>`
+      const once = build(utf8(source))
+      expect(read(once.handover.bytes)).toContain(own.slice(own.indexOf('data-wb')))
+      expect(undoSplices(once.handover.bytes, once.handover.splices)).toEqual(utf8(source))
+      expect(read(build(once.handover.bytes).handover.bytes)).toBe(read(once.handover.bytes))
+    }
+  })
+
+  it('keeps every ID that the page had, but for a later double that is a section', () => {
+    const { handover } = build(
+      utf8(
+        '<main><section id="Work 1"><h2>Work</h2></section><section id=a><h2>A</h2></section><section id="a"><h2>Again</h2></section><p id="a">x</p></main>',
+      ),
+    )
+    const text = read(handover.bytes)
+    expect(text).toContain('<section id="Work 1">')
+    expect(text).toContain('<section id=a>')
+    expect(text).toContain('<section id="again">')
+    expect(text).toContain('<p id="a">')
+  })
+
+  it('is the same when what it wrote is brought in again', () => {
+    fc.assert(
+      fc.property(pages, (text) => {
+        const once = build(utf8(text)).handover.bytes
+        expect(read(build(once).handover.bytes)).toBe(read(once))
+      }),
+    )
+  })
+
+  const menu =
+    '<!doctype html><title>t</title><nav>\n <ul>\n  <li><a href="#a"><i></i> Ay </a></li>\n  <li class="b"><a id="lb" href=\'#b\'>Bee</a></li>\n  <li><a href="#c">Cee</a></li>\n </ul>\n</nav><main><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section><section id=c><h2>C</h2></section></main>'
+  const menuOf = (change: (page: SitePage) => SitePage) => /<ul>[\s\S]*<\/ul>/.exec(read(build(utf8(menu), change).handover.bytes))![0]
+
+  it('puts the items of a found menu into another order with their own markup', () => {
+    expect(menuOf((p) => ({ ...p, menus: p.menus.map((m) => ({ ...m, items: [m.items[2]!, m.items[0]!, m.items[1]!] })) }))).toBe(
+      '<ul>\n  <li><a href="#c">Cee</a></li>\n  <li><a href="#a"><i></i> Ay </a></li>\n  <li class="b"><a id="lb" href=\'#b\'>Bee</a></li>\n </ul>',
+    )
+  })
+
+  it('adds an item in the likeness of the one before it, and leaves out a dropped one', () => {
+    const added = menuOf((p) => ({
+      ...p,
+      menus: p.menus.map((m) => ({
+        ...m,
+        items: [m.items[1]!, { key: 'n', label: 'New <one>', target: { kind: 'section', section: p.sections[0]!.key }, links: [] }],
+      })),
+    }))
+    expect(added).toBe(
+      '<ul>\n  <li class="b"><a id="lb" href=\'#b\'>Bee</a></li>\n  <li class="b"><a  href=\'#a\'>New &lt;one&gt;</a></li>\n </ul>',
+    )
+  })
+
+  it('changes a label and leaves the markup around it', () => {
+    expect(
+      menuOf((p) => ({
+        ...p,
+        menus: p.menus.map((m) => ({ ...m, items: m.items.map((i, n) => (n ? i : { ...i, label: 'Über & unter' })) })),
+      })),
+    ).toContain('<a href="#a"><i></i> &#xdc;ber &amp; unter </a>')
+  })
+
+  it('takes every other link along when an ID is changed', () => {
+    const page = utf8(
+      '<main><p>See <a href="#b">there</a>, <a href="index.html#b">and here</a>, <a href="other.html#b">not</a>.</p><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section></main>',
+    )
+    const text = read(
+      build(page, (p) => ({ ...p, sections: p.sections.map((s) => (s.id === 'b' ? { ...s, id: 'bee' } : s)) })).handover.bytes,
+    )
+    expect(text).toContain('<a href="#bee">there</a>, <a href="index.html#bee">and here</a>, <a href="other.html#b">not</a>')
+  })
+
+  it('writes no text of the page’s that could end the script or style it stands in', () => {
+    const text = read(
+      build(utf8('<meta charset=utf-8><section id="</script><b>"><h2>&lt;/style></h2></section><section id="x"><h2>X</h2></section>'))
+        .handover.bytes,
+    )
+    expect(text.match(/<\/script>/g)).toHaveLength(3)
+    expect(parsePage(utf8(text)).tree.all.some((el) => el.tag === 'b')).toBe(false)
+  })
+})
+
+describe('bytes and text', () => {
+  it('finds the first byte of every character', () => {
+    const bytes = utf8('aé\u{1f600}z€')
+    const page = decodePage(bytes)
+    expect(byteOffsets(bytes, page, [0, 1, 2, 4, 5, 6])).toEqual([0, 1, 3, 7, 8, 11])
+  })
+
+  it('writes in the page’s own character set, with escapes for what it lacks', () => {
+    const ansi = { encoding: 'windows-1252', declared: true }
+    expect([...encodeText('é€ж', ansi, 'html')]).toEqual([0xe9, 0x80, ...ascii('&#x436;')])
+    expect([...encodeText('あж', { encoding: 'shift_jis', declared: true }, 'html')]).toEqual([0x82, 0xa0, 0x84, 0x77])
+    expect(String.fromCharCode(...encodeText('é', { encoding: 'utf-8', declared: false }, 'css'))).toBe('\\e9 ')
+    expect(String.fromCharCode(...encodeText('\u{1f600}', { encoding: 'utf-8', declared: false }, 'js'))).toBe('\\ud83d\\ude00')
+  })
+
+  it.each([
+    ['<meta charset="latin1">', 'windows-1252'],
+    ['<meta http-equiv=content-type content="text/html; charset=Shift_JIS">', 'shift_jis'],
+    ['<!-- <meta charset=big5> --><meta charset=koi8-r>', 'koi8-r'],
+    ['<meta charset=utf-16>', 'utf-8'],
+    ['<meta content="text/html;charset=ISO-8859-15" http-equiv=Content-Type>', 'iso-8859-15'],
+    ['<meta name=x content="text/html; charset=big5"><meta charset=x-user-defined>', 'windows-1252'],
+    [`<!doctype html><head><!-- ${'licence '.repeat(200)} --><meta charset=euc-kr></head>`, 'euc-kr'],
+    [`<!doctype html><head><script>${'long '.repeat(250)}"<meta charset=big5>"</script></head><body><meta charset=big5>`, 'utf-8'],
+    ['<meta charset=no-such-thing>', 'utf-8'],
+    ['<p>é</p>', 'utf-8'],
+  ])('finds the encoding of %s', (text, encoding) => expect(decodePage(utf8(text)).encoding).toBe(encoding))
+})

@@ -1,0 +1,41 @@
+/** What a handover changes in a page: every edit with its reason. `written/` has a file for each thing that is written. */
+import type { PageEdit, PlannedEdit } from './edit.ts'
+import { writingInput, type HandoverInput, type WritingInput } from './input.ts'
+import { planAnchorElements, planAnchors } from './written/anchor.ts'
+import { planFoundMenus } from './written/found-menu.ts'
+import { planHeader } from './written/header.ts'
+import { planIds } from './written/id.ts'
+import { planLinks } from './written/link.ts'
+import { planMadeMenu } from './written/made-menu.ts'
+import { planReferences } from './written/reference.ts'
+import { planScript } from './written/script.ts'
+import { planSettings } from './written/settings.ts'
+import { planStyle } from './written/style.ts'
+
+/** In this order the pieces stand in the head. */
+const writers: ((input: WritingInput) => PlannedEdit[])[] = [
+  planIds,
+  planFoundMenus,
+  planLinks,
+  planReferences,
+  planHeader,
+  planStyle,
+  planSettings,
+  planScript,
+  planAnchorElements,
+  planAnchors,
+  planMadeMenu,
+]
+
+export function handoverPlan(input: HandoverInput): PlannedEdit[] {
+  const all = writingInput(input)
+  return writers.flatMap((plan) => plan(all))
+}
+
+export const pageEdits = (input: HandoverInput): PageEdit[] => handoverPlan(input).map((p) => p.edit)
+
+/** What of the work bears on where things stand on the page; what was measured under the same is measured for good. */
+export const layoutOf = (input: Omit<HandoverInput, 'surveys' | 'runtime'>): string =>
+  handoverPlan({ ...input, surveys: {}, runtime: '' })
+    .flatMap((p) => p.layout ?? [])
+    .join('\n')

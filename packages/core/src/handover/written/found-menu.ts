@@ -1,0 +1,73 @@
+/** Menus of the page's own: their marks, links, labels and order, in every element that they stand in. */
+import { MENU } from '../../contract/index.ts'
+import type { ElementAt, PageLink } from '../../page/index.ts'
+import { hrefOf, isFound, type FoundForm, type Item, type Menu } from '../../site/index.ts'
+import type { PlannedEdit } from '../edit.ts'
+import type { WritingInput } from '../input.ts'
+import { orderEdits, type Ordered } from '../order.ts'
+
+export const planFoundMenus = (input: WritingInput): PlannedEdit[] => {
+  const links = new Map(input.reading.links.map((l) => [l.at, l]))
+  return input.page.menus.filter(isFound).flatMap((menu) => planMenu(menu as Menu & { form: FoundForm }, links, input))
+}
+
+function planMenu(
+  menu: Menu & { form: FoundForm },
+  links: ReadonlyMap<ElementAt, PageLink>,
+  { reading, idOf }: WritingInput,
+): PlannedEdit[] {
+  const marks = menu.form.elements.map((at): PlannedEdit => ({
+    edit: { kind: 'attribute', at, name: MENU, value: '' },
+    why: `Says that the menu “${menu.name}” stands here.`,
+    for: { menu: menu.key },
+    layout: null,
+  }))
+  const items = menu.items.flatMap((item) => item.links.flatMap((at) => planItem(menu, item, links.get(at), idOf)))
+  const orders = menu.form.elements.flatMap((at): PlannedEdit[] => {
+    const read = reading.menus.find((m) => m.at === at)
+    if (!read?.tree) return []
+    return orderEdits(read.tree, orderIn(menu, new Set(read.links), idOf)).map((edit) => ({
+      edit,
+      why: `The items of the menu “${menu.name}”, in their order.`,
+      for: { menu: menu.key },
+      layout: JSON.stringify(edit),
+    }))
+  })
+  return [...marks, ...items, ...orders]
+}
+
+function planItem(menu: Menu, item: Item, link: PageLink | undefined, idOf: WritingInput['idOf']): PlannedEdit[] {
+  if (!link) return []
+  const { at } = link
+  const about = { menu: menu.key, item: item.key }
+  const href = hrefOf(item.target, idOf)
+  // `#top` and the like stay as the page wrote them.
+  const isTop = item.target.kind === 'top' && link.status === 'top'
+  const out: PlannedEdit[] = []
+  if (href !== null && href !== link.href && !isTop)
+    out.push({
+      edit: { kind: 'attribute', at, name: 'href', value: href },
+      why: `Where the item “${item.label}” leads.`,
+      for: about,
+      layout: null,
+    })
+  if (item.label !== link.label && link.plain)
+    out.push({
+      edit: { kind: 'label', at, text: item.label },
+      why: `The label of the item “${item.label}”.`,
+      for: about,
+      layout: `label ${at} ${item.label}`,
+    })
+  return out
+}
+
+/** The menu's items in one of the elements that it stands in. */
+function orderIn(menu: Menu, own: ReadonlySet<ElementAt>, idOf: WritingInput['idOf']): Ordered[] {
+  return menu.items.flatMap((item): Ordered[] => {
+    const link = item.links.find((at) => own.has(at))
+    if (link !== undefined) return [{ link }]
+    const href = hrefOf(item.target, idOf)
+    // One that the page has in another element only stays there.
+    return item.links.length || href === null ? [] : [{ href, label: item.label }]
+  })
+}

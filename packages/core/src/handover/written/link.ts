@@ -1,0 +1,44 @@
+/** Links outside the menus that mean a section by an ID that it no longer has: on the page, and to other pages of the site. */
+import { decodeFragment, hashOf } from '../../contract/index.ts'
+import { pageAt } from '../../links/index.ts'
+import type { SitePage } from '../../site/index.ts'
+import type { PlannedEdit } from '../edit.ts'
+import type { WritingInput } from '../input.ts'
+
+export function planLinks({ page, pages, reading, ownId }: WritingInput): PlannedEdit[] {
+  const inMenus = new Set(page.menus.flatMap((m) => m.items.flatMap((i) => i.links)))
+  const sections = new Map(page.sections.filter((s) => !s.point).map((s) => [s.at, s]))
+  const former = formerIds(page)
+  return reading.links.flatMap((link): PlannedEdit[] => {
+    if (inMenus.has(link.at) || link.fragment === null) return []
+    const fragment = decodeFragment(link.fragment)
+    let id: string | undefined
+    if (link.status === 'ok' && link.target !== null) {
+      const section = sections.get(link.target)
+      if (section && ownId.get(section.at) !== section.id) id = section.id
+    } else if (link.status === 'broken') id = former.get(fragment)
+    else if (link.status === 'other-page' && link.path !== null) {
+      const other = pageAt(pages, page.file, link.path)
+      id = other && newId(other, fragment)
+    }
+    if (id === undefined) return []
+    const value = link.href.replace(/#.*$/s, '') + hashOf(id)
+    return [
+      {
+        edit: { kind: 'attribute', at: link.at, name: 'href', value },
+        why: `The link “${link.label}” follows an ID that was changed.`,
+        for: {},
+        layout: null,
+      },
+    ]
+  })
+}
+
+const formerIds = (page: SitePage): Map<string, string> =>
+  new Map(page.sections.flatMap((s) => s.former.map((f): [string, string] => [f, s.id])))
+
+/** The ID that a section of another page has now, where `id` is one that it had. */
+function newId(page: SitePage, id: string): string | undefined {
+  if (page.sections.some((s) => s.id === id)) return undefined
+  return page.sections.find((s) => s.own === id)?.id ?? formerIds(page).get(id)
+}

@@ -1,0 +1,36 @@
+/** What the script goes by. */
+import { coverOf, coverOfMade } from '../../arrival/index.ts'
+import type { Settings } from '../../contract/index.ts'
+import type { PlannedEdit } from '../edit.ts'
+import { boundary, type WritingInput } from '../input.ts'
+
+export const planSettings = (input: WritingInput): PlannedEdit[] => [
+  {
+    edit: { kind: 'piece', role: 'settings', place: 'head', text: settingsText(input) },
+    why: 'What the script goes by: sections, former IDs, offsets.',
+    for: {},
+    layout: null,
+  },
+]
+
+function settingsText({ page, screens, surveys, anchors }: WritingInput): string {
+  const widths = [...screens].sort((a, b) => a.width - b.width)
+  const settings: Settings = {
+    sections: page.sections.map((s) => s.id),
+    toTop: page.sections.filter((s) => s.toTop).map((s) => s.id),
+    breathing: page.travel.breathing,
+    bellOffset: page.highlight.bellOffset,
+    smooth: page.travel.smooth,
+    keep: page.header?.keep != null,
+    former: anchors.filter((a) => a.isFormer).map((a) => [a.id, a.section.id]),
+    points: anchors.filter((a) => !a.isFormer).map((a) => [a.id, a.number, a.shift]),
+    shrink: widths.map((screen, i) => {
+      const survey = surveys[screen.key]
+      const cover = coverOf(page, survey ?? null)
+      return [boundary(screen, widths[i + 1]), survey ? cover.ownMoved - cover.ownRest : null]
+    }),
+    bar: coverOfMade(page),
+  }
+  // `</script` and `<!--` would end or change the element that holds it.
+  return JSON.stringify(settings).replace(/</g, '\\u003c')
+}

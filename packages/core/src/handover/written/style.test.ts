@@ -1,0 +1,90 @@
+import type { Survey } from '../../survey/index.ts'
+import { defaultRule } from '../../naming/index.ts'
+import { readPage } from '../../page/index.ts'
+import { proposeSetUp } from '../../proposal/index.ts'
+import { defaultScreens, type SitePage } from '../../site/index.ts'
+import { aMenu } from '../../site/builder.ts'
+import { aHeader, aPart, aSurvey } from '../../survey/builder.ts'
+import { idSelector, pageEdits, pageStyle } from '../index.ts'
+
+const reading = readPage(
+  new TextEncoder().encode(
+    '<!doctype html><meta charset=utf-8><header><b>Name</b></header><section><h2>One</h2><p>words</p></section><section id="two"><h2>Two</h2></section>',
+  ),
+)
+const survey = (screen: string, over: Partial<Survey> = {}): Survey => aSurvey({ screen, ...over })
+const header = aHeader({ at: reading.header, moved: 50 })
+
+function style(surveys: Record<string, Survey>, change: Partial<SitePage> = {}): string {
+  const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(reading, Object.values(surveys), defaultRule), ...change }
+  return pageStyle({ page, pages: [page], reading, screens: defaultScreens, surveys, runtime: '' }, [])
+}
+
+describe('the style', () => {
+  it('carries each screen’s header at rest, since without script none shrinks', () => {
+    const css = style(
+      { laptop: survey('laptop', { header }), phone: survey('phone', { header: { ...header, rest: 60, moved: 60 } }) },
+      { menus: [] },
+    )
+    expect(css).toContain('html:root { --wb-header: 80px; scroll-padding-top: calc(var(--wb-header) + 24px); }')
+    expect(css).toContain('@media (max-width: 835px) { html:root { --wb-header: 60px; } }')
+  })
+  it('moves smoothly only for those who did not ask for less motion', () => {
+    expect(style({})).toMatch(
+      /html:root { scroll-behavior: auto; }\n@media \(prefers-reduced-motion: no-preference\) { html:root { scroll-behavior: smooth; } }/,
+    )
+    expect(style({}, { travel: { smooth: false, breathing: 0 } })).not.toContain('smooth')
+  })
+  it('sends the first section to the top, and takes back the page’s own margins of the others', () => {
+    const part = aPart({ at: reading.candidates.find((c) => c.id === 'two')!.at, top: 900, bottom: 1000, margin: 70 })
+    const css = style({ laptop: survey('laptop', { parts: [part] }) })
+    expect(css).toContain(':root #one { scroll-margin-top: 100vh; }')
+    expect(css).toContain(':root #two { scroll-margin-top: 0; }')
+  })
+  it('makes room for a bar at the top, and none under a header that lies over the page', () => {
+    expect(style({})).toContain('html:root { padding-top: 48px; }')
+    const menus = [aMenu([], { form: { kind: 'bar', place: 'under-fixed' } })]
+    const over = style({}, { menus })
+    expect(over).not.toContain('padding-top: 48px')
+    expect(over).toContain('top: var(--wb-own)')
+  })
+  it('makes a header stay in the way that fits where it is', () => {
+    for (const keep of ['sticky', 'fixed'] as const)
+      expect(style({}, { header: { at: 0, keep, backing: 'rgb(1, 2, 3)' } })).toContain(
+        `[data-wb-header="${keep}"] { position: ${keep} !important; top: 0 !important; z-index: 1000; background-color: rgb(1, 2, 3); }`,
+      )
+  })
+})
+
+it.each([
+  ['plain-id_1', '#plain-id_1'],
+  ['1st', '#\\31 st'],
+  ['-2', '#-\\32 '],
+  ['a.b:c', '#a\\.b\\:c'],
+  ['my work', '#my\\ work'],
+  ['ägypten', '#ägypten'],
+  ['-', '#\\-'],
+])('the selector of “%s” is %s', (id, selector) => expect(idSelector(id)).toBe(selector))
+
+it('tells the script what was not measured, so that it looks for itself', () => {
+  const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
+  const settings = pageEdits({
+    page,
+    pages: [page],
+    reading,
+    screens: defaultScreens,
+    surveys: { laptop: survey('laptop', { header }) },
+    runtime: '',
+  }).find((e) => e.kind === 'piece' && e.role === 'settings') as { text: string }
+  expect(JSON.parse(settings.text).shrink).toEqual([
+    [835, null],
+    [1000000, -30],
+  ])
+})
+
+it('takes a made menu’s colours from the widest screen, whichever was measured first', () => {
+  const wide = survey('laptop', { color: 'rgb(10, 10, 10)' })
+  const narrow = survey('phone', { width: 390, color: 'rgb(90, 90, 90)' })
+  expect(style({ laptop: wide, phone: narrow })).toBe(style({ phone: narrow, laptop: wide }))
+  expect(style({ phone: narrow, laptop: wide })).toContain('color: rgb(10, 10, 10)')
+})

@@ -1,0 +1,86 @@
+/** The style that a handover writes: offsets, motion, the made menu's bar, and how the current item is marked. */
+import escapeIdentifier from 'css.escape'
+import { coverOf } from '../../arrival/index.ts'
+import { backingFor } from '../../colour/index.ts'
+import { ANCHOR, COVER, HEADER, MENU, OWN_COVER, PIECE } from '../../contract/index.ts'
+import { forms } from '../../menus/index.ts'
+import { isFound, madeMenu } from '../../site/index.ts'
+import { inScreenOrder } from '../../survey/index.ts'
+import type { Anchor } from '../anchors.ts'
+import type { PlannedEdit } from '../edit.ts'
+import { boundary, type HandoverInput, type WritingInput } from '../input.ts'
+
+const px = (n: number) => `${Math.round(n * 100) / 100}px`
+
+/** An ID as a CSS selector. @see CSSOM, "serialize an identifier" */
+export const idSelector = (id: string): string => `#${escapeIdentifier(id)}`
+
+export const planStyle = (input: WritingInput): PlannedEdit[] => [
+  {
+    edit: { kind: 'piece', role: 'style', place: 'head', text: pageStyle(input, input.anchors) },
+    why: 'Offsets, motion, and how the current item is marked.',
+    for: {},
+    // What of it moves anything is told with the header and the menu that is made.
+    layout: null,
+  },
+]
+
+export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): string {
+  const { page, screens, surveys } = input
+  const rules: string[] = []
+  const wide = [...screens].sort((a, b) => b.width - a.width)
+  const made = madeMenu(page)
+  const marked = page.menus.some(isFound)
+  wide.forEach((screen, i) => {
+    // At rest: without script no header shrinks. The script takes what it measures.
+    const cover = coverOf(page, surveys[screen.key] ?? null)
+    const variables = [
+      `${COVER}: ${px(cover.ownRest + cover.bar)};`,
+      ...(made && forms[made.form.kind].isBelowHeader(made.form) ? [`${OWN_COVER}: ${px(cover.ownRest)};`] : []),
+    ]
+    if (i === 0) rules.push(`html:root { ${variables.join(' ')} scroll-padding-top: calc(var(${COVER}) + ${px(page.travel.breathing)}); }`)
+    else rules.push(`@media (max-width: ${boundary(screen, wide[i - 1])}px) { html:root { ${variables.join(' ')} } }`)
+  })
+  if (page.travel.smooth) {
+    rules.push('html:root { scroll-behavior: auto; }')
+    rules.push('@media (prefers-reduced-motion: no-preference) { html:root { scroll-behavior: smooth; } }')
+  } else rules.push('html:root { scroll-behavior: auto; }')
+  const toTop = page.sections.filter((s) => s.toTop && !s.point).map((s) => `:root ${idSelector(s.id)}`)
+  if (toTop.length) rules.push(`${toTop.join(', ')} { scroll-margin-top: 100vh; }`)
+  // Those that have one of the page's own.
+  const ofPage = new Set(Object.values(surveys).flatMap((s) => s.parts.flatMap((p) => (p.margin !== 0 ? p.at : []))))
+  const margins = page.sections.filter((s) => !s.toTop && !s.point && ofPage.has(s.at)).map((s) => `:root ${idSelector(s.id)}`)
+  if (margins.length) rules.push(`${margins.join(',\n')} { scroll-margin-top: 0; }`)
+  if (anchors.length) rules.push(...anchorRules(anchors))
+  if (page.header?.keep) {
+    const backing = page.header.backing ? ` background-color: ${page.header.backing};` : ''
+    rules.push(
+      `[${HEADER}="${page.header.keep}"] { position: ${page.header.keep} !important; top: 0 !important; z-index: 1000;${backing} }`,
+    )
+  }
+  if (marked)
+    rules.push(
+      `[${MENU}] a[aria-current="true"] { text-decoration: underline; text-decoration-thickness: 2px; text-underline-offset: 0.3em; }`,
+    )
+  if (made) {
+    const seen = inScreenOrder(Object.values(surveys))[0]
+    const color = seen?.color ?? 'rgb(0, 0, 0)'
+    rules.push(...forms[made.form.kind].style(made.form, { color, backing: backingFor(color, seen?.background ?? 'rgb(255, 255, 255)') }))
+  }
+  return `\n${rules.join('\n')}\n`
+}
+
+function anchorRules(anchors: readonly Anchor[]): string[] {
+  const places = new Map(anchors.map((a) => [a.number, a]))
+  return [
+    // The head makes no box, and what is in it has none but for these, which are out of the flow.
+    'html:root > head { display: contents; }',
+    // What the page says of an ID that was an element's is not to be said of these.
+    `html:root meta[${PIECE}="anchor"] { all: unset !important; display: block !important; position: absolute !important; }`,
+    ...[...places.keys()].map((n) => `[${ANCHOR}="${n}"] { anchor-name: --wb-${n}; }`),
+    ...anchors.map(({ id, number, shift, section }) => {
+      const top = shift ? `calc(anchor(top) + ${px(shift)})` : 'anchor(top)'
+      return `html:root meta[${PIECE}="anchor"]${idSelector(id)} { position-anchor: --wb-${number} !important; top: ${top} !important; left: anchor(left) !important;${section.toTop ? ' scroll-margin-top: 100vh !important;' : ''} }`
+    }),
+  ]
+}

@@ -1,0 +1,39 @@
+/** One row of links across the page's top. */
+import { escapeAttribute, escapeText } from 'entities'
+import { decodeFragment, fragmentOf, MADE_MENU, OWN_COVER } from '../../contract/index.ts'
+import type { MadeForm } from './form.ts'
+
+export interface Form {
+  kind: 'bar'
+  /** At the top of the page, right behind the page's own header, or over the page below a fixed header. */
+  place: 'top' | 'after-header' | 'under-fixed'
+}
+
+const HEIGHT = 48
+
+const position: Record<Form['place'], string> = {
+  top: 'position: fixed; top: 0; left: 0; right: 0;',
+  'after-header': `position: sticky; top: var(${OWN_COVER});`,
+  'under-fixed': `position: fixed; top: var(${OWN_COVER}); left: 0; right: 0;`,
+}
+
+export const form: MadeForm<Form> = {
+  shape: (s) => ({ place: s.oneOf('top', 'after-header', 'under-fixed') }),
+  place: ({ place }, header) => (place === 'after-header' && header !== null ? { after: header } : 'body-start'),
+  markup: (links) => `\n${links.map(({ href, label }) => `<a href="${escapeAttribute(href)}">${escapeText(label)}</a>`).join('\n')}\n`,
+  cover: HEIGHT,
+  isBelowHeader: ({ place }) => place !== 'top',
+  style: ({ place }, { color, backing }) => {
+    const bar = `html:root ${MADE_MENU}`
+    return [
+      // `all: unset` keeps what the page says of its own menus and links away from this one; font and colour are inherited.
+      `${bar} { all: unset; display: flex; ${position[place]} box-sizing: border-box; height: ${HEIGHT}px; padding: 0 8px; overflow-x: auto; overflow-y: hidden; scrollbar-width: none; z-index: 1000; background: ${backing}; color: ${color}; font-size: 16px; line-height: 1.25; box-shadow: inset 0 -1px currentColor; }`,
+      `${bar} a { all: unset; flex: none; display: flex; align-items: center; box-sizing: border-box; height: ${HEIGHT}px; padding: 0 12px; white-space: nowrap; cursor: pointer; }`,
+      `${bar} a:hover { text-decoration: underline; }`,
+      `${bar} a:focus-visible { outline: 2px solid currentColor; outline-offset: -4px; }`,
+      `${bar} a[aria-current="true"] { box-shadow: inset 0 -4px currentColor; }`,
+      ...(place === 'top' ? [`html:root { padding-top: ${HEIGHT}px; }`] : []),
+    ]
+  },
+  read: (links) => links.map(({ href, label }) => ({ id: decodeFragment(fragmentOf(href)), label })),
+}

@@ -1,0 +1,32 @@
+/** What a form of a menu that is made has to say. */
+import type { ElementAt } from '../../page/index.ts'
+import type { Shape, Shapes } from '../../shape/index.ts'
+
+export interface Link {
+  href: string
+  label: string
+}
+
+export interface Look {
+  /** The page's text colour, and what the menu is painted on. */
+  color: string
+  backing: string
+}
+
+export type PiecePlace = 'head' | 'body-start' | { after: ElementAt }
+
+export interface MadeForm<F extends { kind: string }> {
+  shape: (s: Shapes) => { [K in Exclude<keyof F, 'kind'>]: Shape }
+  /** Where in the page its markup stands. */
+  place: (form: F, header: ElementAt | null) => PiecePlace
+  /** What stands inside the menu's `nav`. */
+  markup: (links: readonly Link[]) => string
+  /** Rules of its style. */
+  style: (form: F, look: Look) => string[]
+  /** How much of the viewport's top it covers, in px, below what the page's own header covers. */
+  cover: number
+  /** True where it begins below the page's own header. */
+  isBelowHeader: (form: F) => boolean
+  /** Its items, from the links in a piece that was brought in again; an empty ID is the top. */
+  read: (links: readonly Link[]) => { id: string; label: string }[]
+}

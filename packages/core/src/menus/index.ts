@@ -1,0 +1,9 @@
+/**
+ * Menus: `adopt.ts` takes over those that a page has, `make.ts` makes one; `forms/` has a file for each form of those that are made, `items/`
+ * one for each kind of item. Menus are found in the markup by `page/`, since they and the outline say of each other what they are.
+ */
+export { adoptMenus, headerMenus, targetOf, type MatchedMenu } from './adopt.ts'
+export { makeMenu, placeBar } from './make.ts'
+export { forms } from './forms/index.ts'
+export type { Link, Look, MadeForm, PiecePlace } from './forms/form.ts'
+export { itemKinds } from './items/index.ts'

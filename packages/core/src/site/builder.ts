@@ -1,0 +1,57 @@
+/** Documents for tests: what is not given is empty, or as it would be at first. */
+import { defaultRule } from '../naming/index.ts'
+import { defaultScreens, SITE_VERSION, type Item, type Menu, type Section, type Site, type SitePage } from './document.ts'
+
+/** The n-th section of a page, 10 characters behind the one before it. */
+export const aSection = (n: number, over: Partial<Section> = {}): Section => ({
+  key: `s${n}`,
+  at: n * 10,
+  point: null,
+  title: `Section ${n}`,
+  id: `id-${n}`,
+  own: null,
+  former: [],
+  heading: null,
+  depth: 0,
+  toTop: false,
+  ...over,
+})
+
+/** An item that leads to the n-th section; one of the page's own where `links` are given. */
+export const anItem = (n: number, ...links: number[]): Item => ({
+  key: `i${n}`,
+  label: `Item ${n}`,
+  target: { kind: 'section', section: `s${n}` },
+  links,
+})
+
+/** A menu that is made. */
+export const aMenu = (items: Item[], over: Partial<Menu> = {}): Menu => ({
+  key: 'm1',
+  name: 'Menu',
+  form: { kind: 'bar', place: 'top' },
+  items,
+  ...over,
+})
+
+export const aPage = (over: Partial<SitePage> = {}): SitePage => ({
+  key: 'p1',
+  file: 'index.html',
+  source: '0',
+  title: '',
+  sections: [],
+  menus: [],
+  header: null,
+  travel: { smooth: true, breathing: 24 },
+  highlight: { bellOffset: 24 },
+  ...over,
+})
+
+export const aSite = (...pages: SitePage[]): Site => ({
+  format: 'way-bell-site',
+  version: SITE_VERSION,
+  name: 'Site',
+  rule: defaultRule,
+  screens: defaultScreens,
+  pages,
+})

@@ -1,0 +1,79 @@
+/**
+ * Commands: every change of a site is one. `apply` is pure; it gives the new document and the command that leads back. A change is
+ * data, so that it can be sent, stored, repeated and undone. Each subject has a file with its commands whole: type, payload's
+ * shape, effect and inverse, what they touch, their names. What stands here follows from those.
+ */
+import type { Site } from '../document.ts'
+import { checkInvariants } from '../invariants.ts'
+import { highlightCommands, type HighlightCommand } from './highlight.ts'
+import { itemCommands, type ItemCommand } from './item.ts'
+import type { Applied, CommandKind, Touched } from './kind.ts'
+import { menuCommands, type MenuCommand } from './menu.ts'
+import { pageCommands, type PageCommand } from './page.ts'
+import { sectionCommands, type SectionCommand } from './section.ts'
+import { siteCommands, type SiteCommand } from './site.ts'
+import { travelCommands, type TravelCommand } from './travel.ts'
+
+export type { SetUp } from './page.ts'
+
+/** A command that is no series of others. */
+export type SingleCommand = SiteCommand | PageCommand | SectionCommand | MenuCommand | ItemCommand | TravelCommand | HighlightCommand
+
+/** Several, done and undone as one, under a name of their own. */
+export type Batch = { type: 'batch'; label: string; commands: Command[] }
+
+export type Command = SingleCommand | Batch
+
+export const commandKinds = {
+  ...siteCommands,
+  ...pageCommands,
+  ...sectionCommands,
+  ...menuCommands,
+  ...itemCommands,
+  ...travelCommands,
+  ...highlightCommands,
+}
+
+const kindOf = (command: SingleCommand) => commandKinds[command.type] as unknown as CommandKind<SingleCommand, SingleCommand>
+
+/** @throws CommandError when the command does not fit the document, or would break it; the document is then unchanged */
+export function apply(site: Site, command: Command): Applied<Command> {
+  const done = step(site, command)
+  checkInvariants(site, done.site)
+  return done
+}
+
+function step(site: Site, command: Command): Applied<Command> {
+  if (command.type !== 'batch') return kindOf(command).apply(site, command)
+  const inverses: Command[] = []
+  let now = site
+  for (const c of command.commands) {
+    const { site: next, inverse } = step(now, c)
+    now = next
+    inverses.push(inverse)
+  }
+  return { site: now, inverse: { ...command, commands: inverses.reverse() } }
+}
+
+/** What a command does, for undo, redo and the history. */
+export const describe = (command: Command): string => (command.type === 'batch' ? command.label : kindOf(command).name)
+
+/** What a command reads and writes. */
+export function touches(command: Command): Touched & { reads: string[] } {
+  if (command.type !== 'batch') return { reads: [], ...kindOf(command).touches(command) }
+  const all = command.commands.map(touches)
+  return { writes: [...new Set(all.flatMap((t) => t.writes))], reads: [...new Set(all.flatMap((t) => t.reads))] }
+}
+
+/** True where one writes what the other reads or writes; two that do not clash can be done in either order. */
+export function clash(a: Command, b: Command): boolean {
+  const [left, right] = [touches(a), touches(b)]
+  return meet(left.writes, [...right.writes, ...right.reads]) || meet(right.writes, left.reads)
+}
+
+function meet(xs: readonly string[], ys: readonly string[]): boolean {
+  const covers = (x: string, y: string) => x === y || (x.endsWith('*') && y.startsWith(x.slice(0, -1)))
+  const plain = new Set(ys.filter((y) => !y.endsWith('*')))
+  const wide = ys.filter((y) => y.endsWith('*'))
+  return xs.some((x) => plain.has(x) || wide.some((y) => covers(y, x)) || (x.endsWith('*') && ys.some((y) => covers(x, y))))
+}

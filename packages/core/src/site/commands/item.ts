@@ -1,0 +1,92 @@
+/** Commands on the items of a menu. */
+import { sectionOf, type Item, type ItemTarget, type Menu, type Site } from '../document.ts'
+import { checkFree, find, insert, onPage, replace, type Applied, type KindsOf } from './kind.ts'
+import { itemShape, targetShape } from './shapes.ts'
+
+export type ItemCommand =
+  | { type: 'item/add'; page: string; menu: string; item: Item; index: number }
+  | { type: 'item/drop'; page: string; menu: string; item: string }
+  | { type: 'item/move'; page: string; menu: string; item: string; index: number }
+  | { type: 'item/label'; page: string; menu: string; item: string; label: string }
+  | { type: 'item/target'; page: string; menu: string; item: string; target: ItemTarget }
+
+function onMenu(
+  site: Site,
+  c: { page: string; menu: string },
+  change: (menu: Menu) => { items: Item[]; inverse: ItemCommand },
+): Applied<ItemCommand> {
+  return onPage(site, c.page, (page) => {
+    const menu = find(page.menus, c.menu, 'menu')
+    const { items, inverse } = change(menu)
+    return { page: { ...page, menus: replace(page.menus, menu, { ...menu, items }) }, inverse }
+  })
+}
+
+const inMenu = (c: { page: string; menu: string }, what: string) => `page/${c.page}/menu/${c.menu}/${what}`
+const target = (c: { page: string }, to: ItemTarget) => {
+  const section = sectionOf(to)
+  return section === null ? [] : [`page/${c.page}/section/${section}/target`]
+}
+
+export const itemCommands: KindsOf<ItemCommand> = {
+  'item/add': {
+    name: 'Add an item',
+    payload: (s) => ({ page: s.key, menu: s.key, item: itemShape(s), index: s.index }),
+    touches: (c) => ({ writes: [inMenu(c, 'order'), inMenu(c, `item/${c.item.key}/*`)], reads: target(c, c.item.target) }),
+    apply: (site, c) =>
+      onMenu(site, c, ({ items }) => {
+        checkFree(items, c.item.key, `the item “${c.item.label}” is there already`)
+        return { items: insert(items, c.index, c.item), inverse: { type: 'item/drop', page: c.page, menu: c.menu, item: c.item.key } }
+      }),
+  },
+  'item/drop': {
+    name: 'Drop an item',
+    payload: (s) => ({ page: s.key, menu: s.key, item: s.key }),
+    touches: (c) => ({ writes: [inMenu(c, 'order'), inMenu(c, `item/${c.item}/*`)] }),
+    apply: (site, c) =>
+      onMenu(site, c, ({ items }) => {
+        const item = find(items, c.item, 'item')
+        return {
+          items: items.filter((i) => i !== item),
+          inverse: { type: 'item/add', page: c.page, menu: c.menu, item, index: items.indexOf(item) },
+        }
+      }),
+  },
+  'item/move': {
+    name: 'Move an item',
+    payload: (s) => ({ page: s.key, menu: s.key, item: s.key, index: s.index }),
+    touches: (c) => ({ writes: [inMenu(c, 'order')], reads: [inMenu(c, `item/${c.item}/place`)] }),
+    apply: (site, c) =>
+      onMenu(site, c, ({ items }) => {
+        const item = find(items, c.item, 'item')
+        return {
+          items: insert(
+            items.filter((i) => i !== item),
+            c.index,
+            item,
+          ),
+          inverse: { ...c, index: items.indexOf(item) },
+        }
+      }),
+  },
+  'item/label': {
+    name: 'Change a label',
+    payload: (s) => ({ page: s.key, menu: s.key, item: s.key, label: s.text }),
+    touches: (c) => ({ writes: [inMenu(c, `item/${c.item}/label`)] }),
+    apply: (site, c) =>
+      onMenu(site, c, ({ items }) => {
+        const item = find(items, c.item, 'item')
+        return { items: replace(items, item, { ...item, label: c.label }), inverse: { ...c, label: item.label } }
+      }),
+  },
+  'item/target': {
+    name: 'Change a target',
+    payload: (s) => ({ page: s.key, menu: s.key, item: s.key, target: targetShape(s) }),
+    touches: (c) => ({ writes: [inMenu(c, `item/${c.item}/target`)], reads: target(c, c.target) }),
+    apply: (site, c) =>
+      onMenu(site, c, ({ items }) => {
+        const item = find(items, c.item, 'item')
+        return { items: replace(items, item, { ...item, target: c.target }), inverse: { ...c, target: item.target } }
+      }),
+  },
+}

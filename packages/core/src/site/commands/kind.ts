@@ -1,0 +1,53 @@
+/** What a kind of command has to say: all of it in one place, so that nothing of it can be forgotten. */
+import type { Shape, Shapes } from '../../shape/index.ts'
+import { pageOf, type Site, type SitePage } from '../document.ts'
+import { CommandError } from '../errors.ts'
+
+/** Names of what a command reads and writes, from the outside in: `page/p1/section/s2/title`. A `*` at the end is all of it. */
+export interface Touched {
+  writes: string[]
+  reads?: string[]
+}
+
+export interface Applied<C> {
+  site: Site
+  /** The command that leads back; of the same subject. */
+  inverse: C
+}
+
+/** @typeParam C the command, with its payload; @typeParam All every command of its subject */
+export interface CommandKind<C extends { type: string }, All> {
+  /** What it does, for undo, redo and the history. */
+  name: string
+  payload: (s: Shapes) => { [K in Exclude<keyof C, 'type'>]-?: Shape }
+  touches: (command: C) => Touched
+  /** @throws CommandError when the command does not fit the document */
+  apply: (site: Site, command: C) => Applied<All>
+}
+
+export type KindsOf<All extends { type: string }> = { [T in All['type']]: CommandKind<Extract<All, { type: T }>, All> }
+
+/** Changes one page of the site. */
+export function onPage<C>(site: Site, key: string, change: (page: SitePage) => { page: SitePage; inverse: C }): Applied<C> {
+  const page = pageOf(site, key)
+  const { page: next, inverse } = change(page)
+  return { site: { ...site, pages: site.pages.map((p) => (p === page ? next : p)) }, inverse }
+}
+
+export function find<T extends { key: string }>(list: readonly T[], key: string, what: string): T {
+  const found = list.find((x) => x.key === key)
+  if (!found) throw new CommandError(`the page has no ${what} “${key}”; it may have been dropped meanwhile`)
+  return found
+}
+
+/** A key names one thing only, also between the commands of a batch: else its inverse would find another. */
+export function checkFree(list: readonly { key: string }[], key: string, message: string): void {
+  if (list.some((x) => x.key === key)) throw new CommandError(message)
+}
+
+export function insert<T>(list: readonly T[], index: number, x: T): T[] {
+  const i = Math.max(0, Math.min(index, list.length))
+  return [...list.slice(0, i), x, ...list.slice(i)]
+}
+
+export const replace = <T>(list: readonly T[], old: T, next: T): T[] => list.map((x) => (x === old ? next : x))

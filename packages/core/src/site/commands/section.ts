@@ -1,0 +1,113 @@
+/** Commands on sections. */
+import type { ElementAt } from '../../page/index.ts'
+import { inPageOrder, leadsTo, pageOrder, type Section, type Site, type SitePage } from '../document.ts'
+import { CommandError } from '../errors.ts'
+import { checkFree, find, onPage, type Applied, type KindsOf } from './kind.ts'
+import { formerShape, sectionShape } from './shapes.ts'
+
+export type SectionCommand =
+  | { type: 'section/title'; page: string; section: string; title: string }
+  /** `former` are the former IDs that it has from then on. */
+  | { type: 'section/id'; page: string; section: string; id: string; former: string[] }
+  | { type: 'section/depth'; page: string; section: string; depth: number }
+  /** Moves a point: before another element, or by another shift. */
+  | { type: 'section/point'; page: string; section: string; at: ElementAt; shift: number }
+  | { type: 'section/to-top'; page: string; section: string; toTop: boolean }
+  | { type: 'section/add'; page: string; section: Section }
+  | { type: 'section/drop'; page: string; section: string }
+
+/** Puts other values into one section; `back` are those that it had, as the inverse carries them. */
+function change(
+  site: Site,
+  at: { page: string; section: string },
+  next: (section: Section) => { section: Section; inverse: SectionCommand },
+): Applied<SectionCommand> {
+  return onPage(site, at.page, (page) => {
+    const was = find(page.sections, at.section, 'section')
+    const { section, inverse } = next(was)
+    const sections = page.sections.map((s) => (s === was ? section : s))
+    return { page: { ...page, sections: isInPlace(sections, section) ? sections : inPageOrder(sections) }, inverse }
+  })
+}
+
+function isInPlace(sections: readonly Section[], section: Section): boolean {
+  const i = sections.indexOf(section)
+  const [before, after] = [sections[i - 1], sections[i + 1]]
+  return (!before || pageOrder(before, section) < 0) && (!after || pageOrder(section, after) < 0)
+}
+
+const field = (name: string) => (c: { page: string; section: string }) => ({ writes: [`page/${c.page}/section/${c.section}/${name}`] })
+
+function userOf(page: SitePage, section: string): string | undefined {
+  return page.menus.flatMap((m) => m.items).find((i) => leadsTo(i, section))?.label
+}
+
+export const sectionCommands: KindsOf<SectionCommand> = {
+  'section/title': {
+    name: 'Change a title',
+    payload: (s) => ({ page: s.key, section: s.key, title: s.text }),
+    touches: field('title'),
+    apply: (site, c) => change(site, c, (was) => ({ section: { ...was, title: c.title }, inverse: { ...c, title: was.title } })),
+  },
+  'section/id': {
+    name: 'Change an ID',
+    payload: (s) => ({ page: s.key, section: s.key, id: s.id, former: formerShape(s) }),
+    touches: (c) => ({ writes: [`page/${c.page}/ids`, ...field('id')(c).writes] }),
+    apply: (site, c) =>
+      change(site, c, (was) => ({
+        section: { ...was, id: c.id, former: c.former },
+        inverse: { ...c, id: was.id, former: was.former },
+      })),
+  },
+  'section/depth': {
+    name: 'Nest or lift a section',
+    payload: (s) => ({ page: s.key, section: s.key, depth: s.depth }),
+    touches: field('depth'),
+    apply: (site, c) => change(site, c, (was) => ({ section: { ...was, depth: c.depth }, inverse: { ...c, depth: was.depth } })),
+  },
+  'section/point': {
+    name: 'Move a point',
+    payload: (s) => ({ page: s.key, section: s.key, at: s.at, shift: s.px }),
+    touches: field('point'),
+    apply: (site, c) =>
+      change(site, c, (was) => {
+        if (!was.point)
+          throw new CommandError(`“${was.title}” is an element of the page and stays where that is; only a point can be moved`)
+        return { section: { ...was, at: c.at, point: { shift: c.shift } }, inverse: { ...c, at: was.at, shift: was.point.shift } }
+      }),
+  },
+  'section/to-top': {
+    name: 'Change where a section arrives',
+    payload: (s) => ({ page: s.key, section: s.key, toTop: s.is }),
+    touches: field('to-top'),
+    apply: (site, c) => change(site, c, (was) => ({ section: { ...was, toTop: c.toTop }, inverse: { ...c, toTop: was.toTop } })),
+  },
+  'section/add': {
+    name: 'Add a section',
+    payload: (s) => ({ page: s.key, section: sectionShape(s) }),
+    touches: (c) => ({ writes: [`page/${c.page}/ids`, `page/${c.page}/section/${c.section.key}/*`] }),
+    apply: (site, { page: key, section }) =>
+      onPage(site, key, (page) => {
+        checkFree(page.sections, section.key, `“${section.title}” is a section already`)
+        return {
+          page: { ...page, sections: inPageOrder([...page.sections, section]) },
+          inverse: { type: 'section/drop', page: key, section: section.key },
+        }
+      }),
+  },
+  'section/drop': {
+    name: 'Drop a section',
+    payload: (s) => ({ page: s.key, section: s.key }),
+    touches: (c) => ({ writes: [`page/${c.page}/section/${c.section}/*`] }),
+    apply: (site, c) =>
+      onPage(site, c.page, (page) => {
+        const section = find(page.sections, c.section, 'section')
+        const user = userOf(page, section.key)
+        if (user !== undefined) throw new CommandError(`the item “${user}” leads to this section; drop the item first`)
+        return {
+          page: { ...page, sections: page.sections.filter((s) => s !== section) },
+          inverse: { type: 'section/add', page: c.page, section },
+        }
+      }),
+  },
+}

@@ -1,0 +1,71 @@
+/** Shapes of what commands carry of the document. Like these, they are only made where something is checked. */
+import { forms } from '../../menus/forms/index.ts'
+import { itemKinds } from '../../menus/items/index.ts'
+import type { Shape, Shapes } from '../../shape/index.ts'
+
+/** One of several objects, told apart by their `kind`. */
+const byKind = (s: Shapes, kinds: Record<string, Record<string, Shape>>): Shape =>
+  s.alternatives(Object.entries(kinds).map(([kind, keys]) => s.object({ kind: s.oneOf(kind), ...keys })))
+
+const each = <K extends { shape: (s: Shapes) => Record<string, Shape> }>(s: Shapes, kinds: Record<string, K>) =>
+  Object.fromEntries(Object.entries(kinds).map(([kind, { shape }]) => [kind, shape(s)]))
+
+export const targetShape = (s: Shapes): Shape => byKind(s, each(s, itemKinds))
+
+export const itemShape = (s: Shapes): Shape => s.object({ key: s.key, label: s.text, target: targetShape(s), links: s.array(s.at, 20) })
+
+export const menuShape = (s: Shapes): Shape =>
+  s.object({
+    key: s.key,
+    name: s.text,
+    form: byKind(s, { found: { elements: s.array(s.at, 20) }, ...each(s, forms) }),
+    items: s.array(itemShape(s), 5000),
+  })
+
+export const sectionShape = (s: Shapes): Shape =>
+  s.object({
+    key: s.key,
+    at: s.at,
+    point: s.object({ shift: s.px }).allow(null),
+    title: s.text,
+    id: s.id,
+    own: s.anyId.allow(null),
+    former: formerShape(s),
+    heading: s.at.allow(null),
+    depth: s.depth,
+    toTop: s.is,
+  })
+
+export const formerShape = (s: Shapes): Shape => s.array(s.id, 200)
+
+export const headerShape = (s: Shapes): Shape =>
+  s.object({ at: s.at, keep: s.oneOf('sticky', 'fixed', null), backing: s.colour.allow(null) }).allow(null)
+
+const setUpKeys = (s: Shapes) => ({
+  sections: s.array(sectionShape(s), 5000),
+  menus: s.array(menuShape(s), 50),
+  header: headerShape(s),
+  travel: s.object({ smooth: s.is, breathing: s.px }),
+  highlight: s.object({ bellOffset: s.px }),
+})
+
+export const setUpShape = (s: Shapes): Shape => s.object(setUpKeys(s))
+export const revisionShape = (s: Shapes): Shape => s.object({ ...setUpKeys(s), source: s.hash, title: s.text })
+export const pageShape = (s: Shapes): Shape => s.object({ key: s.key, file: s.file, source: s.hash, title: s.text, ...setUpKeys(s) })
+
+export const ruleShape = (s: Shapes): Shape =>
+  s.object({
+    letters: s.oneOf('lower', 'as-typed'),
+    separator: s.oneOf('-', '_', ''),
+    prefix: s.short,
+    suffix: s.short,
+    wraps: s.is,
+    longest: s.count(4, 200),
+    accents: s.oneOf('folded', 'kept'),
+    scripts: s.oneOf('transliterated', 'kept'),
+    beforeDigit: s.short,
+    dropped: s.array(s.short, 200),
+  })
+
+export const screenShape = (s: Shapes): Shape =>
+  s.object({ key: s.key, name: s.text, width: s.count(1, 20000), height: s.count(1, 20000), touch: s.is })

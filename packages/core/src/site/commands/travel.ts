@@ -1,0 +1,38 @@
+/** Commands on how the page travels: its motion, its header and the room under that. */
+import type { HeaderChoice } from '../document.ts'
+import { onPage, type KindsOf } from './kind.ts'
+import { headerShape } from './shapes.ts'
+
+export type TravelCommand =
+  | { type: 'header/choose'; page: string; header: HeaderChoice | null }
+  | { type: 'travel/smooth'; page: string; smooth: boolean }
+  | { type: 'travel/breathing'; page: string; breathing: number }
+
+export const travelCommands: KindsOf<TravelCommand> = {
+  'header/choose': {
+    name: 'Change the header',
+    payload: (s) => ({ page: s.key, header: headerShape(s) }),
+    touches: (c) => ({ writes: [`page/${c.page}/header`] }),
+    apply: (site, c) => onPage(site, c.page, (page) => ({ page: { ...page, header: c.header }, inverse: { ...c, header: page.header } })),
+  },
+  'travel/smooth': {
+    name: 'Change the motion',
+    payload: (s) => ({ page: s.key, smooth: s.is }),
+    touches: (c) => ({ writes: [`page/${c.page}/smooth`] }),
+    apply: (site, c) =>
+      onPage(site, c.page, (page) => ({
+        page: { ...page, travel: { ...page.travel, smooth: c.smooth } },
+        inverse: { ...c, smooth: page.travel.smooth },
+      })),
+  },
+  'travel/breathing': {
+    name: 'Change the breathing space',
+    payload: (s) => ({ page: s.key, breathing: s.px }),
+    touches: (c) => ({ writes: [`page/${c.page}/breathing`] }),
+    apply: (site, c) =>
+      onPage(site, c.page, (page) => ({
+        page: { ...page, travel: { ...page.travel, breathing: c.breathing } },
+        inverse: { ...c, breathing: page.travel.breathing },
+      })),
+  },
+}

@@ -1,0 +1,85 @@
+/** What holds of every site document, whatever command made it. Only pages that changed are looked at. */
+import { pageOrder, sectionOf, type Menu, type Site, type SitePage } from './document.ts'
+import { isFound, isMade } from './document.ts'
+import { CommandError } from './errors.ts'
+
+/** @throws CommandError naming what a command would have broken */
+export function checkInvariants(before: Site, after: Site): void {
+  if (before.pages === after.pages) return
+  unique(
+    after.pages,
+    (p) => p.key,
+    (p) => `the site has a page with the key “${p.key}” already`,
+  )
+  unique(
+    after.pages,
+    (p) => p.file,
+    (p) => `the site has the page “${p.file}” already`,
+  )
+  for (const page of after.pages) if (!before.pages.includes(page)) checkPage(page)
+}
+
+function checkPage(page: SitePage): void {
+  const { sections, menus } = page
+  unique(
+    sections,
+    (s) => s.key,
+    (s) => `“${s.title}” is a section already`,
+  )
+  unique(
+    sections.filter((s) => !s.point),
+    (s) => s.at,
+    (s, first) => `“${s.title}” is a section already, “${first.title}”`,
+  )
+  unique(
+    sections,
+    (s) => s.id,
+    (s, first) =>
+      `the sections “${first.title}” and “${s.title}” would both have the ID “${s.id}”; choose another, or rename one of the two first`,
+  )
+  // Unsound IDs are shown as findings; only one that cannot stand at all is refused, since undo must bring the page's own back.
+  if (sections.some((s) => s.id === '')) throw new CommandError('an ID needs at least one character')
+  for (let i = 1; i < sections.length; i++)
+    if (pageOrder(sections[i - 1]!, sections[i]!) > 0)
+      throw new CommandError(`the section “${sections[i]!.title}” does not stand in the page's order`)
+  unique(
+    menus,
+    (m) => m.key,
+    (m) => `the menu “${m.name}” is there already`,
+  )
+  if (menus.filter(isMade).length > 1) throw new CommandError('the page has a menu that was made already; drop that one first')
+  unique(
+    menus.flatMap((m) => (isFound(m) ? m.form.elements.map((at) => ({ at, m })) : [])),
+    ({ at }) => at,
+    ({ m }) => `the menu “${m.name}” stands in an element that a menu stands in already`,
+  )
+  const keys = new Set(sections.map((s) => s.key))
+  for (const menu of menus) checkItems(menu, keys)
+  unique(
+    menus.flatMap((m) => m.items.flatMap((item) => item.links.map((at) => ({ at, item })))),
+    ({ at }) => at,
+    ({ item }) => `the link of the item “${item.label}” is that of another item already`,
+  )
+}
+
+function checkItems(menu: Menu, sections: ReadonlySet<string>): void {
+  unique(
+    menu.items,
+    (i) => i.key,
+    (i) => `the item “${i.label}” is there already`,
+  )
+  for (const { label, target } of menu.items) {
+    const section = sectionOf(target)
+    if (section !== null && !sections.has(section))
+      throw new CommandError(`the page has no section “${section}”, which the item “${label}” leads to; it may have been dropped meanwhile`)
+  }
+}
+
+function unique<T>(list: readonly T[], keyOf: (one: T) => unknown, say: (one: T, first: T) => string): void {
+  const seen = new Map<unknown, T>()
+  for (const one of list) {
+    const first = seen.get(keyOf(one))
+    if (first !== undefined) throw new CommandError(say(one, first))
+    seen.set(keyOf(one), one)
+  }
+}

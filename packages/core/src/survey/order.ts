@@ -1,0 +1,6 @@
+/** Surveys in one order, so that no result depends on which came first. */
+import type { Survey } from './survey.ts'
+
+/** The widest screen first. */
+export const inScreenOrder = (surveys: Iterable<Survey>): Survey[] =>
+  [...surveys].sort((a, b) => b.width - a.width || b.height - a.height || (a.screen < b.screen ? -1 : 1))

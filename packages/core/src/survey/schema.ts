@@ -1,0 +1,42 @@
+/** The shape of a survey. The page is not trusted, so neither is what is measured in it: every length has bounds, and a colour is nothing but one. */
+import { shapes as s, type Shape } from '../shape/index.ts'
+import { SURVEY_FORMAT, type Survey, type SurveyHeader, type SurveyPart } from './survey.ts'
+
+const shapeOf = <T>(keys: { [K in keyof Required<T>]: Shape }) => s.object(keys)
+
+const part = shapeOf<SurveyPart>({
+  at: s.at,
+  top: s.length,
+  bottom: s.length,
+  movedTop: s.length,
+  margin: s.length,
+  hasBox: s.is,
+  heading: s.object({ top: s.length, bottom: s.length }).allow(null),
+  background: s.colour,
+})
+
+const header = shapeOf<SurveyHeader>({
+  at: s.at.allow(null),
+  position: s.oneOf('static', 'absolute', 'sticky', 'fixed'),
+  height: s.length,
+  rest: s.length,
+  moved: s.length,
+  hides: s.is,
+  canStay: s.is,
+  transparent: s.is,
+  color: s.colour,
+})
+
+export const surveySchema = shapeOf<Survey>({
+  format: s.oneOf(SURVEY_FORMAT),
+  screen: s.text,
+  width: s.length,
+  height: s.length,
+  pageHeight: s.length,
+  maxScroll: s.length,
+  parts: s.array(part, 20000),
+  header: header.allow(null),
+  near: s.array(s.object({ at: s.at, cover: s.length }), 50),
+  color: s.colour,
+  background: s.colour,
+})
