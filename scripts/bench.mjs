@@ -103,7 +103,11 @@ async function large() {
       `<h3 id="c${i}-${j}">Part ${j}</h3><p id="p${i}-${j}">${Array.from({ length: 22 }, (_, k) => words[(i * 7 + j * 3 + k) % words.length]).join(' ')} <a href="#c${(i + j) % 1000}">see</a></p>`
     const text = `<!doctype html><html lang="en"><head><title>Manual</title></head><body><main>${Array.from({ length: 1000 }, (_, i) => `<section id="c${i}"><h2>Chapter ${i} on ${words[i % words.length]}</h2>${Array.from({ length: 4 }, (_, j) => part(i, j)).join('')}</section>`).join('\n')}</main></body></html>`
     await page.getByTestId('files').setInputFiles({ name: 'page.html', mimeType: 'text/html', buffer: Buffer.from(text) })
-    await page.waitForFunction(() => document.querySelectorAll('iframe[data-state="ready"]').length === 2, null, { timeout: 180000 })
+    await page.waitForFunction(
+      () => document.querySelectorAll('iframe[data-state="ready"]').length === 2 && document.querySelector('[data-stale="0"]'),
+      null,
+      { timeout: 180000 },
+    )
     await page.evaluate(() => {
       window.longest = 0
       new window.PerformanceObserver((list) =>
@@ -187,7 +191,11 @@ async function edits() {
   const { server, browser, page } = await application()
   try {
     await page.getByRole('link', { name: /Ostrey Sky Week/ }).click()
-    await page.waitForFunction(() => document.querySelectorAll('iframe[data-state="ready"]').length === 2, null, { timeout: 60000 })
+    await page.waitForFunction(
+      () => document.querySelectorAll('iframe[data-state="ready"]').length === 2 && document.querySelector('[data-stale="0"]'),
+      null,
+      { timeout: 60000 },
+    )
     await page.getByRole('button', { name: 'Set everything up', exact: true }).click()
     const frame = page.frames().find((f) => f.url().includes('.localhost'))
     await frame.waitForSelector('[data-wb="settings"]', { state: 'attached' })

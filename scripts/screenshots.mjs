@@ -20,7 +20,11 @@ const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 const shot = (name) => wanted(name) && page.screenshot({ path: join(root, `docs/screenshots/${name}.png`) })
 const task = (name) => page.getByRole('navigation', { name: 'Tasks' }).getByRole('link', { name }).click()
 const measured = () =>
-  page.waitForFunction(() => document.querySelectorAll('iframe[data-state="ready"]').length === 2, null, { timeout: 60000 })
+  page.waitForFunction(
+    () => document.querySelectorAll('iframe[data-state="ready"]').length === 2 && document.querySelector('[data-stale="0"]'),
+    null,
+    { timeout: 60000 },
+  )
 const setUp = async () => {
   await measured()
   await page.getByRole('button', { name: 'Set everything up', exact: true }).click()

@@ -1,5 +1,6 @@
 import react from '@vitejs/plugin-react'
 import tailwindcss from '@tailwindcss/vite'
+import { createRequire } from 'node:module'
 import { defineConfig } from 'vite'
 
 const source = (path) => new URL(`../../packages/${path}`, import.meta.url).pathname
@@ -9,6 +10,8 @@ export default defineConfig({
   plugins: [react(), tailwindcss()],
   resolve: {
     alias: [
+      { find: /^any-ascii\/tables$/, replacement: createRequire(import.meta.url).resolve('any-ascii') },
+      { find: /^any-ascii$/, replacement: new URL('src/work/tables.ts', import.meta.url).pathname },
       { find: /^@waybell\/agent\/schema$/, replacement: source('agent/src/schema.ts') },
       { find: /^@waybell\/core\/schema$/, replacement: source('core/src/schema.ts') },
       { find: /^@waybell\/core\/survey$/, replacement: source('core/src/survey/index.ts') },

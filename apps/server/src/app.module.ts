@@ -12,6 +12,7 @@ import { SitesController } from './sites/sites.controller.ts'
 import { SitesService } from './sites/sites.service.ts'
 import { VersionsService } from './sites/versions.service.ts'
 import { SourcesService } from './sites/sources.service.ts'
+import { SurveysService } from './sites/surveys.service.ts'
 
 @Module({})
 export class AppModule {
@@ -37,6 +38,7 @@ export class AppModule {
         Store,
         SitesService,
         SourcesService,
+        SurveysService,
         VersionsService,
         HandoverService,
         LiveService,

@@ -23,6 +23,15 @@ export interface PageState {
   undeclared: string[]
   named: NamedIds
   findings: Finding[]
+  /** A name for all files that the site's pages may load, as they are. */
+  assets: string
+}
+
+/** A survey with what it is a survey of. */
+export interface KeptSurvey {
+  key: string
+  scripts: boolean
+  survey: Survey
 }
 
 /** One change of a site. */
@@ -146,8 +155,9 @@ export const api = {
     ask<{ version: number }>(`${pagePath(site, page)}/revise`, json('POST', body)),
   /** Address of the stream that tells the site's version after every change. */
   versions: (site: string) => `/api/sites/${site}/versions`,
-  putSurveys: (site: string, page: string, source: string, surveys: Survey[]) =>
-    ask<void>(`${pagePath(site, page)}/surveys`, json('PUT', { source, surveys })),
+  surveys: (site: string, page: string) => ask<KeptSurvey[]>(`${pagePath(site, page)}/surveys`),
+  putSurveys: (site: string, page: string, body: { source: string; scripts: boolean; surveys: { key: string; survey: Survey }[] }) =>
+    ask<void>(`${pagePath(site, page)}/surveys`, json('PUT', body)),
   handover: (site: string, page: string) => ask<HandoverView>(`${pagePath(site, page)}/handover`),
   handoverPage: (site: string, page: string) => `/api/${pagePath(site, page)}/handover/page`,
   handoverZip: (site: string, page: string) => `/api/${pagePath(site, page)}/handover/zip`,

@@ -1,18 +1,27 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { StrictMode } from 'react'
+import { lazy, StrictMode, Suspense } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, Navigate } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import { Toaster } from 'sonner'
 import { SitesView } from './sites/SitesView.tsx'
 import './styles.css'
-import { Workspace } from './workspace/Workspace.tsx'
+
+// The list of sites is there at once; the workspace comes with the first site that is opened.
+const Workspace = lazy(() => import('./workspace/Workspace.tsx').then((m) => ({ default: m.Workspace })))
 
 const client = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5000, refetchOnWindowFocus: false } } })
 
 const router = createBrowserRouter([
   { path: '/', element: <SitesView /> },
-  { path: '/site/:site/:page/:task', element: <Workspace /> },
+  {
+    path: '/site/:site/:page/:task',
+    element: (
+      <Suspense>
+        <Workspace />
+      </Suspense>
+    ),
+  },
   { path: '*', element: <Navigate to="/" replace /> },
 ])
 

@@ -3,13 +3,13 @@
  * of the application it speaks over a port; the command line calls it by name.
  */
 import { follow, takeLinks } from './links.ts'
-import type { FromAgent, PickedElement, SurveyRequest, ToAgent } from './messages.ts'
+import type { FromAgent, PickedElement, ToAgent } from './messages.ts'
 import { patch } from './patch.ts'
 import { Picker } from './pick.ts'
 import { jumpTo } from './settle.ts'
 import { collectStamps, elementAt, positionOf } from './stamps.ts'
 import { visit } from './visit.ts'
-import { probe, remeasure } from './survey.ts'
+import { probe, remeasure } from './survey/index.ts'
 
 document.currentScript?.remove()
 collectStamps()
@@ -61,7 +61,7 @@ function listen(event: MessageEvent): void {
 
 function serve(port: MessagePort): void {
   const say = (message: FromAgent) => port.postMessage(message)
-  let request: SurveyRequest | null = null
+  let watched: ReadonlySet<number> = new Set()
   let probing = false
   let picker: Picker | null = null
   let way: PickedElement[] = []
@@ -76,19 +76,21 @@ function serve(port: MessagePort): void {
   }
   const act = async (message: ToAgent): Promise<void> => {
     switch (message.type) {
-      case 'probe': {
-        if (message.touch) hideScrollBars()
-        request = message.request
+      case 'probe':
+      case 'remeasure': {
+        layBarsOver(message.touch)
         probing = true
-        const survey = await probe(message.request).finally(() => (probing = false))
+        const survey = await (message.type === 'probe' ? probe : remeasure)(message.request).finally(() => (probing = false))
         say({ type: 'survey', turn: message.turn, survey })
-        say({ type: 'scrolled', y: scrollY })
         return
       }
       case 'patch':
-        request = message.request
         patch(message.edits)
-        say({ type: 'survey', turn: message.turn, survey: remeasure(message.request) })
+        say({ type: 'patched', turn: message.turn })
+        return
+      case 'watch':
+        layBarsOver(message.touch)
+        watched = new Set(message.parts)
         return
       case 'scroll':
         jumpTo(message.y)
@@ -131,7 +133,7 @@ function serve(port: MessagePort): void {
   )
   let over: number | null = null
   addEventListener('pointermove', ({ target }) => {
-    const at = target instanceof Element ? partAround(target, request) : null
+    const at = target instanceof Element ? partAround(target, watched) : null
     if (at !== over) say({ type: 'hover', at: (over = at) })
   })
   document.documentElement.addEventListener('pointerleave', () => say({ type: 'hover', at: (over = null) }))
@@ -142,19 +144,21 @@ function serve(port: MessagePort): void {
   say({ type: 'ready' })
 }
 
-function partAround(el: Element, request: SurveyRequest | null): number | null {
+function partAround(el: Element, watched: ReadonlySet<number>): number | null {
   for (let e: Element | null = el; e; e = e.parentElement) {
     const at = positionOf(e)
-    if (at !== undefined && request?.parts.some((p) => p.at === at)) return at
+    if (at !== undefined && watched.has(at)) return at
   }
   return null
 }
 
+const noBars = new CSSStyleSheet()
+noBars.replaceSync('html { scrollbar-width: none; }')
+
 /** A phone lays its bars over the page. A sheet of its own, so that the document stays the page's. */
-function hideScrollBars(): void {
-  const sheet = new CSSStyleSheet()
-  sheet.replaceSync('html { scrollbar-width: none; }')
-  document.adoptedStyleSheets.push(sheet)
+function layBarsOver(touch: boolean): void {
+  if (document.adoptedStyleSheets.includes(noBars) !== touch)
+    document.adoptedStyleSheets = touch ? [...document.adoptedStyleSheets, noBars] : document.adoptedStyleSheets.filter((s) => s !== noBars)
 }
 
 const pointer = new CSSStyleSheet()

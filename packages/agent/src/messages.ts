@@ -4,6 +4,9 @@ import type { PageEdit, Survey, Visit } from '@waybell/core'
 /** What is to be measured. */
 export interface SurveyRequest {
   screen: string
+  /** The viewport, in CSS px. */
+  width: number
+  height: number
   parts: { at: number; heading: number | null }[]
   /** The bar above the content, as the source has it. */
   header: number | null
@@ -22,8 +25,13 @@ export interface PickedElement {
 export type PickStep = 'parent' | 'child' | 'next' | 'previous'
 
 export type ToAgent =
+  /** Measures the page as it came, on a screen: its header in every state too. */
   | { type: 'probe'; turn: number; request: SurveyRequest; touch: boolean }
-  | { type: 'patch'; turn: number; edits: PageEdit[]; request: SurveyRequest }
+  /** Measures it again as it is, on a screen that was probed. */
+  | { type: 'remeasure'; turn: number; request: SurveyRequest; touch: boolean }
+  | { type: 'patch'; turn: number; edits: PageEdit[] }
+  /** Elements that are told of when the pointer is over them, by their position. */
+  | { type: 'watch'; parts: number[]; touch: boolean }
   | { type: 'scroll'; y: number }
   | { type: 'follow'; hash: string }
   /** Follows a hash from rest at `from`, and says what came of it. */
@@ -38,6 +46,7 @@ export type ToAgent =
 export type FromAgent =
   | { type: 'ready' }
   | { type: 'survey'; turn: number; survey: Survey }
+  | { type: 'patched'; turn: number }
   | { type: 'scrolled'; y: number }
   /** The pointer is over one of the parts asked for, or over none. */
   | { type: 'hover'; at: number | null }

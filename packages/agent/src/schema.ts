@@ -9,6 +9,7 @@ const turn = at
 const shapes: Record<FromAgent['type'], Joi.Schema> = {
   ready: Joi.object({ type: 'ready' }),
   survey: Joi.object({ type: 'survey', turn, survey: surveySchema }),
+  patched: Joi.object({ type: 'patched', turn }),
   scrolled: Joi.object({ type: 'scrolled', y: length }),
   hover: Joi.object({ type: 'hover', at: at.allow(null) }),
   outside: Joi.object({ type: 'outside', href: text }),

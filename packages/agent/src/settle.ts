@@ -36,3 +36,22 @@ export async function untilLoaded(limit = 8000): Promise<void> {
 export function jumpTo(top: number): void {
   scrollTo({ top, behavior: 'instant' })
 }
+
+/** What scrolls: in quirks mode it is the body. */
+export const scroller = (): Element => document.scrollingElement ?? document.documentElement
+export const furthest = (): number => scroller().scrollHeight - scroller().clientHeight
+
+/** Until the frame has the size that is asked for; a resize reaches it after the one who asks. */
+export async function untilSize({ width, height }: { width: number; height: number }, limit = 2000): Promise<void> {
+  const end = performance.now() + limit
+  while ((innerWidth !== width || innerHeight !== height) && performance.now() < end) await pause(4)
+}
+
+/** Parts that come in on the way, and pictures that load late, are brought in first. */
+export async function throughThePage(): Promise<void> {
+  for (let y = 0, n = 0; y < furthest() && n < 60; y += innerHeight * 0.8, n++) {
+    jumpTo(y)
+    await twoFrames()
+  }
+  await untilSteady(() => `${scroller().scrollHeight}`, 1000)
+}

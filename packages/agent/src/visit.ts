@@ -1,6 +1,6 @@
 /** One link of a walk: from rest, followed as a click does it, and what came of it. */
 import { MADE_MENU, MENU } from '@waybell/core/contract'
-import { reachNow, stayingBars } from './header.ts'
+import { reachNow, stayingBars } from './survey/bars.ts'
 import { follow, targetOf } from './links.ts'
 import type { Visit } from '@waybell/core'
 import { jumpTo, pause, untilSteady } from './settle.ts'

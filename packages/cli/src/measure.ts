@@ -59,6 +59,8 @@ async function measureScreen(browser: Browser, input: MeasureInput, screen: Scre
     await page.goto(ORIGIN + site.path, { waitUntil: 'load', timeout: 30_000 })
     const request = {
       screen: screen.key,
+      width: screen.width,
+      height: screen.height,
       parts: input.reading.candidates.map(({ at, heading }) => ({ at, heading })),
       header: input.reading.header,
     }

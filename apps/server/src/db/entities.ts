@@ -76,6 +76,7 @@ export class FileRow {
   hash: string
 }
 
+/** The last survey of each page on each screen, with the page's own scripts and without. */
 @Entity('survey')
 export class SurveyRow {
   @PrimaryColumn({ type: 'text' })
@@ -87,9 +88,16 @@ export class SurveyRow {
   @PrimaryColumn({ type: 'text' })
   screen: string
 
-  /** Hash of the source that was measured. */
+  @PrimaryColumn({ type: 'boolean' })
+  scripts: boolean
+
+  /** Hash of the source that was measured; places in another mean nothing. */
   @Column({ type: 'text' })
   source: string
+
+  /** What it is a survey of. */
+  @Column({ type: 'text' })
+  key: string
 
   @Column({ type: 'text' })
   survey: string

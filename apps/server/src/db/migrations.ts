@@ -97,4 +97,23 @@ class ThirdDocument implements MigrationInterface {
   }
 }
 
-export const migrations = [FirstSchema, SecondDocument, NamedStates, ThirdDocument]
+/** Surveys are kept with what they are surveys of; those of before are measured again. */
+class KeyedSurveys implements MigrationInterface {
+  name = 'KeyedSurveys1764400000000'
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`DROP TABLE "survey"`)
+    await runner.query(
+      `CREATE TABLE "survey" ("site" text NOT NULL, "page" text NOT NULL, "screen" text NOT NULL, "scripts" boolean NOT NULL, "source" text NOT NULL, "key" text NOT NULL, "survey" text NOT NULL, PRIMARY KEY ("site", "page", "screen", "scripts"))`,
+    )
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`DROP TABLE "survey"`)
+    await runner.query(
+      `CREATE TABLE "survey" ("site" text NOT NULL, "page" text NOT NULL, "screen" text NOT NULL, "source" text NOT NULL, "survey" text NOT NULL, PRIMARY KEY ("site", "page", "screen"))`,
+    )
+  }
+}
+
+export const migrations = [FirstSchema, SecondDocument, NamedStates, ThirdDocument, KeyedSurveys]

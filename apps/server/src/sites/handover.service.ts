@@ -8,6 +8,7 @@ import { FileRow } from '../db/entities.ts'
 import { getContent } from './content.ts'
 import { SitesService } from './sites.service.ts'
 import { SourcesService } from './sources.service.ts'
+import { SurveysService } from './surveys.service.ts'
 
 export interface HandoverView {
   file: string
@@ -23,17 +24,18 @@ export class HandoverService {
     private readonly store: Store,
     private readonly sites: SitesService,
     private readonly sources: SourcesService,
+    private readonly surveys: SurveysService,
   ) {}
 
   async page(site: string, key: string): Promise<{ page: SitePage; handover: Handover; encoding: string; measured: string[] }> {
     const { document, page } = await this.sites.page(site, key)
     const { bytes, parsed, reading } = await this.sources.source(page)
-    const surveys = await this.sites.surveys(site, page)
+    const { surveys, present } = await this.surveys.forHandover(site, key)
     // A page that nobody set up goes as it came.
     const edits = !page.sections.length
       ? []
       : pageEdits({ page, pages: document.pages, reading, screens: document.screens, surveys, runtime: runtimeText })
-    return { page, handover: writePage(bytes, parsed, edits), encoding: parsed.decoded.encoding, measured: Object.keys(surveys) }
+    return { page, handover: writePage(bytes, parsed, edits), encoding: parsed.decoded.encoding, measured: present }
   }
 
   async view(site: string, key: string): Promise<HandoverView> {

@@ -20,7 +20,13 @@ export const takingRequest = Joi.object({
 })
 export const stateName = Joi.object({ name: Joi.string().allow('').max(200) })
 
-export const surveysRequest = Joi.object({ source: hash, surveys: Joi.array().items(surveySchema).max(20) })
+export const surveysRequest = Joi.object({
+  source: hash,
+  scripts: Joi.boolean(),
+  surveys: Joi.array()
+    .items(Joi.object({ key: hash, survey: surveySchema }))
+    .max(20),
+})
 export const newSiteFields = Joi.object({
   html: Joi.string()
     .max(25 * 1024 * 1024)

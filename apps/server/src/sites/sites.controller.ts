@@ -16,7 +16,7 @@ import {
   BadRequestException,
 } from '@nestjs/common'
 import { FilesInterceptor } from '@nestjs/platform-express'
-import { MAX_PAGE_BYTES, type Survey } from '@waybell/core'
+import { MAX_PAGE_BYTES } from '@waybell/core'
 import { runtimeText } from '@waybell/runtime'
 import type { Request, Response } from 'express'
 import { JoiPipe } from '../common/joi.ts'
@@ -27,6 +27,7 @@ import type { HandedIn } from './handed-in.ts'
 import { MAX_ENTRIES, MAX_UPLOAD } from './zip.ts'
 import { SitesService, type ChangeRequest } from './sites.service.ts'
 import { SourcesService } from './sources.service.ts'
+import { SurveysService, type PutSurveys } from './surveys.service.ts'
 import { VersionsService, type Taking } from './versions.service.ts'
 
 // A ZIP of a site may be larger than any page; what is in it has bounds of its own.
@@ -49,6 +50,7 @@ export class SitesController {
     private readonly sources: SourcesService,
     private readonly handovers: HandoverService,
     private readonly newVersions: VersionsService,
+    private readonly surveys: SurveysService,
   ) {}
 
   @Get('runtime')
@@ -99,7 +101,8 @@ export class SitesController {
   @Get('sites/:site/pages/:page')
   async state(@Param('site', site) key: string, @Param('page', page) pageKey: string) {
     const found = await this.sites.page(key, pageKey)
-    return this.sources.state(key, found.page)
+    const [state, assets] = await Promise.all([this.sources.state(key, found.page), this.surveys.assets(key)])
+    return { ...state, assets }
   }
 
   @Post('sites/:site/pages/:page/files')
@@ -150,14 +153,15 @@ export class SitesController {
     return this.newVersions.take(key, pageKey, request)
   }
 
+  @Get('sites/:site/pages/:page/surveys')
+  keptSurveys(@Param('site', site) key: string, @Param('page', page) pageKey: string) {
+    return this.surveys.kept(key, pageKey)
+  }
+
   @Put('sites/:site/pages/:page/surveys')
   @HttpCode(204)
-  putSurveys(
-    @Param('site', site) key: string,
-    @Param('page', page) pageKey: string,
-    @Body(new JoiPipe(surveysRequest)) body: { source: string; surveys: Survey[] },
-  ) {
-    return this.sites.putSurveys(key, pageKey, body.source, body.surveys)
+  putSurveys(@Param('site', site) key: string, @Param('page', page) pageKey: string, @Body(new JoiPipe(surveysRequest)) body: PutSurveys) {
+    return this.surveys.put(key, pageKey, body)
   }
 
   @Get('sites/:site/pages/:page/handover')

@@ -12,13 +12,11 @@ import {
   emptyStacks,
   pageOf,
   SITE_VERSION,
-  upgradeSurvey,
   type Change,
   type Command,
   type Site,
   type SitePage,
   type Stacks,
-  type Survey,
 } from '@waybell/core'
 import { randomBytes } from 'node:crypto'
 import { concatMap, filter, from, merge, Subject, type Observable } from 'rxjs'
@@ -303,26 +301,6 @@ export class SitesService {
     const row = await db.findOneBy(SiteRow, { key })
     if (!row) throw new NotFoundException({ code: 'no-site', message: 'There is no such site; it may have been dropped.' })
     return row
-  }
-
-  async putSurveys(site: string, page: string, source: string, surveys: readonly Survey[]): Promise<void> {
-    await this.store.change(async (db) => {
-      await this.row(db, site)
-      await db.save(
-        SurveyRow,
-        surveys.map((survey) => ({ site, page, screen: survey.screen, source, survey: JSON.stringify(survey) })),
-      )
-    })
-  }
-
-  /** By screen; only those of the page's present source. */
-  async surveys(site: string, page: SitePage): Promise<Record<string, Survey>> {
-    const rows = await this.store.read((db) => db.findBy(SurveyRow, { site, page: page.key, source: page.source }))
-    const surveys = rows.flatMap(({ screen, survey }) => {
-      const read = upgradeSurvey(JSON.parse(survey))
-      return read ? [[screen, read] as const] : []
-    })
-    return Object.fromEntries(surveys)
   }
 
   async page(site: string, page: string): Promise<{ document: Site; page: SitePage }> {

@@ -3,7 +3,7 @@ import type { Finding } from '@waybell/core'
 import { useState } from 'react'
 import { List } from '../ui/List.tsx'
 import { FixButton } from './FixButton.tsx'
-import { useWork } from '../workspace/work.ts'
+import { useWork } from '../work/context.ts'
 
 const order = { error: 0, warning: 1, note: 2 }
 

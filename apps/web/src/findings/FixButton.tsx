@@ -1,6 +1,6 @@
 /** The one press that ends a finding; nothing where there is none. */
 import type { Finding } from '@waybell/core'
-import { useWork } from '../workspace/work.ts'
+import { useWork } from '../work/context.ts'
 
 export function FixButton({ fix }: Pick<Finding, 'fix'>) {
   const { run } = useWork()

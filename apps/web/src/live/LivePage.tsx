@@ -2,19 +2,12 @@
  * The live page on every screen of the site. Each screen has a frame of its own that stays; the one in view is scaled to fit, the
  * others lie under it, in view of the browser so that their clocks run, but out of the visitor's reach.
  */
-import type { FromAgent, PickStep, SurveyRequest } from '@waybell/agent/types'
-import type { PageEdit, Screen, Survey, Visit } from '@waybell/core'
-import { useEffect, useImperativeHandle, useLayoutEffect, useRef, useState, type Ref } from 'react'
+import type { FromAgent } from '@waybell/agent/types'
+import type { PageEdit, Screen } from '@waybell/core'
+import { useEffect, useImperativeHandle, useLayoutEffect, useRef, useState, type ReactNode, type Ref } from 'react'
+import type { LiveHandle } from '../work/context.ts'
 import { Channel } from './channel.ts'
-
-export interface LiveHandle {
-  scrollTo: (screen: string, y: number) => void
-  follow: (screen: string, hash: string) => void
-  visit: (screen: string, hash: string, from: number) => Promise<Visit>
-  point: (screen: string, at: number | null, show?: boolean) => void
-  pick: (screen: string, on: boolean) => void
-  pickStep: (screen: string, to: PickStep | number) => void
-}
+import { BARELY, frameAddress, SANDBOX } from './frame.ts'
 
 interface Props {
   siteKey: string
@@ -23,15 +16,18 @@ interface Props {
   screens: Screen[]
   shown: string
   scripts: boolean
-  request: Omit<SurveyRequest, 'screen'>
-  /** Null while it is not known what is to be shown. */
-  edits: PageEdit[] | null
-  onSurvey: (screen: string, survey: Survey) => void
+  /** Elements that are told of when the pointer is over them. */
+  parts: number[]
+  edits: PageEdit[]
+  /** Nothing could be measured. */
+  isSilent: boolean
   onMessage: (screen: string, message: FromAgent) => void
+  /** Stands behind the frames that are looked at. */
+  children?: ReactNode
   ref: Ref<LiveHandle>
 }
 
-export function LivePage({ screens, shown, ref, ...rest }: Props) {
+export function LivePage({ screens, shown, ref, children, ...rest }: Props) {
   const box = useRef<HTMLDivElement>(null)
   const [room, setRoom] = useState({ width: 600, height: 600 })
   const channels = useRef(new Map<string, Channel>())
@@ -57,12 +53,10 @@ export function LivePage({ screens, shown, ref, ...rest }: Props) {
       {screens.map((screen) => (
         <Frame key={screen.key} screen={screen} isShown={screen.key === shown} room={room} channels={channels.current} {...rest} />
       ))}
+      {children}
     </div>
   )
 }
-
-/** Not to be seen, and yet drawn: the browser slows the clock of a frame that is clear, covered, or off the screen. */
-const BARELY = 0.004
 
 type FrameProps = Omit<Props, 'screens' | 'shown' | 'ref'> & {
   screen: Screen
@@ -71,66 +65,49 @@ type FrameProps = Omit<Props, 'screens' | 'shown' | 'ref'> & {
   channels: Map<string, Channel>
 }
 
-function Frame({ siteKey, file, title, screen, isShown, scripts, room, request, edits, channels, onSurvey, onMessage }: FrameProps) {
+function Frame({ siteKey, file, title, screen, isShown, scripts, room, parts, edits, channels, isSilent, onMessage }: FrameProps) {
   const frame = useRef<HTMLIFrameElement>(null)
-  const [state, setState] = useState<'loading' | 'measuring' | 'ready' | 'silent'>('loading')
+  const [isReady, setReady] = useState(false)
   const [nonce] = useState(() => crypto.randomUUID())
-  const latest = useRef({ request, onSurvey, onMessage })
-  latest.current = { request, onSurvey, onMessage }
+  const hear = useRef(onMessage)
+  hear.current = onMessage
   const sent = useRef('')
-
   useEffect(() => {
-    const hear = (message: FromAgent) => {
-      latest.current.onMessage(screen.key, message)
-      if (message.type === 'ready') void begin()
-    }
-    const channel = new Channel(frame.current!, nonce, hear)
-    channels.set(screen.key, channel)
-    const begin = async () => {
-      setState('measuring')
-      sent.current = ''
-      try {
-        const { survey } = await channel.ask('survey', (turn) => ({
-          type: 'probe',
-          turn,
-          touch: screen.touch,
-          request: { ...latest.current.request, screen: screen.key },
-        }))
-        latest.current.onSurvey(screen.key, survey)
-        setState('ready')
-      } catch {
-        setState('silent')
+    const channel = new Channel(frame.current!, nonce, (message) => {
+      if (message.type === 'ready') {
+        sent.current = ''
+        setReady(true)
       }
-    }
-    const patience = setTimeout(() => setState((now) => (now === 'loading' ? 'silent' : now)), 15000)
+      hear.current(screen.key, message)
+    })
+    channels.set(screen.key, channel)
     return () => {
-      clearTimeout(patience)
       channel.close()
       channels.delete(screen.key)
+      setReady(false)
     }
   }, [screen, nonce, channels, scripts])
-
+  useEffect(() => {
+    if (isReady) channels.get(screen.key)?.say({ type: 'watch', parts, touch: screen.touch })
+  }, [isReady, parts, screen, channels])
   // The screen in view first; the others follow when the browser has drawn it.
   useEffect(() => {
-    if (state !== 'ready' || !edits) return
+    if (!isReady) return
     const text = JSON.stringify(edits)
     if (text === sent.current) return
     const send = () => {
       sent.current = text
       channels
         .get(screen.key)
-        ?.ask('survey', (turn) => ({ type: 'patch', turn, edits, request: { ...latest.current.request, screen: screen.key } }))
-        .then(({ survey }) => latest.current.onSurvey(screen.key, survey))
+        ?.ask('patched', (turn) => ({ type: 'patch', turn, edits }))
         .catch(() => (sent.current = ''))
     }
     if (isShown) return send()
     const later = setTimeout(send, 60)
     return () => clearTimeout(later)
-  }, [edits, state, isShown, screen.key, channels])
-
+  }, [edits, isReady, isShown, screen.key, channels])
   const scale = Math.min(1, room.width / screen.width, room.height / screen.height)
   const left = Math.max(0, (room.width - screen.width * scale) / 2)
-  const host = `${siteKey}${scripts ? '' : '--still'}.localhost`
   return (
     <>
       <iframe
@@ -138,28 +115,26 @@ function Frame({ siteKey, file, title, screen, isShown, scripts, room, request, 
         key={String(scripts)}
         name={nonce}
         title={`${title}, ${screen.name.toLowerCase()}`}
-        src={`http://${host}:${location.port}/${encodeURIComponent(file)}`}
-        sandbox="allow-scripts allow-same-origin"
+        src={frameAddress(siteKey, file, scripts)}
+        sandbox={SANDBOX}
         inert={!isShown}
         data-screen={screen.key}
-        data-state={state}
+        data-state={isReady ? 'ready' : isSilent ? 'silent' : 'loading'}
         style={{
           width: screen.width,
           height: screen.height,
           transform: `translateX(${left}px) scale(${scale})`,
           transformOrigin: '0 0',
-          opacity: isShown && state === 'ready' ? 1 : BARELY,
+          opacity: isShown && isReady ? 1 : BARELY,
           zIndex: isShown ? 1 : 0,
         }}
         className="absolute top-0 left-0 border-0 bg-white"
       />
-      {isShown && state !== 'ready' && (
+      {isShown && !isReady && (
         <p role="status" className="absolute inset-x-0 top-1/3 z-3 px-8 text-center text-faint">
-          {state === 'silent'
+          {isSilent
             ? 'The page did not answer. It may have left for another address; switch its scripts off and look again.'
-            : state === 'measuring'
-              ? `Measuring the page on the ${screen.name.toLowerCase()} screen…`
-              : 'Loading the page…'}
+            : 'Loading the page…'}
         </p>
       )}
     </>

@@ -19,6 +19,11 @@ export class Channel {
     window.removeEventListener('message', this.meet)
     this.port?.close()
     this.port = null
+    this.giveUp()
+  }
+
+  /** Who still waits for an answer gets none. */
+  private giveUp(): void {
     for (const { failed } of this.waiting.values()) failed(new Error('the page was closed'))
     this.waiting.clear()
   }
@@ -37,7 +42,9 @@ export class Channel {
     this.port = port1
     // The page was loaded anew.
     port1.addEventListener('close', () => {
-      if (this.port === port1) this.port = null
+      if (this.port !== port1) return
+      this.port = null
+      this.giveUp()
     })
     port1.onmessage = ({ data }) => {
       const message = readMessage(data)

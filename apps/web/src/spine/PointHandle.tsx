@@ -2,7 +2,7 @@
 import type { Section } from '@waybell/core'
 import { useState, type KeyboardEvent } from 'react'
 import { px } from '../ui/index.tsx'
-import { useWork } from '../workspace/work.ts'
+import { useWork } from '../work/context.ts'
 
 /** @param top of the point in the document, in px */
 export function PointHandle({ section, top, scale }: { section: Section; top: number; scale: number }) {

@@ -1,9 +1,13 @@
 /** The whole page to scale, between the work and the live page. */
-import { bellMap, coverOf, partsByAt, placeOf, type Section, type Survey, type SurveyPart } from '@waybell/core'
+import { coverOf, FAR, partsByAt, placeOf, type Section, type Survey, type SurveyPart } from '@waybell/core'
 import { useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
-import { Dome, Pennant, px, tint } from '../ui/index.tsx'
-import { useWork } from '../workspace/work.ts'
+import { px, tint } from '../ui/index.tsx'
+import type { Task } from '../tasks/task.ts'
+import { usePointed, useWork } from '../work/context.ts'
+import { useSignal } from '../work/signal.ts'
 import { PointHandle } from './PointHandle.tsx'
+
+const titleOf = (section: Section) => section.title
 
 /** Under this height in px, bands have no text. */
 const TEXT_HEIGHT = 15
@@ -45,8 +49,8 @@ function gather(bands: readonly Band[], scale: number): Drawn[] {
   return out
 }
 
-export function Spine({ task, scroll, onScroll }: { task: string; scroll: number; onScroll: (y: number) => void }) {
-  const { page, survey, screen, arrivals } = useWork()
+export function Spine({ task: { Layer, bandName } }: { task: Pick<Task, 'Layer' | 'bandName'> }) {
+  const { page, survey, screen, scrolls } = useWork()
   const box = useRef<HTMLDivElement>(null)
   const [height, setHeight] = useState(600)
   const [zoom, setZoom] = useState(1)
@@ -78,7 +82,7 @@ export function Spine({ task, scroll, onScroll }: { task: string; scroll: number
     // When the canvas has its new height.
     requestAnimationFrame(() => box.current?.scrollTo({ top: (middle * clamped * height) / (survey?.pageHeight ?? 1) - height / 2 }))
   }
-  const middle = survey ? (zoom === 1 ? scroll + screen.height / 2 : (offset + height / 2) / scale) : 0
+  const middle = () => (zoom === 1 ? (scrolls.get()[screen.key] ?? 0) + screen.height / 2 : (offset + height / 2) / scale)
   return (
     <div className="flex h-full min-h-0 flex-col">
       <div className="flex items-center gap-1 px-2 pb-1 text-xs text-faint">
@@ -88,7 +92,7 @@ export function Spine({ task, scroll, onScroll }: { task: string; scroll: number
             type="button"
             aria-label="Draw the spine smaller"
             title="Draw the spine smaller"
-            onClick={() => zoomTo(zoom / 2, middle)}
+            onClick={() => zoomTo(zoom / 2, middle())}
             className="min-h-6 min-w-6 rounded-sm border border-hair bg-sheet"
           >
             −
@@ -99,7 +103,7 @@ export function Spine({ task, scroll, onScroll }: { task: string; scroll: number
             type="button"
             aria-label="Draw the spine larger"
             title="Draw the spine larger"
-            onClick={() => zoomTo(zoom * 2, middle)}
+            onClick={() => zoomTo(zoom * 2, middle())}
             className="min-h-6 min-w-6 rounded-sm border border-hair bg-sheet"
           >
             +
@@ -126,49 +130,20 @@ export function Spine({ task, scroll, onScroll }: { task: string; scroll: number
                   onOpen={() => zoomTo(Math.ceil((zoom * height) / ((d.bottom - d.top) * scale * 2)), (d.top + d.bottom) / 2)}
                 />
               )
-            : inView(d.band.part.top, d.band.bottom) && <BandView key={d.band.section.key} band={d.band} scale={scale} task={task} />,
-        )}
-        {survey && <Window survey={survey} scale={scale} scroll={scroll} onScroll={onScroll} />}
-        {survey && task === 'highlight'
-          ? bellMap(page, survey).flatMap(({ section, start }) =>
-              section === null || !inView(start, start) ? (
-                []
-              ) : (
-                <span
-                  key={section}
-                  data-bell={section}
-                  className="pointer-events-none absolute right-10"
-                  style={{ top: start * scale - 4 }}
-                  title={`bell at ${px(start)}`}
-                >
-                  <Dome />
-                </span>
+            : inView(d.band.part.top, d.band.bottom) && (
+                <BandView key={d.band.section.key} band={d.band} scale={scale} name={(bandName ?? titleOf)(d.band.section)} />
               ),
-            )
-          : task !== 'sections' &&
-            page.sections.flatMap((section, index) => {
-              const arrival = arrivals.get(section.key)
-              return arrival?.moves && inView(arrival.land, arrival.land) ? (
-                <span
-                  key={section.key}
-                  data-arrival={section.key}
-                  className="pointer-events-none absolute flex items-start"
-                  style={{ top: arrival.land * scale, right: 38 + (index % 2) * 13 }}
-                  title={`${section.title}: arrives at ${px(arrival.land)}`}
-                >
-                  <Pennant />
-                </span>
-              ) : (
-                []
-              )
-            })}
+        )}
+        {survey && <Window survey={survey} scale={scale} />}
+        {survey && Layer && <Layer survey={survey} scale={scale} inView={inView} />}
       </div>
     </div>
   )
 }
 
-function BandView({ band: { section, index, part, bottom }, scale, task }: { band: Band; scale: number; task: string }) {
-  const { pointed, point, live } = useWork()
+function BandView({ band: { section, index, part, bottom }, scale, name }: { band: Band; scale: number; name: string }) {
+  const { point, live } = useWork()
+  const isPointed = usePointed(section.key)
   if (section.point) return <PointHandle section={section} top={part.top} scale={scale} />
   const bandHeight = (bottom - part.top) * scale
   return (
@@ -184,13 +159,13 @@ function BandView({ band: { section, index, part, bottom }, scale, task }: { ban
         height: bandHeight,
         background: part.background,
         // A shadow, so that the band's edge is the section's edge to the pixel.
-        boxShadow: `inset 6px 0 ${tint(index)}, inset 0 1px rgb(128 128 128 / 0.35)${pointed === section.key ? ', inset 0 0 0 2px var(--color-teal)' : ''}`,
+        boxShadow: `inset 6px 0 ${tint(index)}, inset 0 1px rgb(128 128 128 / 0.35)${isPointed ? ', inset 0 0 0 2px var(--color-teal)' : ''}`,
       }}
     >
       {bandHeight >= TEXT_HEIGHT && (
         <span className="absolute top-0.5 left-2 flex max-w-[118px] gap-1 rounded-sm bg-sheet/90 px-1 text-xs leading-[14px] text-ink">
           <b>{index + 1}</b>
-          <span className="truncate">{task === 'sections' ? '#' + section.id : section.title}</span>
+          <span className="truncate">{name}</span>
         </span>
       )}
       {part.heading && <span className="absolute right-0 h-px w-4 bg-faint" style={{ top: (part.heading.top - part.top) * scale }} />}
@@ -210,7 +185,7 @@ function Gathering({
 }) {
   const { pointed } = useWork()
   const [first, last] = [bands[0]!, bands.at(-1)!]
-  const isPointed = bands.some((b) => b.section.key === pointed)
+  const isPointed = useSignal(pointed, (now) => bands.some((b) => b.section.key === now))
   return (
     <button
       type="button"
@@ -240,11 +215,13 @@ function Gathering({
 }
 
 /** The part of the page that is in view; dragging it scrolls the live page. */
-function Window({ survey, scale, scroll, onScroll }: { survey: Survey; scale: number; scroll: number; onScroll: (y: number) => void }) {
-  const { page, screen } = useWork()
+function Window({ survey, scale }: { survey: Survey; scale: number }) {
+  const { page, screen, scrolls, live } = useWork()
+  const scroll = useSignal(scrolls, (now) => now[screen.key] ?? 0)
   const drag = useRef<{ from: number; scroll: number } | null>(null)
   const end = survey.maxScroll
-  const move = (y: number) => onScroll(Math.min(Math.max(0, y), end))
+  // The end is where the page ends now, not where it was measured to end.
+  const move = (y: number) => live.scrollTo(y >= end ? FAR : Math.max(0, y))
   const onKey = (event: KeyboardEvent) => {
     const step = {
       ArrowDown: 40,

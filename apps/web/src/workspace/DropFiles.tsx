@@ -5,7 +5,7 @@ import { toast } from 'sonner'
 import { api, type GivenFile } from '../api.ts'
 import { filesFromDrop } from '../sites/files.ts'
 import { TransferState, useTransfer } from '../sites/Transfer.tsx'
-import { useWork } from './work.ts'
+import { useWork } from '../work/context.ts'
 
 const hasFiles = (event: DragEvent) => event.dataTransfer?.types.includes('Files') ?? false
 

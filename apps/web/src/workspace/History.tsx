@@ -7,7 +7,7 @@ import { api, type LogEntry } from '../api.ts'
 import { Button, Field } from '../ui/index.tsx'
 import { List } from '../ui/List.tsx'
 import { Sheet } from '../ui/Sheet.tsx'
-import { useWork } from './work.ts'
+import { useWork } from '../work/context.ts'
 
 const time = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'medium' })
 

@@ -1,37 +1,24 @@
 /** Every action by name, with its shortcut. */
-import { dropSections, mergeWithNext, nestSection } from '@waybell/core'
+import { FAR } from '@waybell/core'
 import { Dialog } from 'radix-ui'
 import { useEffect, useId, useState, type KeyboardEvent } from 'react'
 import { useLocation, useNavigate } from 'react-router'
-import { addPoint, setUpEverything } from '../tasks/edits.ts'
+import { tasks } from '../tasks/index.ts'
+import { setUpEverything } from '../tasks/sections/steps.ts'
+import type { Action } from '../work/action.ts'
 import { Button } from '../ui/index.tsx'
 import { Sheet } from '../ui/Sheet.tsx'
-import { redoName, undoName } from './session.ts'
-import { useWork } from './work.ts'
-
-interface Action {
-  name: string
-  keys?: string
-  run: () => void
-}
-
-/** A press on what the view itself has for it, so that there is one way to do it. */
-const press = (name: string) => () =>
-  [...document.querySelectorAll<HTMLButtonElement>('main button')]
-    .find((b) => (b.getAttribute('aria-label') ?? b.textContent?.trim()) === name)
-    ?.click()
+import { redoName, undoName } from '../work/session.ts'
+import { useWork } from '../work/context.ts'
 
 function useActions(): Action[] {
   const work = useWork()
-  const { page, site, surveys, run, session, state, live, current } = work
+  const { page, site, surveys, run, session, state, live } = work
   const navigate = useNavigate()
   const { pathname } = useLocation()
   const at = (task: string) => () => void navigate(pathname.replace(/[^/]*$/, task))
-  const isSections = pathname.endsWith('/sections')
-  const actions: Action[] = ['sections', 'menus', 'travel', 'highlight', 'walk', 'handover'].map((t) => ({
-    name: `Go to ${t[0]!.toUpperCase()}${t.slice(1)}`,
-    run: at(t),
-  }))
+  const task = tasks.find((t) => pathname.endsWith(`/${t.key}`))
+  const actions = tasks.map(({ key, name }): Action => ({ name: `Go to ${name}`, run: at(key) }))
   for (const p of site.pages)
     if (p !== page)
       actions.push({ name: `Open the page ${p.file}`, run: () => void navigate(pathname.replace(/[^/]*\/[^/]*$/, `${p.key}/sections`)) })
@@ -44,35 +31,9 @@ function useActions(): Action[] {
     actions.push({ name: page.sections.length ? 'Set everything up again' : 'Set everything up', run: () => setUpEverything(work) })
   actions.push(
     { name: 'Scroll the live page to its top', run: () => live.scrollTo(0) },
-    { name: 'Scroll the live page to its end', run: () => live.scrollTo(1e7) },
+    { name: 'Scroll the live page to its end', run: () => live.scrollTo(FAR) },
   )
-  if (!isSections) return actions
-  actions.push({ name: 'Pick an element on the page', run: () => live.pick(true) })
-  if (!page.sections.length) return actions
-  for (const [name, button] of [
-    ['Change the naming rule', 'Naming rule'],
-    ['Paste a column of IDs or titles', 'Paste a column'],
-    ['Copy the sections as a table', 'Copy as a table'],
-    ['Bring in a new version of the page', 'Bring in a new version'],
-  ] as const)
-    actions.push({ name, run: press(button) })
-  actions.push({ name: 'Find a section', run: () => document.querySelector<HTMLInputElement>('[aria-label="Find a section"]')?.focus() })
-  const section = page.sections.find((s) => s.key === current)
-  if (!section) return actions
-  const of = `“${section.title}”`
-  const field = (kind: string) => () =>
-    document.querySelector<HTMLInputElement>(`[data-section-row="${CSS.escape(section.key)}"] [data-field="${kind}"] input`)?.select()
-  const [nest, lift, merge] = [nestSection(page, section, 1), nestSection(page, section, -1), mergeWithNext(page, section)]
-  actions.push(
-    { name: `Rename the ID of ${of}`, keys: 'F2', run: field('id') },
-    { name: `Change the title of ${of}`, keys: 'Enter', run: field('title') },
-  )
-  if (nest) actions.push({ name: `Nest ${of}`, keys: 'Alt+Right', run: () => run(nest) })
-  if (lift) actions.push({ name: `Lift ${of}`, keys: 'Alt+Left', run: () => run(lift) })
-  if (merge) actions.push({ name: `Merge ${of} with the next section`, run: () => run(merge) })
-  if (!section.point) actions.push({ name: `Put a point before ${of}`, run: () => addPoint(work, section) })
-  actions.push({ name: `Drop ${of}`, keys: 'Delete', run: () => run(dropSections(page, [section])) })
-  return actions
+  return [...actions, ...(task?.actions?.(work) ?? [])]
 }
 
 export function Palette() {

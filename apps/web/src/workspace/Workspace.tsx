@@ -1,37 +1,25 @@
 /** Work, spine and live page under one bar. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { pageOf, type Survey } from '@waybell/core'
 import { ToggleGroup } from 'radix-ui'
-import { Redo2, Undo2 } from 'lucide-react'
-import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react'
-import { Link, Navigate, NavLink, useNavigate, useParams } from 'react-router'
+import { useEffect, useMemo, useState, useSyncExternalStore } from 'react'
+import { Link, Navigate, useParams } from 'react-router'
 import { toast } from 'sonner'
-import { openFindings, pageOf, taskOf, type Command, type PageEdit, type Survey } from '@waybell/core'
-import { api, type PageState, type SiteState } from '../api.ts'
+import { api, type KeptSurvey, type PageState, type SiteState } from '../api.ts'
 import { FindingsDrawer } from '../findings/FindingsDrawer.tsx'
-import { LivePage, type LiveHandle } from '../live/LivePage.tsx'
+import { LivePage } from '../live/LivePage.tsx'
+import { Measuring, type MeasuringState } from '../live/Measuring.tsx'
 import { Spine } from '../spine/Spine.tsx'
-import { HandoverTask } from '../tasks/Handover.tsx'
-import { HighlightTask } from '../tasks/Highlight.tsx'
-import { MenusTask } from '../tasks/Menus.tsx'
-import { SectionsTask } from '../tasks/sections/Sections.tsx'
-import { TravelTask } from '../tasks/Travel.tsx'
-import { WalkTask } from '../tasks/Walk.tsx'
-import { Button, Field } from '../ui/index.tsx'
-import { redoName, Session, undoName } from './session.ts'
+import { tasks } from '../tasks/index.ts'
+import { partsToMeasure, WorkContext, type Work } from '../work/context.ts'
+import { Session } from '../work/session.ts'
+import { loadTables, needsTables } from '../work/tables.ts'
+import { useFollowing } from '../work/useFollowing.ts'
+import { useLive } from '../work/useLive.ts'
+import { useSurveys } from '../work/useSurveys.ts'
+import { useUndoKeys } from '../work/useUndoKeys.ts'
+import { Bar } from './Bar.tsx'
 import { DropFiles } from './DropFiles.tsx'
-import { History } from './History.tsx'
-import { Palette } from './Palette.tsx'
-import { Threads } from './Threads.tsx'
-import { arrivalsOf, editsOf, partsToMeasure, WorkContext, type Work } from './work.ts'
-
-const tasks = [
-  { key: 'sections', name: 'Sections', View: SectionsTask },
-  { key: 'menus', name: 'Menus', View: MenusTask },
-  { key: 'travel', name: 'Travel', View: TravelTask },
-  { key: 'highlight', name: 'Highlight', View: HighlightTask },
-  { key: 'walk', name: 'Walk', View: WalkTask },
-  { key: 'handover', name: 'Handover', View: HandoverTask },
-] as const
 
 export function Workspace() {
   const { site = '' } = useParams()
@@ -39,6 +27,14 @@ export function Workspace() {
   if (loaded.error) return <Failed message={loaded.error.message} />
   if (!loaded.data) return <Opening />
   return <OpenSite key={site} loaded={loaded.data} />
+}
+
+/** What is read of the page, with what it takes to spell its names. */
+async function openPage(site: string, page: string): Promise<PageState> {
+  const state = await api.page(site, page)
+  const { candidates, ids, links } = state.reading
+  if (needsTables([...candidates.map((c) => c.title), ...ids.map((i) => i.id), ...links.map((l) => l.label)])) await loadTables()
+  return state
 }
 
 /** One session for the site, whichever of its pages is looked at. */
@@ -54,18 +50,30 @@ function OpenSite({ loaded }: { loaded: SiteState }) {
     stream.onmessage = ({ data }: MessageEvent<string>) => void session.follow((JSON.parse(data) as { version: number }).version)
     return () => stream.close()
   }, [loaded.key, session])
+  // Whatever is typed later may need them.
+  useEffect(() => {
+    const later = setTimeout(() => void loadTables(), 3000)
+    return () => clearTimeout(later)
+  }, [])
 
   const page = site.pages.find((p) => p.key === pageKey)
   const state = useQuery({
     queryKey: ['page', loaded.key, pageKey, page?.source],
-    queryFn: () => api.page(loaded.key, pageKey),
+    queryFn: () => openPage(loaded.key, pageKey),
     enabled: page !== undefined,
+  })
+  const kept = useQuery({
+    queryKey: ['surveys', loaded.key, pageKey, page?.source],
+    queryFn: () => api.surveys(loaded.key, pageKey),
+    enabled: page !== undefined,
+    staleTime: Infinity,
+    gcTime: 0,
   })
   // It was dropped, here or in another tab.
   if (!page) return <Navigate to={`/site/${loaded.key}/${site.pages[0]!.key}/${task}`} replace />
-  const error = state.error ?? runtime.error
+  const error = state.error ?? runtime.error ?? kept.error
   if (error) return <Failed message={error.message} />
-  if (!state.data || runtime.data === undefined) return <Opening />
+  if (!state.data || runtime.data === undefined || !kept.data) return <Opening />
   return (
     <Opened
       key={pageKey + page.source}
@@ -73,6 +81,7 @@ function OpenSite({ loaded }: { loaded: SiteState }) {
       session={session}
       pageKey={pageKey}
       state={state.data}
+      kept={kept.data}
       runtime={runtime.data}
     />
   )
@@ -95,104 +104,51 @@ const Failed = ({ message }: { message: string }) => (
   </main>
 )
 
-function Opened({
-  siteKey,
-  session,
-  pageKey,
-  state,
-  runtime,
-}: {
+interface OpenedProps {
   siteKey: string
   session: Session
   pageKey: string
   state: PageState
+  kept: KeptSurvey[]
   runtime: string
-}) {
-  const { task = 'sections' } = useParams()
-  const navigate = useNavigate()
+}
+
+function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps) {
+  const { task: taskKey = 'sections' } = useParams()
   const current = useSyncExternalStore(session.subscribe, session.snapshot)
-  const client = useQueryClient()
-  const { document: site, stacks, storing } = current
+  const site = current.document
   const page = pageOf(site, pageKey)
   const { reading } = state
   const undeclared = useMemo(() => new Set(state.undeclared), [state.undeclared])
-  const [surveys, setSurveys] = useState<Record<string, Survey>>({})
-  const [stale, setStale] = useState<ReadonlySet<string>>(new Set())
-  const [screenKey, setScreenKey] = useState(site.screens[0]!.key)
+  const [shown, setShown] = useState(site.screens[0]!.key)
   const [scripts, setScripts] = useState(true)
-  const [scrolls, setScrolls] = useState<Record<string, number>>({})
-  const [pointed, setPointed] = useState<string | null>(null)
   const [focused, setFocused] = useState<string | null>(null)
-  const [picking, setPicking] = useState<Work['picking']>(null)
-  const handle = useRef<LiveHandle>(null)
-  const screen = site.screens.find((s) => s.key === screenKey)!
-  const survey = surveys[screenKey] ?? null
-  const request = useMemo(() => ({ parts: partsToMeasure(page, reading), header: reading.header }), [page, reading])
+  const [measuring, setMeasuring] = useState<MeasuringState>('measuring')
+  const screen = site.screens.find((s) => s.key === shown)!
 
-  // What follows from a change is worked out behind the drawing of the change itself, so that neither keeps the other waiting.
-  const settled = useDeferredValue(site)
-  const settledPage = settled.pages.find((p) => p.key === pageKey) ?? page
-  const edits = useMemo(
-    (): PageEdit[] => editsOf(settled, settledPage, reading, surveys, runtime),
-    [settled, settledPage, reading, surveys, runtime],
-  )
-
-  const unsent = useRef<{ timer: ReturnType<typeof setTimeout> | undefined; sent: Promise<void> }>({
-    timer: undefined,
-    sent: Promise.resolve(),
+  const measured = useSurveys({ siteKey, site, page, state, kept, scripts })
+  const { surveys, stale } = measured
+  const survey: Survey | null = surveys[shown] ?? null
+  const { settled, edits, findings, arrivals } = useFollowing({
+    site,
+    page,
+    state,
+    undeclared,
+    runtime,
+    surveys,
+    counting: measured.counting,
+    survey,
   })
-  const surveysNow = useRef(surveys)
-  const sendSurveys = useCallback(() => {
-    clearTimeout(unsent.current.timer)
-    unsent.current.timer = undefined
-    const measured = Object.values(surveysNow.current)
-    if (measured.length)
-      unsent.current.sent = api.putSurveys(siteKey, pageKey, page.source, measured).catch((e: unknown) => void toast.error(String(e)))
-    return unsent.current.sent
-  }, [siteKey, pageKey, page.source])
-  const onSurvey = useCallback(
-    (key: string, next: Survey) => {
-      surveysNow.current = { ...surveysNow.current, [key]: next }
-      setSurveys(surveysNow.current)
-      setStale((s) => new Set([...s].filter((k) => k !== key)))
-      clearTimeout(unsent.current.timer)
-      unsent.current.timer = setTimeout(() => void sendSurveys(), 400)
-    },
-    [sendSurveys],
-  )
-
-  const run = useCallback(
-    (command: Command) => {
-      const done = session.run(command)
-      if (done) setStale(new Set(site.screens.map((s) => s.key)))
-      return done
-    },
-    [session, site.screens],
-  )
-
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
-      if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return
-      event.preventDefault()
-      if (event.shiftKey) session.redo()
-      else session.undo()
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [session])
+  const { handle, hear, ...live } = useLive(page, shown, measured.flush)
+  useUndoKeys(session)
 
   // The list of sites is told anew when the work here ends.
+  const client = useQueryClient()
   useEffect(() => () => void client.invalidateQueries({ queryKey: ['sites'] }), [client])
 
-  const byAt = useMemo(() => new Map(page.sections.map((s) => [s.at, s.key])), [page.sections])
-  const point = useCallback(
-    (key: string | null) => {
-      setPointed(key)
-      handle.current?.point(screenKey, page.sections.find((s) => s.key === key)?.at ?? null)
-    },
-    [page.sections, screenKey],
-  )
+  const sections = page.sections
+  const request = useMemo(() => ({ parts: partsToMeasure(sections, reading), header: reading.header }), [sections, reading])
+  const watched = useMemo(() => sections.map((s) => s.at), [sections])
 
   const work: Work = {
     siteKey,
@@ -201,133 +157,39 @@ function Opened({
     reading,
     missing: state.missing,
     undeclared,
-    findings: useMemo(
-      () => openFindings({ site: settled, page: settledPage, reading, undeclared, named: state.named, surveys }, state.findings),
-      [settled, settledPage, reading, undeclared, surveys, state],
-    ),
+    findings,
     surveys,
     stale,
     screen,
     survey,
-    arrivals: useMemo(() => arrivalsOf(page, survey), [page, survey]),
+    arrivals,
     session,
     state: current,
-    run,
-    pointed,
-    point,
-    live: {
-      scrollTo: (y) => handle.current?.scrollTo(screenKey, y),
-      follow: (hash) => handle.current?.follow(screenKey, hash),
-      visit: (key, hash, from) => handle.current!.visit(key, hash, from),
-      flush: sendSurveys,
-      show: (at) => handle.current?.point(screenKey, at, true),
-      pick: (on) => {
-        handle.current?.pick(screenKey, on)
-        setPicking(on ? { way: [], isTaken: false } : null)
-      },
-      pickStep: (to) => handle.current?.pickStep(screenKey, to),
-    },
-    picking,
+    run: session.run,
+    ...live,
     current: focused,
     setCurrent: setFocused,
   }
-  const View = (tasks.find((t) => t.key === task) ?? tasks[0]).View
-  const base = `/site/${siteKey}/${pageKey}`
+  const task = tasks.find((t) => t.key === taskKey) ?? tasks[0]!
+  const { View, Overlay } = task
   return (
     <WorkContext.Provider value={work}>
       <div className="flex h-full min-w-[960px] flex-col">
-        <header className="flex min-h-11 items-center gap-3 border-b border-hair px-3">
-          <Link to="/" className="flex flex-none items-center gap-1.5 font-bold" aria-label="All sites">
-            <img src="/bell.svg" alt="" width="20" height="20" />
-          </Link>
-          <Field
-            label="Name of the site"
-            value={site.name}
-            onCommit={(name) => run({ type: 'site/rename', name })}
-            className="w-44 flex-none font-semibold"
-          />
-          {site.pages.length > 1 && (
-            <select
-              aria-label="Page"
-              value={pageKey}
-              onChange={(e) => void navigate(`/site/${siteKey}/${e.target.value}/${task}`)}
-              className="min-h-7 w-32 flex-none rounded-sm border border-hair bg-sheet px-1"
-            >
-              {site.pages.map((p) => (
-                <option key={p.key} value={p.key}>
-                  {p.file}
-                </option>
-              ))}
-            </select>
-          )}
-          <nav aria-label="Tasks" className="flex self-stretch">
-            {tasks.map(({ key, name }) => {
-              const open = work.findings.filter((f) => taskOf(f.code) === key).length
-              return (
-                <NavLink
-                  key={key}
-                  to={`${base}/${key}`}
-                  className={({ isActive }) =>
-                    `flex items-center gap-1 border-b-3 px-2.5 pt-[3px] ${isActive ? 'border-teal font-semibold' : 'border-transparent hover:bg-wash'}`
-                  }
-                >
-                  {name}
-                  {open > 0 && (
-                    <span className="text-xs text-brick" aria-label={`${open} findings`}>
-                      {open}
-                    </span>
-                  )}
-                </NavLink>
-              )
-            })}
-          </nav>
-          <span className="ml-auto" />
-          <Palette />
-          <History />
-          <Button
-            kind="quiet"
-            disabled={!stacks.undo.length}
-            onClick={() => session.undo()}
-            title={undoName(stacks) ? `Undo: ${undoName(stacks)}` : 'Nothing to undo'}
-            aria-label={undoName(stacks) ? `Undo: ${undoName(stacks)}` : 'Undo'}
-          >
-            <Undo2 size={16} aria-hidden />
-          </Button>
-          <Button
-            kind="quiet"
-            disabled={!stacks.redo.length}
-            onClick={() => session.redo()}
-            title={redoName(stacks) ? `Redo: ${redoName(stacks)}` : 'Nothing to redo'}
-            aria-label={redoName(stacks) ? `Redo: ${redoName(stacks)}` : 'Redo'}
-          >
-            <Redo2 size={16} aria-hidden />
-          </Button>
-          <span role="status" data-testid="storing" className="w-16 flex-none text-right text-xs text-faint">
-            {storing === 'stored' ? 'stored' : storing === 'storing' ? 'storing…' : 'waiting for the server'}
-          </span>
-        </header>
+        <Bar task={task.key} />
         <div className="relative grid min-h-0 flex-1 grid-cols-[minmax(360px,420px)_200px_minmax(0,1fr)]">
           <main className="min-h-0 overflow-auto px-3 py-3" data-testid="sheet">
-            {task !== 'sections' && <h1 className="sr-only">{tasks.find((t) => t.key === task)?.name}</h1>}
+            {task.key !== 'sections' && <h1 className="sr-only">{task.name}</h1>}
             <View />
           </main>
           <section aria-label="Spine" className="min-h-0 border-x border-hair py-2">
-            <Spine
-              task={task}
-              scroll={scrolls[screenKey] ?? 0}
-              onScroll={(y) => {
-                setScrolls((s) => ({ ...s, [screenKey]: y }))
-                // The end is where the page ends now, not where it was measured to end.
-                work.live.scrollTo(survey && y >= survey.maxScroll ? 1e7 : y)
-              }}
-            />
+            <Spine task={task} />
           </section>
-          <section aria-label="Live page" className="flex min-h-0 flex-col p-2">
+          <section aria-label="Live page" className="flex min-h-0 flex-col p-2" data-stale={stale.size}>
             <div className="flex items-center gap-3 pb-2">
               <ToggleGroup.Root
                 type="single"
-                value={screenKey}
-                onValueChange={(v) => v && setScreenKey(v)}
+                value={shown}
+                onValueChange={(v) => v && setShown(v)}
                 aria-label="Screen"
                 className="flex gap-1"
               >
@@ -351,21 +213,29 @@ function Opened({
               file={page.file}
               title={page.title || page.file}
               screens={site.screens}
-              shown={screenKey}
+              shown={shown}
               scripts={scripts}
-              request={request}
+              parts={watched}
               edits={edits}
-              onSurvey={onSurvey}
-              onMessage={(key, message) => {
-                if (message.type === 'scrolled') setScrolls((s) => ({ ...s, [key]: message.y }))
-                if (message.type === 'hover' && key === screenKey) setPointed(message.at === null ? null : (byAt.get(message.at) ?? null))
-                if (message.type === 'picking' && key === screenKey)
-                  setPicking(message.state === 'left' ? null : { way: message.way, isTaken: message.state === 'done' })
-                if (message.type === 'outside') toast(`This link leaves the page, for ${message.href}. The live page stays here.`)
-              }}
-            />
+              isSilent={measuring === 'silent'}
+              onMessage={hear}
+            >
+              <Measuring
+                siteKey={siteKey}
+                file={page.file}
+                screens={site.screens}
+                shown={shown}
+                scripts={scripts}
+                request={request}
+                of={settled}
+                edits={edits}
+                isFresh={() => stale.size === 0}
+                onSurvey={measured.take}
+                onState={setMeasuring}
+              />
+            </LivePage>
           </section>
-          {task === 'menus' && <Threads />}
+          {Overlay && <Overlay />}
         </div>
         <FindingsDrawer />
         <DropFiles />

@@ -3,9 +3,12 @@ interface Offset {
   readonly offsetParent: unknown
 }
 
-/** True for a fixed element and what is in it, unless something transformed around it holds it instead. @see CSSOM View, "offsetParent" */
-export function isFixed(el: Offset, body: Offset): boolean {
+/**
+ * True for a fixed element and what is in it, unless something transformed around it holds it instead. What stands in the head, as our
+ * anchors do, is held by the page. @see CSSOM View, "offsetParent"
+ */
+export function isFixed<T extends Offset>(el: T, body: T & { contains: (other: T) => boolean }): boolean {
   let outermost = el
-  while (outermost !== body && outermost.offsetParent) outermost = outermost.offsetParent as Offset
-  return outermost !== body
+  while (outermost !== body && outermost.offsetParent) outermost = outermost.offsetParent as T
+  return outermost !== body && body.contains(outermost)
 }

@@ -3,5 +3,6 @@
  * `upgrade.ts` reads what was stored before, `key.ts` says what it is a survey of, `builder.ts` makes one for tests.
  */
 export { SURVEY_FORMAT, type Survey, type SurveyHeader, type SurveyPart } from './survey.ts'
+export { surveyKey, type Conditions } from './key.ts'
 export { upgradeSurvey } from './upgrade.ts'
 export { inScreenOrder } from './order.ts'

@@ -5,7 +5,7 @@ import { useState } from 'react'
 import { toast } from 'sonner'
 import { Button } from '../../ui/index.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { useWork, type Work } from '../../workspace/work.ts'
+import { useWork, type Work } from '../../work/context.ts'
 import { asTable, fromColumn } from './rows.ts'
 
 type What = 'id' | 'title' | 'typed'

@@ -5,7 +5,7 @@ import { api } from '../../api.ts'
 import { filesFromPicker } from '../../sites/files.ts'
 import { TransferState, useTransfer } from '../../sites/Transfer.tsx'
 import { Button } from '../../ui/index.tsx'
-import { useWork } from '../../workspace/work.ts'
+import { useWork } from '../../work/context.ts'
 
 export function Missing() {
   const { missing, siteKey, page } = useWork()

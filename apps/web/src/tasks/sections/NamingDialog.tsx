@@ -4,8 +4,8 @@ import { Dialog } from 'radix-ui'
 import { useId, useState, type ReactNode } from 'react'
 import { Button } from '../../ui/index.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { useWork } from '../../workspace/work.ts'
-import { renaming } from '../edits.ts'
+import { useWork } from '../../work/context.ts'
+import { renaming } from './steps.ts'
 
 type Scope = 'all' | 'new' | 'chosen'
 

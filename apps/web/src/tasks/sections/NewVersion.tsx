@@ -7,7 +7,7 @@ import { filesFromPicker } from '../../sites/files.ts'
 import { TransferState, useTransfer } from '../../sites/Transfer.tsx'
 import { Button } from '../../ui/index.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { useWork } from '../../workspace/work.ts'
+import { useWork } from '../../work/context.ts'
 
 const words: Record<RevisionRow['state'], string> = { matched: 'as it was', changed: 'changed', moved: 'moved', lost: 'lost' }
 const order = { lost: 1, moved: 2, changed: 3, matched: 4 }

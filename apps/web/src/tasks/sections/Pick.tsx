@@ -1,8 +1,8 @@
 /** Picking an element on the live page: its way down the tree, and what it can be made. */
 import { useEffect, useRef, type KeyboardEvent } from 'react'
 import { Button } from '../../ui/index.tsx'
-import { useWork } from '../../workspace/work.ts'
-import { addPoint, addSection, candidateOf } from '../edits.ts'
+import { useWork } from '../../work/context.ts'
+import { addPoint, addSection, candidateOf } from './steps.ts'
 
 const steps = { ArrowUp: 'parent', ArrowDown: 'child', ArrowLeft: 'previous', ArrowRight: 'next' } as const
 

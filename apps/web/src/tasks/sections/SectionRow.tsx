@@ -6,8 +6,8 @@ import type { ReactNode } from 'react'
 import { FixButton } from '../../findings/FixButton.tsx'
 import { Button, Field, PointMark, tint } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
-import { useWork } from '../../workspace/work.ts'
-import { addPoint, addSection, idProblem } from '../edits.ts'
+import { usePointed, useWork } from '../../work/context.ts'
+import { addPoint, addSection, idProblem } from './steps.ts'
 import { partsBySection, type Row } from './rows.ts'
 
 interface Props {
@@ -64,8 +64,9 @@ function Fold({ count, where, isOpen, onToggle }: { count: number; where: string
 
 function ChosenRow({ row, isOpen, isChosen, onToggle, onChoose, onNest }: Props & { row: Extract<Row, { kind: 'section' }> }) {
   const work = useWork()
-  const { page, site, run, pointed, point, findings } = work
+  const { page, site, run, point, findings } = work
   const { section, index, depth, parts } = row
+  const isPointed = usePointed(section.key)
   const rename = (id: string) => {
     if (id !== section.id) run(renameSection(page.key, section, id))
   }
@@ -76,7 +77,7 @@ function ChosenRow({ row, isOpen, isChosen, onToggle, onChoose, onNest }: Props 
       data-section-row={section.key}
       onPointerEnter={() => point(section.key)}
       onPointerLeave={() => point(null)}
-      className={`flex gap-1 border-b border-hair py-1 pl-2 ${pointed === section.key || isChosen ? 'bg-wash' : ''}`}
+      className={`flex gap-1 border-b border-hair py-1 pl-2 ${isPointed || isChosen ? 'bg-wash' : ''}`}
       style={{
         boxShadow: `inset 4px 0 ${tint(index)}${own.some((f) => f.severity === 'error') ? ', inset -3px 0 var(--color-brick)' : ''}`,
         marginLeft: depth * 14,

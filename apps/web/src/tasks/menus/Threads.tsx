@@ -1,6 +1,7 @@
 /** Threads: from each item on the sheet to its section on the spine. A broken item's thread hangs loose. */
 import { useLayoutEffect, useRef, useState } from 'react'
-import { useWork } from './work.ts'
+import { useWork } from '../../work/context.ts'
+import { useSignal } from '../../work/signal.ts'
 
 interface Thread {
   key: string
@@ -10,7 +11,8 @@ interface Thread {
 }
 
 export function Threads() {
-  const { page, survey, pointed } = useWork()
+  const { page, survey, pointed: signal } = useWork()
+  const pointed = useSignal(signal, (now) => now)
   const svg = useRef<SVGSVGElement>(null)
   const [threads, setThreads] = useState<Thread[]>([])
   useLayoutEffect(() => {

@@ -1,7 +1,7 @@
-/** Finding the page's own header by what the browser makes of it: what stays at the top, and how far it reaches down. */
+/** What stays at the viewport's top while the page scrolls, by what the browser makes of it, and how far it reaches down. */
 import { HEADER } from '@waybell/core/contract'
-import { isPiece } from './patch.ts'
-import { everyElement, positionOf } from './stamps.ts'
+import { isPiece } from '../patch.ts'
+import { everyElement, positionOf } from '../stamps.ts'
 
 export interface Bar {
   el: HTMLElement
@@ -100,20 +100,6 @@ function liesOver(el: HTMLElement): boolean {
 /** The nearest element, from `el` outwards, that the source has. */
 export function sourceElement(el: Element): number | null {
   return positionOf(el) ?? null
-}
-
-/** The colour painted behind `el`: its own background or the nearest one behind it that is not clear. */
-export function backgroundOf(el: Element | null): string {
-  for (let e = el; e; e = e.parentElement) {
-    const color = getComputedStyle(e).backgroundColor
-    if (!/rgba\(.*, 0\)|transparent/.test(color)) return color
-  }
-  return 'rgb(255, 255, 255)'
-}
-
-export const isTransparent = (el: Element): boolean => {
-  const style = getComputedStyle(el)
-  return style.backgroundImage === 'none' && /rgba\(.*, 0(\.\d+)?\)|transparent/.test(style.backgroundColor)
 }
 
 export const headerElement = (at: number | null): HTMLElement | null => {

@@ -1,12 +1,12 @@
 /** Travel: motion, header, breathing space, and where every link arrives on every screen. */
-import { backingFor, coverOf, roomAtEnd, solveArrivals, type Arrival } from '@waybell/core'
-import { Heading, Pennant, px, tint } from '../ui/index.tsx'
-import { NumberField } from '../ui/NumberField.tsx'
-import { TableRows } from '../ui/TableRows.tsx'
-import { useWork } from '../workspace/work.ts'
+import { backingFor, coverOf, roomAtEnd, solveArrivals, type Arrival, type Screen } from '@waybell/core'
+import { Heading, Pennant, px, tint } from '../../ui/index.tsx'
+import { NumberField } from '../../ui/NumberField.tsx'
+import { TableRows } from '../../ui/TableRows.tsx'
+import { usePointed, useWork } from '../../work/context.ts'
 
 export function TravelTask() {
-  const { page, site, surveys, stale, run, pointed, point, live } = useWork()
+  const { page, site, surveys, stale, run } = useWork()
   if (!page.sections.length) return <p className="text-faint">The page is not set up yet. Press “Set everything up” in Sections first.</p>
   const solved = site.screens.map((screen) => {
     const survey = surveys[screen.key] ?? null
@@ -78,42 +78,7 @@ export function TravelTask() {
           </tr>
         </thead>
         <TableRows count={page.sections.length} estimate={30}>
-          {(i) => {
-            const section = page.sections[i]!
-            return (
-              <tr
-                key={section.key}
-                data-arrival-row={section.id}
-                onPointerEnter={() => point(section.key)}
-                onPointerLeave={() => point(null)}
-                className={`border-b border-hair ${pointed === section.key ? 'bg-wash' : ''}`}
-                style={{ boxShadow: `inset 4px 0 ${tint(i)}` }}
-              >
-                <th scope="row" className="max-w-36 py-1 pl-2 text-left font-normal">
-                  <button
-                    type="button"
-                    className="block w-full truncate text-left hover:underline"
-                    onClick={() => live.follow('#' + section.id)}
-                    title={`Go to ${section.title} in the live page`}
-                  >
-                    {i + 1} {section.title}
-                  </button>
-                  {section.toTop && <span className="block text-xs text-faint">goes to the very top</span>}
-                </th>
-                {solved.map(({ screen, byKey }) => {
-                  const arrival = byKey.get(section.key)
-                  return [
-                    <td key={screen.key + 'p'} data-screen={screen.key} data-land={arrival?.land} className="pr-2 text-right">
-                      {arrival ? px(arrival.land) : '…'}
-                    </td>,
-                    <td key={screen.key + 'g'} className="pr-1 text-right">
-                      {arrival && <Gap arrival={arrival} toTop={section.toTop} />}
-                    </td>,
-                  ]
-                })}
-              </tr>
-            )
-          }}
+          {(i) => <ArrivalRow key={page.sections[i]!.key} index={i} solved={solved} />}
         </TableRows>
       </table>
       {solved.map(({ screen, room }) =>
@@ -125,6 +90,49 @@ export function TravelTask() {
         ) : null,
       )}
     </>
+  )
+}
+
+interface Solved {
+  screen: Screen
+  byKey: ReadonlyMap<string, Arrival>
+}
+
+function ArrivalRow({ index, solved }: { index: number; solved: readonly Solved[] }) {
+  const { page, point, live } = useWork()
+  const section = page.sections[index]!
+  const isPointed = usePointed(section.key)
+  return (
+    <tr
+      data-arrival-row={section.id}
+      onPointerEnter={() => point(section.key)}
+      onPointerLeave={() => point(null)}
+      className={`border-b border-hair ${isPointed ? 'bg-wash' : ''}`}
+      style={{ boxShadow: `inset 4px 0 ${tint(index)}` }}
+    >
+      <th scope="row" className="max-w-36 py-1 pl-2 text-left font-normal">
+        <button
+          type="button"
+          className="block w-full truncate text-left hover:underline"
+          onClick={() => live.follow('#' + section.id)}
+          title={`Go to ${section.title} in the live page`}
+        >
+          {index + 1} {section.title}
+        </button>
+        {section.toTop && <span className="block text-xs text-faint">goes to the very top</span>}
+      </th>
+      {solved.map(({ screen, byKey }) => {
+        const arrival = byKey.get(section.key)
+        return [
+          <td key={screen.key + 'p'} data-screen={screen.key} data-land={arrival?.land} className="pr-2 text-right">
+            {arrival ? px(arrival.land) : '…'}
+          </td>,
+          <td key={screen.key + 'g'} className="pr-1 text-right">
+            {arrival && <Gap arrival={arrival} toTop={section.toTop} />}
+          </td>,
+        ]
+      })}
+    </tr>
   )
 }
 

@@ -1,9 +1,9 @@
 /** Which item is current at which scroll position, and where the bell line lies. */
 import { bellMap, bestBellOffset, coverOf, safeBand } from '@waybell/core'
-import { Button, Dome, Heading, px, tint } from '../ui/index.tsx'
-import { NumberField } from '../ui/NumberField.tsx'
-import { TableRows } from '../ui/TableRows.tsx'
-import { useWork } from '../workspace/work.ts'
+import { Button, Dome, Heading, px, tint } from '../../ui/index.tsx'
+import { NumberField } from '../../ui/NumberField.tsx'
+import { TableRows } from '../../ui/TableRows.tsx'
+import { useWork } from '../../work/context.ts'
 
 export function HighlightTask() {
   const { page, screen, survey, surveys, run, live } = useWork()

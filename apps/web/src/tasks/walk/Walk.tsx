@@ -1,8 +1,8 @@
 /** A walk: every link on the screen in view, followed in the live page, with what happened beside what was computed. */
 import { judge, walkPlan, type Visit, type WalkStep } from '@waybell/core'
 import { useRef, useState } from 'react'
-import { Button, Heading, px } from '../ui/index.tsx'
-import { useWork } from '../workspace/work.ts'
+import { Button, Heading, px } from '../../ui/index.tsx'
+import { useWork } from '../../work/context.ts'
 
 interface Tried {
   step: WalkStep

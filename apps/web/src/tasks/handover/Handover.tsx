@@ -1,8 +1,8 @@
 /** Handover: the page to take home, and every change in it. */
 import { useQuery } from '@tanstack/react-query'
-import { api } from '../api.ts'
-import { Heading } from '../ui/index.tsx'
-import { useWork } from '../workspace/work.ts'
+import { api } from '../../api.ts'
+import { Heading } from '../../ui/index.tsx'
+import { useWork } from '../../work/context.ts'
 
 const download = 'inline-flex min-h-7 items-center rounded-sm border px-2.5 py-1 text-sm'
 

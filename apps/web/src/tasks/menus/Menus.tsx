@@ -5,9 +5,9 @@ import { CSS } from '@dnd-kit/utilities'
 import { GripVertical, X } from 'lucide-react'
 import { freshKey, inScreenOrder, isMade, makeMenu, sectionOf, type Item, type ItemTarget, type Menu, type Section } from '@waybell/core'
 import { useState } from 'react'
-import { Button, Field, Heading, tint } from '../ui/index.tsx'
-import { List } from '../ui/List.tsx'
-import { useWork } from '../workspace/work.ts'
+import { Button, Field, Heading, tint } from '../../ui/index.tsx'
+import { List } from '../../ui/List.tsx'
+import { usePointed, useWork } from '../../work/context.ts'
 
 export function MenusTask() {
   const { page, surveys, run } = useWork()
@@ -122,9 +122,10 @@ function readTarget(value: string): ItemTarget {
 }
 
 function ItemRow({ menu, item, onMove }: { menu: Menu; item: Item; onMove: (by: number) => void }) {
-  const { page, reading, run, pointed, point } = useWork()
+  const { page, reading, run, point } = useWork()
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: item.key })
   const section = sectionOf(item.target) ?? undefined
+  const isPointed = usePointed(section)
   const index = page.sections.findIndex((s) => s.key === section)
   const links = reading.links.filter((l) => item.links.includes(l.at))
   const link = links[0]
@@ -147,7 +148,7 @@ function ItemRow({ menu, item, onMove }: { menu: Menu; item: Item; onMove: (by: 
         onMove(e.key === 'ArrowUp' ? -1 : 1)
       }}
       style={{ transform: CSS.Translate.toString(transform), transition, boxShadow: index >= 0 ? `inset 4px 0 ${tint(index)}` : undefined }}
-      className={`flex items-center gap-1.5 border-b border-hair py-1 pr-4 pl-2 ${pointed && pointed === section ? 'bg-wash' : ''}`}
+      className={`flex items-center gap-1.5 border-b border-hair py-1 pr-4 pl-2 ${isPointed ? 'bg-wash' : ''}`}
     >
       <button
         type="button"

@@ -1,21 +1,9 @@
 /** What every part of the workspace looks at: the page, what was read and measured of it, and what follows from both. */
-import {
-  pageEdits,
-  solveArrivals,
-  type Arrival,
-  type Command,
-  type Finding,
-  type PageEdit,
-  type PageReading,
-  type Screen,
-  type Site,
-  type SitePage,
-  type Survey,
-  type Visit,
-} from '@waybell/core'
+import type { Arrival, Command, Finding, PageReading, Screen, Section, Site, SitePage, Survey, Visit } from '@waybell/core'
 import type { PickedElement, PickStep } from '@waybell/agent/types'
 import { createContext, useContext } from 'react'
 import type { Session, SessionState } from './session.ts'
+import { useSignal, type Signal } from './signal.ts'
 
 export interface Work {
   siteKey: string
@@ -40,11 +28,28 @@ export interface Work {
   current: string | null
   setCurrent: (section: string) => void
   /** Section that is pointed at, on any of the three columns. */
-  pointed: string | null
+  pointed: Signal<string | null>
   point: (section: string | null) => void
+  /** Where the live page stands on each screen, in px, by screen key. */
+  scrolls: Signal<Readonly<Record<string, number>>>
   live: LiveControl
   /** What is being picked on the page; null when nothing is. */
-  picking: { way: PickedElement[]; isTaken: boolean } | null
+  picking: Picking | null
+}
+
+export interface Picking {
+  way: PickedElement[]
+  isTaken: boolean
+}
+
+/** What the live page's frames can be told, by screen key. */
+export interface LiveHandle {
+  scrollTo: (screen: string, y: number) => void
+  follow: (screen: string, hash: string) => void
+  visit: (screen: string, hash: string, from: number) => Promise<Visit>
+  point: (screen: string, at: number | null, show?: boolean) => void
+  pick: (screen: string, on: boolean) => void
+  pickStep: (screen: string, to: PickStep | number) => void
 }
 
 /** What the columns may ask of the live page. */
@@ -63,25 +68,24 @@ export interface LiveControl {
 
 export const WorkContext = createContext<Work | null>(null)
 
+/** True where this section is pointed at. */
+export function usePointed(section: string | undefined): boolean {
+  const { pointed } = useWork()
+  return useSignal(pointed, (now) => now !== null && now === section)
+}
+
 export function useWork(): Work {
   const work = useContext(WorkContext)
   if (!work) throw new Error('there is no site here')
   return work
 }
 
-export const editsOf = (site: Site, page: SitePage, reading: PageReading, surveys: Record<string, Survey>, runtime: string): PageEdit[] =>
-  // Until it is set up, the page is shown as it came.
-  page.sections.length ? pageEdits({ page, pages: site.pages, reading, screens: site.screens, surveys, runtime }) : []
-
 const MANY_PARTS = 1500
 
 /** Everything that is a section or may become one. */
-export function partsToMeasure(page: SitePage, reading: PageReading): { at: number; heading: number | null }[] {
+export function partsToMeasure(sections: readonly Section[], reading: PageReading): { at: number; heading: number | null }[] {
   // Of very many, those that were also found are measured when they become sections.
   const measured = reading.candidates.length > MANY_PARTS ? reading.candidates.filter((c) => c.offered) : reading.candidates
   const known = new Set(measured.map((c) => c.at))
-  return [...measured, ...page.sections.filter((s) => !known.has(s.at))].map(({ at, heading }) => ({ at, heading }))
+  return [...measured, ...sections.filter((s) => !known.has(s.at))].map(({ at, heading }) => ({ at, heading }))
 }
-
-export const arrivalsOf = (page: SitePage, survey: Survey | null): Map<string, Arrival> =>
-  new Map(survey ? solveArrivals(page, survey).map((a) => [a.section, a]) : [])

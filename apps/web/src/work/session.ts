@@ -54,7 +54,7 @@ export class Session {
   readonly snapshot = (): SessionState => this.state
 
   /** @returns false where the command does not fit the site as it is; the reason was told */
-  run(command: Command, undoes: number | null = null): boolean {
+  readonly run = (command: Command, undoes: number | null = null): boolean => {
     try {
       const { site, inverse } = apply(this.state.document, command)
       const change: Change = { version: this.version + this.pending.length + 1, command, inverse, undoes }

@@ -13,7 +13,7 @@ import {
   type Section,
 } from '@waybell/core'
 import type { PickedElement } from '@waybell/agent/types'
-import type { Work } from '../workspace/work.ts'
+import type { Work } from '../../work/context.ts'
 
 const taken = ({ page, reading }: Work): Set<string> =>
   new Set([...takenIds(reading), ...page.sections.flatMap((s) => [s.id, ...s.former]).map((id) => id.toLowerCase())])

@@ -1,0 +1,78 @@
+/** Surveys of pages: kept with what they are surveys of, and given again. */
+import { Injectable } from '@nestjs/common'
+import { layoutOf, surveyKey, upgradeSurvey, type Screen, type Survey } from '@waybell/core'
+import { createHash } from 'node:crypto'
+import { FileRow, SurveyRow } from '../db/entities.ts'
+import { Store } from '../db/store.ts'
+import { SitesService } from './sites.service.ts'
+import { SourcesService } from './sources.service.ts'
+
+/** A survey with what it is a survey of. */
+export interface KeptSurvey {
+  key: string
+  scripts: boolean
+  survey: Survey
+}
+
+export interface PutSurveys {
+  source: string
+  scripts: boolean
+  surveys: { key: string; survey: Survey }[]
+}
+
+@Injectable()
+export class SurveysService {
+  constructor(
+    private readonly store: Store,
+    private readonly sites: SitesService,
+    private readonly sources: SourcesService,
+  ) {}
+
+  async put(site: string, key: string, { source, scripts, surveys }: PutSurveys): Promise<void> {
+    await this.sites.page(site, key)
+    await this.store.change((db) =>
+      db.save(
+        SurveyRow,
+        surveys.map(({ key: of, survey }) => ({
+          site,
+          page: key,
+          screen: survey.screen,
+          scripts,
+          source,
+          key: of,
+          survey: JSON.stringify(survey),
+        })),
+      ),
+    )
+  }
+
+  /** The last of each screen, as long as they are of the page's present source. */
+  async kept(site: string, key: string): Promise<KeptSurvey[]> {
+    const { page } = await this.sites.page(site, key)
+    const rows = await this.store.read((db) => db.findBy(SurveyRow, { site, page: key, source: page.source }))
+    return rows.flatMap((row) => {
+      const survey = upgradeSurvey(JSON.parse(row.survey))
+      return survey ? [{ key: row.key, scripts: row.scripts, survey }] : []
+    })
+  }
+
+  /** Those with the page's own scripts, as a visitor has them, by screen; and which of them are of the page as it is now. */
+  async forHandover(site: string, key: string): Promise<{ surveys: Record<string, Survey>; present: string[] }> {
+    const { document, page } = await this.sites.page(site, key)
+    const kept = (await this.kept(site, key)).filter((k) => k.scripts)
+    const { reading } = await this.sources.source(page)
+    const layout = layoutOf({ page, pages: document.pages, reading, screens: document.screens })
+    const assets = await this.assets(site)
+    const keyOf = (screen: Screen) => surveyKey({ source: page.source, assets, screen, scripts: true, layout })
+    const present = document.screens.filter((s) => kept.some((k) => k.survey.screen === s.key && k.key === keyOf(s)))
+    return { surveys: Object.fromEntries(kept.map(({ survey }) => [survey.screen, survey])), present: present.map((s) => s.key) }
+  }
+
+  /** A name for all files that the site's pages may load, as they are. */
+  async assets(site: string): Promise<string> {
+    const rows = await this.store.read((db) => db.find(FileRow, { where: { site }, order: { path: 'ASC' } }))
+    return createHash('sha256')
+      .update(JSON.stringify(rows.map(({ path, hash }) => [path, hash])))
+      .digest('hex')
+  }
+}

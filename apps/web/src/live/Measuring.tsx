@@ -1,0 +1,205 @@
+/**
+ * The frame in which the page is measured: one, resized through the screens, out of the way of those that are looked at. It holds still while
+ * nothing changes at the size of the screen in view, so that an edit's results for that one come first.
+ */
+import type { SurveyRequest } from '@waybell/agent/types'
+import type { PageEdit, Screen, SitePage, Survey } from '@waybell/core'
+import { useEffect, useRef, useState } from 'react'
+import { Channel } from './channel.ts'
+import { BARELY, frameAddress, SANDBOX } from './frame.ts'
+
+export type MeasuringState = 'measuring' | 'done' | 'silent'
+
+interface Props {
+  siteKey: string
+  file: string
+  screens: readonly Screen[]
+  /** Key of the screen in view. */
+  shown: string
+  scripts: boolean
+  request: Pick<SurveyRequest, 'parts' | 'header'>
+  edits: readonly PageEdit[]
+  /** The page that the edits are of. */
+  of: SitePage
+  /** Nothing needs to be measured for now; what an edit will need is prepared in quiet. */
+  isFresh: () => boolean
+  onSurvey: (survey: Survey, of: SitePage) => void
+  onState: (state: MeasuringState) => void
+}
+
+/** How long the page may take before it is said to be silent, in ms. */
+const PATIENCE = 15_000
+/** The screens out of view follow when the browser has drawn the one in view, in ms. */
+const BEHIND = 60
+
+export function Measuring(props: Props) {
+  const { siteKey, file, shown, scripts, edits, of, request, screens } = props
+  const frame = useRef<HTMLIFrameElement>(null)
+  const [nonce] = useState(() => crypto.randomUUID())
+  const latest = useRef(props)
+  latest.current = props
+  const surveyor = useRef<Surveyor | null>(null)
+
+  useEffect(() => {
+    const channel = new Channel(frame.current!, nonce, (message) => {
+      if (message.type === 'ready') surveyor.current?.begin()
+    })
+    const own = new Surveyor(frame.current!, channel, () => latest.current)
+    surveyor.current = own
+    const patience = setTimeout(() => own.isReady || latest.current.onState('silent'), PATIENCE)
+    return () => {
+      clearTimeout(patience)
+      own.stop()
+      channel.close()
+    }
+  }, [nonce, scripts])
+
+  useEffect(() => surveyor.current?.follow(), [edits, of, shown, request, screens])
+
+  return (
+    <iframe
+      ref={frame}
+      key={String(scripts)}
+      name={nonce}
+      title=""
+      aria-hidden
+      tabIndex={-1}
+      inert
+      src={frameAddress(siteKey, file, scripts)}
+      sandbox={SANDBOX}
+      data-measuring
+      style={{ opacity: BARELY, zIndex: 0 }}
+      className="absolute top-0 left-0 border-0 bg-white"
+    />
+  )
+}
+
+/** What a screen was measured under, and what came of it. */
+interface Done {
+  text: string
+  request: Props['request']
+  survey: Survey
+}
+
+/** Takes the frame through the screens, one thing after the other; what changed meanwhile is seen to before the rest. */
+class Surveyor {
+  isReady = false
+  private readonly probed = new Set<string>()
+  private readonly done = new Map<string, Done>()
+  /** The edits that the frame shows, and their text. */
+  private sent = NOTHING
+  private text: { edits: readonly PageEdit[]; text: string } = { edits: [], text: NOTHING }
+  private isRunning = false
+  private isChanged = false
+  private isStopped = false
+
+  constructor(
+    private readonly frame: HTMLIFrameElement,
+    private readonly channel: Channel,
+    private readonly props: () => Props,
+  ) {
+    this.take(this.inTurn()[0]!)
+  }
+
+  /** The page has been loaded, or loaded anew. */
+  begin(): void {
+    this.isReady = true
+    this.probed.clear()
+    this.done.clear()
+    this.sent = NOTHING
+    this.follow()
+  }
+
+  stop(): void {
+    this.isStopped = true
+  }
+
+  /** Something that bears on the results may have changed. */
+  follow(): void {
+    this.isChanged = true
+    if (this.isReady && !this.isRunning) void this.run()
+  }
+
+  private async run(): Promise<void> {
+    this.isRunning = true
+    try {
+      while (this.isChanged && !this.isStopped) {
+        this.isChanged = false
+        await this.pass()
+      }
+      if (!this.isStopped) this.props().onState('done')
+    } catch {
+      // A page that was loaded anew says so itself, and is measured again.
+      if (!this.isStopped && this.channel.isOpen) this.props().onState('silent')
+    } finally {
+      this.isRunning = false
+    }
+  }
+
+  /** The screen in view first. */
+  private inTurn(): Screen[] {
+    const { screens, shown } = this.props()
+    return [...screens].sort((a, b) => Number(b.key === shown) - Number(a.key === shown))
+  }
+
+  private async pass(): Promise<void> {
+    const { edits, of, request, isFresh, onSurvey, onState } = this.props()
+    if (this.text.edits !== edits) this.text = { edits, text: JSON.stringify(edits) }
+    const { text } = this.text
+    const quiet = isFresh()
+    if (!quiet) onState('measuring')
+    await this.probe(text, quiet)
+    if (text !== this.sent) await this.patch(edits)
+    for (const [n, screen] of this.inTurn().entries()) {
+      if (this.isChanged || this.isStopped) return
+      const known = this.done.get(screen.key)
+      let survey = known?.survey
+      if (known?.text !== text || known.request !== request) {
+        if (quiet) continue
+        if (n > 0) await new Promise((next) => setTimeout(next, BEHIND))
+        survey = sameOr(known?.survey, await this.read('remeasure', screen))
+        this.done.set(screen.key, { text, request, survey })
+      }
+      if (!quiet && !this.isStopped) onSurvey(survey!, of)
+    }
+    this.take(this.inTurn()[0]!)
+  }
+
+  /** The header's states are seen on the page as it came: on a screen that is new, what was patched is taken back for that. */
+  private async probe(text: string, quiet: boolean): Promise<void> {
+    const unknown = this.inTurn().filter((s) => !this.probed.has(s.key))
+    if (unknown.length && this.sent !== NOTHING) await this.patch([])
+    for (const screen of unknown) {
+      const { request, of, onSurvey } = this.props()
+      const survey = await this.read('probe', screen)
+      if (this.isStopped) return
+      this.probed.add(screen.key)
+      if (text !== NOTHING) continue
+      this.done.set(screen.key, { text, request, survey })
+      if (!quiet) onSurvey(survey, of)
+    }
+  }
+
+  private async patch(edits: readonly PageEdit[]): Promise<void> {
+    await this.channel.ask('patched', (turn) => ({ type: 'patch', turn, edits: [...edits] }))
+    this.sent = JSON.stringify(edits)
+  }
+
+  private async read(type: 'probe' | 'remeasure', screen: Screen): Promise<Survey> {
+    this.take(screen)
+    const { key, width, height, touch } = screen
+    const request = { ...this.props().request, screen: key, width, height }
+    return (await this.channel.ask('survey', (turn) => ({ type, turn, request, touch }))).survey
+  }
+
+  private take({ width, height }: Screen): void {
+    this.frame.style.width = `${width}px`
+    this.frame.style.height = `${height}px`
+  }
+}
+
+const NOTHING = JSON.stringify([])
+
+/** The same survey as before where nothing of it changed, so that nothing follows from it. */
+const sameOr = (before: Survey | undefined, now: Survey): Survey =>
+  before && JSON.stringify(before) === JSON.stringify(now) ? before : now

@@ -1,0 +1,6 @@
+import { Arrivals } from '../Arrivals.tsx'
+import type { Task } from '../task.ts'
+import { MenusTask } from './Menus.tsx'
+import { Threads } from './Threads.tsx'
+
+export const menus: Task = { key: 'menus', name: 'Menus', View: MenusTask, Layer: Arrivals, Overlay: Threads }

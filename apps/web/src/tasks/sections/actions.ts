@@ -1,0 +1,41 @@
+/** What Sections can do by name. */
+import { dropSections, mergeWithNext, nestSection } from '@waybell/core'
+import type { Action } from '../../work/action.ts'
+import type { Work } from '../../work/context.ts'
+import { addPoint } from './steps.ts'
+
+/** A press on what the view itself has for it, so that there is one way to do it. */
+const press = (name: string) => () =>
+  [...document.querySelectorAll<HTMLButtonElement>('main button')]
+    .find((b) => (b.getAttribute('aria-label') ?? b.textContent?.trim()) === name)
+    ?.click()
+
+export function sectionsActions(work: Work): Action[] {
+  const { page, run, live, current } = work
+  const actions: Action[] = [{ name: 'Pick an element on the page', run: () => live.pick(true) }]
+  if (!page.sections.length) return actions
+  for (const [name, button] of [
+    ['Change the naming rule', 'Naming rule'],
+    ['Paste a column of IDs or titles', 'Paste a column'],
+    ['Copy the sections as a table', 'Copy as a table'],
+    ['Bring in a new version of the page', 'Bring in a new version'],
+  ] as const)
+    actions.push({ name, run: press(button) })
+  actions.push({ name: 'Find a section', run: () => document.querySelector<HTMLInputElement>('[aria-label="Find a section"]')?.focus() })
+  const section = page.sections.find((s) => s.key === current)
+  if (!section) return actions
+  const of = `“${section.title}”`
+  const field = (kind: string) => () =>
+    document.querySelector<HTMLInputElement>(`[data-section-row="${CSS.escape(section.key)}"] [data-field="${kind}"] input`)?.select()
+  const [nest, lift, merge] = [nestSection(page, section, 1), nestSection(page, section, -1), mergeWithNext(page, section)]
+  actions.push(
+    { name: `Rename the ID of ${of}`, keys: 'F2', run: field('id') },
+    { name: `Change the title of ${of}`, keys: 'Enter', run: field('title') },
+  )
+  if (nest) actions.push({ name: `Nest ${of}`, keys: 'Alt+Right', run: () => run(nest) })
+  if (lift) actions.push({ name: `Lift ${of}`, keys: 'Alt+Left', run: () => run(lift) })
+  if (merge) actions.push({ name: `Merge ${of} with the next section`, run: () => run(merge) })
+  if (!section.point) actions.push({ name: `Put a point before ${of}`, run: () => addPoint(work, section) })
+  actions.push({ name: `Drop ${of}`, keys: 'Delete', run: () => run(dropSections(page, [section])) })
+  return actions
+}

@@ -1,0 +1,26 @@
+/** A task of the work: its view, what it draws on the spine, and what it can do by name. Which findings are its own, their rules say. */
+import type { Section, Survey, Task as TaskKey } from '@waybell/core'
+import type { ComponentType } from 'react'
+import type { Action } from '../work/action.ts'
+import type { Work } from '../work/context.ts'
+
+export interface LayerProps {
+  survey: Survey
+  /** From px of the page to px of the spine. */
+  scale: number
+  /** True where something of the spine between these places of the page is in view. */
+  inView: (top: number, bottom: number) => boolean
+}
+
+export interface Task {
+  key: TaskKey
+  name: string
+  View: ComponentType
+  /** What is drawn on the spine's ground. */
+  Layer?: ComponentType<LayerProps>
+  /** What is drawn over all columns. */
+  Overlay?: ComponentType
+  /** How a band of the spine is named. */
+  bandName?: (section: Section) => string
+  actions?: (work: Work) => Action[]
+}

@@ -1,0 +1,3 @@
+declare module 'any-ascii/tables' {
+  export default function anyAscii(text: string): string
+}

@@ -1,0 +1,63 @@
+/** The live page, as the rest of the workspace speaks with it and hears of it. */
+import type { FromAgent } from '@waybell/agent/types'
+import type { SitePage } from '@waybell/core'
+import { useCallback, useMemo, useRef, useState, type RefObject } from 'react'
+import { toast } from 'sonner'
+import type { LiveControl, LiveHandle, Picking, Work } from './context.ts'
+import { Signal } from './signal.ts'
+
+export interface Live extends Pick<Work, 'pointed' | 'point' | 'scrolls' | 'picking'> {
+  handle: RefObject<LiveHandle | null>
+  live: LiveControl
+  hear: (screen: string, message: FromAgent) => void
+}
+
+/** @param shown key of the screen in view; @param flush waits until what was measured is stored */
+export function useLive(page: SitePage, shown: string, flush: () => Promise<void>): Live {
+  const handle = useRef<LiveHandle>(null)
+  const latest = useRef({ page, shown })
+  latest.current = { page, shown }
+  const [scrolls] = useState(() => new Signal<Readonly<Record<string, number>>>({}))
+  const [pointed] = useState(() => new Signal<string | null>(null))
+  const [picking, setPicking] = useState<Picking | null>(null)
+
+  const live = useMemo(
+    (): LiveControl => ({
+      scrollTo: (y) => {
+        scrolls.set({ ...scrolls.get(), [latest.current.shown]: y })
+        handle.current?.scrollTo(latest.current.shown, y)
+      },
+      follow: (hash) => handle.current?.follow(latest.current.shown, hash),
+      visit: (screen, hash, from) => handle.current!.visit(screen, hash, from),
+      flush,
+      show: (at) => handle.current?.point(latest.current.shown, at, true),
+      pick: (on) => {
+        handle.current?.pick(latest.current.shown, on)
+        setPicking(on ? { way: [], isTaken: false } : null)
+      },
+      pickStep: (to) => handle.current?.pickStep(latest.current.shown, to),
+    }),
+    [flush, scrolls],
+  )
+
+  const point = useCallback(
+    (key: string | null) => {
+      pointed.set(key)
+      handle.current?.point(latest.current.shown, latest.current.page.sections.find((s) => s.key === key)?.at ?? null)
+    },
+    [pointed],
+  )
+
+  const hear = useCallback(
+    (screen: string, message: FromAgent) => {
+      const isShown = screen === latest.current.shown
+      if (message.type === 'scrolled') scrolls.set({ ...scrolls.get(), [screen]: message.y })
+      if (message.type === 'hover' && isShown) pointed.set(latest.current.page.sections.find((s) => s.at === message.at)?.key ?? null)
+      if (message.type === 'picking' && isShown)
+        setPicking(message.state === 'left' ? null : { way: message.way, isTaken: message.state === 'done' })
+      if (message.type === 'outside') toast(`This link leaves the page, for ${message.href}. The live page stays here.`)
+    },
+    [scrolls, pointed],
+  )
+  return { handle, live, point, pointed, scrolls, picking, hear }
+}

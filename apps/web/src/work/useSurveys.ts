@@ -1,0 +1,97 @@
+/** What was measured of the page: the last results from the server at once, and what the measuring frame says since. */
+import { layoutOf, surveyKey, type Screen, type Site, type SitePage, type Survey } from '@waybell/core'
+import { useCallback, useMemo, useRef, useState } from 'react'
+import { toast } from 'sonner'
+import { api, type KeptSurvey, type PageState } from '../api.ts'
+
+/** A survey, and the page that it was measured of: it is stale as soon as that is another. */
+interface Measured {
+  survey: Survey
+  of: SitePage | null
+}
+type ByScreen = Readonly<Record<string, Measured>>
+
+/** How long measuring rests before its results are stored, in ms. */
+const REST = 400
+
+interface Input {
+  siteKey: string
+  site: Site
+  page: SitePage
+  state: PageState
+  kept: readonly KeptSurvey[]
+  scripts: boolean
+}
+
+export interface Surveys {
+  /** By screen key; those that were measured. */
+  surveys: Record<string, Survey>
+  /** The same with the page's own scripts, as visitors have it: what is handed over goes by these. */
+  counting: Record<string, Survey>
+  /** Screens that have none of the page as it is. */
+  stale: ReadonlySet<string>
+  take: (survey: Survey, of: SitePage) => void
+  /** Waits until the server has what was measured last. */
+  flush: () => Promise<void>
+}
+
+export function useSurveys(input: Input): Surveys {
+  const { site, page, kept, scripts } = input
+  const latest = useRef(input)
+  latest.current = input
+  const [measured, setMeasured] = useState<Record<'on' | 'off', ByScreen>>(() => {
+    const known = (on: boolean): ByScreen =>
+      Object.fromEntries(
+        kept
+          .filter((k) => k.scripts === on)
+          .flatMap(({ key, survey }) => {
+            const screen = site.screens.find((s) => s.key === survey.screen)
+            return screen ? [[screen.key, { survey, of: key === keyOf(input, page, screen, on) ? page : null }]] : []
+          }),
+      )
+    return { on: known(true), off: known(false) }
+  })
+  const own = measured[scripts ? 'on' : 'off']
+  const surveys = useMemo(() => surveysIn(own), [own])
+  const counting = useMemo(() => surveysIn(measured.on), [measured.on])
+  const stale = useMemo(() => new Set(site.screens.flatMap((s) => (own[s.key]?.of === page ? [] : s.key))), [site.screens, own, page])
+
+  const now = useRef(measured)
+  const unsent = useRef<{ timer?: ReturnType<typeof setTimeout>; sent: Promise<void> }>({ sent: Promise.resolve() })
+  const flush = useCallback((): Promise<void> => {
+    clearTimeout(unsent.current.timer)
+    const { siteKey, page: of, site: around, scripts: on } = latest.current
+    const fresh = Object.values(now.current[on ? 'on' : 'off']).filter((m) => m.of === of)
+    const screens = new Map(around.screens.map((s) => [s.key, s]))
+    const rows = fresh.flatMap(({ survey }) => {
+      const screen = screens.get(survey.screen)
+      return screen ? [{ key: keyOf(latest.current, of, screen, on), survey }] : []
+    })
+    if (rows.length)
+      unsent.current.sent = api
+        .putSurveys(siteKey, of.key, { source: of.source, scripts: on, surveys: rows })
+        .catch((error: unknown) => void toast.error(String(error)))
+    return unsent.current.sent
+  }, [])
+  const take = useCallback(
+    (survey: Survey, of: SitePage) => {
+      const mode = latest.current.scripts ? 'on' : 'off'
+      const known = now.current[mode][survey.screen]
+      if (known?.survey === survey && known.of === of) return
+      now.current = { ...now.current, [mode]: { ...now.current[mode], [survey.screen]: { survey, of } } }
+      setMeasured(now.current)
+      clearTimeout(unsent.current.timer)
+      unsent.current.timer = setTimeout(() => void flush(), REST)
+    },
+    [flush],
+  )
+  return { surveys, counting, stale, take, flush }
+}
+
+const surveysIn = (measured: ByScreen): Record<string, Survey> =>
+  Object.fromEntries(Object.entries(measured).map(([key, m]) => [key, m.survey]))
+
+function keyOf({ site, state }: Input, page: SitePage, screen: Screen, scripts: boolean): string {
+  const layout = layoutOf({ page, pages: site.pages, reading: state.reading, screens: site.screens })
+  return surveyKey({ source: page.source, assets: state.assets, screen, scripts, layout })
+}

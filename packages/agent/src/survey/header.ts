@@ -1,0 +1,114 @@
+/** The page's own header: its states while the page moves, and what it is. */
+import type { Survey, SurveyHeader } from '@waybell/core/survey'
+import type { SurveyRequest } from '../messages.ts'
+import { furthest, jumpTo, scroller, twoFrames, untilSteady } from '../settle.ts'
+import { canStay, headerElement, reachNow, sourceElement, stayingBars, type Bar } from './bars.ts'
+import { isTransparent } from './look.ts'
+import { topsOf } from './parts.ts'
+
+export interface HeaderStates {
+  bars: Bar[]
+  header: SurveyHeader | null
+  /** What is taken from the tops of parts after the page has moved, by part. */
+  shift: Map<number, number>
+  near: Survey['near']
+  /** What is the same while the header is at rest. */
+  key: () => string
+}
+
+const steadyKey = (bars: Bar[]) => `${reachNow(bars)} ${bars.map((b) => b.el.offsetHeight)} ${scroller().scrollHeight}`
+
+/** Moves the page to see what its header does; leaves it anywhere. */
+export async function probeHeader(request: SurveyRequest): Promise<HeaderStates> {
+  jumpTo(0)
+  let bars = stayingBars()
+  const key = () => steadyKey(bars)
+  await untilSteady(key)
+  bars = stayingBars()
+  const rest = reachNow(bars)
+  const restTops = topsOf(request)
+  const end = furthest()
+  let moved = rest
+  let hides = false
+  const shift = new Map<number, number>()
+  const near: Survey['near'] = []
+  if (end > 0) {
+    // The first move is the one that counts as going down; a second look, a little higher, sees what comes back on the way up.
+    jumpTo(Math.min(end, innerHeight))
+    await twoFrames()
+    jumpTo(Math.min(end, innerHeight * 1.5))
+    await untilSteady(key)
+    const late = stayingBars().filter((b) => !bars.some((known) => known.el === b.el))
+    bars = [...bars, ...late]
+    moved = reachNow(bars)
+    const movedTops = topsOf(request)
+    for (const [at, top] of restTops) shift.set(at, (movedTops.get(at) ?? top) - top)
+    if (bars.length && moved < rest) {
+      jumpTo(Math.max(1, scrollY - 160))
+      await untilSteady(key)
+      hides = moved < 1 && reachNow(bars) > 0
+    }
+    if (moved !== rest && !hides) near.push(...(await nearArrivals(request, restTops, bars, moved)))
+  }
+  return { bars, header: describeHeader(request, bars, rest, moved, hides), shift, near, key }
+}
+
+/** How far the header reaches where the first sections arrive, which may be before it changes its state. */
+async function nearArrivals(request: SurveyRequest, tops: Map<number, number>, bars: Bar[], moved: number): Promise<Survey['near']> {
+  const out: Survey['near'] = []
+  const close = request.parts.filter((p) => (tops.get(p.at) ?? 0) > moved && tops.get(p.at)! < innerHeight / 2).slice(0, 4)
+  for (const part of close) {
+    jumpTo(0)
+    await untilSteady(() => steadyKey(bars))
+    jumpTo(Math.max(0, tops.get(part.at)! - moved - 24))
+    await untilSteady(() => steadyKey(bars))
+    const cover = reachNow(bars)
+    if (Math.abs(cover - moved) >= 1) out.push({ at: part.at, cover })
+  }
+  return out
+}
+
+function describeHeader(request: SurveyRequest, bars: Bar[], rest: number, moved: number, hides: boolean): SurveyHeader | null {
+  // Of several bars, the one with the page's menu in it, else the lowest.
+  const known = headerElement(request.header)
+  const main =
+    bars.find((b) => known && (b.el === known || b.el.contains(known))) ??
+    [...bars].sort((a, b) => b.el.getBoundingClientRect().bottom - a.el.getBoundingClientRect().bottom)[0]
+  if (main) {
+    const { el, position } = main
+    return {
+      at: sourceElement(el),
+      position,
+      height: el.offsetHeight,
+      rest,
+      moved,
+      hides,
+      canStay: false,
+      transparent: isTransparent(el),
+      color: getComputedStyle(el).color,
+    }
+  }
+  if (!known?.getClientRects().length) return null
+  const position = getComputedStyle(known).position === 'absolute' ? 'absolute' : 'static'
+  return {
+    at: request.header,
+    position,
+    height: known.offsetHeight,
+    rest: 0,
+    moved: 0,
+    hides: false,
+    canStay: canStay(known),
+    transparent: isTransparent(known),
+    color: getComputedStyle(known.querySelector('a') ?? known).color,
+  }
+}
+
+/** The header's height follows the layout; the difference between its states is kept. */
+export function currentHeader(request: SurveyRequest, { header, bars }: HeaderStates): SurveyHeader | null {
+  if (!header) return null
+  if (header.position === 'static' || header.position === 'absolute')
+    return headerElement(header.at) ? describeHeader(request, [], 0, 0, false) : header
+  if (scrollY > 0 || header.hides) return header
+  const rest = reachNow(bars)
+  return { ...header, rest, moved: header.moved + rest - header.rest }
+}

@@ -1,0 +1,71 @@
+/**
+ * Surveying: the page's layout on a screen of the size that this frame has. `probe` scrolls through the page to see its header in each
+ * state; `remeasure` reads the layout again without moving anything, after an edit. A file for each slice: `bars.ts` finds what stays
+ * at the top, `header.ts` describes the header, `parts.ts` measures sections and what may become one, `look.ts` the page's colours.
+ */
+import { SURVEY_FORMAT, type Survey } from '@waybell/core/survey'
+import type { SurveyRequest } from '../messages.ts'
+import { jumpTo, scroller, throughThePage, untilLoaded, untilSize, untilSteady } from '../settle.ts'
+import { currentHeader, probeHeader, type HeaderStates } from './header.ts'
+import { pageLook } from './look.ts'
+import { ownMargins, partsNow } from './parts.ts'
+
+/** What was seen on each screen before any edit, by the screen's key. */
+interface Seen extends HeaderStates {
+  /** The page's own `scroll-margin-top` of each part, as it was before any edit took it back. */
+  margins: Map<number, number>
+  maxScroll: number
+  pageHeight: number
+}
+const seen = new Map<string, Seen>()
+
+/** The screen that the frame had when it was last read. */
+let last = ''
+
+/** On another screen than before, what moves to its new place there has to arrive first. */
+async function onScreen(request: SurveyRequest): Promise<void> {
+  await untilSize(request)
+  if (request.screen !== last) await untilSteady(() => `${scroller().scrollHeight}`)
+  last = request.screen
+}
+
+/** Reads the whole page, header states and all; leaves it at its top. */
+export async function probe(request: SurveyRequest): Promise<Survey> {
+  await onScreen(request)
+  await untilLoaded()
+  await throughThePage()
+  const states = await probeHeader(request)
+  jumpTo(1e7)
+  await untilSteady(states.key)
+  const maxScroll = scrollY
+  jumpTo(0)
+  await untilSteady(states.key)
+  seen.set(request.screen, { ...states, margins: ownMargins(request), maxScroll, pageHeight: scroller().scrollHeight })
+  return read(request)
+}
+
+/** Reads the layout as it is, with the header's states as they were last seen on this screen. @throws Error before the first `probe` */
+export async function remeasure(request: SurveyRequest): Promise<Survey> {
+  await onScreen(request)
+  // The page's own scripts may have moved it.
+  if (scrollY > 0) jumpTo(0)
+  return read(request)
+}
+
+function read(request: SurveyRequest): Survey {
+  const states = seen.get(request.screen)
+  if (!states) throw new Error(`the page was not surveyed on this screen yet: ${request.screen}`)
+  return {
+    format: SURVEY_FORMAT,
+    screen: request.screen,
+    width: innerWidth,
+    height: innerHeight,
+    pageHeight: scroller().scrollHeight,
+    // What the header's states do to the page's length stays as it was seen.
+    maxScroll: Math.max(0, states.maxScroll + scroller().scrollHeight - states.pageHeight),
+    parts: partsNow(request, states.shift, states.margins),
+    header: currentHeader(request, states),
+    near: states.near,
+    ...pageLook(),
+  }
+}
