@@ -17,7 +17,7 @@ export default {
       },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(parse5|entities|any-ascii|marked|culori|@noble/hashes|@exodus/bytes)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(parse5|entities|any-ascii|marked|culori|srcset|@noble/hashes|@exodus/bytes)/)'],
   moduleNameMapper: {
     '^@waybell/core$': '<rootDir>/packages/core/src/index.ts',
     '^@waybell/core/schema$': '<rootDir>/packages/core/src/schema.ts',

@@ -24,7 +24,11 @@ const targets = {
   },
   cli: { dir: 'packages/cli', from: ['packages/cli/src'], make: transpile },
   server: { dir: 'apps/server', from: ['apps/server/src'], make: transpile },
-  web: { dir: 'apps/web', from: ['apps/web/src', 'apps/web/index.html', 'packages/core/src', 'packages/agent/src/schema.ts'], make: bundle },
+  web: {
+    dir: 'apps/web',
+    from: ['apps/web/src', 'apps/web/index.html', 'packages/core/src', 'packages/agent/src/schema.ts'],
+    make: bundle,
+  },
 }
 
 for (const [name, target] of Object.entries(targets)) {

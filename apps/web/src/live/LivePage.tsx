@@ -67,6 +67,8 @@ type FrameProps = Omit<Props, 'screens' | 'shown' | 'ref'> & {
 
 function Frame({ siteKey, file, title, screen, isShown, scripts, room, parts, edits, channels, isSilent, onMessage }: FrameProps) {
   const frame = useRef<HTMLIFrameElement>(null)
+  // By its values: a document that came from the server anew holds other objects of the same.
+  const { key, touch } = screen
   const [isReady, setReady] = useState(false)
   const [nonce] = useState(() => crypto.randomUUID())
   const hear = useRef(onMessage)
@@ -78,18 +80,18 @@ function Frame({ siteKey, file, title, screen, isShown, scripts, room, parts, ed
         sent.current = ''
         setReady(true)
       }
-      hear.current(screen.key, message)
+      hear.current(key, message)
     })
-    channels.set(screen.key, channel)
+    channels.set(key, channel)
     return () => {
       channel.close()
-      channels.delete(screen.key)
+      channels.delete(key)
       setReady(false)
     }
-  }, [screen, nonce, channels, scripts])
+  }, [key, nonce, channels, scripts])
   useEffect(() => {
-    if (isReady) channels.get(screen.key)?.say({ type: 'watch', parts, touch: screen.touch })
-  }, [isReady, parts, screen, channels])
+    if (isReady) channels.get(key)?.say({ type: 'watch', parts, touch })
+  }, [isReady, parts, key, touch, channels])
   // The screen in view first; the others follow when the browser has drawn it.
   useEffect(() => {
     if (!isReady) return
@@ -98,14 +100,14 @@ function Frame({ siteKey, file, title, screen, isShown, scripts, room, parts, ed
     const send = () => {
       sent.current = text
       channels
-        .get(screen.key)
+        .get(key)
         ?.ask('patched', (turn) => ({ type: 'patch', turn, edits }))
         .catch(() => (sent.current = ''))
     }
     if (isShown) return send()
     const later = setTimeout(send, 60)
     return () => clearTimeout(later)
-  }, [edits, isReady, isShown, screen.key, channels])
+  }, [edits, isReady, isShown, key, channels])
   const scale = Math.min(1, room.width / screen.width, room.height / screen.height)
   const left = Math.max(0, (room.width - screen.width * scale) / 2)
   return (

@@ -29,8 +29,10 @@ interface Props {
 
 /** How long the page may take before it is said to be silent, in ms. */
 const PATIENCE = 15_000
-/** The screens out of view follow when the browser has drawn the one in view, in ms. */
-const BEHIND = 60
+/** The frame that is looked at shows an edit first, in ms. */
+const AHEAD = 40
+/** The screens out of view follow once nothing more was changed for this long, in ms: to get there the frame is laid out anew. */
+const BEHIND = 250
 
 export function Measuring(props: Props) {
   const { siteKey, file, shown, scripts, edits, of, request, screens } = props
@@ -149,14 +151,19 @@ class Surveyor {
     const quiet = isFresh()
     if (!quiet) onState('measuring')
     await this.probe(text, quiet)
-    if (text !== this.sent) await this.patch(edits)
+    if (text !== this.sent) {
+      await pause(AHEAD)
+      if (this.isChanged || this.isStopped) return
+      await this.patch(edits)
+    }
     for (const [n, screen] of this.inTurn().entries()) {
       if (this.isChanged || this.isStopped) return
       const known = this.done.get(screen.key)
       let survey = known?.survey
       if (known?.text !== text || known.request !== request) {
         if (quiet) continue
-        if (n > 0) await new Promise((next) => setTimeout(next, BEHIND))
+        if (n > 0) await pause(BEHIND)
+        if (this.isChanged || this.isStopped) return
         survey = sameOr(known?.survey, await this.read('remeasure', screen))
         this.done.set(screen.key, { text, request, survey })
       }
@@ -199,6 +206,8 @@ class Surveyor {
 }
 
 const NOTHING = JSON.stringify([])
+
+const pause = (ms: number) => new Promise<void>((done) => setTimeout(done, ms))
 
 /** The same survey as before where nothing of it changed, so that nothing follows from it. */
 const sameOr = (before: Survey | undefined, now: Survey): Survey =>

@@ -57,21 +57,31 @@ export function useSurveys(input: Input): Surveys {
   const stale = useMemo(() => new Set(site.screens.flatMap((s) => (own[s.key]?.of === page ? [] : s.key))), [site.screens, own, page])
 
   const now = useRef(measured)
-  const unsent = useRef<{ timer?: ReturnType<typeof setTimeout>; sent: Promise<void> }>({ sent: Promise.resolve() })
-  const flush = useCallback((): Promise<void> => {
+  /** What the server has. */
+  const stored = useRef(new WeakSet<Measured>(Object.values(measured.on).concat(Object.values(measured.off))))
+  const unsent = useRef<{ timer?: ReturnType<typeof setTimeout>; sent: Promise<unknown> }>({ sent: Promise.resolve() })
+  const flush = useCallback(async (): Promise<void> => {
     clearTimeout(unsent.current.timer)
-    const { siteKey, page: of, site: around, scripts: on } = latest.current
-    const fresh = Object.values(now.current[on ? 'on' : 'off']).filter((m) => m.of === of)
+    const { siteKey, page: of, site: around } = latest.current
     const screens = new Map(around.screens.map((s) => [s.key, s]))
-    const rows = fresh.flatMap(({ survey }) => {
-      const screen = screens.get(survey.screen)
-      return screen ? [{ key: keyOf(latest.current, of, screen, on), survey }] : []
+    // Both, since the scripts may have been switched while measuring rested.
+    const taken: Measured[] = []
+    const puts = ([true, false] as const).map((on) => {
+      const rows = Object.values(now.current[on ? 'on' : 'off']).flatMap((m) => {
+        const screen = screens.get(m.survey.screen)
+        if (!screen || m.of !== of || stored.current.has(m)) return []
+        stored.current.add(m)
+        taken.push(m)
+        return [{ key: keyOf(latest.current, of, screen, on), survey: m.survey }]
+      })
+      return rows.length ? api.putSurveys(siteKey, of.key, { source: of.source, scripts: on, surveys: rows }) : undefined
     })
-    if (rows.length)
-      unsent.current.sent = api
-        .putSurveys(siteKey, of.key, { source: of.source, scripts: on, surveys: rows })
-        .catch((error: unknown) => void toast.error(String(error)))
-    return unsent.current.sent
+    unsent.current.sent = Promise.all([unsent.current.sent, ...puts]).catch((error: unknown) => {
+      // They are sent again with the next.
+      for (const m of taken) stored.current.delete(m)
+      toast.error(String(error))
+    })
+    await unsent.current.sent
   }, [])
   const take = useCallback(
     (survey: Survey, of: SitePage) => {

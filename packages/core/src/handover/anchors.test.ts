@@ -44,7 +44,7 @@ const withPoint = (shift: number) => (page: SitePage) => ({
 const source =
   '<nav><a href="#work">Work</a><a href="#team">Team</a></nav><section id="work"><h2>Work</h2><a href="#work">up</a></section><section id="team"><h2>Team</h2></section>\n'
 
-it('puts a former ID behind everything, over the section that had it, and takes its links along', () => {
+it('puts a former ID in the head, over the section that had it, and takes its links along', () => {
   const { text } = written(source, renamed('projects'))
   expect(text).toContain('<section data-wb-anchor="1" id="projects">')
   expect(text.match(/href="#projects"/g)).toHaveLength(2)

@@ -21,6 +21,7 @@ export interface Anchor {
 
 /** In page order; a former ID that anything on the page has now is left out, since links go to that. */
 export function anchorsOf(page: SitePage, reading: PageReading): Anchor[] {
+  if (!page.sections.some((s) => s.point || s.former.length)) return []
   const changed = new Map(page.sections.filter((s) => !s.point).map((s) => [s.at, s.id]))
   const taken = new Set([...reading.ids.map((i) => changed.get(i.at) ?? i.id), ...page.sections.map((s) => s.id)])
   const numbers = new Map<ElementAt, number>()

@@ -28,13 +28,19 @@ export interface WritingInput extends HandoverInput {
 export function writingInput(input: HandoverInput): WritingInput {
   const { page, reading } = input
   const ids = new Map(page.sections.map((s) => [s.key, s.id]))
+  return { ...input, anchors: anchorsOf(page, reading), idOf: (section) => ids.get(section)!, ownId: ownIdsOf(reading) }
+}
+
+// A reading never changes, and on a large page this is most of the work.
+const known = new WeakMap<PageReading, ReadonlyMap<ElementAt, string>>()
+
+function ownIdsOf(reading: PageReading): ReadonlyMap<ElementAt, string> {
+  const there = known.get(reading)
+  if (there) return there
   const named = reading.candidates.flatMap((c) => (c.id === null ? [] : [[c.at, c.id] as const]))
-  return {
-    ...input,
-    anchors: anchorsOf(page, reading),
-    idOf: (section) => ids.get(section)!,
-    ownId: new Map([...reading.ids.map((i) => [i.at, i.id] as const), ...named]),
-  }
+  const own = new Map([...reading.ids.map((i) => [i.at, i.id] as const), ...named])
+  known.set(reading, own)
+  return own
 }
 
 /** The widest viewport that takes its figures from `screen`: half way to the next wider one. */

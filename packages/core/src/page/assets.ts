@@ -1,4 +1,6 @@
 /** The files that a page needs from beside it: styles, pictures, scripts, fonts named in its markup. */
+import { parseSrcset } from 'srcset'
+import { cssUrls } from './css.ts'
 import type { Lines } from './lines.ts'
 import { readAddress } from './links.ts'
 import type { El, Tree } from './tree.ts'
@@ -50,7 +52,7 @@ export function findAssets(tree: Tree, lines: Lines, file: string): Asset[] {
       else add(value, el)
     }
     const style = el.attrs.get('style')
-    if (style) for (const url of cssUrls(style)) add(url, el)
+    if (style) for (const url of cssUrls(style, 'declarationList')) add(url, el)
     if (el.tag === 'style') for (const text of el.texts) for (const url of cssUrls(text.value)) add(url, el)
   }
   return out
@@ -69,24 +71,7 @@ export function assetPath(url: string, file: string): string | null {
   }
 }
 
-const srcsetUrls = (value: string): string[] =>
-  value.startsWith('data:')
-    ? []
-    : value
-        .split(/,\s+|,(?=\S+\s)/)
-        .map((part) => part.trim().split(/\s+/)[0] ?? '')
-        .filter(Boolean)
-
-/** The addresses that a style sheet loads: `url()` and `@import`. */
-export function cssUrls(css: string): string[] {
-  const plain = css.replace(/\/\*[\s\S]*?\*\//g, ' ')
-  const out: string[] = []
-  for (const m of plain.matchAll(/url\(\s*(?:"([^"]*)"|'([^']*)'|([^)"']*))\s*\)|@import\s+(?:"([^"]*)"|'([^']*)')/gi)) {
-    const url = (m[1] ?? m[2] ?? m[3] ?? m[4] ?? m[5] ?? '').trim()
-    if (url && !url.startsWith('#')) out.push(url)
-  }
-  return out
-}
+const srcsetUrls = (value: string): string[] => parseSrcset(value, { strict: false }).map((candidate) => candidate.url)
 
 /** A file that was found: what it is stored under, and its text where it may name further files. */
 export interface FoundFile {

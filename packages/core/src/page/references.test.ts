@@ -28,3 +28,6 @@ it('finds IDs in selectors and in strings of scripts, and no colours', () => {
     scripts: ['work', 'news'],
   })
 })
+
+it('takes no style that is nested beyond all measure for a reason to fail', () =>
+  expect(namedIds(['a'], [`#a{} ${'('.repeat(200000)}`, '#a { &:hover { color: #fff } } @media { #b {} }'], []).styles).toEqual(['a']))

@@ -1,4 +1,5 @@
 /** What in a page speaks of its elements by their IDs, besides links: attributes, styles and scripts. */
+import { selectorIds } from './css.ts'
 import type { El, Tree } from './tree.ts'
 
 /** Attributes whose value is one ID, or several with spaces between. @see HTML, ARIA */
@@ -67,11 +68,7 @@ export const inlineStyles = (tree: Tree): string[] =>
 /** Which of `ids` the selectors of styles, and the strings of scripts, name. */
 export function namedIds(ids: Iterable<string>, styles: readonly string[], scripts: readonly string[]): NamedIds {
   const inStyles = new Set<string>()
-  for (const css of styles) {
-    // Selectors only: what stands between braces that hold no others are declarations, and a colour there is no ID.
-    const selectors = css.replace(/\/\*[\s\S]*?\*\//g, ' ').replace(/\{[^{}]*\}/g, '{}')
-    for (const [, name] of selectors.matchAll(/#((?:[\w\u0080-\uffff-]|\\.)+)/g)) inStyles.add(name!.replace(/\\(.)/g, '$1'))
-  }
+  for (const css of styles) for (const id of selectorIds(css)) inStyles.add(id)
   const inScripts = new Set<string>()
   for (const text of scripts) for (const [, , name] of text.matchAll(/(["'`])#?([\w\u0080-\uffff:.-]+)\1/g)) inScripts.add(name!)
   const known = [...ids]

@@ -1,18 +1,26 @@
 /** A section that begins where the next one does: scrolling never makes it the current one. */
-import { bellMap } from '../../highlight/index.ts'
 import { partsByAt, placeOf } from '../../arrival/index.ts'
+import { bellMap } from '../../highlight/index.ts'
+import type { SiteFacts } from '../facts.ts'
 import type { Found, Rule } from '../finding.ts'
+
+/** Keys of the sections that have a place on a screen and no stretch of its own there. */
+function silentOn({ page, surveys }: SiteFacts, screen: string): ReadonlySet<string> {
+  const survey = surveys[screen]
+  if (!survey || survey.maxScroll <= 0) return new Set()
+  const parts = partsByAt(survey)
+  const ringing = new Set(bellMap(page, survey).map((stretch) => stretch.section))
+  return new Set(page.sections.flatMap((s) => (placeOf(s, parts)?.hasBox && !ringing.has(s.key) ? s.key : [])))
+}
 
 export const rule: Rule = {
   severity: 'note',
   task: 'highlight',
-  inSite: ({ page, site, surveys, placeOf: placeInSource }) =>
-    page.sections.flatMap((section): Found[] => {
-      const screens = site.screens.filter(({ key }) => {
-        const survey = surveys[key]
-        const hasBox = survey && survey.maxScroll > 0 && placeOf(section, partsByAt(survey))?.hasBox
-        return hasBox && !bellMap(page, survey).some((stretch) => stretch.section === section.key)
-      })
+  inSite: (facts) => {
+    const { page, site, placeOf: placeInSource } = facts
+    const silent = site.screens.map((screen) => ({ screen, keys: silentOn(facts, screen.key) }))
+    return page.sections.flatMap((section): Found[] => {
+      const screens = silent.filter(({ keys }) => keys.has(section.key)).map(({ screen }) => screen)
       if (!screens.length) return []
       const where = screens.length === site.screens.length ? 'on every screen' : `on ${screens.map((s) => `“${s.name}”`).join(', ')}`
       return [
@@ -23,5 +31,6 @@ export const rule: Rule = {
           fix: null,
         },
       ]
-    }),
+    })
+  },
 }

@@ -4,14 +4,15 @@ import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../input.ts'
 
 export function planReferences({ page, reading, ownId }: WritingInput): PlannedEdit[] {
-  const renames = new Map<string, string>()
+  const changed = page.sections.flatMap(({ at, id, point }) => {
+    const was = point ? undefined : ownId.get(at)
+    return was && was !== id ? [{ at, was, id }] : []
+  })
+  if (!changed.length) return []
   // Of doubles the first is meant, and only that.
   const first = new Map<string, number>()
   for (const { id, at } of reading.ids) if (!first.has(id)) first.set(id, at)
-  for (const section of page.sections) {
-    const was = section.point ? undefined : ownId.get(section.at)
-    if (was && was !== section.id && first.get(was) === section.at) renames.set(was, section.id)
-  }
+  const renames = new Map(changed.flatMap(({ at, was, id }) => (first.get(was) === at ? [[was, id] as const] : [])))
   if (!renames.size) return []
   return reading.references.flatMap((reference): PlannedEdit[] => {
     const value = renamedReference(reference, renames)
