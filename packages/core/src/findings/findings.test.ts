@@ -1,6 +1,5 @@
 import { defaultRule } from '../naming/index.ts'
 import { inlineScripts, parsePage, readPage, undeclaredNames } from '../page/index.ts'
-import type { Survey } from '../survey/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
 import { aSite } from '../site/builder.ts'
 import { aPart, aSurvey } from '../survey/builder.ts'
@@ -104,7 +103,7 @@ it('tells of a former ID that something else has now, and forgets it when asked'
 
 it('tells of a section that has no place on a screen', () => {
   const { page, reading } = opened('<section><h2>A</h2></section><section><h2>B</h2></section>')
-  const survey = { parts: page.sections.map((s, i) => ({ at: s.at, hasBox: i === 0 })) } as unknown as Survey
+  const survey = aSurvey({ parts: page.sections.map((s, i) => aPart({ at: s.at, top: i * 900, bottom: 2000, hasBox: i === 0 })) })
   const open = openFindings({ site: site(page), page, reading, undeclared, named, surveys: { phone: survey } }, [])
   expect(open).toMatchObject([
     { code: 'section-hidden', severity: 'warning', message: 'The section “B” has a place not on “Phone”; there, links to it do nothing.' },
