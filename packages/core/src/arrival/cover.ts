@@ -1,5 +1,5 @@
 /** How much of the viewport's top is covered when a link has arrived. */
-import { forms } from '../menus/forms/index.ts'
+import { formOf } from '../menus/index.ts'
 import { madeMenu, type SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
 
@@ -9,7 +9,7 @@ const ESTIMATE = 64
 /** What the menu that Way Bell makes covers, in px; 0 without one. */
 export function coverOfMade(page: SitePage): number {
   const made = madeMenu(page)
-  return made ? forms[made.form.kind].cover : 0
+  return made ? formOf(made.form).cover : 0
 }
 
 export interface Cover {

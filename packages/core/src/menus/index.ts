@@ -4,6 +4,6 @@
  */
 export { adoptMenus, headerMenus, targetOf, type MatchedMenu } from './adopt.ts'
 export { makeMenu, placeBar } from './make.ts'
-export { forms } from './forms/index.ts'
-export type { Link, Look, MadeForm, PiecePlace } from './forms/form.ts'
+export { formOf } from './form-of.ts'
+export type { Link, Look, PiecePlace } from './forms/form.ts'
 export { itemKinds } from './items/index.ts'

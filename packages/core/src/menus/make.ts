@@ -2,7 +2,7 @@
 import type { PageReading } from '../page/index.ts'
 import type { Item, ItemTarget, MadeMenuForm, Menu, Section } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
-import { forms } from './forms/index.ts'
+import { formOf } from './form-of.ts'
 
 /** With an item for each section in page order; or with the items that an earlier handover wrote, where `reading` has some. */
 export function makeMenu(sections: readonly Section[], surveys: readonly Survey[], reading: PageReading | null = null): Menu {
@@ -11,17 +11,19 @@ export function makeMenu(sections: readonly Section[], surveys: readonly Survey[
   const earlier = reading?.written.menu
   const byId = new Map(sections.map((s) => [s.id, s]))
   const items = earlier
-    ? forms[form.kind].read(earlier.links).flatMap(({ id, label }, n): Item[] => {
-        const section = byId.get(id)
-        const target: ItemTarget | null = section ? { kind: 'section', section: section.key } : id === '' ? { kind: 'top' } : null
-        return target ? [{ key: `${key}-${n}`, label, target, links: [] }] : []
-      })
+    ? formOf(form)
+        .read(earlier.links)
+        .flatMap(({ id, label }, n): Item[] => {
+          const section = byId.get(id)
+          const target: ItemTarget | null = section ? { kind: 'section', section: section.key } : id === '' ? { kind: 'top' } : null
+          return target ? [{ key: `${key}-${n}`, label, target, links: [] }] : []
+        })
     : sections.map((s, n): Item => ({ key: `${key}-${n}`, label: s.title, target: { kind: 'section', section: s.key }, links: [] }))
   return { key, name: 'Header menu', form, items }
 }
 
 /** Behind a header that sticks, over the page below one that lies on it, else at the page's top. */
-export function placeBar(sections: readonly Section[], surveys: readonly Survey[]): MadeMenuForm['place'] {
+export function placeBar(sections: readonly Section[], surveys: readonly Survey[]): Extract<MadeMenuForm, { kind: 'bar' }>['place'] {
   const headers = surveys.flatMap((s) => (s.header ? [{ survey: s, header: s.header }] : []))
   if (headers.some(({ header }) => header.position === 'sticky')) return 'after-header'
   const lies = headers.some(({ survey, header }) => {

@@ -1,5 +1,5 @@
 /** The menu that is made. */
-import { forms, type Link } from '../../menus/index.ts'
+import { formOf, type Link } from '../../menus/index.ts'
 import { hrefOf, madeMenu } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../input.ts'
@@ -7,7 +7,7 @@ import type { WritingInput } from '../input.ts'
 export function planMadeMenu({ page, idOf }: WritingInput): PlannedEdit[] {
   const made = madeMenu(page)
   if (!made) return []
-  const form = forms[made.form.kind]
+  const form = formOf(made.form)
   const links = made.items.flatMap(({ target, label }): Link[] => {
     const href = hrefOf(target, idOf)
     return href === null ? [] : [{ href, label }]

@@ -3,7 +3,7 @@ import escapeIdentifier from 'css.escape'
 import { coverOf } from '../../arrival/index.ts'
 import { backingFor } from '../../colour/index.ts'
 import { ANCHOR, COVER, HEADER, MENU, OWN_COVER, PIECE } from '../../contract/index.ts'
-import { forms } from '../../menus/index.ts'
+import { formOf } from '../../menus/index.ts'
 import { isFound, madeMenu } from '../../site/index.ts'
 import { inScreenOrder } from '../../survey/index.ts'
 import type { Anchor } from '../anchors.ts'
@@ -36,7 +36,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
     const cover = coverOf(page, surveys[screen.key] ?? null)
     const variables = [
       `${COVER}: ${px(cover.ownRest + cover.bar)};`,
-      ...(made && forms[made.form.kind].isBelowHeader(made.form) ? [`${OWN_COVER}: ${px(cover.ownRest)};`] : []),
+      ...(made && formOf(made.form).isBelowHeader(made.form) ? [`${OWN_COVER}: ${px(cover.ownRest)};`] : []),
     ]
     if (i === 0) rules.push(`html:root { ${variables.join(' ')} scroll-padding-top: calc(var(${COVER}) + ${px(page.travel.breathing)}); }`)
     else rules.push(`@media (max-width: ${boundary(screen, wide[i - 1])}px) { html:root { ${variables.join(' ')} } }`)
@@ -65,7 +65,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
   if (made) {
     const seen = inScreenOrder(Object.values(surveys))[0]
     const color = seen?.color ?? 'rgb(0, 0, 0)'
-    rules.push(...forms[made.form.kind].style(made.form, { color, backing: backingFor(color, seen?.background ?? 'rgb(255, 255, 255)') }))
+    rules.push(...formOf(made.form).style(made.form, { color, backing: backingFor(color, seen?.background ?? 'rgb(255, 255, 255)') }))
   }
   return `\n${rules.join('\n')}\n`
 }
