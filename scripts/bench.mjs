@@ -6,6 +6,7 @@ import { spawn } from 'node:child_process'
 import { mkdtempSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { cpus, tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { gzipSync } from 'node:zlib'
 import { ensureBrowser, ensurePackages, root, run } from './ensure.mjs'
 
 ensurePackages()
@@ -72,7 +73,29 @@ reading(`${(headings.length / 1e6).toFixed(1)} MB with 2,000 headings`, headings
 rename()
 outlines()
 await edits()
-await large()
+bundles()
+const waits = []
+for (let run = 1; run <= 5; run++) waits.push(await large(run))
+const longest = Math.max(...waits.map((w) => w.longest))
+report(
+  `the longest wait while a page of ${(waits[0].size / 1e6).toFixed(1)} MB with 9,000 IDs is worked on, in five runs`,
+  `${longest.toFixed(0)} ms`,
+  '60 ms',
+  longest <= 60,
+)
+
+/** What a browser loads of script, packed, before a view is there. */
+function bundles() {
+  const folder = join(root, 'apps/web/dist/assets')
+  const packed = (pattern) =>
+    readdirSync(folder)
+      .filter((f) => pattern.test(f))
+      .reduce((sum, f) => sum + gzipSync(readFileSync(join(folder, f))).length, 0) / 1000
+  const first = packed(/^index-.*\.js$/)
+  report('script of the first view, packed', `${first.toFixed(0)} kB`, '200 kB', first <= 200)
+  const workspace = packed(/^(index|Workspace)-.*\.js$/)
+  report('script of the workspace, packed', `${workspace.toFixed(0)} kB`, '350 kB', workspace <= 350)
+}
 
 /** A new ID for a section that 500 links lead to: the command, and all that it changes in the page. */
 function rename() {
@@ -96,7 +119,7 @@ function rename() {
 }
 
 /** The longest that the application keeps its visitor waiting while a page with thousands of IDs is brought in, set up and worked on. */
-async function large() {
+async function large(run) {
   const { server, browser, page } = await application()
   try {
     const part = (i, j) =>
@@ -128,12 +151,8 @@ async function large() {
       await pause()
     }
     const longest = await page.evaluate(() => window.longest)
-    report(
-      `the longest wait while a page of ${(text.length / 1e6).toFixed(1)} MB with 9,000 IDs is worked on`,
-      `${longest.toFixed(0)} ms`,
-      '100 ms',
-      longest <= 100,
-    )
+    console.log(`        run ${run}: ${longest.toFixed(0)} ms`)
+    return { longest, size: text.length }
   } finally {
     await browser.close()
     server.kill()

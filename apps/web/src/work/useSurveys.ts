@@ -69,10 +69,11 @@ export function useSurveys(input: Input): Surveys {
     const puts = ([true, false] as const).map((on) => {
       const rows = Object.values(now.current[on ? 'on' : 'off']).flatMap((m) => {
         const screen = screens.get(m.survey.screen)
-        if (!screen || m.of !== of || stored.current.has(m)) return []
+        // One that is stale by now is still the last that there is; its key says of what.
+        if (!screen || !m.of || m.of.source !== of.source || stored.current.has(m)) return []
         stored.current.add(m)
         taken.push(m)
-        return [{ key: keyOf(latest.current, of, screen, on), survey: m.survey }]
+        return [{ key: keyOf(latest.current, m.of, screen, on), survey: m.survey }]
       })
       return rows.length ? api.putSurveys(siteKey, of.key, { source: of.source, scripts: on, surveys: rows }) : undefined
     })
