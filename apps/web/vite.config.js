@@ -3,6 +3,7 @@ import tailwindcss from '@tailwindcss/vite'
 import { createRequire } from 'node:module'
 import { defineConfig } from 'vite'
 
+const own = (path) => new URL(`src/${path}`, import.meta.url).pathname
 const source = (path) => new URL(`../../packages/${path}`, import.meta.url).pathname
 
 // Core and agent are taken from their source, so that the browser gets only what it uses.
@@ -11,7 +12,7 @@ export default defineConfig({
   resolve: {
     alias: [
       { find: /^any-ascii\/tables$/, replacement: createRequire(import.meta.url).resolve('any-ascii') },
-      { find: /^any-ascii$/, replacement: new URL('src/work/tables.ts', import.meta.url).pathname },
+      { find: /^any-ascii$/, replacement: own('work/tables.ts') },
       { find: /^@waybell\/agent\/schema$/, replacement: source('agent/src/schema.ts') },
       { find: /^@waybell\/core\/schema$/, replacement: source('core/src/schema.ts') },
       { find: /^@waybell\/core\/survey$/, replacement: source('core/src/survey/index.ts') },
