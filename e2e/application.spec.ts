@@ -33,6 +33,7 @@ test.describe('the application', () => {
     test.setTimeout(180_000)
     await openDemo(page, server)
     await setUp(page)
+    await measured(page, 180_000)
     const live = liveFrame(page)
     await expect(live.locator('nav a').first()).toHaveAttribute('href', '#programme')
     await expect(page.getByRole('button', { name: 'No findings' })).toBeVisible()
@@ -89,6 +90,7 @@ test.describe('the application', () => {
       for (const screen of ['Laptop', 'Phone']) {
         await page.getByRole('radio', { name: new RegExp(screen) }).click()
         const key = screen.toLowerCase()
+        await measured(page)
         for (const id of ['the-telescopes', 'contact']) {
           const computed = Number(
             await page.locator(`[data-arrival-row="${id}"] [data-screen="${key}"][data-land]`).getAttribute('data-land'),
@@ -149,6 +151,7 @@ test.describe('the application', () => {
   test('the patched live page equals a fresh load of the handover, its scripts off', async ({ page }) => {
     await openDemo(page, server)
     await setUp(page)
+    await measured(page, 180_000)
     await page.getByLabel('Page’s own scripts').uncheck()
     await measured(page)
     // Former IDs, one of them forgotten again, and a point; each is shown before the next is made.
@@ -192,6 +195,7 @@ test.describe('the application', () => {
   test('bands stand where the survey says, and window and page move each other', async ({ page }) => {
     await openDemo(page, server)
     await setUp(page)
+    await measured(page, 180_000)
     const spine = page.getByTestId('spine')
     const scale = Number(await spine.getAttribute('data-scale'))
     const origin = (await spine.boundingBox())!.y + 1
@@ -225,6 +229,7 @@ test.describe('the application', () => {
   test('a walk finds every link where it was computed', async ({ page }) => {
     await openDemo(page, server)
     await setUp(page)
+    await measured(page, 180_000)
     await task(page, 'Walk')
     await page.getByRole('button', { name: 'Start the walk' }).click()
     await expect(page.getByText('18 of 18 links, all as computed')).toBeVisible({ timeout: 110_000 })
@@ -236,9 +241,11 @@ test.describe('the application', () => {
       await page.getByTestId('files').setInputFiles(join(repository, `e2e/pages/${name}.html`))
       await measured(page)
       await setUp(page)
+      await measured(page, 180_000)
       await task(page, 'Travel')
       for (const screen of ['laptop', 'phone']) {
         await page.getByRole('radio', { name: new RegExp(screen, 'i') }).click()
+        await measured(page)
         const rows = page.locator('[data-arrival-row]')
         const ids = await rows.evaluateAll((els) => els.map((el) => el.getAttribute('data-arrival-row')!))
         // The second, one in the middle, and the last.
@@ -273,6 +280,7 @@ test.describe('the application', () => {
   test('an edit and its undo outlive a crash right after stored', async ({ page }) => {
     await openDemo(page, server)
     await setUp(page)
+    await measured(page, 180_000)
     const title = page.getByLabel('Title of section 2')
     await title.fill('What happens when')
     await title.press('Enter')
@@ -300,6 +308,7 @@ test.describe('the application', () => {
     await measured(page)
     await expect(liveFrame(page).locator('h2').first()).toHaveCSS('color', 'rgb(1, 2, 3)')
     await setUp(page)
+    await measured(page, 180_000)
     await expect(liveFrame(page).locator('[data-wb="menu"] a')).toHaveText(['One', 'Two'])
 
     await page.goto(server.address)
@@ -367,6 +376,7 @@ test.describe('the application', () => {
       // A page of 120,000 elements, laid out twice, takes its time on a busy machine.
       await measured(page, 180_000)
       await setUp(page)
+      await measured(page, 180_000)
       await expect(page.getByRole('tree', { name: 'Sections' }), name).toBeVisible()
       expect(await liveFrame(page).locator('[data-wb="menu"] a').count(), name).toBe(sections)
     }
@@ -390,6 +400,7 @@ test.describe('the application', () => {
     await clean('sites')
     await openDemo(page, server)
     await setUp(page)
+    await measured(page, 180_000)
     for (const scheme of ['light', 'dark'] as const) {
       await page.emulateMedia({ colorScheme: scheme })
       for (const name of ['Sections', 'Menus', 'Travel', 'Highlight', 'Walk', 'Handover']) {
