@@ -48,9 +48,6 @@ function read(text: string): Color | null {
   return (COLOUR.test(text) && parse(text)) || null
 }
 
-/** True where nothing is painted. */
-export const isClear = (text: string): boolean => text === 'transparent' || read(text)?.alpha === 0
-
 /** The ratio of a text's colour, with its own alpha, to what is opaque behind it, from 1 to 21; null where one of them is no colour. */
 export function contrast(text: string, behind: string): number | null {
   const [over, under] = [read(text), read(behind)]

@@ -3,7 +3,6 @@
  * one for each kind of item. Menus are found in the markup by `page/`, since they and the outline say of each other what they are.
  */
 export { adoptMenus, headerMenus, targetOf, type MatchedMenu } from './adopt.ts'
-export { makeMenu, placeBar } from './make.ts'
+export { makeMenu } from './make.ts'
 export { formOf } from './form-of.ts'
 export type { Link, Look, PiecePlace } from './forms/form.ts'
-export { itemKinds } from './items/index.ts'

@@ -23,7 +23,7 @@ export function makeMenu(sections: readonly Section[], surveys: readonly Survey[
 }
 
 /** Behind a header that sticks, over the page below one that lies on it, else at the page's top. */
-export function placeBar(sections: readonly Section[], surveys: readonly Survey[]): Extract<MadeMenuForm, { kind: 'bar' }>['place'] {
+function placeBar(sections: readonly Section[], surveys: readonly Survey[]): Extract<MadeMenuForm, { kind: 'bar' }>['place'] {
   const headers = surveys.flatMap((s) => (s.header ? [{ survey: s, header: s.header }] : []))
   if (headers.some(({ header }) => header.position === 'sticky')) return 'after-header'
   const lies = headers.some(({ survey, header }) => {
