@@ -1,6 +1,6 @@
 /** The whole page to scale, between the work and the live page. */
 import { coverOf, FAR, partsByAt, placeOf, type Section, type Survey, type SurveyPart } from '@waybell/core'
-import { useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { memo, useDeferredValue, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { px, tint } from '../ui/index.tsx'
 import type { Task } from '../tasks/task.ts'
 import { usePointed, useWork } from '../work/context.ts'
@@ -74,7 +74,9 @@ export function Spine({ task: { Layer, bandName } }: { task: Pick<Task, 'Layer' 
       return [{ section, index, part, bottom: section.point ? part.top : isMark ? (next?.top ?? survey.pageHeight) : part.bottom }]
     })
   }, [page.sections, survey])
-  const drawn = useMemo(() => gather(bands, scale), [bands, scale])
+  const gathered = useMemo(() => gather(bands, scale), [bands, scale])
+  // A thousand bands are drawn behind the press that changes them.
+  const drawn = useDeferredValue(gathered)
   const inView = (top: number, bottom: number) => zoom === 1 || (bottom * scale > offset - 200 && top * scale < offset + height + 200)
   const zoomTo = (next: number, middle: number) => {
     const clamped = Math.min(MOST_ZOOM, Math.max(1, next))
@@ -141,7 +143,15 @@ export function Spine({ task: { Layer, bandName } }: { task: Pick<Task, 'Layer' 
   )
 }
 
-function BandView({ band: { section, index, part, bottom }, scale, name }: { band: Band; scale: number; name: string }) {
+const BandView = memo(function BandView({
+  band: { section, index, part, bottom },
+  scale,
+  name,
+}: {
+  band: Band
+  scale: number
+  name: string
+}) {
   const { point, live } = useWork()
   const isPointed = usePointed(section.key)
   if (section.point) return <PointHandle section={section} top={part.top} scale={scale} />
@@ -171,7 +181,7 @@ function BandView({ band: { section, index, part, bottom }, scale, name }: { ban
       {part.heading && <span className="absolute right-0 h-px w-4 bg-faint" style={{ top: (part.heading.top - part.top) * scale }} />}
     </div>
   )
-}
+})
 
 /** Sections too many for their room: named under the pointer, told apart when the spine is drawn larger. */
 function Gathering({

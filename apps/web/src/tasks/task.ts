@@ -24,3 +24,16 @@ export interface Task {
   bandName?: (section: Section) => string
   actions?: (work: Work) => Action[]
 }
+
+/** Marks nearer to each other than this, in px, are seen as one. */
+const LEAST_APART = 3
+
+/** Of marks on the spine, in its order, those that can be told apart at this scale. */
+export function toldApart<M extends { y: number }>(marks: readonly M[]): M[] {
+  let last = -Infinity
+  return marks.filter(({ y }) => {
+    if (Math.abs(y - last) < LEAST_APART) return false
+    last = y
+    return true
+  })
+}

@@ -35,6 +35,9 @@ export function List({ count, estimate, label, role = 'list', grows = false, hei
     overscan: 4,
     enabled: many,
     getItemKey: keyOf ?? ((i) => i),
+    // So that its rows are made with the rest of the view, and not in one go when its height is known.
+    initialRect: { width: 400, height: 600 },
+    useFlushSync: false,
   })
   useImperativeHandle(ref, () => ({
     focus: (index) => {

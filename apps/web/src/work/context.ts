@@ -1,7 +1,7 @@
 /** What every part of the workspace looks at: the page, what was read and measured of it, and what follows from both. */
 import type { Arrival, Command, Finding, PageReading, Screen, Section, Site, SitePage, Survey, Visit } from '@waybell/core'
 import type { PickedElement, PickStep } from '@waybell/agent/types'
-import { createContext, useContext } from 'react'
+import { createContext, useContext, useSyncExternalStore } from 'react'
 import type { Session, SessionState } from './session.ts'
 import { useSignal, type Signal } from './signal.ts'
 
@@ -22,7 +22,6 @@ export interface Work {
   survey: Survey | null
   arrivals: Map<string, Arrival>
   session: Session
-  state: SessionState
   run: (command: Command) => boolean
   /** Section whose row had the focus last. */
   current: string | null
@@ -78,6 +77,12 @@ export function useWork(): Work {
   const work = useContext(WorkContext)
   if (!work) throw new Error('there is no site here')
   return work
+}
+
+/** What is stored, and what can be taken back. Apart from the rest, which need not be drawn again for it. */
+export function useSessionState(): SessionState {
+  const { session } = useWork()
+  return useSyncExternalStore(session.subscribe, session.snapshot)
 }
 
 const MANY_PARTS = 1500

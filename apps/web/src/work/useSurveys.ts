@@ -1,6 +1,6 @@
 /** What was measured of the page: the last results from the server at once, and what the measuring frame says since. */
 import { layoutOf, surveyKey, type Screen, type Site, type SitePage, type Survey } from '@waybell/core'
-import { useCallback, useMemo, useRef, useState } from 'react'
+import { startTransition, useCallback, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { api, type KeptSurvey, type PageState } from '../api.ts'
 
@@ -90,7 +90,7 @@ export function useSurveys(input: Input): Surveys {
       const known = now.current[mode][survey.screen]
       if (known?.survey === survey && known.of === of) return
       now.current = { ...now.current, [mode]: { ...now.current[mode], [survey.screen]: { survey, of } } }
-      setMeasured(now.current)
+      startTransition(() => setMeasured(now.current))
       clearTimeout(unsent.current.timer)
       unsent.current.timer = setTimeout(() => void flush(), REST)
     },

@@ -4,14 +4,14 @@ import { taskOf } from '@waybell/core'
 import { Link, NavLink, useNavigate } from 'react-router'
 import { tasks } from '../tasks/index.ts'
 import { Button, Field } from '../ui/index.tsx'
-import { useWork } from '../work/context.ts'
+import { useSessionState, useWork } from '../work/context.ts'
 import { redoName, undoName } from '../work/session.ts'
 import { History } from './History.tsx'
 import { Palette } from './Palette.tsx'
 
 export function Bar({ task }: { task: string }) {
-  const { siteKey, site, page, findings, session, state, run } = useWork()
-  const { stacks, storing } = state
+  const { siteKey, site, page, findings, session, run } = useWork()
+  const { stacks, storing } = useSessionState()
   const navigate = useNavigate()
   return (
     <header className="flex min-h-11 items-center gap-3 border-b border-hair px-3">

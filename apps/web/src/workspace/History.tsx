@@ -7,7 +7,7 @@ import { api, type LogEntry } from '../api.ts'
 import { Button, Field } from '../ui/index.tsx'
 import { List } from '../ui/List.tsx'
 import { Sheet } from '../ui/Sheet.tsx'
-import { useWork } from '../work/context.ts'
+import { useSessionState, useWork } from '../work/context.ts'
 
 const time = new Intl.DateTimeFormat(undefined, { dateStyle: 'medium', timeStyle: 'medium' })
 
@@ -28,7 +28,8 @@ export function History() {
 }
 
 function Changes({ close }: { close: () => void }) {
-  const { siteKey, session, state } = useWork()
+  const { siteKey, session } = useWork()
+  const state = useSessionState()
   const client = useQueryClient()
   const log = useQuery({ queryKey: ['log', siteKey, state.stacks], queryFn: () => api.log(siteKey), staleTime: 0 })
   if (log.error)

@@ -9,11 +9,12 @@ import type { Action } from '../work/action.ts'
 import { Button } from '../ui/index.tsx'
 import { Sheet } from '../ui/Sheet.tsx'
 import { redoName, undoName } from '../work/session.ts'
-import { useWork } from '../work/context.ts'
+import { useSessionState, useWork } from '../work/context.ts'
 
 function useActions(): Action[] {
   const work = useWork()
-  const { page, site, surveys, run, session, state, live } = work
+  const { page, site, surveys, run, session, live } = work
+  const { stacks } = useSessionState()
   const navigate = useNavigate()
   const { pathname } = useLocation()
   const at = (task: string) => () => void navigate(pathname.replace(/[^/]*$/, task))
@@ -24,7 +25,7 @@ function useActions(): Action[] {
       actions.push({ name: `Open the page ${p.file}`, run: () => void navigate(pathname.replace(/[^/]*\/[^/]*$/, `${p.key}/sections`)) })
   if (site.pages.length > 1)
     actions.push({ name: `Drop the page ${page.file} from the site`, run: () => run({ type: 'page/drop', page: page.key }) })
-  const [undo, redo] = [undoName(state.stacks), redoName(state.stacks)]
+  const [undo, redo] = [undoName(stacks), redoName(stacks)]
   if (undo) actions.push({ name: `Undo: ${undo}`, keys: 'Ctrl+Z', run: () => session.undo() })
   if (redo) actions.push({ name: `Redo: ${redo}`, keys: 'Ctrl+Shift+Z', run: () => session.redo() })
   if (site.screens.every((s) => surveys[s.key]))

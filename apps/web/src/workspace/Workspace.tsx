@@ -13,7 +13,7 @@ import { Spine } from '../spine/Spine.tsx'
 import { tasks } from '../tasks/index.ts'
 import { partsToMeasure, WorkContext, type Work } from '../work/context.ts'
 import { Session } from '../work/session.ts'
-import { loadTables, needsTables } from '../work/tables.ts'
+import { loadTables, loadTablesFor } from '../work/tables.ts'
 import { useFollowing } from '../work/useFollowing.ts'
 import { useLive } from '../work/useLive.ts'
 import { useSurveys } from '../work/useSurveys.ts'
@@ -32,16 +32,18 @@ export function Workspace() {
 /** What is read of the page, with what it takes to spell its names. */
 async function openPage(site: string, page: string): Promise<PageState> {
   const state = await api.page(site, page)
-  const { candidates, ids, links } = state.reading
-  if (needsTables([...candidates.map((c) => c.title), ...ids.map((i) => i.id), ...links.map((l) => l.label)])) await loadTables()
+  await loadTablesFor(state.reading)
   return state
 }
+
+/** The site as it is worked on; what is stored of it is none of this one's business. */
+const useDocument = (session: Session) => useSyncExternalStore(session.subscribe, () => session.snapshot().document)
 
 /** One session for the site, whichever of its pages is looked at. */
 function OpenSite({ loaded }: { loaded: SiteState }) {
   const { page: pageKey = '', task = 'sections' } = useParams()
   const [session] = useState(() => new Session(loaded.key, loaded, (message) => toast.error(message, { duration: 10000 })))
-  const { document: site } = useSyncExternalStore(session.subscribe, session.snapshot)
+  const site = useDocument(session)
   const runtime = useQuery({ queryKey: ['runtime'], queryFn: api.runtime, staleTime: Infinity })
 
   // What other tabs do is seen here at once.
@@ -115,8 +117,7 @@ interface OpenedProps {
 
 function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps) {
   const { task: taskKey = 'sections' } = useParams()
-  const current = useSyncExternalStore(session.subscribe, session.snapshot)
-  const site = current.document
+  const site = useDocument(session)
   const page = pageOf(site, pageKey)
   const { reading } = state
   const undeclared = useMemo(() => new Set(state.undeclared), [state.undeclared])
@@ -129,17 +130,8 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   const measured = useSurveys({ siteKey, site, page, state, kept, scripts })
   const { surveys, stale } = measured
   const survey: Survey | null = surveys[shown] ?? null
-  const { settled, edits, findings, arrivals } = useFollowing({
-    site,
-    page,
-    state,
-    undeclared,
-    runtime,
-    surveys,
-    counting: measured.counting,
-    survey,
-  })
-  const { handle, hear, ...live } = useLive(page, shown, measured.flush)
+  const { followed, arrivals } = useFollowing({ site, page, state, runtime, surveys, counting: measured.counting, survey })
+  const { handle, hear, live, pointed, point, scrolls, picking } = useLive(page, shown, measured.flush)
   useUndoKeys(session)
 
   // The list of sites is told anew when the work here ends.
@@ -150,26 +142,59 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   const request = useMemo(() => ({ parts: partsToMeasure(sections, reading), header: reading.header }), [sections, reading])
   const watched = useMemo(() => sections.map((s) => s.at), [sections])
 
-  const work: Work = {
-    siteKey,
-    site,
-    page,
-    reading,
-    missing: state.missing,
-    undeclared,
-    findings,
-    surveys,
-    stale,
-    screen,
-    survey,
-    arrivals,
-    session,
-    state: current,
-    run: session.run,
-    ...live,
-    current: focused,
-    setCurrent: setFocused,
-  }
+  const findings = followed?.findings
+  const { missing } = state
+  const work = useMemo(
+    (): Work | null =>
+      findings === undefined
+        ? null
+        : {
+            siteKey,
+            site,
+            page,
+            reading,
+            missing,
+            undeclared,
+            findings,
+            surveys,
+            stale,
+            screen,
+            survey,
+            arrivals,
+            session,
+            run: session.run,
+            pointed,
+            point,
+            scrolls,
+            picking,
+            live,
+            current: focused,
+            setCurrent: setFocused,
+          },
+    [
+      siteKey,
+      site,
+      page,
+      reading,
+      missing,
+      undeclared,
+      findings,
+      surveys,
+      stale,
+      screen,
+      survey,
+      arrivals,
+      session,
+      pointed,
+      point,
+      scrolls,
+      picking,
+      live,
+      focused,
+    ],
+  )
+  if (!followed || !work) return <Opening />
+  const { settled, edits } = followed
   const task = tasks.find((t) => t.key === taskKey) ?? tasks[0]!
   const { View, Overlay } = task
   return (

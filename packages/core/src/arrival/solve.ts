@@ -3,7 +3,7 @@
  * @see docs/calculations: the browser's own rule, one rounding to device pixels after subtracting
  */
 import type { Section, SitePage } from '../site/index.ts'
-import { coverOf } from './cover.ts'
+import { coverOf, type Cover } from './cover.ts'
 import { partsByAt, placeOf } from './place.ts'
 import type { Survey, SurveyPart } from '../survey/index.ts'
 
@@ -28,15 +28,24 @@ export function landing(wanted: number, maxScroll: number, deviceScale = 1): num
 /** One arrival for each section of the page that the survey holds, in page order. */
 export function solveArrivals(page: SitePage, survey: Survey): Arrival[] {
   const parts = partsByAt(survey)
+  const cover = coverOf(page, survey)
+  const nearOf = new Map(survey.near.map((n) => [n.at, n]))
   return page.sections.flatMap((section) => {
     const part = placeOf(section, parts)
-    return part ? [arrivalOf(page, survey, section, part)] : []
+    return part ? [arrivalOf({ page, survey, section, part, cover, near: nearOf.get(section.at) })] : []
   })
 }
 
-function arrivalOf(page: SitePage, survey: Survey, section: Section, part: SurveyPart): Arrival {
-  const cover = coverOf(page, survey)
-  const near = survey.near.find((n) => n.at === section.at)
+interface Placed {
+  page: SitePage
+  survey: Survey
+  section: Section
+  part: SurveyPart
+  cover: Cover
+  near: Survey['near'][number] | undefined
+}
+
+function arrivalOf({ page, survey, section, part, cover, near }: Placed): Arrival {
   // Near the top the header may still be tall, and what shrinking takes from the page is not yet gone.
   const covered = Math.max(cover.arrival, near ? near.cover + cover.bar : 0)
   const top = near ? part.top : part.movedTop

@@ -58,7 +58,9 @@ export function safeBand(page: SitePage, surveys: readonly Survey[]): Band {
       const arrival = arrivals.get(section.key)
       if (!arrival || arrival.shortfall > 0 || section.toTop) return
       band.low = Math.max(band.low, part.movedTop - arrival.land - cover)
-      const next = placed.slice(i + 1).find((p) => p.part.top >= part.bottom - 1)
+      let after = i + 1
+      while (after < placed.length && placed[after]!.part.top < part.bottom - 1) after++
+      const next = placed[after]
       if (next) band.high = Math.min(band.high, next.part.movedTop - arrival.land - cover)
     })
   }

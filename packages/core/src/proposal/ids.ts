@@ -1,42 +1,57 @@
 /** Which IDs of a page belong to whom. */
 import type { IdContext, Owner } from '../naming/index.ts'
-import type { PageReading } from '../page/index.ts'
+import type { ElementAt, PageReading, ReadId } from '../page/index.ts'
 import type { Section, Site, SitePage } from '../site/index.ts'
 
 interface Owned extends Owner {
-  /** Key of the section, null for another element. */
-  section: string | null
+  /** Key of the section. */
+  section: string
 }
 
 interface Index {
-  reading: PageReading
+  /** Elements that are sections. */
+  elements: ReadonlySet<ElementAt>
   /** By ID in lower case. */
-  owners: Map<string, Owned[]>
+  sections: Map<string, Owned[]>
   /** By former ID in lower case. */
   former: Map<string, { id: string; section: Section }[]>
 }
 
-// A page of the document never changes; one with a change is another. So what was worked out for it holds as long as it is there.
+// A page of the document never changes, nor does what was read; one with a change is another. So what was worked out for it holds as long
+// as it is there, and what was read of ten thousand elements is not gone through again for a change to one section.
 const indexes = new WeakMap<SitePage, Index>()
+const readIds = new WeakMap<PageReading, Map<string, ReadId[]>>()
 
-function indexOf(page: SitePage, reading: PageReading): Index {
+function put<T>(map: Map<string, T[]>, id: string, entry: T): void {
+  const lower = id.toLowerCase()
+  const list = map.get(lower)
+  if (list) list.push(entry)
+  else map.set(lower, [entry])
+}
+
+function indexOf(page: SitePage): Index {
   const known = indexes.get(page)
-  if (known?.reading === reading) return known
-  const index: Index = { reading, owners: new Map(), former: new Map() }
-  const put = <T>(map: Map<string, T[]>, id: string, entry: T) => {
-    const list = map.get(id.toLowerCase())
-    if (list) list.push(entry)
-    else map.set(id.toLowerCase(), [entry])
+  if (known) return known
+  const index: Index = {
+    elements: new Set(page.sections.filter((s) => !s.point).map((s) => s.at)),
+    sections: new Map(),
+    former: new Map(),
   }
-  const elements = new Set(page.sections.filter((s) => !s.point).map((s) => s.at))
-  for (const { id, at, tag, line } of reading.ids)
-    if (id !== '' && !elements.has(at)) put(index.owners, id, { id, what: `The ${tag} on line ${line}`, section: null })
   for (const s of page.sections) {
-    put(index.owners, s.id, { id: s.id, what: `The section “${s.title}”`, section: s.key })
+    put(index.sections, s.id, { id: s.id, what: `The section “${s.title}”`, section: s.key })
     for (const former of s.former) put(index.former, former, { id: former, section: s })
   }
   indexes.set(page, index)
   return index
+}
+
+function idsOf(reading: PageReading): Map<string, ReadId[]> {
+  const known = readIds.get(reading)
+  if (known) return known
+  const ids = new Map<string, ReadId[]>()
+  for (const entry of reading.ids) if (entry.id !== '') put(ids, entry.id, entry)
+  readIds.set(reading, ids)
+  return ids
 }
 
 /** What an ID for `section` must keep apart from. */
@@ -44,10 +59,16 @@ export function idContext(
   { site, page, reading, undeclared }: { site: Site; page: SitePage; reading: PageReading; undeclared: ReadonlySet<string> },
   section: Section,
 ): IdContext {
-  const { owners, former } = indexOf(page, reading)
+  const { elements, sections, former } = indexOf(page)
+  const read = idsOf(reading)
   return {
     rule: site.rule,
-    owners: (lower) => (owners.get(lower) ?? []).filter((o) => o.section !== section.key),
+    owners: (lower) => [
+      ...(read.get(lower) ?? [])
+        .filter((r) => !elements.has(r.at))
+        .map(({ id, tag, line }) => ({ id, what: `The ${tag} on line ${line}` })),
+      ...(sections.get(lower) ?? []).filter((o) => o.section !== section.key),
+    ],
     formerOwner: (id) => former.get(id.toLowerCase())?.find((f) => f.section.key !== section.key)?.section.title ?? null,
     undeclared,
     title: section.title,

@@ -2,12 +2,13 @@
 import { useQuery } from '@tanstack/react-query'
 import { api } from '../../api.ts'
 import { Heading } from '../../ui/index.tsx'
-import { useWork } from '../../work/context.ts'
+import { useSessionState, useWork } from '../../work/context.ts'
 
 const download = 'inline-flex min-h-7 items-center rounded-sm border px-2.5 py-1 text-sm'
 
 export function HandoverTask() {
-  const { siteKey, page, site, live, state, stale, surveys } = useWork()
+  const { siteKey, page, site, live, stale, surveys } = useWork()
+  const state = useSessionState()
   const settled = state.storing === 'stored' && stale.size === 0
   const handover = useQuery({
     queryKey: ['handover', siteKey, page.key, page, surveys],

@@ -4,7 +4,7 @@ import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalList
 import { CSS } from '@dnd-kit/utilities'
 import { GripVertical, X } from 'lucide-react'
 import { freshKey, inScreenOrder, isMade, makeMenu, sectionOf, type Item, type ItemTarget, type Menu, type Section } from '@waybell/core'
-import { useState } from 'react'
+import { memo, useCallback, useState } from 'react'
 import { Button, Field, Heading, tint } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
@@ -37,9 +37,13 @@ function MenuSheet({ menu }: { menu: Menu }) {
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   )
-  const move = (item: string, index: number) => {
-    if (index >= 0 && index < menu.items.length) run({ type: 'item/move', page: page.key, menu: menu.key, item, index })
-  }
+  const pageKey = page.key
+  const move = useCallback(
+    (item: string, index: number) => {
+      if (index >= 0 && index < menu.items.length) run({ type: 'item/move', page: pageKey, menu: menu.key, item, index })
+    },
+    [pageKey, menu, run],
+  )
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (over && active.id !== over.id)
       move(
@@ -89,7 +93,7 @@ function MenuSheet({ menu }: { menu: Menu }) {
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
         <SortableContext items={menu.items.map((i) => i.key)} strategy={verticalListSortingStrategy}>
           <List count={menu.items.length} estimate={37} label={`Items of ${menu.name}`} keyOf={(i) => menu.items[i]!.key}>
-            {(index) => <ItemRow menu={menu} item={menu.items[index]!} onMove={(by) => move(menu.items[index]!.key, index + by)} />}
+            {(index) => <ItemRow menu={menu} item={menu.items[index]!} place={index} onMove={move} />}
           </List>
         </SortableContext>
       </DndContext>
@@ -121,7 +125,16 @@ function readTarget(value: string): ItemTarget {
   return { kind: 'section', section: value.slice('section '.length) }
 }
 
-function ItemRow({ menu, item, onMove }: { menu: Menu; item: Item; onMove: (by: number) => void }) {
+interface ItemRowProps {
+  menu: Menu
+  item: Item
+  /** Where it stands in its menu. */
+  place: number
+  onMove: (item: string, index: number) => void
+}
+
+/** Drawn again only for what changes in it, however often the list is laid out. */
+const ItemRow = memo(function ItemRow({ menu, item, place, onMove }: ItemRowProps) {
   const { page, reading, run, point } = useWork()
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: item.key })
   const section = sectionOf(item.target) ?? undefined
@@ -145,7 +158,7 @@ function ItemRow({ menu, item, onMove }: { menu: Menu; item: Item; onMove: (by: 
       onKeyDown={(e) => {
         if (!e.altKey || (e.key !== 'ArrowUp' && e.key !== 'ArrowDown')) return
         e.preventDefault()
-        onMove(e.key === 'ArrowUp' ? -1 : 1)
+        onMove(item.key, place + (e.key === 'ArrowUp' ? -1 : 1))
       }}
       style={{ transform: CSS.Translate.toString(transform), transition, boxShadow: index >= 0 ? `inset 4px 0 ${tint(index)}` : undefined }}
       className={`flex items-center gap-1.5 border-b border-hair py-1 pr-4 pl-2 ${isPointed ? 'bg-wash' : ''}`}
@@ -187,4 +200,4 @@ function ItemRow({ menu, item, onMove }: { menu: Menu; item: Item; onMove: (by: 
       </Button>
     </div>
   )
-}
+})

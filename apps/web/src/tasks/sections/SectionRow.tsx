@@ -2,7 +2,7 @@
 import { dropSections, mergeWithNext, renameSection, typedName, wrapName, type Section } from '@waybell/core'
 import { ChevronDown, ChevronRight, MoreHorizontal } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import type { ReactNode } from 'react'
+import { memo, type ReactNode } from 'react'
 import { FixButton } from '../../findings/FixButton.tsx'
 import { Button, Field, PointMark, tint } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
@@ -14,21 +14,22 @@ interface Props {
   row: Row
   isOpen: boolean
   isChosen: boolean
-  onToggle: () => void
-  onChoose: (on: boolean) => void
+  onToggle: (key: string) => void
+  onChoose: (row: Row, on: boolean) => void
   onNest: (section: Section, by: 1 | -1) => void
 }
 
-export function SectionRow({ row, ...rest }: Props) {
+/** Drawn again only for what changes in it, however often the list is laid out. */
+export const SectionRow = memo(function SectionRow({ row, ...rest }: Props) {
   if (row.kind === 'part') return <PartRow candidate={row.candidate} depth={row.depth} />
   if (row.kind === 'fold')
     return (
       <div className="border-b border-hair py-1 pl-2">
-        <Fold count={row.parts} where="before the first section" isOpen={rest.isOpen} onToggle={rest.onToggle} />
+        <Fold count={row.parts} where="before the first section" isOpen={rest.isOpen} onToggle={() => rest.onToggle(row.key)} />
       </div>
     )
   return <ChosenRow row={row} {...rest} />
-}
+})
 
 function PartRow({ candidate: c, depth }: { candidate: Extract<Row, { kind: 'part' }>['candidate']; depth: number }) {
   const work = useWork()
@@ -91,7 +92,7 @@ function ChosenRow({ row, isOpen, isChosen, onToggle, onChoose, onNest }: Props 
           className="size-4"
           aria-label={`Choose section ${section.title}`}
           checked={isChosen}
-          onChange={(e) => onChoose(e.target.checked)}
+          onChange={(e) => onChoose(row, e.target.checked)}
         />
       </span>
       <span className="min-w-0 flex-1">
@@ -141,7 +142,7 @@ function ChosenRow({ row, isOpen, isChosen, onToggle, onChoose, onNest }: Props 
             {f.message} <FixButton fix={f.fix} />
           </span>
         ))}
-        {parts > 0 && <Fold count={parts} where="also found here" isOpen={isOpen} onToggle={onToggle} />}
+        {parts > 0 && <Fold count={parts} where="also found here" isOpen={isOpen} onToggle={() => onToggle(row.key)} />}
       </span>
       <More section={section} onNest={onNest} />
     </div>
@@ -180,7 +181,6 @@ function Former({ section }: { section: Section }) {
 function More({ section, onNest }: { section: Section; onNest: Props['onNest'] }) {
   const work = useWork()
   const { page, run } = work
-  const merged = mergeWithNext(page, section)
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>
@@ -191,7 +191,7 @@ function More({ section, onNest }: { section: Section; onNest: Props['onNest'] }
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="end" className="z-10 max-h-[70vh] max-w-80 overflow-auto border border-hair bg-sheet py-1">
           <Choice onSelect={() => run(dropSections(page, [section]))}>Drop section {section.title}</Choice>
-          {merged && <Choice onSelect={() => run(merged)}>Merge with the next section</Choice>}
+          <Merge section={section} />
           <Choice onSelect={() => onNest(section, 1)}>Nest in the section before (Alt+Right)</Choice>
           <Choice onSelect={() => onNest(section, -1)}>Lift one level (Alt+Left)</Choice>
           {!section.point && <Choice onSelect={() => addPoint(work, section)}>Put a point before this element</Choice>}
@@ -200,6 +200,13 @@ function More({ section, onNest }: { section: Section; onNest: Props['onNest'] }
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
   )
+}
+
+/** Worked out when the list is open, like where it can be split. */
+function Merge({ section }: { section: Section }) {
+  const { page, run } = useWork()
+  const merged = mergeWithNext(page, section)
+  return merged && <Choice onSelect={() => run(merged)}>Merge with the next section</Choice>
 }
 
 /** Where the section can be split; worked out when the list is open. */

@@ -1,6 +1,6 @@
 /** Sections and their IDs: the sheet, its tools, and what was also found. */
 import { dropSections, nestSection, type Section } from '@waybell/core'
-import { useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { Button } from '../../ui/index.tsx'
 import { List, type ListHandle } from '../../ui/List.tsx'
 import { useWork } from '../../work/context.ts'
@@ -17,6 +17,7 @@ export function SectionsTask() {
   const work = useWork()
   const { page, reading, site, surveys, missing, findings } = work
   const measured = site.screens.every((s) => surveys[s.key])
+  const faulty = useMemo(() => new Set(findings.flatMap((f) => f.where.at ?? [])), [findings])
   const isEmpty = page.sections.length === 0
   // The sheet comes behind the press that fills it, so that the press itself is quick.
   const isNew = useDeferredValue(isEmpty) || isEmpty
@@ -53,7 +54,7 @@ export function SectionsTask() {
       </div>
       {missing.length > 0 && <Missing />}
       <PickPanel />
-      {isNew ? <Parts /> : <Sheet faulty={findings.flatMap((f) => f.where.at ?? [])} measured={measured} />}
+      {isNew ? <Parts /> : <Sheet faulty={faulty} measured={measured} />}
     </div>
   )
 }
@@ -84,7 +85,7 @@ function Parts() {
   )
 }
 
-function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
+function Sheet({ faulty, measured }: { faulty: ReadonlySet<number>; measured: boolean }) {
   const work = useWork()
   const { page, reading, run, setCurrent } = work
   const [query, setQuery] = useState('')
@@ -95,9 +96,11 @@ function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
   const [active, setActive] = useState(0)
   const anchor = useRef(0)
   const list = useRef<ListHandle>(null)
+  // What is typed shows at once, and what it finds behind it.
+  const wanted = useDeferredValue(query)
   const rows = useMemo(
-    () => buildRows({ page, reading, query, filter, sort, open, faulty: new Set(faulty) }),
-    [page, reading, query, filter, sort, open, faulty],
+    () => buildRows({ page, reading, query: wanted, filter, sort, open, faulty }),
+    [page, reading, wanted, filter, sort, open, faulty],
   )
   const sections = page.sections.filter((s) => chosen.has(s.key))
   const at = Math.min(active, Math.max(0, rows.length - 1))
@@ -105,9 +108,15 @@ function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
   // What was dropped is no longer chosen.
   useEffect(() => setChosen((now) => new Set([...now].filter((key) => page.sections.some((s) => s.key === key)))), [page.sections])
 
-  const toggle = (key: string) => setOpen((now) => new Set(now.has(key) ? [...now].filter((k) => k !== key) : [...now, key]))
-  const choose = (row: Row, on: boolean) =>
-    setChosen((now) => (row.kind !== 'section' ? now : new Set(on ? [...now, row.key] : [...now].filter((k) => k !== row.key))))
+  const toggle = useCallback(
+    (key: string) => setOpen((now) => new Set(now.has(key) ? [...now].filter((k) => k !== key) : [...now, key])),
+    [],
+  )
+  const choose = useCallback(
+    (row: Row, on: boolean) =>
+      setChosen((now) => (row.kind !== 'section' ? now : new Set(on ? [...now, row.key] : [...now].filter((k) => k !== row.key)))),
+    [],
+  )
   const range = (from: number, to: number) =>
     setChosen(new Set(rows.slice(Math.min(from, to), Math.max(from, to) + 1).flatMap((r) => (r.kind === 'section' ? r.key : []))))
   const go = (to: number, extend: boolean) => {
@@ -117,10 +126,13 @@ function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
     setActive(next)
     list.current?.focus(next)
   }
-  const nest = (section: Section, by: 1 | -1) => {
-    const command = nestSection(page, section, by)
-    if (command) run(command)
-  }
+  const nest = useCallback(
+    (section: Section, by: 1 | -1) => {
+      const command = nestSection(page, section, by)
+      if (command) run(command)
+    },
+    [page, run],
+  )
   const onKey = (event: KeyboardEvent, index: number) => {
     const row = rows[index]
     if (!row || event.target !== event.currentTarget) {
@@ -242,8 +254,8 @@ function Sheet({ faulty, measured }: { faulty: number[]; measured: boolean }) {
                 row={row}
                 isOpen={open.has(row.key)}
                 isChosen={chosen.has(row.key)}
-                onToggle={() => toggle(row.key)}
-                onChoose={(on) => choose(row, on)}
+                onToggle={toggle}
+                onChoose={choose}
                 onNest={nest}
               />
             </div>

@@ -1,0 +1,46 @@
+/** Works out what follows from a change, out of the way of those who type and scroll. It holds what is read of the page; what changes comes with each question. */
+import { openFindings, pageEdits, type Finding, type PageEdit, type Site, type Survey } from '@waybell/core'
+import { expose } from 'comlink'
+import type { PageState } from '../api.ts'
+import { loadTablesFor } from './tables.ts'
+
+/** What was measured, by screen key. */
+export interface Measured {
+  surveys: Record<string, Survey>
+  /** With the page's own scripts, as visitors have it. */
+  counting: Record<string, Survey>
+}
+
+interface Opened {
+  state: PageState
+  undeclared: ReadonlySet<string>
+  runtime: string
+}
+
+let opened: Opened | null = null
+let measured: Measured = { surveys: {}, counting: {} }
+
+const follower = {
+  async open(state: PageState, runtime: string): Promise<void> {
+    await loadTablesFor(state.reading)
+    opened = { state, undeclared: new Set(state.undeclared), runtime }
+  },
+  /** @param now null where it is the same as at the question before */
+  follow(site: Site, pageKey: string, now: Measured | null): { edits: PageEdit[]; findings: Finding[] } {
+    if (now) measured = now
+    if (!opened) throw new Error('no page was opened')
+    const { state, undeclared, runtime } = opened
+    const { reading, named } = state
+    const { surveys, counting } = measured
+    const page = site.pages.find((p) => p.key === pageKey)
+    if (!page) throw new Error('the page is not in the site')
+    return {
+      // Until it is set up, the page is shown as it came.
+      edits: page.sections.length ? pageEdits({ page, pages: site.pages, reading, screens: site.screens, surveys: counting, runtime }) : [],
+      findings: openFindings({ site, page, reading, undeclared, named, surveys }, state.findings),
+    }
+  },
+}
+
+export type Follower = typeof follower
+expose(follower)
