@@ -29,8 +29,11 @@ export function takeLinks(outside: (href: string) => void, isBusy: () => boolean
 
 function sameDocumentHash(link: Element): string | null {
   const url = new URL((link as HTMLAnchorElement).href, document.baseURI)
-  return url.hash && url.href.slice(0, -url.hash.length) === location.href.replace(/#.*$/s, '') ? url.hash : null
+  return url.hash && fileOf(url) === fileOf(location) ? url.hash : null
 }
+
+/** A folder's index is meant by the folder's own address too. */
+const fileOf = ({ origin, pathname, search }: URL | Location): string => origin + pathname.replace(/(^|\/)index\.x?html?$/i, '$1') + search
 
 /** The element that a hash leads to, looked for as the browser does. */
 export function targetOf(hash: string): Element | null {

@@ -1,5 +1,5 @@
 /** The whole page to scale, between the work and the live page. */
-import { coverOf, FAR, partsByAt, placeOf, type Section, type Survey, type SurveyPart } from '@waybell/core'
+import { coverOf, FAR, partsByAt, partOf, type Section, type Survey, type SurveyPart } from '@waybell/core'
 import { memo, useDeferredValue, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { px, tint } from '../ui/index.tsx'
 import type { Task } from '../tasks/task.ts'
@@ -65,10 +65,10 @@ export function Spine({ task: { Layer, bandName } }: { task: Pick<Task, 'Layer' 
   const bands = useMemo((): Band[] => {
     const parts = survey ? partsByAt(survey) : new Map<number, never>()
     return page.sections.flatMap((section, index) => {
-      const part = placeOf(section, parts)
+      const part = partOf(section, parts)
       if (!part?.hasBox || !survey) return []
       const following = page.sections[index + 1]
-      const next = following && placeOf(following, parts)
+      const next = following && partOf(following, parts)
       // A heading, or an old anchor, stands for all that follows it.
       const isMark = section.at === section.heading || part.bottom - part.top < 2
       return [{ section, index, part, bottom: section.point ? part.top : isMark ? (next?.top ?? survey.pageHeight) : part.bottom }]

@@ -10,7 +10,7 @@ export interface HeaderStates {
   bars: Bar[]
   header: SurveyHeader | null
   /** What is taken from the tops of parts after the page has moved, by part. */
-  shift: Map<number, number>
+  movedBy: Map<number, number>
   near: Survey['near']
   /** What is the same while the header is at rest. */
   key: () => string
@@ -30,7 +30,7 @@ export async function probeHeader(request: SurveyRequest): Promise<HeaderStates>
   const end = furthest()
   let moved = rest
   let hides = false
-  const shift = new Map<number, number>()
+  const movedBy = new Map<number, number>()
   const near: Survey['near'] = []
   if (end > 0) {
     // The first move is the one that counts as going down; a second look, a little higher, sees what comes back on the way up.
@@ -42,7 +42,7 @@ export async function probeHeader(request: SurveyRequest): Promise<HeaderStates>
     bars = [...bars, ...late]
     moved = reachNow(bars)
     const movedTops = topsOf(request)
-    for (const [at, top] of restTops) shift.set(at, (movedTops.get(at) ?? top) - top)
+    for (const [at, top] of restTops) movedBy.set(at, (movedTops.get(at) ?? top) - top)
     if (bars.length && moved < rest) {
       jumpTo(Math.max(1, scrollY - 160))
       await untilSteady(key)
@@ -50,7 +50,7 @@ export async function probeHeader(request: SurveyRequest): Promise<HeaderStates>
     }
     if (moved !== rest && !hides) near.push(...(await nearArrivals(request, restTops, bars, moved)))
   }
-  return { bars, header: describeHeader(request, bars, rest, moved, hides), shift, near, key }
+  return { bars, header: describeHeader(request, bars, rest, moved, hides), movedBy, near, key }
 }
 
 /** How far the header reaches where the first sections arrive, which may be before it changes its state. */

@@ -63,7 +63,7 @@ function read(request: SurveyRequest): Survey {
     pageHeight: scroller().scrollHeight,
     // What the header's states do to the page's length stays as it was seen.
     maxScroll: Math.max(0, states.maxScroll + scroller().scrollHeight - states.pageHeight),
-    parts: partsNow(request, states.shift, states.margins),
+    parts: partsNow(request, states.movedBy, states.margins),
     header: currentHeader(request, states),
     near: states.near,
     ...pageLook(),

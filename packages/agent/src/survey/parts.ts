@@ -23,8 +23,8 @@ export const ownMargins = (request: SurveyRequest): Map<number, number> =>
     }),
   )
 
-/** @param shift what the page loses above each part once it has moved, in px */
-export function partsNow(request: SurveyRequest, shift: ReadonlyMap<number, number>, margins: ReadonlyMap<number, number>): SurveyPart[] {
+/** @param movedBy what the page loses above each part once it has moved, in px */
+export function partsNow(request: SurveyRequest, movedBy: ReadonlyMap<number, number>, margins: ReadonlyMap<number, number>): SurveyPart[] {
   const y = scrollY
   return request.parts.map(({ at, heading }): SurveyPart => {
     const el = elementAt(at)
@@ -35,7 +35,7 @@ export function partsNow(request: SurveyRequest, shift: ReadonlyMap<number, numb
       at,
       top,
       bottom: top + (box?.height ?? 0),
-      movedTop: top + (shift.get(at) ?? 0),
+      movedTop: top + (movedBy.get(at) ?? 0),
       margin: margins.get(at) ?? 0,
       hasBox: !!el?.getClientRects().length && !isFixed(boxed(el), document.body),
       heading: headingBox?.height ? { top: top + headingBox.top - box!.top, bottom: top + headingBox.bottom - box!.top } : null,

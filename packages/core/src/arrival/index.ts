@@ -2,6 +2,6 @@
  * Arrivals: where the page stops when a visitor follows a link. `cover.ts` how
  * much of the viewport is covered on arrival, `solve.ts` turns both into arrivals. Pure: no DOM here.
  */
-export { partsByAt, placeOf } from './place.ts'
+export { partsByAt, partOf } from './part.ts'
 export { coverOf, coverOfMade, type Cover } from './cover.ts'
 export { landing, roomAtEnd, solveArrivals, type Arrival } from './solve.ts'

@@ -1,10 +1,10 @@
 /**
  * From a survey and offsets to arrivals.
- * @see docs/calculations: the browser's own rule, one rounding to device pixels after subtracting
+ * @see docs/calculations.md: the browser's own rule, one rounding to device pixels after subtracting
  */
 import type { Section, SitePage } from '../site/index.ts'
 import { coverOf, type Cover } from './cover.ts'
-import { partsByAt, placeOf } from './place.ts'
+import { partsByAt, partOf } from './part.ts'
 import type { Survey, SurveyPart } from '../survey/index.ts'
 
 export interface Arrival {
@@ -31,7 +31,7 @@ export function solveArrivals(page: SitePage, survey: Survey): Arrival[] {
   const cover = coverOf(page, survey)
   const nearOf = new Map(survey.near.map((n) => [n.at, n]))
   return page.sections.flatMap((section) => {
-    const part = placeOf(section, parts)
+    const part = partOf(section, parts)
     return part ? [arrivalOf({ page, survey, section, part, cover, near: nearOf.get(section.at) })] : []
   })
 }
@@ -62,10 +62,10 @@ function arrivalOf({ page, survey, section, part, cover, near }: Placed): Arriva
   }
 }
 
-function headingState(part: SurveyPart, shift: number, edge: number, viewport: number, land: number): Arrival['heading'] {
+function headingState(part: SurveyPart, moved: number, edge: number, viewport: number, land: number): Arrival['heading'] {
   if (!part.heading) return 'none'
-  const top = part.heading.top - shift
-  const bottom = part.heading.bottom - shift
+  const top = part.heading.top - moved
+  const bottom = part.heading.bottom - moved
   if (bottom <= edge || top >= land + viewport) return 'covered'
   return top < edge - 0.5 ? 'cut' : 'clear'
 }

@@ -28,7 +28,7 @@ export interface Fix {
 }
 
 /** A finding as its rule gives it. */
-export interface Found extends Place {
+export interface Draft extends Place {
   message: string
   where: Where
   fix: Fix | null
@@ -40,9 +40,9 @@ export interface Rule {
   severity: Severity
   task: Task
   /** What it finds in a page as it was brought in; without fixes, since there is no site yet that a command could change. */
-  inPage?: (page: PageFacts) => Found[]
+  inPage?: (page: PageFacts) => Draft[]
   /** What is left of one of those while a site is worked on, with its fix; null where the work has settled it. Without this it stays. */
-  whileOpen?: (found: Found, site: SiteFacts) => Found | null
+  whileOpen?: (draft: Draft, site: SiteFacts) => Draft | null
   /** What only shows in a site. */
-  inSite?: (site: SiteFacts) => Found[]
+  inSite?: (site: SiteFacts) => Draft[]
 }

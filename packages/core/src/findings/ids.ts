@@ -3,7 +3,7 @@ import { soundId, type IdCode } from '../naming/index.ts'
 import { idContext } from '../proposal/index.ts'
 import { renameSection, type Section } from '../site/index.ts'
 import type { SiteFacts } from './facts.ts'
-import type { Fix, Found, Rule, Severity } from './finding.ts'
+import type { Fix, Draft, Rule, Severity } from './finding.ts'
 
 export function renameFix(site: SiteFacts, section: Section): Fix {
   const id = soundId(section.id, idContext(site, section))
@@ -11,11 +11,11 @@ export function renameFix(site: SiteFacts, section: Section): Fix {
 }
 
 /** Settled once the element is a section with another ID. */
-export function untilRenamed(found: Found, site: SiteFacts): Found | null {
-  const at = found.where.at!
+export function untilRenamed(draft: Draft, site: SiteFacts): Draft | null {
+  const at = draft.where.at!
   const section = site.sections.get(at)
-  if (!section) return found
-  return section.id === site.hadId.get(at) ? { ...found, fix: renameFix(site, section) } : null
+  if (!section) return draft
+  return section.id === site.hadId.get(at) ? { ...draft, fix: renameFix(site, section) } : null
 }
 
 /** Elements of a page whose ID has this fault. */

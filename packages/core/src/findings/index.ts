@@ -4,7 +4,7 @@
  */
 import type { PageReading } from '../page/index.ts'
 import { pageFacts, siteFacts, type Around, type SiteInput } from './facts.ts'
-import type { Found, Rule, Severity, Task } from './finding.ts'
+import type { Draft, Rule, Severity, Task } from './finding.ts'
 import { rules } from './rules/index.ts'
 
 export type { Around, SiteInput } from './facts.ts'
@@ -12,13 +12,13 @@ export type { Fix, Severity, Task, Where } from './finding.ts'
 
 export type FindingCode = keyof typeof rules
 
-export interface Finding extends Found {
+export interface Finding extends Draft {
   code: FindingCode
   severity: Severity
 }
 
 const everyRule = Object.entries(rules) as [FindingCode, Rule][]
-const named = (code: FindingCode, found: Found): Finding => ({ ...found, code, severity: found.severity ?? rules[code].severity })
+const named = (code: FindingCode, draft: Draft): Finding => ({ ...draft, code, severity: draft.severity ?? rules[code].severity })
 const inOrder = (findings: Finding[]): Finding[] => findings.sort((a, b) => a.line - b.line || a.column - b.column)
 
 /** Of a page as it was brought in, in page order. */

@@ -2,7 +2,7 @@
 import { decodeFragment } from '../contract/index.ts'
 import type { PageReading } from '../page/index.ts'
 import type { PageFacts, SiteFacts } from './facts.ts'
-import type { Found } from './finding.ts'
+import type { Draft } from './finding.ts'
 
 const lowerCaseIds = (reading: PageReading): Map<string, string> => {
   const out = new Map<string, string>()
@@ -11,7 +11,7 @@ const lowerCaseIds = (reading: PageReading): Map<string, string> => {
 }
 
 /** Links that find nothing, with the ID that differs from what they ask for in case only, if there is one. */
-export function brokenLinks({ reading }: PageFacts): { wanted: string; near: string | null; place: Omit<Found, 'message'> }[] {
+export function brokenLinks({ reading }: PageFacts): { wanted: string; near: string | null; place: Omit<Draft, 'message'> }[] {
   const ids = lowerCaseIds(reading)
   return reading.links.flatMap(({ status, fragment, line, column, at }) => {
     if (status !== 'broken' || fragment === null) return []
@@ -22,16 +22,16 @@ export function brokenLinks({ reading }: PageFacts): { wanted: string; near: str
 }
 
 /** Settled where an item gives it a target, or a section the ID that it asks for. */
-export function untilLinked(found: Found, { page, items, links }: SiteFacts): Found | null {
-  const at = found.where.at!
+export function untilLinked(draft: Draft, { page, items, links }: SiteFacts): Draft | null {
+  const at = draft.where.at!
   const used = items.get(at)
   if (used && used.item.target.kind !== 'as-is') return null
   const wanted = decodeFragment(links.get(at)?.fragment ?? '')
   if (page.sections.some((s) => s.id === wanted || s.former.includes(wanted))) return null
-  if (!used) return found
+  if (!used) return draft
   const where = { at, item: { menu: used.menu.key, item: used.item.key } }
   const meant = page.sections.find((s) => s.id.toLowerCase() === wanted.toLowerCase())
-  if (!meant) return { ...found, where }
+  if (!meant) return { ...draft, where }
   const command = { type: 'item/target', page: page.key, ...where.item, target: { kind: 'section', section: meant.key } } as const
-  return { ...found, where, fix: { label: `Link to “${meant.title}”`, command } }
+  return { ...draft, where, fix: { label: `Link to “${meant.title}”`, command } }
 }

@@ -70,6 +70,18 @@ it('keeps the other links of a menu, and repeats none', () => {
   expect(labels(text)).toEqual(['A', 'B', 'C', 'New', 'Other'])
 })
 
+it('writes new items where none of the page’s own is kept', () => {
+  const added: Item = { key: 'n', label: 'New', target: { kind: 'top' }, links: [] }
+  for (const source of [page(`${a('A')} ${a('B')}`, 'AB'), nested]) {
+    const { text, isUndone } = written(source, () => [added, { ...added, key: 'o', label: 'Other' }])
+    const texts = nav(text)
+      .replace(/<[^>]*>/g, ' ')
+      .trim()
+      .split(/\s+/)
+    expect([texts.slice(0, 2), isUndone]).toEqual([['New', 'Other'], true])
+  }
+})
+
 it('writes one menu into both elements that it stands in, each with its own markup', () => {
   const source = `<!doctype html><header><nav class="wide">${a('A')} ${a('B')}</nav><nav class="narrow"><ul><li>${a('A')}</li><li>${a('B')}</li></ul></nav></header><main>${sections('AB')}</main>`
   expect(read(source).page.menus.map((m) => m.items.map((i) => i.links.length))).toEqual([[2, 2]])

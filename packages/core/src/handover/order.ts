@@ -22,7 +22,7 @@ export function orderEdits(tree: MenuList, order: readonly Ordered[]): PageEdit[
   /** The link of the source that stands where the i-th of the order is to be. */
   const leafAt = (i: number) => (exchange ? standing[i] : kept[i])
   const rank = exchange ? new Map(standing.map((link, i) => [link, i])) : places
-  const added = new Map<ListEntry, { entry: MenuEntry; isAfter: boolean; slot: NewEntry }[]>()
+  const added = new Map<ListEntry, { entry: MenuEntry | null; isAfter: boolean; slot: NewEntry }[]>()
   let before = -1
   for (const o of order) {
     if ('link' in o) before++
@@ -52,7 +52,7 @@ function canMove(list: ListEntry, places: ReadonlyMap<ElementAt, number>): boole
 function listEdits(
   list: ListEntry,
   rank: ReadonlyMap<ElementAt, number>,
-  added: ReadonlyMap<ListEntry, { entry: MenuEntry; isAfter: boolean; slot: NewEntry }[]>,
+  added: ReadonlyMap<ListEntry, { entry: MenuEntry | null; isAfter: boolean; slot: NewEntry }[]>,
 ): PageEdit[] {
   const from = list.entries.map((e) => e.at)
   // What holds none of the menu's links any more goes with what stood before it.
@@ -65,8 +65,9 @@ function listEdits(
   })
   ranked.sort((a, b) => a.first - b.first)
   const news = added.get(list) ?? []
-  const slots = (entry: MenuEntry, isAfter: boolean) => news.filter((n) => n.entry === entry && n.isAfter === isAfter).map((n) => n.slot)
-  const to = ranked.flatMap(({ entry }) => [...slots(entry, false), entry.at, ...slots(entry, true)])
+  const slots = (entry: MenuEntry | null, isAfter: boolean) =>
+    news.filter((n) => n.entry === entry && n.isAfter === isAfter).map((n) => n.slot)
+  const to = [...slots(null, false), ...ranked.flatMap(({ entry }) => [...slots(entry, false), entry.at, ...slots(entry, true)])]
   const isSame = to.length === from.length && to.every((slot, i) => slot === from[i])
   const inner = list.entries.flatMap((entry) => (isList(entry) ? listEdits(entry, rank, added) : []))
   return [...(isSame ? [] : [{ kind: 'entries', list: list.list, from, to } as const]), ...inner]
@@ -74,7 +75,8 @@ function listEdits(
 
 interface NewPlace {
   list: ListEntry
-  entry: MenuEntry
+  /** The entry beside it; null where none is left, so that it comes first. */
+  entry: MenuEntry | null
   isAfter: boolean
   like: Pick<NewEntry, 'like' | 'link'>
 }
@@ -97,9 +99,20 @@ function placeOfNew(
   }
   const fitting = candidates.filter((c) => c.list.isEven && isEdge(c))
   const chosen = fitting.find((c) => !isList(c.entry)) ?? fitting[0] ?? candidates[0]
-  if (!chosen) return null
+  if (!chosen) return placeInEmpty(root)
   const near = [chosen.entry, ...chosen.list.entries].find((e) => !isList(e)) ?? anyLeaf(root)
   return near && !isList(near) ? { ...chosen, like: { like: near.at, link: near.link } } : null
+}
+
+/** Where nothing is kept of a menu: the first list that has a link of its own, like that link's entry. */
+function placeInEmpty(list: ListEntry): NewPlace | null {
+  const like = list.entries.find((e) => !isList(e))
+  if (like && !isList(like)) return { list, entry: null, isAfter: false, like: { like: like.at, link: like.link } }
+  for (const inner of list.entries) {
+    const place = isList(inner) ? placeInEmpty(inner) : null
+    if (place) return place
+  }
+  return null
 }
 
 /** The lists and their entries on the way down to a link, the innermost first. */

@@ -1,5 +1,5 @@
 /** The bell map of a screen, and the best place for the bell line. */
-import { coverOf, partsByAt, placeOf, solveArrivals, type Arrival } from '../arrival/index.ts'
+import { coverOf, partsByAt, partOf, solveArrivals, type Arrival } from '../arrival/index.ts'
 import type { Survey } from '../survey/index.ts'
 import type { SitePage } from '../site/index.ts'
 import { bells } from './rule.ts'
@@ -15,7 +15,7 @@ export interface Stretch {
 const topsOf = (page: SitePage, survey: Survey) => {
   const parts = partsByAt(survey)
   return page.sections.flatMap((section) => {
-    const part = placeOf(section, parts)
+    const part = partOf(section, parts)
     return part?.hasBox ? [{ section, part }] : []
   })
 }

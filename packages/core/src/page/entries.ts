@@ -2,7 +2,7 @@
  * How the links of a menu stand in its markup: lists of entries, of which each is one link's or holds a list itself. What is said of a
  * menu's order is written by these.
  */
-import type { FoundLink } from './links.ts'
+import type { LinkElement } from './links.ts'
 import type { El, ElementAt } from './tree.ts'
 
 export interface MenuList {
@@ -17,7 +17,7 @@ export interface MenuList {
 export type MenuEntry = { at: ElementAt; link: ElementAt } | ({ at: ElementAt } & MenuList)
 
 /** Null where the source does not have the elements one after the other and one within the other, as the tree has them. */
-export function menuList(menu: El, links: readonly FoundLink[]): MenuList | null {
+export function menuList(menu: El, links: readonly LinkElement[]): MenuList | null {
   const orders = links.map((l) => l.el.order).sort((a, b) => a - b)
   const holds = (el: El) => {
     const from = orders.findIndex((o) => o >= el.order)

@@ -8,7 +8,7 @@ import { textOf, type El, type Tree } from './tree.ts'
  */
 export type LinkStatus = 'ok' | 'broken' | 'top' | 'other-page' | 'outside' | 'script' | 'empty'
 
-export interface FoundLink {
+export interface LinkElement {
   el: El
   href: string
   status: LinkStatus
@@ -84,10 +84,10 @@ export function baseOf(tree: Tree): string | null {
   return base === undefined || base.trim() === '' ? null : base
 }
 
-export function findLinks(tree: Tree, targets: Targets, file: string): FoundLink[] {
+export function findLinks(tree: Tree, targets: Targets, file: string): LinkElement[] {
   const base = baseOf(tree)
   const seen = new Set<number>()
-  const out: FoundLink[] = []
+  const out: LinkElement[] = []
   for (const el of tree.all) {
     if (el.tag !== 'a' && el.tag !== 'area') continue
     const href = el.attrs.get('href')
@@ -95,7 +95,7 @@ export function findLinks(tree: Tree, targets: Targets, file: string): FoundLink
     seen.add(el.at)
     const address = readAddress(href, file, base)
     const label = linkLabel(el)
-    const link: FoundLink = { el, href, status: 'ok', fragment: address.fragment, target: null, path: address.path, label }
+    const link: LinkElement = { el, href, status: 'ok', fragment: address.fragment, target: null, path: address.path, label }
     if (address.kind === 'here') {
       const found = targets.resolve(address.fragment ?? '')
       if (found.kind === 'element') link.target = found.element

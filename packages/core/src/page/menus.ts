@@ -4,23 +4,23 @@
  */
 import { isNavigation, within, inFooter, type Outline } from './outline.ts'
 import { MENU } from '../contract/index.ts'
-import type { FoundLink } from './links.ts'
+import type { LinkElement } from './links.ts'
 import { contains, type El } from './tree.ts'
 
 export interface FoundMenu {
   /** The element around the links; it carries the mark that the script looks for. */
   el: El
-  links: FoundLink[]
+  links: LinkElement[]
   /** True where it stands above the page's content. */
   inHeader: boolean
 }
 
 const lists = new Set(['ul', 'ol', 'menu'])
-export const staysHere = (link: FoundLink) => ['ok', 'broken', 'top', 'empty', 'script'].includes(link.status)
+export const staysHere = (link: LinkElement) => ['ok', 'broken', 'top', 'empty', 'script'].includes(link.status)
 
 /** Groups of at least two links that stay on the page, each in its `nav`, else its list, else its parent. */
-export function groupLinks(links: readonly FoundLink[]): { el: El; links: FoundLink[] }[] {
-  const groups = new Map<El, FoundLink[]>()
+export function groupLinks(links: readonly LinkElement[]): { el: El; links: LinkElement[] }[] {
+  const groups = new Map<El, LinkElement[]>()
   for (const link of links) {
     if (!staysHere(link) || link.el.tag !== 'a' || within(link.el, (e) => e.tag === 'p' || e.level > 0)) continue
     const el = groupElement(link.el)
@@ -47,7 +47,7 @@ const listDepth = (link: El, group: El): number => {
 }
 
 /** Elements that the page's menus lead to, in the order of the links. */
-export function menuTargets(links: readonly FoundLink[]): El[] {
+export function menuTargets(links: readonly LinkElement[]): El[] {
   const out = new Set<El>()
   for (const { el, links: members } of groupLinks(links)) {
     const list = isNavigation(el) || within(el, (e) => e.tag === 'header' || e.attrs.get('role') === 'banner')
@@ -61,7 +61,7 @@ export function menuTargets(links: readonly FoundLink[]): El[] {
   return [...out]
 }
 
-export function findMenus(links: readonly FoundLink[], outline: Outline): FoundMenu[] {
+export function findMenus(links: readonly LinkElement[], outline: Outline): FoundMenu[] {
   const offered = outline.parts.filter((p) => p.offered)
   const second = offered[1]?.el.order ?? Infinity
   const firstHeading = outline.firstHeading

@@ -26,7 +26,7 @@ const media = new Set(['img', 'picture', 'svg', 'video', 'canvas', 'iframe', 'ob
 const sectioning = new Set(['section', 'article'])
 const wrapperTags = new Set(['div', 'main', 'body', 'center', 'table', 'tbody', 'tr', 'td', 'form'])
 
-interface Found {
+interface Likely {
   el: El
   heading: El | null
   /** The block that a heading or an anchor stands for. */
@@ -92,7 +92,7 @@ export function outline(tree: Tree, linked: readonly El[]): Outline {
   const sectionLevel = findSectionLevel(inContent.length ? inContent : headings)
   const facts = measure(tree, headings, sectionLevel)
   const linkedSet = new Set(linked)
-  const found: Found[] = []
+  const found: Likely[] = []
   const headerOf = { el: null as El | null }
   let footer: El | null = null
 
@@ -276,7 +276,7 @@ function onFlatPage(parts: Part[], sectionLevel: number, linked: ReadonlySet<El>
 const isBesideText = (el: El, flat: readonly Part[]): boolean => !flat.some((p) => p.el.parent && contains(p.el.parent, el))
 
 /** What a menu leads to is a section, whatever it looks like; it takes the place of the block that it opens. */
-function withLinked(found: Found[], linked: readonly El[], leadHeading: (el: El) => El | null, headings: El[]): Part[] {
+function withLinked(found: Likely[], linked: readonly El[], leadHeading: (el: El) => El | null, headings: El[]): Part[] {
   const parts = [...found]
   for (const el of linked) {
     if (el.depth > MAX_TARGET_DEPTH || unseen(el) || ['html', 'body', 'main', 'head'].includes(el.tag)) continue

@@ -27,12 +27,12 @@ export function splice(original: Uint8Array, splices: readonly Splice[]): Uint8A
 
 /** Gives the original back from the changed bytes and the splices that led there. */
 export function undoSplices(changed: Uint8Array, splices: readonly Splice[]): Uint8Array {
-  let shift = 0
+  let growth = 0
   return splice(
     changed,
     splices.map((s) => {
-      const back = { offset: s.offset + shift, removed: s.inserted, inserted: s.removed }
-      shift += s.inserted.length - s.removed.length
+      const back = { offset: s.offset + growth, removed: s.inserted, inserted: s.removed }
+      growth += s.inserted.length - s.removed.length
       return back
     }),
   )

@@ -13,6 +13,11 @@ describe('a stamped page', () => {
     expect(stamps(again).map((at) => source.slice(Number(at), Number(at) + 4))).toEqual(['<sec', '<h2>', '<a h'])
   })
 
+  it('puts its stamp before an attribute of that name that the page has', () => {
+    const source = '<body><p>One <em data-wb-at="7">two</em> <svg data-wb-at="8"></svg></p></body>'
+    expect(stamps(parsePage(utf8(stampText(source))))).toEqual(['6', '13', '41'])
+  })
+
   it('begins its head with what it is given, whatever the page begins with', () => {
     for (const source of [
       '<p>only text</p>',

@@ -12,8 +12,10 @@ import { inlineTags, type El } from './tree.ts'
 
 export const STAMP = 'data-wb-at'
 
-const isStampable = (el: El): boolean =>
-  el.at >= 0 &&
+// An attribute of that name that the page itself has would be taken for a stamp; in front of it, ours is the one that counts.
+const isStampable = (el: El): boolean => el.at >= 0 && (el.attrs.has(STAMP) || isTarget(el))
+
+const isTarget = (el: El): boolean =>
   el.isHtml &&
   !['html', 'head', 'body'].includes(el.tag) &&
   el.parent?.tag !== 'head' &&

@@ -3,7 +3,7 @@ export {
   revisePage,
   reviewRevision,
   type Decisions,
-  type Found,
+  type Offer,
   type NewSource,
   type Revision,
   type RevisionRow,

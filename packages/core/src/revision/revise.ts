@@ -14,7 +14,7 @@ export interface Version {
 
 export type RevisionState = 'matched' | 'changed' | 'moved' | 'lost'
 
-export interface Found {
+export interface Offer {
   at: ElementAt
   title: string
   id: string | null
@@ -28,19 +28,19 @@ export interface RevisionRow {
   state: RevisionState
   doubtful: boolean
   /** Where it is found again; null where it is lost. */
-  to: Found | null
+  to: Offer | null
 }
 
 export interface Revision {
   /** One for each section, in page order. */
   rows: RevisionRow[]
   /** Parts that would be offered and were no sections before. */
-  added: Found[]
+  added: Offer[]
   /** Everything that a section may be found as, for deciding by hand. */
-  choices: Found[]
+  choices: Offer[]
 }
 
-const found = (reading: PageReading, at: ElementAt): Found => {
+const found = (reading: PageReading, at: ElementAt): Offer => {
   const c = reading.candidates.find((x) => x.at === at)!
   return { at, title: c.title, id: c.id, tag: c.tag, line: c.line }
 }
@@ -54,7 +54,7 @@ export function reviewRevision(page: SitePage, before: Version, after: Version):
     after.reading,
     after.reading.candidates.map((c) => c.at),
   )
-  const placeOf = new Map(was.map((p, i) => [p.at, i]))
+  const orderOf = new Map(was.map((p, i) => [p.at, i]))
   const ids = was.map(
     (p) =>
       new Set(
@@ -68,7 +68,7 @@ export function reviewRevision(page: SitePage, before: Version, after: Version):
   const places = matches.flatMap((m) => (m.after === null ? [] : [{ before: m.before, at: now[m.after]!.at }]))
   const moved = new Set([...outOfOrder(places.map((p) => p.at))].map((i) => places[i]!.before))
   const rows = sections.map((section): RevisionRow => {
-    const i = placeOf.get(section.at)
+    const i = orderOf.get(section.at)
     const match = i === undefined ? undefined : matches[i]
     if (!match || match.after === null) return { section: section.key, state: 'lost', doubtful: false, to: null }
     const [a, b] = [was[i!]!, now[match.after]!]

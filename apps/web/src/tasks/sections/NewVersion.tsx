@@ -1,5 +1,5 @@
 /** Bringing in a new version of the page: what became of each section, side by side, and what is not plain to be decided. */
-import type { Decisions, Found, RevisionRow } from '@waybell/core'
+import type { Decisions, Offer, RevisionRow } from '@waybell/core'
 import { Dialog } from 'radix-ui'
 import { useRef, useState } from 'react'
 import { api, type Review } from '../../api.ts'
@@ -12,7 +12,7 @@ import { useWork } from '../../work/context.ts'
 const words: Record<RevisionRow['state'], string> = { matched: 'as it was', changed: 'changed', moved: 'moved', lost: 'lost' }
 const order = { lost: 1, moved: 2, changed: 3, matched: 4 }
 const sortOf = (row: RevisionRow) => (row.doubtful ? 0 : order[row.state])
-const nameOf = (f: Found) => `${f.title} (${f.id === null ? f.tag : '#' + f.id}, line ${f.line})`
+const nameOf = (f: Offer) => `${f.title} (${f.id === null ? f.tag : '#' + f.id}, line ${f.line})`
 
 export function NewVersion() {
   const { siteKey, page } = useWork()

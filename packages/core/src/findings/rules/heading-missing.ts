@@ -16,5 +16,5 @@ export const rule: Rule = {
           }
         : [],
     ),
-  whileOpen: (found, { sections }) => (sections.has(found.where.at!) ? found : null),
+  whileOpen: (draft, { sections }) => (sections.has(draft.where.at!) ? draft : null),
 }

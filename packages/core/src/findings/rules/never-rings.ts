@@ -1,8 +1,8 @@
 /** A section that begins where the next one does: scrolling never makes it the current one. */
-import { partsByAt, placeOf } from '../../arrival/index.ts'
+import { partsByAt, partOf } from '../../arrival/index.ts'
 import { bellMap } from '../../highlight/index.ts'
 import type { SiteFacts } from '../facts.ts'
-import type { Found, Rule } from '../finding.ts'
+import type { Draft, Rule } from '../finding.ts'
 
 /** Keys of the sections that have a place on a screen and no stretch of its own there. */
 function silentOn({ page, surveys }: SiteFacts, screen: string): ReadonlySet<string> {
@@ -10,23 +10,23 @@ function silentOn({ page, surveys }: SiteFacts, screen: string): ReadonlySet<str
   if (!survey || survey.maxScroll <= 0) return new Set()
   const parts = partsByAt(survey)
   const ringing = new Set(bellMap(page, survey).map((stretch) => stretch.section))
-  return new Set(page.sections.flatMap((s) => (placeOf(s, parts)?.hasBox && !ringing.has(s.key) ? s.key : [])))
+  return new Set(page.sections.flatMap((s) => (partOf(s, parts)?.hasBox && !ringing.has(s.key) ? s.key : [])))
 }
 
 export const rule: Rule = {
   severity: 'note',
   task: 'highlight',
   inSite: (facts) => {
-    const { page, site, placeOf: placeInSource } = facts
+    const { page, site, placeOf } = facts
     const silent = site.screens.map((screen) => ({ screen, keys: silentOn(facts, screen.key) }))
-    return page.sections.flatMap((section): Found[] => {
+    return page.sections.flatMap((section): Draft[] => {
       const screens = silent.filter(({ keys }) => keys.has(section.key)).map(({ screen }) => screen)
       if (!screens.length) return []
       const where = screens.length === site.screens.length ? 'on every screen' : `on ${screens.map((s) => `“${s.name}”`).join(', ')}`
       return [
         {
           message: `The section “${section.title}” begins where another does ${where}; scrolling never marks its item there, only a click does.`,
-          ...placeInSource(section.at),
+          ...placeOf(section.at),
           where: { at: section.at, section: section.key, ...(screens.length === 1 ? { screen: screens[0]!.key } : {}) },
           fix: null,
         },

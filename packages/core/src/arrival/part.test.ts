@@ -2,7 +2,7 @@ import { bellMap, currentAt, bells } from '../highlight/index.ts'
 import { aPage, aSection } from '../site/builder.ts'
 import type { Section, SitePage } from '../site/index.ts'
 import { aHeader, aPart, aSurvey } from '../survey/builder.ts'
-import { partsByAt, placeOf, solveArrivals } from './index.ts'
+import { partsByAt, partOf, solveArrivals } from './index.ts'
 
 const section = (key: string, at: number, shift: number | null): Section =>
   aSection(0, { key, id: key, title: key, at, point: shift === null ? null : { shift } })
@@ -19,14 +19,14 @@ const page = (...sections: Section[]): SitePage =>
 
 describe('a point', () => {
   it('has no size, and is as far from its element’s top as it was shifted', () =>
-    expect(placeOf(section('p', 10, -150), partsByAt(survey))).toMatchObject({
+    expect(partOf(section('p', 10, -150), partsByAt(survey))).toMatchObject({
       top: 850,
       bottom: 850,
       movedTop: 830,
       margin: 0,
       hasBox: true,
     }))
-  it('is nowhere where its element was not measured', () => expect(placeOf(section('p', 99, 0), partsByAt(survey))).toBeNull())
+  it('is nowhere where its element was not measured', () => expect(partOf(section('p', 99, 0), partsByAt(survey))).toBeNull())
   it('is where its link arrives, under the header and the breathing space', () => {
     const [element, point] = solveArrivals(page(section('e', 10, null), section('p', 10, 200)), survey)
     expect([element!.land, point!.land]).toEqual([980 - 60 - 20, 980 + 200 - 60 - 20])

@@ -6,7 +6,7 @@ import type { Survey, SurveyPart } from '../survey/index.ts'
 export const partsByAt = (survey: Survey): Map<ElementAt, SurveyPart> => new Map(survey.parts.map((p) => [p.at, p]))
 
 /** What was measured of a section, null where nothing was. A point has no size; it is as far from its element's top as it was shifted. */
-export function placeOf(section: Section, parts: ReadonlyMap<ElementAt, SurveyPart>): SurveyPart | null {
+export function partOf(section: Section, parts: ReadonlyMap<ElementAt, SurveyPart>): SurveyPart | null {
   const part = parts.get(section.at)
   if (!part) return null
   if (!section.point) return part
