@@ -3,7 +3,7 @@ import { inlineScripts, parsePage, readPage, undeclaredNames } from '../page/ind
 import { proposeSetUp } from '../proposal/index.ts'
 import { aSite } from '../site/builder.ts'
 import { aPart, aSurvey } from '../survey/builder.ts'
-import { apply, type Site, type SitePage } from '../site/index.ts'
+import { apply, type Item, type Site, type SitePage } from '../site/index.ts'
 import { openFindings, pageFindings, taskOf } from './index.ts'
 
 const none = { missing: new Set<string>(), undeclared: new Set<string>() }
@@ -116,6 +116,20 @@ it('tells of a section that begins where another does, so that it never rings', 
   const open = openFindings({ site: site(page), page, reading, undeclared, named, surveys: { laptop: aSurvey({ parts }) } }, [])
   expect(open).toMatchObject([{ code: 'never-rings', severity: 'note', where: { screen: 'laptop', section: page.sections[1]!.key } }])
   expect(taskOf(open[0]!.code)).toBe('highlight')
+})
+
+it('tells of a menu whose order its markup does not let be written, once it is to be another', () => {
+  const broken = '<nav><table><tr><td><a href="#a">A</a></td></tr><a href="#b">B</a></table></nav>'
+  const body = `${broken}<section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>`
+  const order = (change: (items: Item[]) => Item[]) => {
+    const { page, reading } = opened(body, (p) => ({ ...p, menus: p.menus.map((m) => ({ ...m, items: change(m.items) })) }))
+    expect(reading.menus.map((m) => m.tree)).toEqual([null])
+    return openFindings({ site: site(page), page, reading, undeclared, named, surveys }, []).map((f) => `${f.code} ${f.line}`)
+  }
+  expect(order((items) => items)).toEqual([])
+  expect(order((items) => [...items].reverse())).toEqual(['menu-order 1'])
+  expect(order((items) => items.slice(1))).toEqual(['menu-order 1'])
+  expect(order((items) => [...items, { ...items[0]!, key: 'new', links: [] }])).toEqual(['menu-order 1'])
 })
 
 it('tells of an ID that was changed under the page’s own styles and scripts', () => {

@@ -13,6 +13,7 @@ import { rule as idShadow } from './id-shadow.ts'
 import { rule as idSpace } from './id-space.ts'
 import { rule as linkBroken } from './link-broken.ts'
 import { rule as linkCase } from './link-case.ts'
+import { rule as menuOrder } from './menu-order.ts'
 import { rule as neverRings } from './never-rings.ts'
 import { rule as sectionEmpty } from './section-empty.ts'
 import { rule as sectionHidden } from './section-hidden.ts'
@@ -32,6 +33,7 @@ export const rules = {
   'id-space': idSpace,
   'link-broken': linkBroken,
   'link-case': linkCase,
+  'menu-order': menuOrder,
   'never-rings': neverRings,
   'section-empty': sectionEmpty,
   'section-hidden': sectionHidden,
