@@ -30,7 +30,7 @@ interface Props {
 export function LivePage({ screens, shown, ref, children, ...rest }: Props) {
   const box = useRef<HTMLDivElement>(null)
   const [room, setRoom] = useState({ width: 600, height: 600 })
-  const channels = useRef(new Map<string, Channel>())
+  const channels = useRef(new Map<string, Patched>())
   useLayoutEffect(() => {
     const observer = new ResizeObserver(([entry]) => setRoom({ width: entry!.contentRect.width, height: entry!.contentRect.height }))
     observer.observe(box.current!)
@@ -42,6 +42,7 @@ export function LivePage({ screens, shown, ref, children, ...rest }: Props) {
     point: (screen, at, show = false) => channels.current.get(screen)?.say({ type: 'point', at, show }),
     pick: (screen, on) => channels.current.get(screen)?.say({ type: 'pick', on }),
     pickStep: (screen, to) => channels.current.get(screen)?.say({ type: 'pick-step', to }),
+    patch: (screen, edits) => channels.current.get(screen)?.patch(edits),
     visit: async (screen, hash, from) => {
       const channel = channels.current.get(screen)
       if (!channel) throw new Error('the live page is not there yet')
@@ -58,11 +59,30 @@ export function LivePage({ screens, shown, ref, children, ...rest }: Props) {
   )
 }
 
+/** The line to a page that shows edits, and those that it was sent. */
+class Patched extends Channel {
+  private sent = ''
+  isReady = false
+
+  /** The page was loaded anew, without edits. */
+  begin(): void {
+    this.sent = ''
+    this.isReady = true
+  }
+
+  patch(edits: PageEdit[]): void {
+    const text = JSON.stringify(edits)
+    if (!this.isReady || text === this.sent) return
+    this.sent = text
+    this.ask('patched', (turn) => ({ type: 'patch', turn, edits })).catch(() => (this.sent = ''))
+  }
+}
+
 type FrameProps = Omit<Props, 'screens' | 'shown' | 'ref'> & {
   screen: Screen
   isShown: boolean
   room: { width: number; height: number }
-  channels: Map<string, Channel>
+  channels: Map<string, Patched>
 }
 
 function Frame({ siteKey, file, title, screen, isShown, scripts, room, parts, edits, channels, isSilent, onMessage }: FrameProps) {
@@ -73,11 +93,10 @@ function Frame({ siteKey, file, title, screen, isShown, scripts, room, parts, ed
   const [nonce] = useState(() => crypto.randomUUID())
   const hear = useRef(onMessage)
   hear.current = onMessage
-  const sent = useRef('')
   useEffect(() => {
-    const channel = new Channel(frame.current!, nonce, (message) => {
+    const channel = new Patched(frame.current!, nonce, (message) => {
       if (message.type === 'ready') {
-        sent.current = ''
+        channel.begin()
         setReady(true)
       }
       hear.current(key, message)
@@ -95,15 +114,7 @@ function Frame({ siteKey, file, title, screen, isShown, scripts, room, parts, ed
   // The screen in view first; the others follow when the browser has drawn it.
   useEffect(() => {
     if (!isReady) return
-    const text = JSON.stringify(edits)
-    if (text === sent.current) return
-    const send = () => {
-      sent.current = text
-      channels
-        .get(key)
-        ?.ask('patched', (turn) => ({ type: 'patch', turn, edits }))
-        .catch(() => (sent.current = ''))
-    }
+    const send = () => channels.get(key)?.patch(edits)
     if (isShown) return send()
     const later = setTimeout(send, 60)
     return () => clearTimeout(later)

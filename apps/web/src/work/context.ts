@@ -1,5 +1,5 @@
 /** What every part of the workspace looks at: the page, what was read and measured of it, and what follows from both. */
-import type { Arrival, Command, Finding, PageReading, Screen, Section, Site, SitePage, Survey, Visit } from '@waybell/core'
+import type { Arrival, Command, Finding, PageEdit, PageReading, Screen, Section, Site, SitePage, Survey, Visit } from '@waybell/core'
 import type { PickedElement, PickStep } from '@waybell/agent/types'
 import { createContext, useContext, useSyncExternalStore } from 'react'
 import type { Session, SessionState } from './session.ts'
@@ -46,6 +46,7 @@ export interface LiveHandle {
   scrollTo: (screen: string, y: number) => void
   follow: (screen: string, hash: string) => void
   visit: (screen: string, hash: string, from: number) => Promise<Visit>
+  patch: (screen: string, edits: PageEdit[]) => void
   point: (screen: string, at: number | null, show?: boolean) => void
   pick: (screen: string, on: boolean) => void
   pickStep: (screen: string, to: PickStep | number) => void

@@ -8,14 +8,18 @@ import { startTransition, useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import type { PageState } from '../api.ts'
 import type { Follower, Measured } from './follower.worker.ts'
+import type { Session } from './session.ts'
 
 interface Input extends Measured {
+  session: Session
   site: Site
   page: SitePage
   state: PageState
   runtime: string
   /** Of the screen in view. */
   survey: Survey | null
+  /** Told of new edits ahead of everything that is drawn of them. */
+  onEdits: (edits: PageEdit[]) => void
 }
 
 interface Followed {
@@ -31,15 +35,34 @@ export interface Following {
   arrivals: Map<string, Arrival>
 }
 
-export function useFollowing({ site, page, state, runtime, surveys, counting, survey }: Input): Following {
+export function useFollowing(input: Input): Following {
+  const { session, site, page, state, runtime, surveys, counting, survey } = input
   const [followed, setFollowed] = useState<Followed | null>(null)
+  const latest = useRef(input)
+  latest.current = input
   const line = useRef<Line | null>(null)
   useEffect(() => {
-    const own = new Line(state, runtime, (now) => startTransition(() => setFollowed(now)))
+    const own = new Line(state, runtime, (now) => {
+      latest.current.onEdits(now.edits)
+      startTransition(() => setFollowed(now))
+    })
     line.current = own
     return () => own.close()
   }, [state, runtime])
-  useEffect(() => line.current!.ask({ site, page, measured: { surveys, counting } }), [state, runtime, site, page, surveys, counting])
+  const measured = useMemo(() => ({ surveys, counting }), [surveys, counting])
+  useEffect(() => line.current!.ask({ site, page, measured }), [state, runtime, site, page, measured])
+  // A change is asked about before it is drawn here, so that both go on side by side.
+  const known = useRef(measured)
+  known.current = measured
+  useEffect(
+    () =>
+      session.subscribe(() => {
+        const { document } = session.snapshot()
+        const now = document.pages.find((p) => p.key === latest.current.page.key)
+        if (now && document !== latest.current.site) line.current!.ask({ site: document, page: now, measured: known.current })
+      }),
+    [session],
+  )
   const arrivals = useMemo(() => new Map(survey ? solveArrivals(page, survey).map((a) => [a.section, a]) : []), [page, survey])
   return { followed, arrivals }
 }
@@ -57,6 +80,7 @@ class Line {
   private readonly opened: Promise<void>
   private next: Question | null = null
   private told: Measured | null = null
+  private last: Question | null = null
   private isAsking = false
   private isClosed = false
 
@@ -75,7 +99,11 @@ class Line {
     this.worker.terminate()
   }
 
+  /** The same twice is answered once. */
   ask(question: Question): void {
+    const { last } = this
+    if (last?.site === question.site && last.page === question.page && last.measured === question.measured) return
+    this.last = question
     this.next = question
     if (!this.isAsking) void this.run()
   }
@@ -87,7 +115,7 @@ class Line {
       while (this.next) {
         const { site, page, measured } = this.next
         this.next = null
-        const isSame = this.told?.surveys === measured.surveys && this.told.counting === measured.counting
+        const isSame = this.told === measured
         this.told = measured
         const found = await this.follower.follow(site, page.key, isSame ? null : measured)
         if (this.isClosed) return

@@ -1,6 +1,6 @@
 /** Work, spine and live page under one bar. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { pageOf, type Survey } from '@waybell/core'
+import { pageOf, type PageEdit, type Survey } from '@waybell/core'
 import { ToggleGroup } from 'radix-ui'
 import { useEffect, useMemo, useState, useSyncExternalStore } from 'react'
 import { Link, Navigate, useParams } from 'react-router'
@@ -130,8 +130,19 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   const measured = useSurveys({ siteKey, site, page, state, kept, scripts })
   const { surveys, stale } = measured
   const survey: Survey | null = surveys[shown] ?? null
-  const { followed, arrivals } = useFollowing({ site, page, state, runtime, surveys, counting: measured.counting, survey })
   const { handle, hear, live, pointed, point, scrolls, picking } = useLive(page, shown, measured.flush)
+  const onEdits = (edits: PageEdit[]) => handle.current?.patch(shown, edits)
+  const { followed, arrivals } = useFollowing({
+    session,
+    site,
+    page,
+    state,
+    runtime,
+    surveys,
+    counting: measured.counting,
+    survey,
+    onEdits,
+  })
   useUndoKeys(session)
 
   // The list of sites is told anew when the work here ends.
