@@ -83,8 +83,9 @@ export interface Outline {
 
 /**
  * @param linked elements that a menu of the page already leads to, in document order
+ * @param earlier IDs of what an earlier handover of the page has as sections
  */
-export function outline(tree: Tree, linked: readonly El[]): Outline {
+export function outline(tree: Tree, linked: readonly El[], earlier: ReadonlySet<string>): Outline {
   const body = tree.body
   if (!body) return { parts: [], sectionLevel: 2, pageHeader: null, pageFooter: null, firstHeading: Infinity, holdsHeading: () => false }
   const headings = tree.all.filter((el) => el.level > 0 && el.depth <= MAX_TARGET_DEPTH && !unseen(el) && hasContent(el))
@@ -248,7 +249,7 @@ export function outline(tree: Tree, linked: readonly El[]): Outline {
 
   gather(body)
   const parts = onFlatPage(withLinked(found, linked, leadHeading, headings), sectionLevel, linkedSet)
-  for (const part of alsoFound(tree, parts, leadHeading, headings)) parts.push(part)
+  for (const part of alsoFound({ tree, offered: parts, leadHeading, headings, earlier })) parts.push(part)
   parts.sort((a, b) => a.el.order - b.el.order)
   const bar = headerOf.el
   const firstHeading = inContent.find((h) => !bar || !(h === bar || contains(bar, h)))?.order ?? Infinity
@@ -337,8 +338,16 @@ function standsBefore(el: El, heading: El | undefined, tree: Tree): boolean {
 const isAnchor = (el: El): boolean =>
   (el.tag === 'a' || el.tag === 'span') && isEmpty(el) && !!(el.attrs.get('id') || (el.tag === 'a' && el.attrs.get('name')))
 
-/** Parts that may be added: inner sections, footers, other headings, and whatever else carries an ID and text. */
-function alsoFound(tree: Tree, offered: Part[], leadHeading: (el: El) => El | null, headings: El[]): Part[] {
+interface AlsoInput {
+  tree: Tree
+  offered: Part[]
+  leadHeading: (el: El) => El | null
+  headings: El[]
+  earlier: ReadonlySet<string>
+}
+
+/** Parts that may be added: inner sections, footers, other headings, whatever else carries an ID and text, and what was a section before. */
+function alsoFound({ tree, offered, leadHeading, headings, earlier }: AlsoInput): Part[] {
   const taken = new Set(offered.map((p) => p.el))
   const headed = new Set(offered.map((p) => p.heading))
   const isHeading = new Set(headings)
@@ -348,8 +357,9 @@ function alsoFound(tree: Tree, offered: Part[], leadHeading: (el: El) => El | nu
     if (taken.has(el) || !el.isHtml || el.at < 0 || el.depth > MAX_TARGET_DEPTH) continue
     const inner = (sectioning.has(el.tag) || isFooter(el) || (el.level > 0 && isHeading.has(el))) && !headed.has(el)
     const named = el.attrs.has('id') && !inlineTags.has(el.tag) && !['body', 'html', 'input', 'li'].includes(el.tag)
+    const wasSection = earlier.has(el.attrs.get('id') || (el.tag === 'a' && el.attrs.get('name')) || '')
     while (next < headings.length && headings[next]!.order <= el.order) next++
-    if (isAnchor(el)) {
+    if (isAnchor(el) && !wasSection) {
       // What stands right before a heading is named by it; where that has a section already, it would be the same one twice.
       const heading = standsBefore(el, headings[next], tree) ? headings[next]! : null
       if (unseen(el) || (heading && (headed.has(heading) || taken.has(heading)))) continue
@@ -362,7 +372,7 @@ function alsoFound(tree: Tree, offered: Part[], leadHeading: (el: El) => El | nu
       })
       continue
     }
-    if (!(inner || named) || unseen(el) || (named && !inner && isEmpty(el))) continue
+    if (!wasSection && (!(inner || named) || unseen(el) || (named && !inner && isEmpty(el)))) continue
     const heading = el.level > 0 ? el : leadHeading(el)
     out.push({ el, heading, title: titleOf(el, heading), offered: false, depth: offered.filter((p) => contains(p.el, el)).length })
     if (out.length >= 10000) break

@@ -98,6 +98,8 @@ export interface ParsedPage {
   decoded: DecodedText
   tree: Tree
   byAt: Map<ElementAt, El>
+  /** Those of the source that the parser made more than one element of. */
+  repeated: Set<ElementAt>
 }
 
 /** Decodes and parses. @throws PageError for what is no page, or passes a bound */
@@ -114,13 +116,23 @@ export function parsePage(bytes: Uint8Array): ParsedPage {
       'the page says it is in a character set that browsers no longer read; save it as UTF-8 and bring that in',
     )
   if (decoded.text.trim() === '') throw new PageError('page-empty', 'the file is empty; choose the HTML file of the page')
+  if (/^\s*<![^>]*$/.test(decoded.text))
+    throw new PageError(
+      'page-empty',
+      'the file is cut off in its first line, so that there is no page in it; save it anew and bring that in',
+    )
   checkIsHtml(decoded)
   const tree = parseTree(decoded.text)
   if (!tree.body)
     throw new PageError('page-frameset', 'the page is a frameset and has no text of its own; bring in the page of its main frame')
   const byAt = new Map<ElementAt, El>()
-  for (const el of tree.all) if (el.at >= 0 && !byAt.has(el.at)) byAt.set(el.at, el)
-  return { decoded, tree, byAt }
+  const repeated = new Set<ElementAt>()
+  for (const el of tree.all) {
+    if (el.at < 0) continue
+    if (byAt.has(el.at)) repeated.add(el.at)
+    else byAt.set(el.at, el)
+  }
+  return { decoded, tree, byAt, repeated }
 }
 
 /** A page has at least one tag; other files that are text, and files that are not, are named for what they are. */
@@ -151,10 +163,10 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
   const lines = new Lines(decoded.text)
   const targets = new Targets(tree)
   const links = findLinks(tree, targets, file)
-  const found = outline(tree, menuTargets(links))
+  const written = readWritten(tree)
+  const found = outline(tree, menuTargets(links), new Set(written.settings?.sections))
   const menus = findMenus(links, found)
   const place = (el: El) => lines.at(Math.max(0, el.at))
-  const written = readWritten(tree)
   const earlier = written.header === null ? undefined : page.byAt.get(written.header)
   const header = earlier ?? headerElement(found.pageHeader, menus.find((m) => m.inHeader)?.el ?? null, found.parts)
   return {
@@ -164,7 +176,7 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
     title: titleOf(tree),
     lang: tree.html.attrs.get('lang') ?? '',
     base: baseOf(tree),
-    candidates: found.parts.filter((p) => p.el.at >= 0).map((p) => candidate(p, targets, place)),
+    candidates: found.parts.filter((p) => stands(p.el, page)).map((p) => candidate(p, targets, place)),
     links: links.map((link) => ({
       at: link.el.at,
       href: link.href,
@@ -194,6 +206,14 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
     assets: findAssets(tree, lines, file),
     written,
   }
+}
+
+/**
+ * In the source, and there alone: of an unclosed formatting element that the parser repeats a target would stand once in the file and many
+ * times in the page. The page's own stays, since a browser goes to its first.
+ */
+function stands(el: El, { byAt, repeated }: ParsedPage): boolean {
+  return el.at >= 0 && byAt.get(el.at) === el && (!repeated.has(el.at) || el.attrs.has('id') || el.attrs.has('name'))
 }
 
 function candidate(part: Part, targets: Targets, place: (el: El) => { line: number; column: number }): Candidate {
