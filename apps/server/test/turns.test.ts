@@ -18,11 +18,13 @@ afterAll(() => app.close())
 
 it('changes that come at the same time are all there, or were refused', async () => {
   const sites = app.get(SitesService)
-  const bytes = new TextEncoder().encode('<main><section id="a"><h2>A</h2></section></main>')
+  const text = `<main>${'<p>words</p>'.repeat(200)}</main>`
+  const bytes = new TextEncoder().encode(text)
+  const places = [...text.matchAll(/<p>/g)].map((m) => m.index)
   const { key } = await sites.create(readImport([{ name: 'index.html', bytes }]))
   const sections = Array.from({ length: 200 }, (_, n): Section => ({
     key: `s${n}`,
-    at: n,
+    at: places[n]!,
     point: { shift: 0 },
     title: '',
     id: `id-${n}`,

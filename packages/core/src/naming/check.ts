@@ -2,7 +2,16 @@
 import { defaultRule, idFromTitle, proposeId, typedName, type NamingRule } from './rule.ts'
 
 export type IdCode =
-  'id-empty' | 'id-space' | 'id-hash' | 'id-selector' | 'id-reserved' | 'id-taken' | 'id-case' | 'id-shadow' | 'former-clash'
+  | 'id-empty'
+  | 'id-character'
+  | 'id-space'
+  | 'id-hash'
+  | 'id-selector'
+  | 'id-reserved'
+  | 'id-taken'
+  | 'id-case'
+  | 'id-shadow'
+  | 'former-clash'
 
 export interface IdProblem {
   code: IdCode
@@ -33,6 +42,8 @@ export interface IdContext {
   title: string
 }
 
+/** True where a file gives the ID back as it was written: control characters and lone surrogates become others. */
+export const isKeepable = (id: string): boolean => !/(?![\t\n\f])[\p{Cc}\p{Cs}]/u.test(id)
 const hasSpace = (id: string) => /\s/.test(id)
 /** True where `#id` is a CSS selector as it stands. @see CSS Syntax, identifier tokens */
 export const isSelector = (id: string) => /^(?:--|-?[A-Za-z_\u0080-\uffff])[-\w\u0080-\uffff]*$/.test(id)
@@ -44,13 +55,18 @@ export function checkId(id: string, context: IdContext): IdProblem | null {
 }
 
 /** Those that cannot stand where they are typed. */
-const refused: ReadonlySet<IdCode> = new Set(['id-empty', 'id-space', 'id-hash', 'id-taken', 'id-reserved'])
+const refused: ReadonlySet<IdCode> = new Set(['id-empty', 'id-character', 'id-space', 'id-hash', 'id-taken', 'id-reserved'])
 
 type Known = Pick<IdContext, 'owners' | 'formerOwner' | 'undeclared'>
 
 /** The one place where it stands what makes an ID unsound, whether it is typed or was found in a page. The worst comes first. */
 export function faultOf(id: string, { owners, formerOwner, undeclared }: Known): Pick<IdProblem, 'code' | 'message'> | null {
   if (id === '') return { code: 'id-empty', message: 'An ID needs at least one character.' }
+  if (!isKeepable(id))
+    return {
+      code: 'id-character',
+      message: `The ID “${id.replace(/[\p{Cc}\p{Cs}]/gu, '\ufffd')}” holds a control character, or half of a character; a file does not keep it as it is. Type it anew.`,
+    }
   if (hasSpace(id))
     return {
       code: 'id-space',

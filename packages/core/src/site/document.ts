@@ -143,3 +143,11 @@ export function freshKey(prefix: string, taken: Iterable<string>): string {
 }
 
 export type { ItemTarget, MadeMenuForm }
+
+/** Every element of its source that a page's document speaks of. */
+export const elementsOf = ({ sections, menus, header }: SitePage): Set<ElementAt> =>
+  new Set([
+    ...sections.flatMap((s) => [s.at, ...(s.heading === null ? [] : [s.heading])]),
+    ...menus.flatMap((m) => [...(isFound(m) ? m.form.elements : []), ...m.items.flatMap((i) => i.links)]),
+    ...(header ? [header.at] : []),
+  ])

@@ -1,4 +1,5 @@
 /** What holds of every site document, whatever command made it. Only pages that changed are looked at. */
+import { isKeepable } from '../naming/index.ts'
 import { pageOrder, sectionOf, type Menu, type Site, type SitePage } from './document.ts'
 import { isFound, isMade } from './document.ts'
 import { CommandError } from './errors.ts'
@@ -39,6 +40,9 @@ function checkPage(page: SitePage): void {
   )
   // Unsound IDs are shown as findings; only one that cannot stand at all is refused, since undo must bring the page's own back.
   if (sections.some((s) => s.id === '')) throw new CommandError('an ID needs at least one character')
+  for (const { id, own, title } of sections)
+    if (id !== own && !isKeepable(id))
+      throw new CommandError(`the ID for the section “${title}” holds a character that a file does not keep; type it anew`)
   for (let i = 1; i < sections.length; i++)
     if (pageOrder(sections[i - 1]!, sections[i]!) > 0)
       throw new CommandError(`the section “${sections[i]!.title}” does not stand in the page's order`)

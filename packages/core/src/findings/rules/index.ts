@@ -3,6 +3,7 @@ import { rule as assetMissing } from './asset-missing.ts'
 import { rule as formerClash } from './former-clash.ts'
 import { rule as headingMissing } from './heading-missing.ts'
 import { rule as idCase } from './id-case.ts'
+import { rule as idCharacter } from './id-character.ts'
 import { rule as idDuplicate } from './id-duplicate.ts'
 import { rule as idEmpty } from './id-empty.ts'
 import { rule as idHash } from './id-hash.ts'
@@ -23,6 +24,7 @@ export const rules = {
   'former-clash': formerClash,
   'heading-missing': headingMissing,
   'id-case': idCase,
+  'id-character': idCharacter,
   'id-duplicate': idDuplicate,
   'id-empty': idEmpty,
   'id-hash': idHash,
