@@ -3,6 +3,7 @@ import { TypeOrmModule } from '@nestjs/typeorm'
 import { join } from 'node:path'
 import { CONFIG, type Config } from './common/config.ts'
 import { entities } from './db/entities.ts'
+import { FolderInUse } from './db/folder.ts'
 import { migrations } from './db/migrations.ts'
 import { Store } from './db/store.ts'
 import { DemoService } from './demo.service.ts'
@@ -16,7 +17,7 @@ import { SurveysService } from './sites/surveys.service.ts'
 
 @Module({})
 export class AppModule {
-  static with(config: Config): DynamicModule {
+  static with(config: Config, folder: FolderInUse): DynamicModule {
     return {
       module: AppModule,
       imports: [
@@ -28,6 +29,10 @@ export class AppModule {
           migrationsRun: true,
           synchronize: false,
           enableWAL: true,
+          // A lock of another program is told after this long, in ms: waiting holds everything else up.
+          timeout: 500,
+          // What keeps it from opening is told at once.
+          retryAttempts: 0,
           // Full sync: what was answered as stored is on the disk.
           prepareDatabase: (db: { pragma(text: string): unknown }) => void db.pragma('synchronous = FULL'),
         }),
@@ -35,6 +40,7 @@ export class AppModule {
       controllers: [SitesController],
       providers: [
         { provide: CONFIG, useValue: config },
+        { provide: FolderInUse, useValue: folder },
         Store,
         SitesService,
         SourcesService,

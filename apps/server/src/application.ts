@@ -9,27 +9,28 @@ import { join } from 'node:path'
 import { AppModule } from './app.module.ts'
 import { webFolder, type Config } from './common/config.ts'
 import { hostOf, isForeign } from './common/hosts.ts'
+import { storageFailure } from './db/failure.ts'
+import { FolderInUse } from './db/folder.ts'
 import { ErrorsFilter } from './errors.filter.ts'
 import { LiveService } from './live/live.service.ts'
 
 export async function createApplication(config: Config): Promise<NestExpressApplication> {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config), {
+  const folder = FolderInUse.take(config.data)
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config, folder), {
     logger: ['error', 'warn'],
     bodyParser: false,
-    // Listeners to a site's versions never end by themselves.
+    abortOnError: false,
+    // Listeners to versions never end by themselves.
     forceCloseConnections: true,
+  }).catch((error: unknown) => {
+    folder.onApplicationShutdown()
+    throw storageFailure(error, config.data) ?? error
   })
   const live = app.get(LiveService)
   app.disable('x-powered-by')
   app.use((request: Request, response: Response, next: NextFunction) => {
     const host = hostOf(request)
     if (host.kind === 'live') return void live.answer(request, response, host.site, host.scripts).catch(next)
-    if (request.hostname === 'localhost' && request.method === 'GET')
-      return response.redirect(`http://127.0.0.1:${request.socket.localPort}${request.originalUrl}`)
-    if (host.kind === 'none')
-      return void response.status(421).type('text/plain').send(`Way Bell answers at http://127.0.0.1:${request.socket.localPort}/`)
-    if (request.method !== 'GET' && request.method !== 'HEAD' && isForeign(request))
-      return void response.status(403).json({ code: 'foreign', message: 'This can only be asked for by Way Bell itself.' })
     next()
   })
   app.use((request: Request, response: Response, next: NextFunction) =>
@@ -55,6 +56,15 @@ export async function createApplication(config: Config): Promise<NestExpressAppl
       strictTransportSecurity: false,
     })(request, response, next),
   )
+  app.use((request: Request, response: Response, next: NextFunction) => {
+    if (request.hostname === 'localhost' && request.method === 'GET')
+      return response.redirect(`http://127.0.0.1:${request.socket.localPort}${request.originalUrl}`)
+    if (hostOf(request).kind !== 'application')
+      return void response.status(421).type('text/plain').send(`Way Bell answers at http://127.0.0.1:${request.socket.localPort}/`)
+    if (request.method !== 'GET' && request.method !== 'HEAD' && isForeign(request))
+      return void response.status(403).json({ code: 'foreign', message: 'This can only be asked for by Way Bell itself.' })
+    next()
+  })
   app.use(compression())
   app.use('/api', (_request: Request, response: Response, next: NextFunction) => {
     response.set('Cache-Control', 'no-store')
@@ -64,7 +74,10 @@ export async function createApplication(config: Config): Promise<NestExpressAppl
   app.use('/assets', express.static(join(webFolder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }))
   app.use(express.static(webFolder, { index: false, maxAge: 0 }))
   app.use((request: Request, response: Response, next: NextFunction) => {
-    const isView = request.method === 'GET' && !request.path.startsWith('/api') && existsSync(join(webFolder, 'index.html'))
+    const isView =
+      (request.method === 'GET' || request.method === 'HEAD') &&
+      !request.path.startsWith('/api') &&
+      existsSync(join(webFolder, 'index.html'))
     if (!isView) return next()
     response.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html'))
   })

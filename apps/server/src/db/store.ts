@@ -1,24 +1,82 @@
 /**
  * The one way to the database. SQLite's driver shares one connection, and with it one transaction: what is begun while another is open
  * would be part of that, and be lost with it. So everything waits for its turn, reading too, which would else see what is not stored.
+ *
+ * Transactions are begun and ended here by the connection's own words, and its own word is taken for how they ended: after a write that
+ * failed for want of room it may be still open, or gone already, whatever a library counts. A connection on which something of storage has
+ * failed answers nothing more; the next turn opens another.
  */
-import { Injectable } from '@nestjs/common'
+import { Inject, Injectable, Logger } from '@nestjs/common'
 import { InjectDataSource } from '@nestjs/typeorm'
 import { Mutex } from 'async-mutex'
+import type { Database } from 'better-sqlite3'
 import type { DataSource, EntityManager } from 'typeorm'
+import type { BetterSqlite3Driver } from 'typeorm/driver/better-sqlite3/BetterSqlite3Driver.js'
+import { CONFIG, type Config } from '../common/config.ts'
+import { storageFailure } from './failure.ts'
 
 @Injectable()
 export class Store {
   private readonly turn = new Mutex()
+  private readonly log = new Logger('store')
 
-  constructor(@InjectDataSource() private readonly db: DataSource) {}
+  constructor(
+    @InjectDataSource() private readonly db: DataSource,
+    @Inject(CONFIG) private readonly config: Config,
+  ) {}
 
-  /** All of it or nothing. `work` must not ask the store again; what it calls takes the manager that it is given. */
+  /** All of it or nothing. `work` must not ask the store again; what it calls takes the manager that it is given. @throws StorageFailure */
   change<T>(work: (db: EntityManager) => Promise<T>): Promise<T> {
-    return this.turn.runExclusive(() => this.db.transaction(work))
+    return this.inTurn(async (connection) => {
+      connection.exec('BEGIN IMMEDIATE')
+      const answer = await work(this.db.manager)
+      connection.exec('COMMIT')
+      return answer
+    })
   }
 
+  /** @throws StorageFailure */
   read<T>(work: (db: EntityManager) => Promise<T>): Promise<T> {
-    return this.turn.runExclusive(() => work(this.db.manager))
+    return this.inTurn(() => work(this.db.manager))
+  }
+
+  private inTurn<T>(work: (connection: Database) => Promise<T>): Promise<T> {
+    return this.turn.runExclusive(async () => {
+      let connection: Database | null = null
+      try {
+        connection = await this.connection()
+        return await work(connection)
+      } catch (error) {
+        const failure = storageFailure(error, this.config.data)
+        if (failure) this.log.error(`${failure.code}: ${error instanceof Error ? error.message : String(error)}`)
+        if (connection && (failure || !isRolledBack(connection))) await this.close(connection)
+        throw failure ?? error
+      }
+    })
+  }
+
+  private async connection(): Promise<Database> {
+    if (!this.db.isInitialized) await this.db.initialize()
+    return (this.db.driver as BetterSqlite3Driver).databaseConnection as Database
+  }
+
+  /** What was not committed goes with it. */
+  private async close(connection: Database): Promise<void> {
+    try {
+      connection.close()
+    } catch (error) {
+      this.log.error(`the connection was not closed in order: ${String(error)}`)
+    }
+    await this.db.destroy()
+  }
+}
+
+/** True where no transaction is left open. */
+function isRolledBack(connection: Database): boolean {
+  try {
+    if (connection.inTransaction) connection.exec('ROLLBACK')
+    return !connection.inTransaction
+  } catch {
+    return false
   }
 }

@@ -31,7 +31,7 @@ export class SurveysService {
   async put(site: string, key: string, { source, scripts, surveys }: PutSurveys): Promise<void> {
     await this.sites.page(site, key)
     await this.store.change((db) =>
-      db.save(
+      db.upsert(
         SurveyRow,
         surveys.map(({ key: of, survey }) => ({
           site,
@@ -42,6 +42,7 @@ export class SurveysService {
           key: of,
           survey: JSON.stringify(survey),
         })),
+        ['site', 'page', 'screen', 'scripts'],
       ),
     )
   }

@@ -66,6 +66,18 @@ describe('a session', () => {
     expect(session.snapshot().storing).toBe('stored')
   })
 
+  it('says why something is not stored, and says so no more once it is', async () => {
+    answering(() => Response.json({ code: 'disk-full', message: 'There is no room left.' }, { status: 507 }))
+    const session = open()
+    session.run(rename('New'))
+    for (let i = 0; i < 100 && session.snapshot().storing === 'storing'; i++) await new Promise((done) => setTimeout(done, 10))
+    expect(session.snapshot()).toMatchObject({ storing: 'waiting', reason: 'There is no room left.' })
+    session.run(rename('Newer'))
+    expect(session.snapshot()).toMatchObject({ storing: 'waiting', reason: 'There is no room left.' })
+    await settled(session)
+    expect(session.snapshot()).toMatchObject({ storing: 'stored', reason: null, document: { name: 'Newer' } })
+  })
+
   it('tells when another tab was first, and shows what stands', async () => {
     answering(() => Response.json({ code: 'conflict', message: 'Changed in another tab.' }, { status: 409 }))
     const told: string[] = []

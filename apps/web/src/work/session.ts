@@ -15,12 +15,17 @@ import {
 } from '@waybell/core'
 import { api, ApiError, type SiteState } from '../api.ts'
 
+/** Before the same is asked again, in ms. */
+const PAUSE = 1500
+
 export type Storing = 'stored' | 'storing' | 'waiting'
 
 export interface SessionState {
   document: Site
   stacks: Stacks
   storing: Storing
+  /** Why something waits to be stored, where it does. */
+  reason: string | null
 }
 
 interface Pending {
@@ -43,7 +48,7 @@ export class Session {
     /** Told when something did not go through. */
     private readonly tell: (message: string) => void,
   ) {
-    this.state = { document: loaded.document, stacks: loaded.stacks, storing: 'stored' }
+    this.state = { document: loaded.document, stacks: loaded.stacks, storing: 'stored', reason: null }
     this.version = loaded.version
   }
 
@@ -59,7 +64,12 @@ export class Session {
       const { site, inverse } = apply(this.state.document, command)
       const change: Change = { version: this.version + this.pending.length + 1, command, inverse, undoes }
       this.pending.push({ idempotencyKey: crypto.randomUUID(), change })
-      this.set({ document: site, stacks: afterChange(this.state.stacks, change), storing: 'storing' })
+      this.set({
+        ...this.state,
+        document: site,
+        stacks: afterChange(this.state.stacks, change),
+        storing: this.state.reason === null ? 'storing' : 'waiting',
+      })
       void this.send()
       return true
     } catch (error) {
@@ -119,16 +129,16 @@ export class Session {
           undoes: change.undoes,
         })
         this.pending.shift()
+        if (this.state.reason !== null) this.set({ ...this.state, storing: 'storing', reason: null })
         // Another tab changed something else in between.
         isBehind ||= version !== this.version + 1
         this.version = version
       } catch (error) {
-        const lost = error instanceof ApiError && (error.status === 0 || error.status >= 500)
-        if (!lost) refused = error instanceof Error ? error.message : String(error)
+        if (!isPassing(error)) refused = error instanceof Error ? error.message : String(error)
         else {
           // The same request again, with the same key: it cannot be done twice.
-          this.set({ ...this.state, storing: 'waiting' })
-          await new Promise((done) => setTimeout(done, 1500))
+          this.set({ ...this.state, storing: 'waiting', reason: error.message })
+          await new Promise((done) => setTimeout(done, PAUSE))
         }
       }
     }
@@ -138,7 +148,7 @@ export class Session {
       this.tell(refused)
       await this.reload()
     } else if (isBehind || this.told > this.version) await this.reload()
-    if (!this.pending.length) this.set({ ...this.state, storing: 'stored' })
+    if (!this.pending.length) this.set({ ...this.state, storing: 'stored', reason: null })
   }
 
   /** Told that the site has this version now: what another tab did is taken in, unless something of ours is on its way, which sees to it itself. */
@@ -147,14 +157,27 @@ export class Session {
     if (version > this.version && !this.pending.length && !this.sending) await this.reload()
   }
 
+  /** Until it came: what is shown must not stay beside what is stored. */
   private async reload(): Promise<void> {
-    const loaded = await api.site(this.key)
+    let loaded: SiteState | null = null
+    while (!loaded) {
+      try {
+        loaded = await api.site(this.key)
+      } catch (error) {
+        if (!isPassing(error)) return this.tell(error instanceof Error ? error.message : String(error))
+        this.set({ ...this.state, storing: 'waiting', reason: error.message })
+        await new Promise((done) => setTimeout(done, PAUSE))
+      }
+    }
     // Meanwhile something was done here: its own answer brings the rest.
     if (this.pending.length) return
     this.version = loaded.version
-    this.set({ document: loaded.document, stacks: loaded.stacks, storing: 'stored' })
+    this.set({ document: loaded.document, stacks: loaded.stacks, storing: 'stored', reason: null })
   }
 }
+
+/** What the same request may not meet again: no answer, or a server that cannot for now. */
+const isPassing = (error: unknown): error is ApiError => error instanceof ApiError && (error.status === 0 || error.status >= 500)
 
 export const undoName = (stacks: Stacks): string | null => nameOf(stacks.undo.at(-1))
 export const redoName = (stacks: Stacks): string | null => nameOf(stacks.redo.at(-1))
