@@ -130,6 +130,25 @@ test.describe('pages and versions', () => {
     await expect(liveFrame(page).locator('#how-dark-is-dark')).toHaveCount(1)
   })
 
+  test('ten tabs work and stay in step', async ({ page, context }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    const tabs = [page]
+    for (let i = 1; i < 10; i++) {
+      const tab = await context.newPage()
+      await tab.goto(page.url())
+      // One that no connection is left for would not even get its site.
+      await expect(tab.getByLabel('Title of section 2')).toBeVisible({ timeout: 60_000 })
+      tabs.push(tab)
+    }
+    const title = tabs[9]!.getByLabel('Title of section 2')
+    await title.fill('From the tenth')
+    await title.press('Enter')
+    await stored(tabs[9]!)
+    for (const tab of tabs) await expect(tab.getByLabel('Title of section 2')).toHaveValue('From the tenth', { timeout: 20_000 })
+    for (const tab of tabs.slice(1)) await tab.close()
+  })
+
   test('two tabs stay in step, a clash is told, and the history leads back', async ({ page, context }) => {
     await openDemo(page, server)
     await setUp(page)

@@ -28,6 +28,12 @@ export class ErrorsFilter implements ExceptionFilter {
         return [413, 'too-big', 'A file is larger than 100 MB, the most that is taken; make it smaller or leave it out.']
       return [error.getStatus(), known.code ?? 'request', String(known.message ?? error.message)]
     }
+    // What reads requests refuses some before anything of ours sees them, with a status of its own.
+    const { status } = (error ?? {}) as { status?: unknown }
+    if (status === 413) return [413, 'too-big', 'This is larger than the 24 MB that one request may have; do it in smaller steps.']
+    if (status === 404) return [404, 'not-found', 'There is nothing here.']
+    if (typeof status === 'number' && status >= 400 && status < 500)
+      return [status, 'bad-input', `The request cannot be read: ${error instanceof Error ? error.message : String(error)}.`]
     this.log.error(error instanceof Error ? error.stack : String(error))
     return [500, 'internal', 'Something went wrong in the server; nothing was changed. The server’s own output says more.']
   }

@@ -186,6 +186,58 @@ describe('hosts', () => {
     const { headers } = await http().get('/api/sites')
     expect(headers['content-security-policy']).toContain(`frame-src http://*.localhost:${host.split(':')[1]}`)
   })
+
+  it('stores no section where the page has no element, and none with an ID that a file does not keep', async () => {
+    const key = await make()
+    const { body: read } = await http().get(`/api/sites/${key}/pages/p1`).expect(200)
+    const at = read.reading.candidates[0].at as number
+    const add = (over: object) =>
+      http()
+        .post(`/api/sites/${key}/changes`)
+        .send({
+          idempotencyKey: `key-${Math.random()}`,
+          baseVersion: 0,
+          command: {
+            type: 'section/add',
+            page: 'p1',
+            section: {
+              key: 's',
+              at,
+              point: null,
+              title: 'A',
+              id: 'a',
+              own: null,
+              former: [],
+              heading: null,
+              depth: 0,
+              toTop: false,
+              ...over,
+            },
+          },
+          undoes: null,
+        })
+    expect((await add({ at: at + 1 }).expect(422)).body).toMatchObject({
+      code: 'no-element',
+      message: expect.stringContaining(`${at + 1}`),
+    })
+    for (const id of ['a\u0007b', 'a\u0000', '\ud800'])
+      expect((await add({ id }).expect(422)).body.message).toContain('holds a character that a file does not keep')
+    const { body } = await http().get(`/api/sites/${key}`).expect(200)
+    expect(body.version).toBe(0)
+    await add({}).expect(200)
+  })
+
+  it('says what is too large, what is not there, and whom it answers, with the same policies', async () => {
+    const large = `{"idempotencyKey":"${'x'.repeat(25 * 1024 * 1024)}"}`
+    const { body } = await http().post('/api/sites/none/changes').set('Content-Type', 'application/json').send(large).expect(413)
+    expect(body).toMatchObject({ code: 'too-big', message: expect.stringContaining('smaller steps') })
+    await http().post('/api/sites/none/changes').set('Content-Type', 'application/json').send('{"a":').expect(400)
+    await http().get('/assets/not-there.js').expect(404)
+    await http().head('/').expect(200)
+    const { headers } = await http().get('/api/sites').set('Host', 'rebound.example').expect(421)
+    expect(headers['content-security-policy']).toContain("default-src 'self'")
+    expect(headers['x-content-type-options']).toBe('nosniff')
+  })
 })
 
 describe('handover', () => {

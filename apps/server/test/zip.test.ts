@@ -1,6 +1,6 @@
 import { PageError } from '@waybell/core'
-import { deflateRawSync } from 'node:zlib'
-import { crc32 } from 'node:zlib'
+import { randomBytes } from 'node:crypto'
+import { crc32, deflateRawSync } from 'node:zlib'
 import { filesInZip, isZip, MAX_ENTRIES } from '../src/sites/zip.ts'
 
 interface Part {
@@ -11,16 +11,16 @@ interface Part {
   flags?: number
   /** What the directory says of the size. */
   told?: number
+  /** Makes the bytes others than those that the checksum is of. */
+  isSpoilt?: boolean
 }
-
-const sum = (bytes: Buffer) => (typeof crc32 === 'function' ? crc32(bytes) : 0)
 
 /** A ZIP byte by byte, so that it can lie. */
 function zip(parts: Part[], count = parts.length): Buffer {
   const locals: Buffer[] = []
   const directory: Buffer[] = []
   let at = 0
-  for (const { name, content = Buffer.from('x'), attributes = 0, flags = 0, told = content.length } of parts) {
+  for (const { name, content = Buffer.from('x'), attributes = 0, flags = 0, told = content.length, isSpoilt } of parts) {
     const raw = Buffer.isBuffer(name) ? name : Buffer.from(name)
     const packed = deflateRawSync(content)
     const head = (signature: number, size: number) => {
@@ -32,7 +32,7 @@ function zip(parts: Part[], count = parts.length): Buffer {
     local.writeUInt16LE(20, 4)
     local.writeUInt16LE(flags, 6)
     local.writeUInt16LE(8, 8)
-    local.writeUInt32LE(sum(content), 14)
+    local.writeUInt32LE(crc32(isSpoilt ? Buffer.concat([content, content]) : content), 14)
     local.writeUInt32LE(packed.length, 18)
     local.writeUInt32LE(told, 22)
     local.writeUInt16LE(raw.length, 26)
@@ -41,7 +41,7 @@ function zip(parts: Part[], count = parts.length): Buffer {
     entry.writeUInt16LE(20, 6)
     entry.writeUInt16LE(flags, 8)
     entry.writeUInt16LE(8, 10)
-    entry.writeUInt32LE(sum(content), 16)
+    entry.writeUInt32LE(crc32(isSpoilt ? Buffer.concat([content, content]) : content), 16)
     entry.writeUInt32LE(packed.length, 20)
     entry.writeUInt32LE(told, 24)
     entry.writeUInt16LE(raw.length, 28)
@@ -78,6 +78,20 @@ it('reads names as UTF-8, said or not, and else in the character set of old', as
   expect((await read(bytes)).map((f) => f.name)).toEqual(['größe.css', '写真.png', 'ü.css'])
 })
 
+it.each([
+  ['画像.png', [0x89, 0xe6, 0x91, 0x9c]],
+  ['はな.png', [0x82, 0xcd, 0x82, 0xc8]],
+  ['テスト.png', [0x83, 0x65, 0x83, 0x58, 0x83, 0x67]],
+  ['Bücher.png', [0x42, 0x81, 0x63, 0x68, 0x65, 0x72]],
+  ['Größe.png', [0x47, 0x72, 0x94, 0xe1, 0x65]],
+  ['été.png', [0x82, 0x74, 0x82]],
+  ['façade.png', [0x66, 0x61, 0x87, 0x61, 0x64, 0x65]],
+  ['a:b.png', [0x61, 0x3a, 0x62]],
+])('reads the old name %s', async (name, bytes) => {
+  const [file] = await read(zip([{ name: Buffer.from([...bytes, ...Buffer.from('.png')]) }]))
+  expect(file!.name).toBe(name)
+})
+
 it.each<[string, Part[], string]>([
   ['leads out of its folder', [page, { name: '../../etc/passwd' }], '“../../etc/passwd”'],
   ['leads out by the other slash', [page, { name: 'a\\..\\..\\b' }], 'leads out of its folder'],
@@ -88,6 +102,7 @@ it.each<[string, Part[], string]>([
   ['is packed itself', [page, { name: 'in/more.zip' }], '“in/more.zip” is packed itself'],
   ['is there twice', [page, { name: 'a.css' }, { name: './a.css' }], 'twice'],
   ['says less than it holds', [page, { name: 'a.css', content: Buffer.alloc(5000, 'x'), told: 10 }], '“a.css” of the ZIP cannot be read'],
+  ['is not what was packed', [page, { name: 'a.css', isSpoilt: true }], '“a.css” of the ZIP cannot be read (its bytes are not'],
   ['is larger than a file may be', [page, { name: 'a.css', told: 30e6 }], '“a.css” of the ZIP has 29 MB, more than the 20 MB'],
 ])('refuses an entry that %s', async (_, parts, words) => {
   await expect(read(zip(parts))).rejects.toThrow(PageError)
@@ -98,7 +113,11 @@ it('stops at the bound of what it expands to, whatever the directory says', asyn
   const bomb = Buffer.alloc(19 * 1024 * 1024)
   const bytes = zip(Array.from({ length: 40 }, (_, i) => ({ name: `${i}.css`, content: bomb })))
   expect(bytes.length).toBeLessThan(1.2e6)
-  await expect(read(bytes)).rejects.toThrow('expands to more than 300 MB, the most that is read, at “15.css”')
+  await expect(read(bytes)).rejects.toThrow('expands to more than 50 MB, the most that is read of one of its size, at “2.css”')
+  const noise = { name: 'noise.png', content: randomBytes(8 * 1024 * 1024) }
+  await expect(read(zip([noise, ...Array.from({ length: 40 }, (_, i) => ({ name: `${i}.css`, content: bomb }))]))).rejects.toThrow(
+    'expands to more than 300 MB, the most that is read of one of its size, at “15.css”',
+  )
 })
 
 it('refuses too many entries before it looks at one', () =>

@@ -154,7 +154,6 @@ export const api = {
   revise: (site: string, page: string, body: { idempotencyKey: string; baseVersion: number; source: string; decisions: Decisions }) =>
     ask<{ version: number }>(`${pagePath(site, page)}/revise`, json('POST', body)),
   /** Address of the stream that tells the site's version after every change. */
-  versions: (site: string) => `/api/sites/${site}/versions`,
   surveys: (site: string, page: string) => ask<KeptSurvey[]>(`${pagePath(site, page)}/surveys`),
   putSurveys: (site: string, page: string, body: { source: string; scripts: boolean; surveys: { key: string; survey: Survey }[] }) =>
     ask<void>(`${pagePath(site, page)}/surveys`, json('PUT', body)),

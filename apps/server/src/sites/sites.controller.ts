@@ -135,9 +135,9 @@ export class SitesController {
     return this.sites.goBack(key, request)
   }
 
-  @Sse('sites/:site/versions')
-  versions(@Param('site', site) key: string) {
-    return this.sites.versions(key)
+  @Sse('versions')
+  versions() {
+    return this.sites.versions()
   }
 
   @Post('sites/:site/pages/:page/review')

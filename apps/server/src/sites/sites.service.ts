@@ -9,6 +9,7 @@ import {
   defaultRule,
   defaultScreens,
   describe,
+  elementsOf,
   emptyStacks,
   pageOf,
   SITE_VERSION,
@@ -19,7 +20,7 @@ import {
   type Stacks,
 } from '@waybell/core'
 import { randomBytes } from 'node:crypto'
-import { concatMap, filter, from, merge, Subject, type Observable } from 'rxjs'
+import { concatMap, from, map, merge, Subject, type Observable } from 'rxjs'
 import { MoreThan, type EntityManager } from 'typeorm'
 import { Store } from '../db/store.ts'
 import { ChangeRow, ContentRow, FileRow, SiteRow, SurveyRow } from '../db/entities.ts'
@@ -41,6 +42,11 @@ export interface SiteSummary {
   pages: number
   sections: number
   items: number
+}
+
+export interface SiteVersion {
+  site: string
+  version: number
 }
 
 export interface ChangeRequest {
@@ -77,8 +83,7 @@ const freshPage = (key: string, { file, reading }: ImportedPage, source: string)
 
 @Injectable()
 export class SitesService {
-  /** Keys of sites that were changed. */
-  private readonly changes$ = new Subject<string>()
+  private readonly changes$ = new Subject<SiteVersion>()
 
   constructor(
     private readonly store: Store,
@@ -121,7 +126,7 @@ export class SitesService {
 
   /** Files for a page, and further pages. @returns the keys of the pages that were added @throws PageError */
   async addFiles(key: string, pageKey: string, { pages, assets }: Import): Promise<{ pages: string[] }> {
-    const added = await this.store.change(async (db) => {
+    const { added, version } = await this.store.change(async (db) => {
       const row = await this.row(db, key)
       const site = JSON.parse(row.document) as Site
       const known = pages.find((p) => site.pages.some((s) => s.file === p.file))
@@ -132,7 +137,7 @@ export class SitesService {
         })
       const { reading } = await this.sources.source(pageOf(site, pageKey), db)
       for (const [path, bytes] of placeByName({ file: pageOf(site, pageKey).file, reading }, assets))
-        await db.save(FileRow, { site: key, path, hash: await putContent(db, bytes) })
+        await db.upsert(FileRow, { site: key, path, hash: await putContent(db, bytes) }, ['site', 'path'])
       const taken = new Set(site.pages.map((p) => p.key))
       const commands: Command[] = []
       for (const page of pages) {
@@ -145,17 +150,18 @@ export class SitesService {
           index: site.pages.length + commands.length,
         })
       }
-      if (commands.length)
-        await this.commit(
-          db,
-          row,
-          { type: 'batch', label: commands.length === 1 ? 'Add a page' : `Add ${commands.length} pages`, commands },
-          null,
-          randomBytes(12).toString('hex'),
-        )
-      return commands.flatMap((c) => (c.type === 'page/add' ? c.page.key : []))
+      const version = commands.length
+        ? await this.commit(
+            db,
+            row,
+            { type: 'batch', label: commands.length === 1 ? 'Add a page' : `Add ${commands.length} pages`, commands },
+            null,
+            randomBytes(12).toString('hex'),
+          )
+        : null
+      return { added: commands.flatMap((c) => (c.type === 'page/add' ? c.page.key : [])), version }
     })
-    if (added.length) this.changes$.next(key)
+    if (version !== null) this.changes$.next({ site: key, version })
     return { pages: added }
   }
 
@@ -183,13 +189,20 @@ export class SitesService {
       await this.checkSources(db, request.command)
       return this.commit(db, row, request.command, request.undoes, request.idempotencyKey)
     })
-    this.changes$.next(key)
+    this.changes$.next({ site: key, version })
     return { version }
   }
 
   /** One change: document, version, and a row in the log. */
   private async commit(db: EntityManager, row: SiteRow, command: Command, undoes: number | null, idempotencyKey: string): Promise<number> {
-    const applied = this.applied(JSON.parse(row.document) as Site, command)
+    const before = JSON.parse(row.document) as Site
+    const applied = this.applied(before, command)
+    for (const page of applied.site.pages)
+      await this.checkElements(
+        db,
+        before.pages.find((p) => p.key === page.key && p.source === page.source),
+        page,
+      )
     const version = row.version + 1
     const at = Date.now()
     await db.insert(ChangeRow, {
@@ -243,15 +256,11 @@ export class SitesService {
     return this.change(key, { idempotencyKey, baseVersion, command: { type: 'batch', label, commands }, undoes: null })
   }
 
-  /** The site's version, now and after every change, wherever that came from. */
-  versions(key: string): Observable<{ data: { version: number } }> {
-    const now = () => from(this.store.read((db) => this.row(db, key)).then((row) => ({ data: { version: row.version } })))
-    return merge(
-      now(),
-      this.changes$.pipe(
-        filter((changed) => changed === key),
-        concatMap(now),
-      ),
+  /** The versions of all sites, now and after every change, wherever that came from. */
+  versions(): Observable<{ data: SiteVersion }> {
+    const now = this.store.read((db) => db.find(SiteRow, { select: { key: true, version: true } }))
+    return merge(from(now).pipe(concatMap((rows) => rows.map(({ key, version }) => ({ site: key, version })))), this.changes$).pipe(
+      map((data) => ({ data })),
     )
   }
 
@@ -285,6 +294,21 @@ export class SitesService {
         code: 'no-source',
         message: 'The bytes of this page are not here; bring its file in again.',
       })
+  }
+
+  /** What a page's document newly speaks of stands in its source: a section that is no element could not be handed over. */
+  private async checkElements(db: EntityManager, before: SitePage | undefined, page: SitePage): Promise<void> {
+    if (before === page) return
+    const known = before ? elementsOf(before) : new Set()
+    const added = [...elementsOf(page)].filter((at) => !known.has(at))
+    if (!added.length) return
+    const { parsed } = await this.sources.source(page, db)
+    for (const at of added)
+      if (!parsed.byAt.has(at))
+        throw new UnprocessableEntityException({
+          code: 'no-element',
+          message: `Nothing of this was stored: “${page.file}” has no element at character ${at} of its source.`,
+        })
   }
 
   private async changes(db: EntityManager, site: string): Promise<Change[]> {

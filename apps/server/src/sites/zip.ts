@@ -1,5 +1,6 @@
 /** The files of a ZIP, read with bounds: nothing of it is believed before it is seen, and nothing is written. */
 import { promisify } from 'node:util'
+import { crc32 } from 'node:zlib'
 import { fromBuffer, getFileNameLowLevel, type Entry, type ZipFile } from 'yauzl'
 import { MAX_PAGE_BYTES, PageError } from '@waybell/core'
 import { cleanPath } from './content.ts'
@@ -8,6 +9,9 @@ import type { HandedIn } from './handed-in.ts'
 /** Most files of a ZIP, and most bytes of them all when they are expanded: 300 MB. */
 export const MAX_ENTRIES = 5000
 export const MAX_EXPANDED = 300 * 1024 * 1024
+/** What a site's files are packed to is rarely under a tenth; a ZIP that holds more than this many times its own size, and more than a site needs, is meant to do harm. */
+const MOST_PACKED = 50
+const ALWAYS_EXPANDED = 50 * 1024 * 1024
 /** Most bytes of one file that is handed in: 100 MB. */
 export const MAX_UPLOAD = 100 * 1024 * 1024
 
@@ -28,6 +32,7 @@ export async function filesInZip(name: string, bytes: Uint8Array): Promise<Hande
     throw refuse(
       `the ZIP “${name}” has ${zip.entryCount.toLocaleString('en')} entries, more than the ${MAX_ENTRIES.toLocaleString('en')} that are read; leave out what the site does not need`,
     )
+  const most = Math.min(MAX_EXPANDED, Math.max(ALWAYS_EXPANDED, bytes.length * MOST_PACKED))
   const files: HandedIn[] = []
   const seen = new Set<string>()
   let expanded = 0
@@ -37,17 +42,17 @@ export async function filesInZip(name: string, bytes: Uint8Array): Promise<Hande
     const path = pathOf(entry)
     if (path.endsWith('/') || /(^|\/)(__MACOSX|\.DS_Store|Thumbs\.db)(\/|$)/.test(path)) continue
     check(entry, path, seen)
-    if (expanded + entry.uncompressedSize > MAX_EXPANDED) throw tooLarge(path)
-    const content = await contentOf(zip, entry, path, MAX_EXPANDED - expanded)
+    if (expanded + entry.uncompressedSize > most) throw tooLarge(path, most)
+    const content = await contentOf(zip, entry, path, { left: most - expanded, most })
     expanded += content.length
     files.push({ name: path, bytes: content })
   }
   return files
 }
 
-const tooLarge = (path: string) =>
+const tooLarge = (path: string, most: number) =>
   refuse(
-    `the ZIP expands to more than ${MAX_EXPANDED / 1048576} MB, the most that is read, at “${path}”; leave out what the site does not need`,
+    `the ZIP expands to more than ${Math.floor(most / 1048576)} MB, the most that is read of one of its size, at “${path}”; leave out what the site does not need`,
   )
 
 /** By the directory of the ZIP, one after the other; null behind the last. */
@@ -66,21 +71,33 @@ function nextEntry(zip: ZipFile, name: string): Promise<Entry | null> {
   })
 }
 
-/** Many programs write UTF-8 without saying so; what is none is read as the ZIP's own old character set, or as its extra field says. */
+/** Many programs write UTF-8 without saying so; what is none is read as the character set of old that it makes words in, or as its extra field says. */
 function pathOf(entry: Entry): string {
   const raw = entry.fileNameRaw
+  return decoded('utf-8', raw) ?? japanese(raw) ?? getFileNameLowLevel(entry.generalPurposeBitFlag & ~0x800, raw, entry.extraFields, false)
+}
+
+function decoded(encoding: string, raw: Uint8Array): string | null {
   try {
-    return new TextDecoder('utf-8', { fatal: true }).decode(raw)
+    return new TextDecoder(encoding, { fatal: true }).decode(raw)
   } catch {
-    return getFileNameLowLevel(entry.generalPurposeBitFlag & ~0x800, raw, entry.extraFields, false)
+    return null
   }
+}
+
+/** Nothing but Japanese words beside ASCII: kana, or two Chinese characters together, which letters with accents hardly make. */
+function japanese(raw: Buffer): string | null {
+  const name = decoded('shift_jis', raw)
+  const words = name?.match(/[^\u0000-\u007f]+/g)
+  if (!name || !words?.every((word) => /^[\u3001-\u30ff\u4e00-\u9fff\uff01-\uffef]+$/.test(word))) return null
+  return words.some((word) => /[\u3041-\u30fa]|[\u4e00-\u9fff]{2}/.test(word)) ? name : null
 }
 
 const UNIX_LINK = 0xa000
 
 function check(entry: Entry, path: string, seen: Set<string>): void {
   const clean = cleanPath(path)
-  const escapes = clean === null || /^([/\\]|[a-z]:)/i.test(path)
+  const escapes = clean === null || /^([/\\]|[a-z]:[/\\])/i.test(path)
   if (escapes) throw refuse(`the entry “${path}” of the ZIP leads out of its folder; take it out, or pack the site's folder anew`)
   if (((entry.externalFileAttributes >>> 16) & 0xf000) === UNIX_LINK)
     throw refuse(`the entry “${path}” of the ZIP is a link and no file; put the file itself there`)
@@ -97,23 +114,25 @@ function check(entry: Entry, path: string, seen: Set<string>): void {
     )
 }
 
-/** What is counted is what comes, not what the directory says. */
-function contentOf(zip: ZipFile, entry: Entry, path: string, most: number): Promise<Uint8Array> {
+/** What is counted is what comes, not what the directory says, and what came is what was packed. */
+function contentOf(zip: ZipFile, entry: Entry, path: string, { left, most }: { left: number; most: number }): Promise<Uint8Array> {
   return new Promise((done, failed) => {
-    const broken = (error: Error) => failed(refuse(`the entry “${path}” of the ZIP cannot be read (${error.message}); pack it anew`))
+    const broken = (reason: string) => failed(refuse(`the entry “${path}” of the ZIP cannot be read (${reason}); pack it anew`))
     zip.openReadStream(entry, (error, stream) => {
-      if (error) return broken(error)
+      if (error) return broken(error.message)
       const chunks: Buffer[] = []
       let size = 0
+      let sum = 0
       stream.on('data', (chunk: Buffer) => {
         size += chunk.length
-        if (size > Math.min(most, MAX_PAGE_BYTES)) {
+        sum = crc32(chunk, sum)
+        if (size > Math.min(left, MAX_PAGE_BYTES)) {
           stream.destroy()
-          failed(tooLarge(path))
+          failed(tooLarge(path, most))
         } else chunks.push(chunk)
       })
-      stream.on('error', broken)
-      stream.on('end', () => done(Buffer.concat(chunks)))
+      stream.on('error', (failure: Error) => broken(failure.message))
+      stream.on('end', () => (sum === entry.crc32 ? done(Buffer.concat(chunks)) : broken('its bytes are not those that were packed')))
     })
   })
 }

@@ -18,6 +18,7 @@ import { useFollowing } from '../work/useFollowing.ts'
 import { useLive } from '../work/useLive.ts'
 import { useSurveys } from '../work/useSurveys.ts'
 import { useUndoKeys } from '../work/useUndoKeys.ts'
+import { hearVersions } from '../work/versions.ts'
 import { Bar } from './Bar.tsx'
 import { DropFiles } from './DropFiles.tsx'
 
@@ -47,11 +48,7 @@ function OpenSite({ loaded }: { loaded: SiteState }) {
   const runtime = useQuery({ queryKey: ['runtime'], queryFn: api.runtime, staleTime: Infinity })
 
   // What other tabs do is seen here at once.
-  useEffect(() => {
-    const stream = new EventSource(api.versions(loaded.key))
-    stream.onmessage = ({ data }: MessageEvent<string>) => void session.follow((JSON.parse(data) as { version: number }).version)
-    return () => stream.close()
-  }, [loaded.key, session])
+  useEffect(() => hearVersions(loaded.key, (version) => void session.follow(version)), [loaded.key, session])
   // Whatever is typed later may need them.
   useEffect(() => {
     const later = setTimeout(() => void loadTables(), 3000)
