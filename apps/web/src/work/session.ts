@@ -70,7 +70,8 @@ export class Session {
         stacks: afterChange(this.state.stacks, change),
         storing: this.state.reason === null ? 'storing' : 'waiting',
       })
-      void this.send()
+      // In a turn of its own, so that the change is drawn first.
+      setTimeout(() => void this.send())
       return true
     } catch (error) {
       if (!(error instanceof CommandError)) throw error
