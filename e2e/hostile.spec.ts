@@ -1,7 +1,11 @@
 /** A page that tries to reach the application or the network gets nowhere, its scripts on and off. */
 import { expect, test } from '@playwright/test'
+import { createSocket } from 'node:dgram'
+import { mkdtempSync } from 'node:fs'
 import { createServer, type Server as HttpServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { Server, setUp } from './support/server.ts'
 
 const hostile = (listener: string, app: string) => `<!doctype html><html><head><title>Hostile</title>
@@ -88,6 +92,131 @@ test.describe('a hostile page', () => {
     expect(context.pages()).toHaveLength(1)
     expect(heard).toEqual([])
   })
+
+  test('reaches nobody by calls between browsers, nor by links that say where one will be wanted, in a browser as people have it', async ({
+    playwright,
+  }) => {
+    const { port } = listener.address() as AddressInfo
+    const calls = createSocket('udp4')
+    const called: number[] = []
+    calls.on('message', (message) => called.push(message.length))
+    await new Promise<void>((done) => calls.bind(0, '127.0.0.1', done))
+    const calling = (address: number) => `<!doctype html><title>Calling</title><link rel="preconnect" href="http://127.0.0.1:${port}">
+<link rel="dns-prefetch" href="http://127.0.0.1:${port}"><section id="a"><h2>A</h2><p>words</p></section><section id="b"><h2>B</h2></section><iframe id="inner"></iframe><script>
+window.tries = []
+function call(kind, from) { try { const peer = new (from().RTCPeerConnection)({ iceServers: [{ urls: 'stun:127.0.0.1:${address}' }, { urls: 'turn:127.0.0.1:${port}?transport=tcp', username: 'a', credential: 'b' }] }); peer.createDataChannel('x'); peer.createOffer().then((offer) => peer.setLocalDescription(offer)); tries.push(kind + ' made') } catch (error) { tries.push(kind + ' ' + error.name) } }
+call('own', () => window)
+call('inner', () => document.getElementById('inner').contentWindow)
+call('document', () => document.getElementById('inner').contentDocument.defaultView)
+const made = document.body.appendChild(document.createElement('iframe'))
+call('made', () => made.contentWindow)
+for (const rel of ['preconnect', 'dns-prefetch']) document.head.append(Object.assign(document.createElement('link'), { rel, href: 'http://127.0.0.1:${port}' }))
+</script>`
+    heard.length = 0
+    const browser = await playwright.chromium.launchPersistentContext(mkdtempSync(join(tmpdir(), 'waybell-profile-')), {
+      executablePath: process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium',
+      args: ['--no-sandbox'],
+      // As people have it: with what Playwright quiets by itself.
+      ignoreDefaultArgs: ['--disable-background-networking', '--disable-component-extensions-with-background-pages'],
+    })
+    try {
+      const page = await browser.newPage()
+      await page.goto(server.address)
+      await page.getByTestId('files').setInputFiles({
+        name: 'index.html',
+        mimeType: 'text/html',
+        buffer: Buffer.from(calling((calls.address() as AddressInfo).port)),
+      })
+      await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(2, { timeout: 60_000 })
+      await page.waitForTimeout(3000)
+      const frame = page.frames().find((f) => f.url().includes('.localhost'))!
+      const tries = await frame.evaluate(() => (window as unknown as { tries: string[] }).tries)
+      expect(tries).toEqual(['own TypeError', 'inner TypeError', 'document TypeError', 'made TypeError'])
+      expect([heard, called]).toEqual([[], []])
+      // Had they got out, they would have been heard.
+      const control = createServer((_, response) =>
+        response.setHeader('Content-Type', 'text/html').end(calling((calls.address() as AddressInfo).port)),
+      )
+      await new Promise<void>((done) => control.listen(0, '127.0.0.1', done))
+      await page.goto(`http://127.0.0.1:${(control.address() as AddressInfo).port}/`)
+      await expect.poll(() => called.length).toBeGreaterThan(0)
+      expect(heard).toContain('connection')
+      control.close()
+    } finally {
+      await browser.close()
+      calls.close()
+      heard.length = 0
+    }
+  })
+
+  test('does not take the tab’s history, and has its own', async ({ page }) => {
+    await page.goto(server.address)
+    const before = await page.evaluate(() => history.length)
+    await page.getByTestId('files').setInputFiles({
+      name: 'index.html',
+      mimeType: 'text/html',
+      buffer:
+        Buffer.from(`<!doctype html><title>Past</title><section id="a"><h2>A</h2><p>words</p></section><section id="b"><h2>B</h2></section><script>
+for (let i = 1; i <= 30; i++) history.pushState({ i }, '', '?step=' + i)
+for (let i = 1; i <= 5; i++) setTimeout(() => (location.hash = 'h' + i), 50 * i)
+window.states = []
+addEventListener('popstate', (event) => states.push(event.state && event.state.i))
+setTimeout(() => history.go(-6), 600)
+localStorage.setItem('kept', 'yes')
+localStorage.other = 'too'
+window.kept = [localStorage.getItem('kept'), localStorage.other, localStorage.length, Object.keys(localStorage).join(), localStorage.getItem('none')]
+</script>`),
+    })
+    await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(2, { timeout: 60_000 })
+    await page.waitForTimeout(1500)
+    const frame = page.frames().find((f) => f.url().includes('.localhost'))!
+    const { states, length, kept } = await frame.evaluate(() => ({
+      ...(window as unknown as { states: unknown[]; kept: unknown[] }),
+      length: history.length,
+    }))
+    // As a visitor's browser tells it.
+    expect([states, length]).toEqual([[null, null, null, null, null, 29], 36])
+    expect(frame.url()).toContain('?step=29')
+    expect(kept).toEqual(['yes', 'too', 2, 'kept,other', null])
+    expect(await page.evaluate(() => history.length)).toBeLessThanOrEqual(before + 1)
+    await page.goBack({ waitUntil: 'commit' })
+    await expect(page).toHaveURL(server.address + '/')
+  })
+
+  for (const [by, flood] of [
+    ['messages to the application', `setInterval(() => { for (let i = 0; i < 3000; i++) parent.postMessage({ wayBell: i }, '*') }, 0)`],
+    [
+      'the agent’s own line',
+      `const post = MessagePort.prototype.postMessage; let line; MessagePort.prototype.postMessage = function (...given) { line = this; return post.apply(this, given) }
+for (const name of ['ports', 'data']) { const own = Object.getOwnPropertyDescriptor(MessageEvent.prototype, name); Object.defineProperty(MessageEvent.prototype, name, { get() { const got = own.get.call(this); if (name === 'ports' && got[0]) line = got[0]; return got } }) }
+window.taken = () => line !== undefined
+setInterval(() => { for (let i = 0; i < 3000; i++) { dispatchEvent(new PointerEvent('pointermove')); if (line) post.call(line, { type: 'scrolled', y: i }) } }, 0)`,
+    ],
+  ] as const)
+    test(`a page that floods ${by} keeps nothing waiting`, async ({ page }) => {
+      await page.goto(server.address)
+      await page.getByTestId('files').setInputFiles({
+        name: 'index.html',
+        mimeType: 'text/html',
+        buffer: Buffer.from(
+          `<!doctype html><title>Loud</title><section id="a"><h2>A</h2><p>words</p></section><section id="b"><h2>B</h2></section><script>${flood}
+setInterval(() => { alert('x'); confirm('y'); print() }, 5)</script>`,
+        ),
+      })
+      await expect(page.getByRole('heading', { name: 'Loud' })).toBeVisible({ timeout: 30_000 })
+      if (by === 'messages to the application') {
+        await expect(page.getByRole('alert').getByText('sends messages without end')).toBeVisible({ timeout: 20_000 })
+        await page.getByRole('button', { name: 'Open it without its scripts' }).click()
+      } else {
+        const frame = page.frames().find((f) => f.url().includes('.localhost'))!
+        await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(2, { timeout: 60_000 })
+        expect(await frame.evaluate(() => (window as unknown as { taken: () => boolean }).taken())).toBe(false)
+      }
+      await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(2, { timeout: 60_000 })
+      await setUp(page)
+      await page.getByRole('navigation', { name: 'Tasks' }).getByRole('link', { name: 'Menus' }).click()
+      await expect(page.getByRole('textbox', { name: 'Label of item A' })).toBeVisible({ timeout: 5000 })
+    })
 
   test('would have been heard by the listener, had it got out', async ({ page }) => {
     const { port } = listener.address() as AddressInfo

@@ -2,12 +2,16 @@
  * The measuring agent: goes into the page before anything else, names its elements, measures it, and shows edits in it. In a frame
  * of the application it speaks over a port; the command line calls it by name.
  */
+import { closeWays } from './closed.ts'
+import { keepHistory } from './history.ts'
 import { follow, takeLinks } from './links.ts'
 import type { FromAgent, PickedElement, ToAgent } from './messages.ts'
 import { patch } from './patch.ts'
+import { dataOf, hearFrom, portsOf, postTo, sourceOf, stopHere } from './own.ts'
 import { Picker } from './pick.ts'
 import { jumpTo } from './settle.ts'
 import { collectStamps, elementAt, positionOf } from './stamps.ts'
+import { keepStorage } from './storage.ts'
 import { visit } from './visit.ts'
 import { probe, remeasure } from './survey/index.ts'
 
@@ -20,14 +24,16 @@ export interface AgentOfWindow {
 }
 const host = window as Window & AgentOfWindow
 
-// Data could leave by a way that no policy covers; a page does not need it to be looked at.
-for (const name of ['RTCPeerConnection', 'webkitRTCPeerConnection']) Reflect.deleteProperty(window, name)
+closeWays()
+keepStorage()
 
 const nonce = window.name
+const application = window.parent
 if (window.parent === window) host.wayBellAgent = { probe }
 else {
   // The page is not to know it; a reload is, so that the agent in it can say who it is.
   window.name = ''
+  keepHistory()
   addEventListener('pagehide', () => (window.name = nonce))
   addEventListener('message', listen, true)
   stay()
@@ -38,8 +44,8 @@ else {
 function stay(): void {
   const navigation = (window as { navigation?: EventTarget }).navigation
   navigation?.addEventListener('navigate', (event) => {
-    const to = event as Event & { hashChange: boolean; destination: { url: string } }
-    const isOwn = to.hashChange || to.destination.url.replace(/#.*$/s, '') === location.href.replace(/#.*$/s, '')
+    const { destination } = event as Event & { destination: { url: string; sameDocument: boolean } }
+    const isOwn = destination.sameDocument || destination.url.replace(/#.*$/s, '') === location.href.replace(/#.*$/s, '')
     if (!isOwn && event.cancelable) event.preventDefault()
   })
 }
@@ -51,16 +57,16 @@ function whenReady(then: () => void): void {
 
 /** The first message brings the port; the page's own listeners, which come later, do not hear of it. */
 function listen(event: MessageEvent): void {
-  if (event.source !== window.parent || (event.data as { wayBell?: unknown } | null)?.wayBell !== nonce) return
-  event.stopImmediatePropagation()
-  const [port] = event.ports
+  if (sourceOf(event) !== application || (dataOf(event) as { wayBell?: unknown } | null)?.wayBell !== nonce) return
+  stopHere(event)
+  const [port] = portsOf(event)
   if (!port) return
   removeEventListener('message', listen, true)
   serve(port)
 }
 
 function serve(port: MessagePort): void {
-  const say = (message: FromAgent) => port.postMessage(message)
+  const say = (message: FromAgent) => postTo(port, message)
   let watched: ReadonlySet<number> = new Set()
   let probing = false
   let picker: Picker | null = null
@@ -115,9 +121,10 @@ function serve(port: MessagePort): void {
         else picker?.step(message.to)
     }
   }
-  port.onmessage = ({ data }: MessageEvent<ToAgent>) => {
+  hearFrom(port, (event) => {
+    const data = dataOf(event) as ToAgent
     act(data).catch((error: unknown) => say({ type: 'failed', turn: 'turn' in data ? data.turn : 0, message: String(error) }))
-  }
+  })
   let waiting = false
   addEventListener(
     'scroll',

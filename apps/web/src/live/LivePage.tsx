@@ -22,6 +22,8 @@ interface Props {
   /** Nothing could be measured. */
   isSilent: boolean
   onMessage: (screen: string, message: FromAgent) => void
+  /** The page says so much that it has to be stopped. */
+  onFlood: () => void
   /** Stands behind the frames that are looked at. */
   children?: ReactNode
   ref: Ref<LiveHandle>
@@ -85,22 +87,27 @@ type FrameProps = Omit<Props, 'screens' | 'shown' | 'ref'> & {
   channels: Map<string, Patched>
 }
 
-function Frame({ siteKey, file, title, screen, isShown, scripts, room, parts, edits, channels, isSilent, onMessage }: FrameProps) {
+function Frame({ siteKey, file, title, screen, isShown, scripts, room, parts, edits, channels, isSilent, onMessage, onFlood }: FrameProps) {
   const frame = useRef<HTMLIFrameElement>(null)
   // By its values: a document that came from the server anew holds other objects of the same.
   const { key, touch } = screen
   const [isReady, setReady] = useState(false)
   const [nonce] = useState(() => crypto.randomUUID())
-  const hear = useRef(onMessage)
-  hear.current = onMessage
+  const hear = useRef({ onMessage, onFlood })
+  hear.current = { onMessage, onFlood }
   useEffect(() => {
-    const channel = new Patched(frame.current!, nonce, (message) => {
-      if (message.type === 'ready') {
-        channel.begin()
-        setReady(true)
-      }
-      hear.current(key, message)
-    })
+    const channel = new Patched(
+      frame.current!,
+      nonce,
+      (message) => {
+        if (message.type === 'ready') {
+          channel.begin()
+          setReady(true)
+        }
+        hear.current.onMessage(key, message)
+      },
+      () => hear.current.onFlood(),
+    )
     channels.set(key, channel)
     return () => {
       channel.close()

@@ -25,6 +25,7 @@ interface Props {
   isFresh: () => boolean
   onSurvey: (survey: Survey, of: SitePage) => void
   onState: (state: MeasuringState) => void
+  onFlood: () => void
 }
 
 /** How long the page may take before it is said to be silent, in ms. */
@@ -43,9 +44,14 @@ export function Measuring(props: Props) {
   const surveyor = useRef<Surveyor | null>(null)
 
   useEffect(() => {
-    const channel = new Channel(frame.current!, nonce, (message) => {
-      if (message.type === 'ready') surveyor.current?.begin()
-    })
+    const channel = new Channel(
+      frame.current!,
+      nonce,
+      (message) => {
+        if (message.type === 'ready') surveyor.current?.begin()
+      },
+      () => latest.current.onFlood(),
+    )
     const own = new Surveyor(frame.current!, channel, () => latest.current)
     surveyor.current = own
     const patience = setTimeout(() => own.isReady || latest.current.onState('silent'), PATIENCE)

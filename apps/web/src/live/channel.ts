@@ -2,15 +2,21 @@
 import type { FromAgent, ToAgent } from '@waybell/agent/types'
 import { readMessage } from '@waybell/agent/schema'
 
+/** More messages in a second than an agent ever has to say: the page speaks, to keep the application from anything else. */
+const MOST_A_SECOND = 600
+
 export class Channel {
   private port: MessagePort | null = null
   private turn = 0
+  private heard = { since: 0, count: 0 }
   private readonly waiting = new Map<number, { done: (message: FromAgent) => void; failed: (error: Error) => void }>()
 
   constructor(
     private readonly frame: HTMLIFrameElement,
     private readonly nonce: string,
     private readonly hear: (message: FromAgent) => void,
+    /** The page says so much that it has to be stopped; nothing more of it is heard. */
+    private readonly onFlood: () => void,
   ) {
     window.addEventListener('message', this.meet)
   }
@@ -28,7 +34,17 @@ export class Channel {
     this.waiting.clear()
   }
 
+  private isFlood(): boolean {
+    const now = performance.now()
+    if (now - this.heard.since > 1000) this.heard = { since: now, count: 0 }
+    if (++this.heard.count <= MOST_A_SECOND) return false
+    this.close()
+    this.onFlood()
+    return true
+  }
+
   private readonly meet = (event: MessageEvent): void => {
+    if (event.source === this.frame.contentWindow && this.isFlood()) return
     // One agent to a frame; a second voice in it is the page's.
     if (this.port) return
     const origin = new URL(this.frame.src).origin
@@ -47,6 +63,7 @@ export class Channel {
       this.giveUp()
     })
     port1.onmessage = ({ data }) => {
+      if (this.isFlood()) return
       const message = readMessage(data)
       if (!message) return
       if ('turn' in message) {

@@ -11,6 +11,7 @@ import { LivePage } from '../live/LivePage.tsx'
 import { Measuring, type MeasuringState } from '../live/Measuring.tsx'
 import { Spine } from '../spine/Spine.tsx'
 import { tasks } from '../tasks/index.ts'
+import { Button } from '../ui/index.tsx'
 import { partsToMeasure, WorkContext, type Work } from '../work/context.ts'
 import { Session } from '../work/session.ts'
 import { loadTables, loadTablesFor } from '../work/tables.ts'
@@ -103,6 +104,18 @@ const Failed = ({ message }: { message: string }) => (
   </main>
 )
 
+const Stopped = ({ onQuiet }: { onQuiet: () => void }) => (
+  <div role="alert" className="m-auto max-w-96 border-l-4 border-brick bg-wash p-3 text-sm">
+    <p className="mb-2">
+      A script of this page sends messages without end, and was stopped before it kept everything else waiting. Without its own scripts the
+      page can be worked on; what it measures then is the page without them.
+    </p>
+    <Button kind="main" onClick={onQuiet}>
+      Open it without its scripts
+    </Button>
+  </div>
+)
+
 interface OpenedProps {
   siteKey: string
   session: Session
@@ -120,6 +133,8 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   const undeclared = useMemo(() => new Set(state.undeclared), [state.undeclared])
   const [shown, setShown] = useState(site.screens[0]!.key)
   const [scripts, setScripts] = useState(true)
+  /** The page said so much that it was stopped. */
+  const [isStopped, setStopped] = useState(false)
   const [focused, setFocused] = useState<string | null>(null)
   const [measuring, setMeasuring] = useState<MeasuringState>('measuring')
   const screen = site.screens.find((s) => s.key === shown)!
@@ -203,6 +218,10 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   )
   if (!followed || !work) return <Opening />
   const { settled, edits } = followed
+  const switchScripts = (on: boolean) => {
+    setStopped(false)
+    setScripts(on)
+  }
   const task = tasks.find((t) => t.key === taskKey) ?? tasks[0]!
   const { View, Overlay } = task
   return (
@@ -237,36 +256,42 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
                 ))}
               </ToggleGroup.Root>
               <label className="ml-auto flex items-center gap-1.5 text-sm">
-                <input type="checkbox" checked={scripts} onChange={(e) => setScripts(e.target.checked)} /> Page’s own scripts
+                <input type="checkbox" checked={scripts} onChange={(e) => switchScripts(e.target.checked)} /> Page’s own scripts
               </label>
             </div>
-            <LivePage
-              ref={handle}
-              siteKey={siteKey}
-              file={page.file}
-              title={page.title || page.file}
-              screens={site.screens}
-              shown={shown}
-              scripts={scripts}
-              parts={watched}
-              edits={edits}
-              isSilent={measuring === 'silent'}
-              onMessage={hear}
-            >
-              <Measuring
+            {isStopped ? (
+              <Stopped onQuiet={() => switchScripts(false)} />
+            ) : (
+              <LivePage
+                ref={handle}
                 siteKey={siteKey}
                 file={page.file}
+                title={page.title || page.file}
                 screens={site.screens}
                 shown={shown}
                 scripts={scripts}
-                request={request}
-                of={settled}
+                parts={watched}
                 edits={edits}
-                isFresh={() => stale.size === 0}
-                onSurvey={measured.take}
-                onState={setMeasuring}
-              />
-            </LivePage>
+                isSilent={measuring === 'silent'}
+                onMessage={hear}
+                onFlood={() => setStopped(true)}
+              >
+                <Measuring
+                  siteKey={siteKey}
+                  file={page.file}
+                  screens={site.screens}
+                  shown={shown}
+                  scripts={scripts}
+                  request={request}
+                  of={settled}
+                  edits={edits}
+                  isFresh={() => stale.size === 0}
+                  onSurvey={measured.take}
+                  onState={setMeasuring}
+                  onFlood={() => setStopped(true)}
+                />
+              </LivePage>
+            )}
           </section>
           {Overlay && <Overlay />}
         </div>

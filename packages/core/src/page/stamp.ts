@@ -26,11 +26,14 @@ const holdsLink = (el: El): boolean => el.children.some((c) => c.tag === 'a' || 
 
 /**
  * The attribute that would take the page, or a frame in it, elsewhere. The policy it is served with stops that too, but a page
- * that sends itself away could not be looked at, and a browser opens a connection for a frame before it asks the policy.
+ * that sends itself away could not be looked at, and a browser opens a connection for a frame, or for a link that only
+ * says where one will be wanted, before it asks the policy.
  */
 function awayAttribute(el: El): string | null {
   if (el.at < 0) return null
   if (el.tag === 'meta' && el.attrs.get('http-equiv')?.trim().toLowerCase() === 'refresh') return 'http-equiv'
+  if (el.tag === 'link' && /(^|\s)(preconnect|dns-prefetch|prefetch|prerender|modulepreload)(\s|$)/i.test(el.attrs.get('rel') ?? ''))
+    return 'rel'
   const name = el.tag === 'object' ? 'data' : ['iframe', 'frame', 'embed'].includes(el.tag) ? 'src' : null
   return name !== null && readAddress(el.attrs.get(name) ?? '', '', null).kind === 'outside' ? name : null
 }
