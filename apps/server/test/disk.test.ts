@@ -1,7 +1,7 @@
 /** The built server on a disk that fills up, beside other programs, and on what is damaged; a second reader looks after every answer. */
 import Sqlite from 'better-sqlite3'
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
-import { existsSync, mkdtempSync, openSync, readdirSync, statSync, writeSync, closeSync } from 'node:fs'
+import { existsSync, mkdtempSync, openSync, readdirSync, statSync, writeFileSync, writeSync, closeSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
@@ -161,4 +161,44 @@ it('a folder has one server', async () => {
   await expect(start(data)).rejects.toThrow(/exit 1: Another Way Bell works on .*WAYBELL_DATA/s)
   await stop(first, 'SIGKILL')
   await start(data)
+})
+
+/** The command as `npm run` calls it. */
+const copies = (what: 'copy' | 'restore', folder: string, data: string) =>
+  spawnSync(process.execPath, [join(__dirname, '../dist/copies.js'), what, folder], {
+    env: { ...process.env, WAYBELL_DATA: data, INIT_CWD: tmpdir() },
+    encoding: 'utf8',
+  })
+
+it('everything is copied while it is worked on, and put back', async () => {
+  const data = folder()
+  let running = await start(data)
+  const key = await aSite(running.address)
+  await rename(running.address, key, 0)
+  const copy = join(folder(), 'copy')
+  expect(copies('copy', copy, data)).toMatchObject({ status: 0, stdout: expect.stringContaining('is copied to') })
+  expect(copies('copy', copy, data)).toMatchObject({ status: 1, stderr: expect.stringContaining('is not empty') })
+  await rename(running.address, key, 1)
+  expect(copies('restore', copy, data)).toMatchObject({ status: 1, stderr: expect.stringContaining('Another Way Bell works on') })
+  await stop(running, 'SIGKILL')
+
+  expect(copies('restore', copy, data)).toMatchObject({ status: 0, stdout: expect.stringContaining('is kept as waybell-before-') })
+  running = await start(data)
+  expect((await ask(running.address, `sites/${key}`)).body.version).toBe(1)
+  // What it took the place of is whole too.
+  const kept = readdirSync(data).find((f) => f.startsWith('waybell-before-'))!
+  const before = new Sqlite(join(data, kept), { readonly: true })
+  expect(before.prepare('SELECT version FROM site WHERE key = ?').get(key)).toEqual({ version: 2 })
+  before.close()
+
+  writeFileSync(join(copy, 'waybell.sqlite'), 'no database')
+  expect(copies('restore', copy, data)).toMatchObject({ status: 1, stderr: expect.stringContaining('is damaged') })
+})
+
+it('listens on loopback alone, and says what more would take', () => {
+  const { status, stderr } = spawnSync(process.execPath, [main], {
+    env: { ...process.env, WAYBELL_DATA: folder(), WAYBELL_HOST: '0.0.0.0' },
+    encoding: 'utf8',
+  })
+  expect([status, stderr]).toEqual([1, expect.stringContaining('HTTPS, and an access key')])
 })

@@ -12,6 +12,7 @@ import { DataSource } from 'typeorm'
 import { createApplication } from '../src/application.ts'
 import { ContentRow, FileRow, SiteRow } from '../src/db/entities.ts'
 import { Store } from '../src/db/store.ts'
+import { SitesService } from '../src/sites/sites.service.ts'
 
 let app: NestExpressApplication
 let host: string
@@ -195,6 +196,36 @@ it('stores nothing of an upload that breaks off', async () => {
   })
   await http().get('/api/sites').expect(200)
   expect(await count()).toEqual(before)
+})
+
+it('keeps no content that no site has any more, and all that another still has', async () => {
+  const content = () => app.get(DataSource).getRepository(ContentRow).count()
+  const before = await content()
+  const [one, two] = [
+    await make(['index.html', first + '<!-- 1 -->'], ['a.css', 'shared']),
+    await make(['index.html', second + '<!-- two -->'], ['b.css', 'shared']),
+  ]
+  const { body: review } = await http()
+    .post(`/api/sites/${one}/pages/p1/review`)
+    .attach('files', Buffer.from(first + '<!-- 2 -->'), { filepath: 'index.html' } as never)
+    .expect(200)
+  await http()
+    .post(`/api/sites/${one}/pages/p1/revise`)
+    .send({ idempotencyKey: 'revise-to-clear', baseVersion: 0, source: review.source, decisions: { sections: {}, added: [] } })
+    .expect(200)
+  expect(await content()).toBe(before + 4)
+  await http().delete(`/api/sites/${one}`).expect(204)
+  expect(await content()).toBe(before + 2)
+  await http().get(`/api/sites/${two}/pages/p1`).expect(200)
+  // One that was handed in and never taken over goes at the next start.
+  await http()
+    .post(`/api/sites/${two}/pages/p1/review`)
+    .attach('files', Buffer.from(second + '<!-- never -->'), { filepath: 'index.html' } as never)
+    .expect(200)
+  await app.get(SitesService).onApplicationBootstrap()
+  expect(await content()).toBe(before + 2)
+  const { body } = await http().get('/api/storage').expect(200)
+  expect(body.bytes).toBeGreaterThan(10_000)
 })
 
 it('ends when it is told to, though somebody listens', async () => {

@@ -132,6 +132,7 @@ const pagePath = (site: string, page: string) => `sites/${site}/pages/${page}`
 
 export const api = {
   sites: () => ask<SiteSummary[]>('sites'),
+  storage: () => ask<{ folder: string; bytes: number }>('storage'),
   site: (key: string) => ask<SiteState>(`sites/${key}`),
   create: (
     files: readonly GivenFile[],

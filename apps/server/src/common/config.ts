@@ -1,5 +1,5 @@
 /** Where the server listens and keeps its data, from the environment. */
-import { mkdirSync } from 'node:fs'
+import { mkdirSync, readdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 
@@ -16,10 +16,21 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
   const port = Number(env.WAYBELL_PORT ?? 7420)
   if (!Number.isInteger(port) || port < 0 || port > 65535)
     throw new Error(`WAYBELL_PORT is “${env.WAYBELL_PORT}”; give a number from 0 to 65535`)
+  const host = env.WAYBELL_HOST
+  if (host !== undefined && host !== '127.0.0.1')
+    throw new Error(
+      `WAYBELL_HOST is “${host}”, and Way Bell listens on 127.0.0.1 alone: whoever reaches it can change every site. To be reached from elsewhere it would need a host name of its own with a wildcard under it for the origins of pages, HTTPS, and an access key; it has none of these yet (docs/security.md). Leave WAYBELL_HOST out.`,
+    )
   const data = env.WAYBELL_DATA ?? join(root, 'data')
   mkdirSync(data, { recursive: true })
   return { data, port }
 }
+
+/** What the data take of the disk. */
+export const dataSize = (data: string): { folder: string; bytes: number } => ({
+  folder: data,
+  bytes: readdirSync(data).reduce((sum, name) => sum + (statSync(join(data, name), { throwIfNoEntry: false })?.size ?? 0), 0),
+})
 
 export const webFolder = join(root, 'apps/web/dist')
 export const demoFolder = join(root, 'demo/ostrey')

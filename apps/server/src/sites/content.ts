@@ -1,7 +1,7 @@
 /** Bytes by their hash. */
 import { createHash } from 'node:crypto'
-import type { EntityManager } from 'typeorm'
-import { ContentRow, FileRow } from '../db/entities.ts'
+import { In, type EntityManager } from 'typeorm'
+import { ChangeRow, ContentRow, FileRow, SiteRow } from '../db/entities.ts'
 
 export const hashBytes = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
 
@@ -13,6 +13,33 @@ export async function putContent(db: EntityManager, bytes: Uint8Array): Promise<
 
 export async function getContent(db: EntityManager, hash: string): Promise<Buffer | null> {
   return (await db.findOneBy(ContentRow, { hash }))?.bytes ?? null
+}
+
+/** Every hash that a text speaks of; documents and commands name sources by them. */
+const hashesIn = (text: string): string[] => text.match(/\b[0-9a-f]{64}\b/g) ?? []
+
+/** What a site has of content, its history's too. */
+export async function contentOf(db: EntityManager, site: string): Promise<Set<string>> {
+  const files = await db.findBy(FileRow, { site })
+  const rows = await db.findBy(SiteRow, { key: site })
+  const changes = await db.find(ChangeRow, { where: { site }, select: { command: true, inverse: true } })
+  return new Set([
+    ...files.map((f) => f.hash),
+    ...rows.flatMap((r) => hashesIn(r.document)),
+    ...changes.flatMap((c) => [...hashesIn(c.command), ...hashesIn(c.inverse)]),
+  ])
+}
+
+/**
+ * Clears content away that no site has any more.
+ * @param among only of these; without them of everything, also what was handed in for a review and never taken over
+ */
+export async function clearContent(db: EntityManager, among?: ReadonlySet<string>): Promise<void> {
+  const kept = new Set<string>()
+  for (const { key } of await db.find(SiteRow, { select: { key: true } })) for (const hash of await contentOf(db, key)) kept.add(hash)
+  const all = among ?? (await db.find(ContentRow, { select: { hash: true } })).map((c) => c.hash)
+  const gone = [...all].filter((hash) => !kept.has(hash))
+  for (let i = 0; i < gone.length; i += 500) await db.delete(ContentRow, { hash: In(gone.slice(i, i + 500)) })
 }
 
 /** The file of a site at a path; a leading `/` means the site's root. */

@@ -4,6 +4,7 @@ import {
   Delete,
   Get,
   HttpCode,
+  Inject,
   Param,
   ParseIntPipe,
   Post,
@@ -19,6 +20,7 @@ import { FilesInterceptor } from '@nestjs/platform-express'
 import { MAX_PAGE_BYTES } from '@waybell/core'
 import { runtimeText } from '@waybell/runtime'
 import type { Request, Response } from 'express'
+import { CONFIG, dataSize, type Config } from '../common/config.ts'
 import { JoiPipe } from '../common/joi.ts'
 import { backRequest, changeRequest, newSiteFields, pageKey, siteKey, stateName, surveysRequest, takingRequest } from './requests.ts'
 import { HandoverService } from './handover.service.ts'
@@ -51,11 +53,17 @@ export class SitesController {
     private readonly handovers: HandoverService,
     private readonly newVersions: VersionsService,
     private readonly surveys: SurveysService,
+    @Inject(CONFIG) private readonly config: Config,
   ) {}
 
   @Get('runtime')
   runtime(@Res() response: Response) {
     response.type('text/plain').send(runtimeText)
+  }
+
+  @Get('storage')
+  storage() {
+    return dataSize(this.config.data)
   }
 
   @Get('sites')

@@ -1,5 +1,5 @@
 /** Sites: made from files, changed by commands. Every change is one transaction. */
-import { ConflictException, Injectable, NotFoundException, UnprocessableEntityException } from '@nestjs/common'
+import { ConflictException, Injectable, NotFoundException, UnprocessableEntityException, type OnApplicationBootstrap } from '@nestjs/common'
 import {
   afterChange,
   apply,
@@ -24,7 +24,7 @@ import { concatMap, from, map, merge, Subject, type Observable } from 'rxjs'
 import { MoreThan, type EntityManager } from 'typeorm'
 import { Store } from '../db/store.ts'
 import { ChangeRow, ContentRow, FileRow, SiteRow, SurveyRow } from '../db/entities.ts'
-import { putContent } from './content.ts'
+import { clearContent, contentOf, putContent } from './content.ts'
 import { placeByName, type Import, type ImportedPage } from './import.ts'
 import { SourcesService } from './sources.service.ts'
 
@@ -82,13 +82,18 @@ const freshPage = (key: string, { file, reading }: ImportedPage, source: string)
 })
 
 @Injectable()
-export class SitesService {
+export class SitesService implements OnApplicationBootstrap {
   private readonly changes$ = new Subject<SiteVersion>()
 
   constructor(
     private readonly store: Store,
     private readonly sources: SourcesService,
   ) {}
+
+  /** At the start nobody is in the middle of anything: what no site has is left over. */
+  async onApplicationBootstrap(): Promise<void> {
+    await this.store.change((db) => clearContent(db))
+  }
 
   async list(): Promise<SiteSummary[]> {
     const rows = await this.store.read((db) => db.find(SiteRow, { order: { changedAt: 'DESC' } }))
@@ -174,8 +179,10 @@ export class SitesService {
   async drop(key: string): Promise<void> {
     await this.store.change(async (db) => {
       await this.row(db, key)
+      const content = await contentOf(db, key)
       await db.delete(SiteRow, { key })
       for (const table of [ChangeRow, FileRow, SurveyRow]) await db.delete(table, { site: key })
+      await clearContent(db, content)
     })
   }
 

@@ -17,6 +17,7 @@ interface Given {
 
 export function SitesView() {
   const sites = useQuery({ queryKey: ['sites'], queryFn: api.sites })
+  const storage = useQuery({ queryKey: ['storage'], queryFn: api.storage, staleTime: 0 })
   const client = useQueryClient()
   const navigate = useNavigate()
   const [over, setOver] = useState(false)
@@ -63,6 +64,11 @@ export function SitesView() {
               <SiteRow key={site.key} site={site} />
             ))}
           </ul>
+          {storage.data && (
+            <p className="mt-3 text-xs text-faint">
+              Everything is in {storage.data.folder}: {(storage.data.bytes / 1e6).toFixed(1)} MB
+            </p>
+          )}
         </section>
         <section aria-labelledby="bring" className={`self-start border-l-4 pl-5 ${over ? 'border-teal bg-wash' : 'border-hair'}`}>
           <h2 id="bring" className="mb-2 text-lg font-bold">
@@ -70,7 +76,8 @@ export function SitesView() {
           </h2>
           <p className="mb-4 text-faint">
             Choose the HTML file with its styles and pictures, several pages, or a ZIP of the whole site, or drop them anywhere here. Pages
-            are kept as they are; nothing of them leaves this machine.
+            are kept as they are, and stay on this machine. In the live page their scripts run, with nothing but the page itself in reach;
+            they can be switched off there.
           </p>
           <input
             ref={picker}
@@ -116,7 +123,10 @@ export function SitesView() {
 
 function SiteRow({ site }: { site: SiteSummary }) {
   const client = useQueryClient()
-  const drop = useMutation({ mutationFn: () => api.drop(site.key), onSuccess: () => client.invalidateQueries({ queryKey: ['sites'] }) })
+  const drop = useMutation({
+    mutationFn: () => api.drop(site.key),
+    onSuccess: () => Promise.all(['sites', 'storage'].map((name) => client.invalidateQueries({ queryKey: [name] }))),
+  })
   return (
     <li className="flex items-center gap-4 border-b border-hair py-3">
       <Link to={`/site/${site.key}/p1/sections`} className="min-w-0 flex-1 hover:underline">

@@ -13,6 +13,19 @@ describe('a stamped page', () => {
     expect(stamps(again).map((at) => source.slice(Number(at), Number(at) + 4))).toEqual(['<sec', '<h2>', '<a h'])
   })
 
+  it('takes from links what would open a connection elsewhere before any policy is asked', () => {
+    const link = (rel: string, href: string) => `<link rel="${rel}" href="${href}">`
+    const text = stampText(
+      `<head>${link('dns-prefetch', '//a.example')}${link('x PreConnect', 'https://a.example')}${link('prefetch', 'next.html')}${link('stylesheet', 'https://a.example/a.css')}`,
+    )
+    expect([...text.matchAll(/ (data-wb-)?rel="([^"]*)"/g)].map((m) => [m[2], !!m[1]])).toEqual([
+      ['dns-prefetch', true],
+      ['x PreConnect', true],
+      ['prefetch', false],
+      ['stylesheet', false],
+    ])
+  })
+
   it('puts its stamp before an attribute of that name that the page has', () => {
     const source = '<body><p>One <em data-wb-at="7">two</em> <svg data-wb-at="8"></svg></p></body>'
     expect(stamps(parsePage(utf8(stampText(source))))).toEqual(['6', '13', '41'])

@@ -24,6 +24,8 @@ const isTarget = (el: El): boolean =>
 /** What stands around a link moves with it when its menu is put into another order. */
 const holdsLink = (el: El): boolean => el.children.some((c) => c.tag === 'a' || (inlineTags.has(c.tag) && holdsLink(c)))
 
+const early = /(^|\s)(preconnect|dns-prefetch|prefetch|prerender)(\s|$)/i
+
 /**
  * The attribute that would take the page, or a frame in it, elsewhere. The policy it is served with stops that too, but a page
  * that sends itself away could not be looked at, and a browser opens a connection for a frame, or for a link that only
@@ -31,11 +33,11 @@ const holdsLink = (el: El): boolean => el.children.some((c) => c.tag === 'a' || 
  */
 function awayAttribute(el: El): string | null {
   if (el.at < 0) return null
+  const leads = (name: string) => readAddress(el.attrs.get(name) ?? '', '', null).kind === 'outside'
   if (el.tag === 'meta' && el.attrs.get('http-equiv')?.trim().toLowerCase() === 'refresh') return 'http-equiv'
-  if (el.tag === 'link' && /(^|\s)(preconnect|dns-prefetch|prefetch|prerender|modulepreload)(\s|$)/i.test(el.attrs.get('rel') ?? ''))
-    return 'rel'
+  if (el.tag === 'link') return early.test(el.attrs.get('rel') ?? '') && leads('href') ? 'rel' : null
   const name = el.tag === 'object' ? 'data' : ['iframe', 'frame', 'embed'].includes(el.tag) ? 'src' : null
-  return name !== null && readAddress(el.attrs.get(name) ?? '', '', null).kind === 'outside' ? name : null
+  return name !== null && leads(name) ? name : null
 }
 
 /**

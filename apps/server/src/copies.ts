@@ -1,0 +1,96 @@
+/** A copy of everything, made while the server runs, and put back while it does not: `npm run copy -- FOLDER`, `npm run restore -- FOLDER`. */
+import Sqlite from 'better-sqlite3'
+import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs'
+import { join, resolve } from 'node:path'
+import { readConfig } from './common/config.ts'
+import { FolderInUse } from './db/folder.ts'
+
+const DATABASE = 'waybell.sqlite'
+/** Says that the demo site was made, so that one that was dropped stays dropped. */
+const MARK = 'demo-made'
+
+/** By SQLite's own means, so that changes may go on meanwhile. @returns bytes @throws Error in words */
+export async function copyData(data: string, to: string): Promise<void> {
+  if (!existsSync(join(data, DATABASE))) throw new Error(`There is no database in ${data}; name its folder with WAYBELL_DATA.`)
+  mkdirSync(to, { recursive: true })
+  if (readdirSync(to).length) throw new Error(`${to} is not empty; name a new folder for the copy.`)
+  const db = new Sqlite(join(data, DATABASE), { readonly: true })
+  try {
+    await db.backup(join(to, DATABASE))
+  } finally {
+    db.close()
+  }
+  checkSound(to)
+  if (existsSync(join(data, MARK))) copyFileSync(join(data, MARK), join(to, MARK))
+}
+
+/** What was there is kept beside it. @returns the folder's file that it is kept in; null where there was none @throws Error in words */
+export function restoreData(from: string, data: string): string | null {
+  checkSound(from)
+  const inUse = FolderInUse.take(data)
+  try {
+    // First beside what is there, so that a disk that fills up leaves that as it is.
+    copyFileSync(join(from, DATABASE), join(data, `${DATABASE}.new`))
+    const before = existsSync(join(data, DATABASE)) ? `waybell-before-${new Date().toISOString().replace(/[:.]/g, '-')}.sqlite` : null
+    if (before) {
+      // What stands in the log of writes goes into the file that is kept.
+      const old = tryOpen(join(data, DATABASE))
+      old?.pragma('wal_checkpoint(TRUNCATE)')
+      old?.close()
+      renameSync(join(data, DATABASE), join(data, before))
+    }
+    for (const ending of ['-wal', '-shm']) rmSync(join(data, DATABASE + ending), { force: true })
+    renameSync(join(data, `${DATABASE}.new`), join(data, DATABASE))
+    if (existsSync(join(from, MARK))) copyFileSync(join(from, MARK), join(data, MARK))
+    return before
+  } finally {
+    inUse.onApplicationShutdown()
+  }
+}
+
+/** One that is too damaged for that is kept as it is. */
+function tryOpen(file: string): Sqlite.Database | null {
+  try {
+    const db = new Sqlite(file)
+    db.pragma('schema_version')
+    return db
+  } catch {
+    return null
+  }
+}
+
+function checkSound(folder: string): void {
+  const file = join(folder, DATABASE)
+  if (!existsSync(file)) throw new Error(`There is no copy in ${folder}: it has no ${DATABASE}.`)
+  const db = new Sqlite(file, { readonly: true })
+  try {
+    const told = db.pragma('integrity_check', { simple: true }) as string
+    if (told !== 'ok') throw new Error(told)
+  } catch (error) {
+    throw new Error(`The copy in ${folder} is damaged (${error instanceof Error ? error.message : String(error)}); take another.`, {
+      cause: error,
+    })
+  } finally {
+    db.close()
+  }
+}
+
+async function main([what, folder]: string[]): Promise<void> {
+  if ((what !== 'copy' && what !== 'restore') || folder === undefined)
+    throw new Error('Name the folder of the copy: npm run copy -- FOLDER, or npm run restore -- FOLDER.')
+  const path = resolve(process.env.INIT_CWD ?? '.', folder)
+  const { data } = readConfig(process.env)
+  if (what === 'copy') {
+    await copyData(data, path)
+    console.log(`All of ${data} is copied to ${path}. To put it back: npm run restore -- ${folder}`)
+  } else {
+    const before = restoreData(path, data)
+    console.log(`${path} is put back into ${data}.${before ? ` What was there is kept as ${before}.` : ''}`)
+  }
+}
+
+if (/copies\.js$/.test(process.argv[1] ?? ''))
+  main(process.argv.slice(2)).catch((error: unknown) => {
+    console.error(error instanceof Error ? error.message : String(error))
+    process.exitCode = 1
+  })
