@@ -50,7 +50,7 @@ function gather(bands: readonly Band[], scale: number): Drawn[] {
 }
 
 export function Spine({ task: { Layer, bandName } }: { task: Pick<Task, 'Layer' | 'bandName'> }) {
-  const { page, survey, screen, scrolls } = useWork()
+  const { page, survey, screen, scrolls, isStopped } = useWork()
   const box = useRef<HTMLDivElement>(null)
   const [height, setHeight] = useState(600)
   const [zoom, setZoom] = useState(1)
@@ -120,7 +120,9 @@ export function Spine({ task: { Layer, bandName } }: { task: Pick<Task, 'Layer' 
         data-testid="spine"
         data-scale={scale}
       >
-        {!survey && <p className="p-3 text-xs text-faint">The page is being measured.</p>}
+        {!survey && (
+          <p className="p-3 text-xs text-faint">{isStopped ? 'The page is stopped, and not measured.' : 'The page is being measured.'}</p>
+        )}
         {zoom > 1 && <div style={{ height: height * zoom }} />}
         {drawn.map((d) =>
           d.kind === 'gathering'

@@ -20,6 +20,8 @@ export interface Work {
   stale: ReadonlySet<string>
   screen: Screen
   survey: Survey | null
+  /** The live page was stopped, and is not measured. */
+  isStopped: boolean
   arrivals: Map<string, Arrival>
   session: Session
   run: (command: Command) => boolean

@@ -15,7 +15,7 @@ import { SectionRow } from './SectionRow.tsx'
 
 export function SectionsTask() {
   const work = useWork()
-  const { page, reading, site, surveys, missing, findings } = work
+  const { page, reading, site, surveys, missing, findings, isStopped } = work
   const measured = site.screens.every((s) => surveys[s.key])
   const faulty = useMemo(() => new Set(findings.flatMap((f) => f.where.at ?? [])), [findings])
   const isEmpty = page.sections.length === 0
@@ -46,7 +46,7 @@ export function SectionsTask() {
                 measured. Everything can be changed afterwards.
               </p>
               <Button kind="main" disabled={!measured} onClick={() => setUpEverything(work)}>
-                {measured ? 'Set everything up' : 'Measuring the page…'}
+                {measured ? 'Set everything up' : isStopped ? 'The page is stopped' : 'Measuring the page…'}
               </Button>
             </div>
           )
