@@ -15,17 +15,7 @@ import { ErrorsFilter } from './errors.filter.ts'
 import { LiveService } from './live/live.service.ts'
 
 export async function createApplication(config: Config): Promise<NestExpressApplication> {
-  const folder = FolderInUse.take(config.data)
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config, folder), {
-    logger: ['error', 'warn'],
-    bodyParser: false,
-    abortOnError: false,
-    // Listeners to versions never end by themselves.
-    forceCloseConnections: true,
-  }).catch((error: unknown) => {
-    folder.onApplicationShutdown()
-    throw storageFailure(error, config.data) ?? error
-  })
+  const app = await open(config)
   const live = app.get(LiveService)
   app.disable('x-powered-by')
   app.use((request: Request, response: Response, next: NextFunction) => {
@@ -84,4 +74,22 @@ export async function createApplication(config: Config): Promise<NestExpressAppl
   app.useGlobalFilters(new ErrorsFilter())
   app.enableShutdownHooks()
   return app
+}
+
+/** @throws Error in words where the data cannot be worked on */
+async function open(config: Config): Promise<NestExpressApplication> {
+  let folder: FolderInUse | null = null
+  try {
+    folder = FolderInUse.take(config.data)
+    return await NestFactory.create<NestExpressApplication>(AppModule.with(config, folder), {
+      logger: ['error', 'warn'],
+      bodyParser: false,
+      abortOnError: false,
+      // Listeners to versions never end by themselves.
+      forceCloseConnections: true,
+    })
+  } catch (error) {
+    folder?.onApplicationShutdown()
+    throw storageFailure(error, config.data) ?? error
+  }
 }

@@ -22,6 +22,7 @@ import {
 import { randomBytes } from 'node:crypto'
 import { concatMap, from, map, merge, Subject, type Observable } from 'rxjs'
 import { MoreThan, type EntityManager } from 'typeorm'
+import { tellRead } from '../common/memory.ts'
 import { Store } from '../db/store.ts'
 import { ChangeRow, ContentRow, FileRow, SiteRow, SurveyRow } from '../db/entities.ts'
 import { clearContent, contentOf, putContent } from './content.ts'
@@ -113,6 +114,7 @@ export class SitesService implements OnApplicationBootstrap {
   /** All or nothing: a page that cannot be read leaves nothing behind. @throws PageError */
   async create({ pages, assets }: Import, name?: string): Promise<{ key: string }> {
     const key = randomBytes(6).toString('hex')
+    tellRead([...pages, ...[...assets.values()].map((bytes) => ({ bytes }))].reduce((sum, { bytes }) => sum + bytes.length, 0))
     await this.store.change(async (db) => {
       const site: Site = {
         format: 'way-bell-site',
