@@ -1,7 +1,7 @@
 /** A page that tries to reach the application or the network gets nowhere, its scripts on and off. */
 import { expect, test } from '@playwright/test'
 import { createSocket } from 'node:dgram'
-import { mkdtempSync } from 'node:fs'
+import { mkdtempSync, readFileSync } from 'node:fs'
 import { createServer, type Server as HttpServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
@@ -102,7 +102,7 @@ test.describe('a hostile page', () => {
     calls.on('message', (message) => called.push(message.length))
     await new Promise<void>((done) => calls.bind(0, '127.0.0.1', done))
     const calling = (address: number) => `<!doctype html><title>Calling</title><link rel="preconnect" href="http://127.0.0.1:${port}">
-<link rel="dns-prefetch" href="http://127.0.0.1:${port}"><section id="a"><h2>A</h2><p>words</p></section><section id="b"><h2>B</h2></section><iframe id="inner"></iframe><script>
+<link rel="dns-prefetch" href="//markup.looked-up.example"><section id="a"><h2>A</h2><p>words</p></section><section id="b"><h2>B</h2></section><iframe id="inner"></iframe><script>
 window.tries = []
 function call(kind, from) { try { const peer = new (from().RTCPeerConnection)({ iceServers: [{ urls: 'stun:127.0.0.1:${address}' }, { urls: 'turn:127.0.0.1:${port}?transport=tcp', username: 'a', credential: 'b' }] }); peer.createDataChannel('x'); peer.createOffer().then((offer) => peer.setLocalDescription(offer)); tries.push(kind + ' made') } catch (error) { tries.push(kind + ' ' + error.name) } }
 call('own', () => window)
@@ -110,15 +110,18 @@ call('inner', () => document.getElementById('inner').contentWindow)
 call('document', () => document.getElementById('inner').contentDocument.defaultView)
 const made = document.body.appendChild(document.createElement('iframe'))
 call('made', () => made.contentWindow)
-for (const rel of ['preconnect', 'dns-prefetch']) document.head.append(Object.assign(document.createElement('link'), { rel, href: 'http://127.0.0.1:${port}' }))
+for (const rel of ['preconnect', 'dns-prefetch']) for (const href of ['http://127.0.0.1:${port}', '//script.looked-up.example']) document.head.append(Object.assign(document.createElement('link'), { rel, href }))
 </script>`
     heard.length = 0
-    const browser = await playwright.chromium.launchPersistentContext(mkdtempSync(join(tmpdir(), 'waybell-profile-')), {
-      executablePath: process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium',
-      args: ['--no-sandbox'],
-      // As people have it: with what Playwright quiets by itself.
-      ignoreDefaultArgs: ['--disable-background-networking', '--disable-component-extensions-with-background-pages'],
-    })
+    const netLog = join(mkdtempSync(join(tmpdir(), 'waybell-net-')), 'log.json')
+    const open = (...args: string[]) =>
+      playwright.chromium.launchPersistentContext(mkdtempSync(join(tmpdir(), 'waybell-profile-')), {
+        executablePath: process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium',
+        args: ['--no-sandbox', ...args],
+        // As people have it: without what Playwright quiets by itself.
+        ignoreDefaultArgs: ['--disable-background-networking', '--disable-component-extensions-with-background-pages'],
+      })
+    const browser = await open(`--log-net-log=${netLog}`)
     try {
       const page = await browser.newPage()
       await page.goto(server.address)
@@ -133,14 +136,22 @@ for (const rel of ['preconnect', 'dns-prefetch']) document.head.append(Object.as
       const tries = await frame.evaluate(() => (window as unknown as { tries: string[] }).tries)
       expect(tries).toEqual(['own TypeError', 'inner TypeError', 'document TypeError', 'made TypeError'])
       expect([heard, called]).toEqual([[], []])
+      await browser.close()
+      const logged = readFileSync(netLog, 'utf8')
+      expect(logged).toContain(new URL(server.address).host)
+      expect(logged).not.toContain('looked-up')
       // Had they got out, they would have been heard.
       const control = createServer((_, response) =>
         response.setHeader('Content-Type', 'text/html').end(calling((calls.address() as AddressInfo).port)),
       )
       await new Promise<void>((done) => control.listen(0, '127.0.0.1', done))
-      await page.goto(`http://127.0.0.1:${(control.address() as AddressInfo).port}/`)
+      const controlLog = netLog.replace('log', 'control')
+      const other = await open(`--log-net-log=${controlLog}`)
+      await (await other.newPage()).goto(`http://127.0.0.1:${(control.address() as AddressInfo).port}/`)
       await expect.poll(() => called.length).toBeGreaterThan(0)
       expect(heard).toContain('connection')
+      await other.close()
+      expect(readFileSync(controlLog, 'utf8')).toContain('looked-up')
       control.close()
     } finally {
       await browser.close()

@@ -1,5 +1,5 @@
 /** `waybell check`: what a page has, and what is wrong with it. */
-import { inlineScripts, pageFindings, parsePage, readParsed, undeclaredNames, type PageReading } from '@waybell/core'
+import { inlineScripts, pageFindings, parsePage, readParsed, registersWorker, undeclaredNames, type PageReading } from '@waybell/core'
 import { readFileSync } from 'node:fs'
 import { basename } from 'node:path'
 import { localFiles } from './files.ts'
@@ -10,7 +10,8 @@ export function check(pageFile: string): { report: object; failed: boolean; text
   const reading = readParsed(parsed, bytes.length, basename(pageFile))
   const { found, missing } = localFiles(pageFile, reading)
   const scripts = found.filter((f) => /\.m?js$/i.test(f.path)).map((f) => readFileSync(f.file, 'utf8'))
-  const findings = pageFindings(reading, { missing, undeclared: undeclaredNames([...inlineScripts(parsed.tree), ...scripts]) })
+  const all = [...inlineScripts(parsed.tree), ...scripts]
+  const findings = pageFindings(reading, { missing, undeclared: undeclaredNames(all), registersWorker: registersWorker(all) })
   const report = {
     file: pageFile,
     sections: reading.candidates.filter((c) => c.offered).map(({ id, title, line, depth }) => ({ id, title, line, depth })),

@@ -10,6 +10,7 @@ import {
   undeclaredNames,
   parsePage,
   readParsed,
+  registersWorker,
   resolvePath,
   type Finding,
   type NamedIds,
@@ -76,7 +77,7 @@ export class SourcesService {
       missing,
       undeclared: [...undeclared],
       named,
-      findings: pageFindings(reading, { missing: new Set(missing), undeclared }),
+      findings: pageFindings(reading, { missing: new Set(missing), undeclared, registersWorker: registersWorker(allScripts) }),
     }
   }
 

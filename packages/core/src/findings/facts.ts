@@ -11,6 +11,8 @@ export interface Around {
   missing: ReadonlySet<string>
   /** Names that its scripts read and nothing declares. */
   undeclared: ReadonlySet<string>
+  /** A script would have a worker answer for the page. */
+  registersWorker: boolean
 }
 
 export interface KnownId {
@@ -27,9 +29,10 @@ export interface PageFacts {
   ids: readonly KnownId[]
   /** What links ask for: as written and percent-decoded. */
   asked: ReadonlySet<string>
+  registersWorker: boolean
 }
 
-export function pageFacts(reading: PageReading, { missing, undeclared }: Around): PageFacts {
+export function pageFacts(reading: PageReading, { missing, undeclared, registersWorker }: Around): PageFacts {
   const firstOf = new Map<string, ReadId>()
   const byLower = new Map<string, ReadId>()
   const ids = reading.ids.map((entry): KnownId => {
@@ -45,7 +48,7 @@ export function pageFacts(reading: PageReading, { missing, undeclared }: Around)
   const asked = new Set(
     reading.links.flatMap((l) => (l.target === null || l.fragment === null ? [] : [l.fragment, decodeFragment(l.fragment)])),
   )
-  return { reading, missing, ids, asked }
+  return { reading, missing, ids, asked, registersWorker }
 }
 
 /** What a site is judged by. */

@@ -1,17 +1,18 @@
 import { defaultRule } from '../naming/index.ts'
-import { inlineScripts, parsePage, readPage, undeclaredNames } from '../page/index.ts'
+import { inlineScripts, parsePage, readPage, registersWorker, undeclaredNames } from '../page/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
 import { aSite } from '../site/builder.ts'
 import { aPart, aSurvey } from '../survey/builder.ts'
 import { apply, type Item, type Site, type SitePage } from '../site/index.ts'
 import { openFindings, pageFindings, taskOf } from './index.ts'
 
-const none = { missing: new Set<string>(), undeclared: new Set<string>() }
+const none = { missing: new Set<string>(), undeclared: new Set<string>(), registersWorker: false }
 const read = (body: string) => readPage(new TextEncoder().encode(body))
 const codes = (body: string, missing: string[] = []) =>
   pageFindings(read(body), {
     missing: new Set(missing),
     undeclared: undeclaredNames(inlineScripts(parsePage(new TextEncoder().encode(body)).tree)),
+    registersWorker: registersWorker(inlineScripts(parsePage(new TextEncoder().encode(body)).tree)),
   }).map((f) => `${f.severity} ${f.code} ${f.line}:${f.column}`)
 
 it('names each fault with its place', () =>
@@ -100,6 +101,14 @@ it('tells of a former ID that something else has now, and forgets it when asked'
   expect(open.map((f) => f.message)).toEqual([expect.stringContaining('the section “A”'), expect.stringContaining('the p on line 1')])
   expect(apply(site(page), open[1]!.fix!.command).site.pages[0]!.sections[1]!.former).toEqual(['a', 'old'])
 })
+
+it.each([
+  ["if ('serviceWorker' in navigator) navigator.serviceWorker.register('/sw.js')", ['note service-worker 1:1']],
+  ["navigator.serviceWorker\n  .register('sw.js')", ['note service-worker 1:1']],
+  ["console.log(navigator.serviceWorker); form.register('name')", []],
+])('tells of a worker that would answer for the page: %s', (script, expected) =>
+  expect(codes(`<h1>A</h1><script>${script}</script>`).filter((c) => c.includes('worker'))).toEqual(expected),
+)
 
 it('tells of a section that has no place on a screen', () => {
   const { page, reading } = opened('<section><h2>A</h2></section><section><h2>B</h2></section>')

@@ -18,6 +18,10 @@ export function inlineScripts(tree: Tree): string[] {
     .map((el) => el.texts.map((t) => t.value).join(''))
 }
 
+/** True where a script would have a worker answer for the page. */
+export const registersWorker = (scripts: readonly string[]): boolean =>
+  scripts.some((text) => /\bserviceWorker\b[^;]{0,80}?\.\s*register\s*\(/.test(text))
+
 function parsed(text: string): { program: Program; sourceType: 'script' | 'module' } | null {
   for (const sourceType of ['script', 'module'] as const) {
     try {

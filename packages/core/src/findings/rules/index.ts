@@ -18,6 +18,7 @@ import { rule as menuOrder } from './menu-order.ts'
 import { rule as neverRings } from './never-rings.ts'
 import { rule as sectionEmpty } from './section-empty.ts'
 import { rule as sectionHidden } from './section-hidden.ts'
+import { rule as serviceWorker } from './service-worker.ts'
 
 export const rules = {
   'asset-missing': assetMissing,
@@ -39,4 +40,5 @@ export const rules = {
   'never-rings': neverRings,
   'section-empty': sectionEmpty,
   'section-hidden': sectionHidden,
+  'service-worker': serviceWorker,
 }
