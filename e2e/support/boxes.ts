@@ -2,18 +2,29 @@
 import type { Page } from '@playwright/test'
 
 /**
- * Until the page has stood still over several frames and nothing in it runs. Frames are counted, not time, since a busy machine may
+ * Until the page and its menus have stood still over several frames and nothing in it runs. Frames are counted, not time, since a busy machine may
  * draw none for long; a page without script has none to count and is asked from outside.
  */
 export async function atRest(page: Page, hasScript = true): Promise<void> {
   let last = ''
   for (let still = 0; still < 6;) {
     if (hasScript) await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
-    const now = await page.evaluate(() => `${scrollY} ${document.getAnimations().filter((a) => a.playState === 'running').length}`)
+    const now = await page.evaluate(() => {
+      const menus = [...document.querySelectorAll('[data-wb-menu]')].map((menu) => menu.querySelector('a')?.getBoundingClientRect().left)
+      return `${scrollY} ${menus.join()} ${document.getAnimations().filter((a) => a.playState === 'running').length}`
+    })
     still = now === last && now.endsWith(' 0') ? still + 1 : 0
     last = now
     await page.waitForTimeout(hasScript ? 40 : 90)
   }
+}
+
+/**
+ * Until the page has begun to move: on a busy machine a smooth scroll may begin many frames after the click. A link that has nowhere to go moves
+ * nothing, which is waited for as well.
+ */
+export async function underWay(page: Page, from: number): Promise<void> {
+  await page.waitForFunction((y) => scrollY !== y, from, { timeout: 2500 }).catch(() => {})
 }
 
 /** Instant scroll, as no part of the page asks for it, and two frames. */
