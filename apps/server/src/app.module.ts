@@ -1,7 +1,7 @@
 import { type DynamicModule, Module } from '@nestjs/common'
 import { TypeOrmModule } from '@nestjs/typeorm'
 import { join } from 'node:path'
-import { CONFIG, type Config } from './common/config.ts'
+import { CONFIG, DATABASE, type Config } from './common/config.ts'
 import { entities } from './db/entities.ts'
 import { FolderInUse } from './db/folder.ts'
 import { migrations } from './db/migrations.ts'
@@ -23,7 +23,7 @@ export class AppModule {
       imports: [
         TypeOrmModule.forRoot({
           type: 'better-sqlite3',
-          database: join(config.data, 'waybell.sqlite'),
+          database: join(config.data, DATABASE),
           entities,
           migrations,
           migrationsRun: true,

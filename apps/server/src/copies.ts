@@ -1,15 +1,11 @@
 /** A copy of everything, made while the server runs, and put back while it does not: `npm run copy -- FOLDER`, `npm run restore -- FOLDER`. */
 import Sqlite from 'better-sqlite3'
-import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync, rmSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync } from 'node:fs'
 import { join, resolve } from 'node:path'
-import { readConfig } from './common/config.ts'
+import { DATABASE, DEMO_MADE, readConfig } from './common/config.ts'
 import { FolderInUse } from './db/folder.ts'
 
-const DATABASE = 'waybell.sqlite'
-/** Says that the demo site was made, so that one that was dropped stays dropped. */
-const MARK = 'demo-made'
-
-/** By SQLite's own means, so that changes may go on meanwhile. @returns bytes @throws Error in words */
+/** By SQLite's own means, so that changes may go on meanwhile. @throws Error in words */
 export async function copyData(data: string, to: string): Promise<void> {
   if (!existsSync(join(data, DATABASE))) throw new Error(`There is no database in ${data}; name its folder with WAYBELL_DATA.`)
   mkdirSync(to, { recursive: true })
@@ -21,7 +17,7 @@ export async function copyData(data: string, to: string): Promise<void> {
     db.close()
   }
   checkSound(to)
-  if (existsSync(join(data, MARK))) copyFileSync(join(data, MARK), join(to, MARK))
+  if (existsSync(join(data, DEMO_MADE))) copyFileSync(join(data, DEMO_MADE), join(to, DEMO_MADE))
 }
 
 /** What was there is kept beside it. @returns the folder's file that it is kept in; null where there was none @throws Error in words */
@@ -31,31 +27,31 @@ export function restoreData(from: string, data: string): string | null {
   try {
     // First beside what is there, so that a disk that fills up leaves that as it is.
     copyFileSync(join(from, DATABASE), join(data, `${DATABASE}.new`))
-    const before = existsSync(join(data, DATABASE)) ? `waybell-before-${new Date().toISOString().replace(/[:.]/g, '-')}.sqlite` : null
-    if (before) {
-      // What stands in the log of writes goes into the file that is kept.
-      const old = tryOpen(join(data, DATABASE))
-      old?.pragma('wal_checkpoint(TRUNCATE)')
-      old?.close()
-      renameSync(join(data, DATABASE), join(data, before))
-    }
-    for (const ending of ['-wal', '-shm']) rmSync(join(data, DATABASE + ending), { force: true })
+    const before = `waybell-before-${new Date().toISOString().replace(/[:.]/g, '-')}.sqlite`
+    const wasThere = existsSync(join(data, DATABASE))
+    if (wasThere) gather(join(data, DATABASE))
+    // A log that is left of another database must not be taken for the copy's.
+    for (const ending of ['', '-wal', '-shm'])
+      if (existsSync(join(data, DATABASE + ending))) renameSync(join(data, DATABASE + ending), join(data, before + ending))
     renameSync(join(data, `${DATABASE}.new`), join(data, DATABASE))
-    if (existsSync(join(from, MARK))) copyFileSync(join(from, MARK), join(data, MARK))
-    return before
+    if (existsSync(join(from, DEMO_MADE))) copyFileSync(join(from, DEMO_MADE), join(data, DEMO_MADE))
+    return wasThere ? before : null
   } finally {
     inUse.onApplicationShutdown()
   }
 }
 
-/** One that is too damaged for that is kept as it is. */
-function tryOpen(file: string): Sqlite.Database | null {
+/** What stands in the log of writes goes into the file that is kept; one that is too damaged for that keeps its log beside it. */
+function gather(file: string): void {
   try {
     const db = new Sqlite(file)
-    db.pragma('schema_version')
-    return db
+    try {
+      db.pragma('wal_checkpoint(TRUNCATE)')
+    } finally {
+      db.close()
+    }
   } catch {
-    return null
+    // It is kept as it is.
   }
 }
 

@@ -4,7 +4,7 @@ import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join, relative, sep } from 'node:path'
 import { Inject } from '@nestjs/common'
 import { Store } from './db/store.ts'
-import { CONFIG, demoFolder, type Config } from './common/config.ts'
+import { CONFIG, DEMO_MADE, demoFolder, type Config } from './common/config.ts'
 import { SiteRow } from './db/entities.ts'
 import { readImport } from './sites/import.ts'
 import { SitesService } from './sites/sites.service.ts'
@@ -19,7 +19,7 @@ export class DemoService implements OnApplicationBootstrap {
 
   async onApplicationBootstrap(): Promise<void> {
     // A demo site that was dropped stays dropped.
-    const mark = join(this.config.data, 'demo-made')
+    const mark = join(this.config.data, DEMO_MADE)
     if (existsSync(mark) || (await this.store.read((db) => db.count(SiteRow))) > 0) return
     await this.sites.create(
       readImport(filesIn(demoFolder).map((file) => ({ name: relative(demoFolder, file).split(sep).join('/'), bytes: readFileSync(file) }))),

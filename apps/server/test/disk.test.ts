@@ -191,6 +191,13 @@ it('everything is copied while it is worked on, and put back', async () => {
   expect(before.prepare('SELECT version FROM site WHERE key = ?').get(key)).toEqual({ version: 2 })
   before.close()
 
+  await stop(running, 'SIGKILL')
+  // One that is damaged is kept as it is, and a copy takes its place.
+  writeFileSync(join(data, 'waybell.sqlite'), 'no database any more')
+  expect(copies('restore', copy, data)).toMatchObject({ status: 0 })
+  running = await start(data)
+  expect((await ask(running.address, `sites/${key}`)).body.version).toBe(1)
+
   writeFileSync(join(copy, 'waybell.sqlite'), 'no database')
   expect(copies('restore', copy, data)).toMatchObject({ status: 1, stderr: expect.stringContaining('is damaged') })
 })

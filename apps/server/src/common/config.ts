@@ -10,6 +10,10 @@ export interface Config {
 }
 
 export const CONFIG = 'WAYBELL_CONFIG'
+
+/** Files of the data folder: everything that is stored; and that the demo site was made, so that one that was dropped stays dropped. */
+export const DATABASE = 'waybell.sqlite'
+export const DEMO_MADE = 'demo-made'
 const root = fileURLToPath(new URL('../../../..', import.meta.url))
 
 export function readConfig(env: NodeJS.ProcessEnv): Config {

@@ -23,6 +23,7 @@ import { randomBytes } from 'node:crypto'
 import { concatMap, from, map, merge, Subject, type Observable } from 'rxjs'
 import { MoreThan, type EntityManager } from 'typeorm'
 import { tellRead } from '../common/memory.ts'
+import { StorageFailure } from '../db/failure.ts'
 import { Store } from '../db/store.ts'
 import { ChangeRow, ContentRow, FileRow, SiteRow, SurveyRow } from '../db/entities.ts'
 import { clearContent, contentOf, putContent } from './content.ts'
@@ -93,7 +94,12 @@ export class SitesService implements OnApplicationBootstrap {
 
   /** At the start nobody is in the middle of anything: what no site has is left over. */
   async onApplicationBootstrap(): Promise<void> {
-    await this.store.change((db) => clearContent(db))
+    await this.store
+      .change((db) => clearContent(db))
+      .catch((error: unknown) => {
+        // The store has said so in its log. On a disk that is full it waits for the next start; the sites can be looked at meanwhile.
+        if (!(error instanceof StorageFailure)) throw error
+      })
   }
 
   async list(): Promise<SiteSummary[]> {
