@@ -6,7 +6,7 @@ import { createServer, type Server as HttpServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { Server, setUp } from './support/server.ts'
+import { Server, setUp, task } from './support/server.ts'
 
 const hostile = (listener: string, app: string) => `<!doctype html><html><head><title>Hostile</title>
 <meta http-equiv="refresh" content="1; url=${listener}/refresh">
@@ -176,6 +176,10 @@ setTimeout(() => history.go(-6), 600)
 localStorage.setItem('kept', 'yes')
 localStorage.other = 'too'
 window.kept = [localStorage.getItem('kept'), localStorage.other, localStorage.length, Object.keys(localStorage).join(), localStorage.getItem('none')]
+const opened = indexedDB.open('base', 1)
+opened.onupgradeneeded = () => opened.result.createObjectStore('things').put({ deep: [1, 2] }, 'first')
+opened.onsuccess = () => (opened.result.transaction('things').objectStore('things').get('first').onsuccess = (event) => kept.push(event.target.result.deep.join()))
+caches.open('pictures').then((cache) => cache.put('/one', new Response('kept'))).then(() => caches.match('/one')).then((found) => found.text()).then((text) => kept.push(text))
 </script>`),
     })
     await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(2, { timeout: 60_000 })
@@ -188,7 +192,8 @@ window.kept = [localStorage.getItem('kept'), localStorage.other, localStorage.le
     // As a visitor's browser tells it.
     expect([states, length]).toEqual([[null, null, null, null, null, 29], 36])
     expect(frame.url()).toContain('?step=29')
-    expect(kept).toEqual(['yes', 'too', 2, 'kept,other', null])
+    expect(kept.slice(0, 5)).toEqual(['yes', 'too', 2, 'kept,other', null])
+    expect(kept.slice(5).sort()).toEqual(['1,2', 'kept'])
     expect(await page.evaluate(() => history.length)).toBeLessThanOrEqual(before + 1)
     await page.goBack({ waitUntil: 'commit' })
     await expect(page).toHaveURL(server.address + '/')
@@ -204,7 +209,14 @@ window.taken = () => line !== undefined
 setInterval(() => { for (let i = 0; i < 3000; i++) { dispatchEvent(new PointerEvent('pointermove')); if (line) post.call(line, { type: 'scrolled', y: i }) } }, 0)`,
     ],
   ] as const)
-    test(`a page that floods ${by} keeps nothing waiting`, async ({ page }) => {
+    test(`a page that floods ${by} keeps nothing waiting`, async ({ page }, { annotations }) => {
+      await page.addInitScript(() => {
+        const answers: number[] = []
+        Object.assign(window, { answers })
+        new PerformanceObserver((list) => {
+          for (const entry of list.getEntries()) if (entry.name === 'click') answers.push(entry.duration)
+        }).observe({ type: 'event', durationThreshold: 16 } as PerformanceObserverInit)
+      })
       await page.goto(server.address)
       await page.getByTestId('files').setInputFiles({
         name: 'index.html',
@@ -215,6 +227,7 @@ setInterval(() => { alert('x'); confirm('y'); print() }, 5)</script>`,
         ),
       })
       await expect(page.getByRole('heading', { name: 'Loud' })).toBeVisible({ timeout: 30_000 })
+      for (const name of ['Menus', 'Travel', 'Sections']) await task(page, name)
       if (by === 'messages to the application') {
         await expect(page.getByRole('alert').getByText('sends messages without end')).toBeVisible({ timeout: 20_000 })
         await page.getByRole('button', { name: 'Open it without its scripts' }).click()
@@ -225,8 +238,11 @@ setInterval(() => { alert('x'); confirm('y'); print() }, 5)</script>`,
       }
       await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(2, { timeout: 60_000 })
       await setUp(page)
-      await page.getByRole('navigation', { name: 'Tasks' }).getByRole('link', { name: 'Menus' }).click()
-      await expect(page.getByRole('textbox', { name: 'Label of item A' })).toBeVisible({ timeout: 5000 })
+      await task(page, 'Menus')
+      await expect(page.getByRole('textbox', { name: 'Label of item A' })).toBeVisible()
+      // How long a press waited is judged by `npm run attack`, not here.
+      const answers = await page.evaluate(() => (window as unknown as { answers: number[] }).answers)
+      annotations.push({ type: 'slowest answer', description: String(Math.max(0, ...answers)) })
     })
 
   test('would have been heard by the listener, had it got out', async ({ page }) => {

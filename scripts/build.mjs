@@ -83,14 +83,16 @@ function compile(file) {
   })
 }
 
-async function bundle(dir) {
+async function bundle(dir, config = 'vite.config.js') {
   const before = process.cwd()
   process.chdir(dir)
-  await viteBuild({ root: dir, configFile: join(dir, 'vite.config.js'), logLevel: 'warn' })
+  await viteBuild({ root: dir, configFile: join(dir, config), logLevel: 'warn' })
   process.chdir(before)
 }
 
 async function bundleAndTranspile(dir) {
+  // What the bundle holds as text is bundled before it.
+  if (existsSync(join(dir, 'vite.lent.config.js'))) await bundle(dir, 'vite.lent.config.js')
   await bundle(dir)
   // Only the door to the built text is for Node.
   const text = readFileSync(join(dir, 'src/text.ts'), 'utf8')

@@ -5,6 +5,7 @@
 import { closeWays } from './closed.ts'
 import { keepHistory } from './history.ts'
 import { follow, takeLinks } from './links.ts'
+import type { AgentOfWindow } from './called.ts'
 import type { FromAgent, PickedElement, ToAgent } from './messages.ts'
 import { patch } from './patch.ts'
 import { dataOf, hearFrom, portsOf, postTo, sourceOf, stopHere } from './own.ts'
@@ -18,10 +19,6 @@ import { probe, remeasure } from './survey/index.ts'
 document.currentScript?.remove()
 collectStamps()
 
-/** What the command line calls. */
-export interface AgentOfWindow {
-  wayBellAgent?: { probe: typeof probe }
-}
 const host = window as Window & AgentOfWindow
 
 closeWays()

@@ -1,16 +1,35 @@
+import databases from '../dist/databases.js?raw'
+
 /**
  * What a page keeps between visits. A browser that lets no frame of another site keep anything throws where a page asks; for a visitor it does
  * not, so the page gets a storage of its own that lasts as long as it is shown.
  */
 export function keepStorage(): void {
+  let isRefused = false
   for (const name of ['localStorage', 'sessionStorage'] as const) {
     try {
       void window[name]
     } catch {
+      isRefused = true
       const kept = inMemory()
       Object.defineProperty(window, name, { configurable: true, enumerable: true, get: () => kept })
     }
   }
+  // What keeps one from a page keeps all from it.
+  if (isRefused)
+    for (const name of LENT) Object.defineProperty(window, name, { configurable: true, enumerable: true, get: () => lendDatabases(name) })
+}
+
+const LENT = ['indexedDB', 'caches'] as const
+
+/** Takes the place of both, at the first word of either. */
+function lendDatabases(name: string): unknown {
+  for (const lent of LENT) Reflect.deleteProperty(window, lent)
+  const script = document.createElement('script')
+  script.textContent = databases
+  document.documentElement.append(script)
+  script.remove()
+  return Reflect.get(window, name)
 }
 
 /** @see HTML, "The Storage interface": items are properties too */

@@ -1,0 +1,5 @@
+/** A file as its text. */
+declare module '*?raw' {
+  const text: string
+  export default text
+}
