@@ -8,7 +8,9 @@ import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
 
 const sources = [
   join(repository, 'demo/ostrey/index.html'),
-  ...readdirSync(join(repository, 'e2e/pages')).map((f) => join(repository, 'e2e/pages', f)),
+  ...readdirSync(join(repository, 'e2e/pages'))
+    .filter((f) => f.endsWith('.html'))
+    .map((f) => join(repository, 'e2e/pages', f)),
 ]
 
 async function built(source: string): Promise<string> {

@@ -158,7 +158,7 @@ test.describe('pages and versions', () => {
     const title = (tab: Page) => tab.getByLabel('Title of section 2')
     await title(page).fill('What is on')
     await title(page).press('Enter')
-    await expect(title(other)).toHaveValue('What is on', { timeout: 2000 })
+    await expect(title(other)).toHaveValue('What is on')
 
     await test.step('the later of two that touch one thing is told', async () => {
       await other.route('**/changes', async (route) => {
@@ -185,7 +185,7 @@ test.describe('pages and versions', () => {
       await expect(dialog.getByText('First version:')).toBeVisible()
       await dialog.getByRole('button', { name: 'Go back to change 1' }).click()
       await expect(title(page)).toHaveValue('Programme')
-      await expect(title(other)).toHaveValue('Programme', { timeout: 2000 })
+      await expect(title(other)).toHaveValue('Programme')
       await page.getByRole('button', { name: 'Undo: go back', exact: false }).click()
       await expect(title(page)).toHaveValue('From this tab')
     })

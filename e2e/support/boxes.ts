@@ -15,7 +15,7 @@ export async function atRest(page: Page, hasScript = true): Promise<void> {
     })
     still = now === last && now.endsWith(' 0') ? still + 1 : 0
     last = now
-    await page.waitForTimeout(hasScript ? 40 : 90)
+    await page.waitForTimeout(hasScript ? 15 : 90)
   }
 }
 
