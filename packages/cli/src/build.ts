@@ -14,7 +14,7 @@ import {
 } from '@waybell/core'
 import { runtimeText } from '@waybell/runtime'
 import { createHash } from 'node:crypto'
-import { copyFileSync, existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
 import { basename, dirname, join, resolve } from 'node:path'
 import { localFiles } from './files.ts'
 import { measure } from './measure.ts'
@@ -34,7 +34,7 @@ export async function build({ pageFile, out, browser, say }: BuildOptions): Prom
   const { found, missing } = localFiles(pageFile, reading)
   for (const path of missing) say(`missing: the page needs “${path}”, which is not there`)
   const surveys = await survey()
-  const setUp = proposeSetUp(reading, Object.values(surveys), defaultRule)
+  const setUp = proposeSetUp(reading, Object.values(surveys), defaultRule, new Set(readdirSync(dirname(resolve(pageFile)))))
   const page: SitePage = { key: 'p1', file, source: createHash('sha256').update(bytes).digest('hex'), title: reading.title, ...setUp }
   const site: Site = {
     format: 'way-bell-site',

@@ -22,6 +22,20 @@ export interface Cover {
   arrival: number
 }
 
+/** A header takes at most this much of a screen's height, or it is not made to stay there. */
+export const MOST_OF_SCREEN = 1 / 6
+
+/** True where a header that the page lets scroll away can be made to stay, and leaves room to read. */
+export const canBeKept = ({ header, height }: Survey): boolean => !!header && header.canStay && header.height <= height * MOST_OF_SCREEN
+
+/** True where the page's header is made to stay on a screen; on one that was not measured it is taken to be. */
+export function isKept({ header }: Pick<SitePage, 'header'>, survey: Survey | null): boolean {
+  if (!header?.keep) return false
+  if (!survey?.header || survey.header.at !== header.at) return !survey
+  const { position } = survey.header
+  return position === 'sticky' || position === 'fixed' || canBeKept(survey)
+}
+
 /**
  * A header that hides on the way down is counted as shown: it comes back over the section on the way up.
  * Without a survey it is an estimate, until the script measures on arrival.
@@ -35,7 +49,7 @@ export function coverOf(page: SitePage, survey: Survey | null): Cover {
   if (header && (header.position === 'sticky' || header.position === 'fixed')) {
     ownRest = header.rest
     ownMoved = header.hides ? header.rest : header.moved
-  } else if (header && page.header?.keep && page.header.at === header.at) {
+  } else if (header && isKept(page, survey)) {
     ownRest = ownMoved = header.height
   }
   return { ownRest, ownMoved, bar, arrival: ownMoved + bar }

@@ -2,7 +2,7 @@ import { defaultRule } from '../naming/index.ts'
 import { inlineScripts, parsePage, readPage, registersWorker, undeclaredNames } from '../page/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
 import { aSite } from '../site/builder.ts'
-import { aPart, aSurvey } from '../survey/builder.ts'
+import { aHeader, aPart, aSurvey } from '../survey/builder.ts'
 import { apply, type Item, type Site, type SitePage } from '../site/index.ts'
 import { openFindings, pageFindings, taskOf } from './index.ts'
 
@@ -79,8 +79,9 @@ it('closes a finding when the designer’s work settles it', () => {
   const { all, open } = opened(
     '<nav><a href="#">One</a><a href="#tow">Two</a></nav><p><a href="#one">x</a> <a href="#three">y</a></p><section><h2>One</h2></section><section><h2>Two</h2></section>',
   )
-  expect(all.map((f) => f.code)).toEqual(['link-broken', 'link-broken', 'link-broken'])
-  expect(open.map((f) => f.message)).toEqual([expect.stringContaining('#three')])
+  expect(all.map((f) => f.code)).toEqual(['item-nowhere', 'link-broken', 'link-broken', 'link-broken'])
+  const isTold = (f: { code: string }) => f.code !== 'item-likely'
+  expect(open.filter(isTold).map((f) => f.message)).toEqual([expect.stringContaining('#three')])
 })
 
 it('fixes an unsound ID of a section by a command that closes the finding', () => {
@@ -133,7 +134,9 @@ it('tells of a menu whose order its markup does not let be written, once it is t
   const order = (change: (items: Item[]) => Item[]) => {
     const { page, reading } = opened(body, (p) => ({ ...p, menus: p.menus.map((m) => ({ ...m, items: change(m.items) })) }))
     expect(reading.menus.map((m) => m.tree)).toEqual([null])
-    return openFindings({ site: site(page), page, reading, undeclared, named, surveys }, []).map((f) => `${f.code} ${f.line}`)
+    return openFindings({ site: site(page), page, reading, undeclared, named, surveys }, [])
+      .filter((f) => f.code === 'menu-order')
+      .map((f) => `${f.code} ${f.line}`)
   }
   expect(order((items) => items)).toEqual([])
   expect(order((items) => [...items].reverse())).toEqual(['menu-order 1'])
@@ -149,4 +152,63 @@ it('tells of an ID that was changed under the page’s own styles and scripts', 
   const open = openFindings({ site: site(page), page, reading, undeclared, surveys, named: { styles: ['a'], scripts: ['a', 'c'] } }, [])
   expect(open).toMatchObject([{ code: 'id-in-use', message: expect.stringContaining('styles and scripts name “#a”') }])
   expect(apply(site(page), open[0]!.fix!.command).site.pages[0]!.sections[0]).toMatchObject({ id: 'a', former: [] })
+})
+
+describe('what a menu says', () => {
+  const section = (id: string) => `<section id="${id}"><h2>${id}</h2><p>Some words of this part.</p></section>`
+  const told = (nav: string, ids = 'ab') => {
+    const { open } = opened(`<nav>${nav}</nav>${[...ids].map(section).join('')}`)
+    return open.map((f) => [f.code, f.fix?.label ?? null])
+  }
+  const a = (href: string, label: string) => `<a href="${href}">${label}</a>`
+  it.each([
+    ['leads where it says', a('#a', 'First') + a('#b', 'Second'), []],
+    [
+      'leads nowhere',
+      a('#a', 'First') + a('#b', 'Second') + a('#', 'Journal') + '<a>Diary</a>',
+      [
+        ['item-nowhere', null],
+        ['item-nowhere', null],
+      ],
+    ],
+    ['only opens a list', `<ul><li>${a('#', 'More')}<ul><li>${a('#a', 'First')}</li><li>${a('#b', 'Second')}</li></ul></li></ul>`, []],
+    ['leads home', a('#', 'Home') + a('#a', 'First') + a('#b', 'Second'), []],
+    ['is taken to be', a('#a', 'First') + a('#', 'B'), [['item-likely', 'It is “b”']]],
+    ['says one thing for two', a('#a', 'Part') + a('#b', 'Part'), [['label-twice', null]]],
+    ['leads to one place twice', a('#a', 'First') + a('#a', 'Again') + a('#b', 'Second'), [['target-twice', 'Remove “Again”']]],
+    ['is in another order', a('#b', 'Second') + a('#a', 'First'), [['order-of-page', null]]],
+  ])('is told where it %s', (_, nav, codes) => expect(told(nav)).toEqual(codes))
+
+  it('is told where another page has what it asks for', () => {
+    const { page, reading } = opened(`<nav>${a('#a', 'First')}${a('#rooms', 'Rooms upstairs')}</nav>${section('a')}${section('b')}`)
+    const other = { ...page, key: 'p2', file: 'rooms.html', sections: [{ ...page.sections[0]!, id: 'rooms' }] }
+    const both = { ...site(page), pages: [page, other] }
+    const open = openFindings({ site: both, page, reading, undeclared, named, surveys }, [])
+    expect(open.map((f) => f.code)).toContain('link-elsewhere')
+    expect(open.find((f) => f.code === 'link-elsewhere')!.message).toContain('rooms.html#rooms')
+  })
+})
+
+it('tells of a header that takes more than a sixth of a screen, or is not made to stay since it would', () => {
+  const { page, reading } = opened(
+    '<header id="h"><nav><a href="#a">A</a><a href="#b">B</a></nav></header><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>',
+  )
+  const at = reading.header!
+  const on = (height: number, position: 'static' | 'sticky') => {
+    const kept: SitePage = { ...page, header: { at, keep: position === 'static' ? 'sticky' : null, backing: null } }
+    const reach = position === 'sticky' ? height : 0
+    const header = aHeader({ at, position, height, rest: reach, moved: reach, canStay: position === 'static' })
+    const parts = page.sections.map((s, i) => aPart({ at: s.at, top: 300 + 900 * i, bottom: 1200 + 900 * i }))
+    const laptop = aSurvey({ header, parts })
+    return openFindings({ site: site(kept), page: kept, reading, undeclared, named, surveys: { laptop } }, []).map((f) => f.severity)
+  }
+  expect([on(120, 'sticky'), on(140, 'sticky'), on(120, 'static'), on(140, 'static')]).toEqual([[], ['warning'], [], ['note']])
+})
+
+it('tells of a section that is current for a moment only', () => {
+  const { page, reading } = opened('<section><h2>A</h2></section><section><h2>B</h2></section><section><h2>C</h2></section>')
+  const parts = page.sections.map((s, i) => aPart({ at: s.at, top: [0, 900, 950][i]!, bottom: 2000 }))
+  const laptop = aSurvey({ parts, pageHeight: 4000, maxScroll: 3200 })
+  const open = openFindings({ site: site(page), page, reading, undeclared, named, surveys: { laptop } }, [])
+  expect(open.map((f) => [f.code, f.where.section])).toEqual([['rings-briefly', page.sections[1]!.key]])
 })

@@ -10,6 +10,8 @@ export type Ordered = { link: ElementAt } | { href: string; label: string }
 
 type ListEntry = Extract<MenuEntry, MenuList>
 const isList = (entry: MenuEntry): entry is ListEntry => 'entries' in entry
+/** What a new entry can be made like: one link's, not a button's or the words that open a list. */
+const isModel = (entry: MenuEntry | null | undefined): entry is Exclude<MenuEntry, MenuList> => !!entry && !isList(entry) && entry.isLink
 const leavesOf = (entry: MenuEntry): ElementAt[] => (isList(entry) ? entry.entries.flatMap(leavesOf) : [entry.link])
 
 /** The edits that give the menu this order; links that are not in it are left out of the page. */
@@ -100,14 +102,14 @@ function placeOfNew(
   const fitting = candidates.filter((c) => c.list.isEven && isEdge(c))
   const chosen = fitting.find((c) => !isList(c.entry)) ?? fitting[0] ?? candidates[0]
   if (!chosen) return placeInEmpty(root)
-  const near = [chosen.entry, ...chosen.list.entries].find((e) => !isList(e)) ?? anyLeaf(root)
-  return near && !isList(near) ? { ...chosen, like: { like: near.at, link: near.link } } : null
+  const near = [chosen.entry, ...chosen.list.entries].find(isModel) ?? anyModel(root)
+  return near ? { ...chosen, like: { like: near.at, link: near.link } } : null
 }
 
 /** Where nothing is kept of a menu: the first list that has a link of its own, like that link's entry. */
 function placeInEmpty(list: ListEntry): NewPlace | null {
-  const like = list.entries.find((e) => !isList(e))
-  if (like && !isList(like)) return { list, entry: null, isAfter: false, like: { like: like.at, link: like.link } }
+  const like = list.entries.find(isModel)
+  if (like) return { list, entry: null, isAfter: false, like: { like: like.at, link: like.link } }
   for (const inner of list.entries) {
     const place = isList(inner) ? placeInEmpty(inner) : null
     if (place) return place
@@ -122,10 +124,10 @@ function wayTo(list: ListEntry, link: ElementAt): { list: ListEntry; entry: Menu
   return [...(isList(entry) ? wayTo(entry, link) : []), { list, entry }]
 }
 
-function anyLeaf(list: ListEntry): MenuEntry | null {
+function anyModel(list: ListEntry): Exclude<MenuEntry, MenuList> | null {
   for (const entry of list.entries) {
-    const leaf = isList(entry) ? anyLeaf(entry) : entry
-    if (leaf) return leaf
+    const model = isList(entry) ? anyModel(entry) : isModel(entry) ? entry : null
+    if (model) return model
   }
   return null
 }

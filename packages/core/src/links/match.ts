@@ -1,4 +1,5 @@
 /** Matching the items of a found menu to sections: by hash, else by label. */
+import { isCarrying } from '../naming/index.ts'
 import type { Candidate, PageLink } from '../page/index.ts'
 
 const words = (text: string): string[] =>
@@ -27,48 +28,89 @@ export function labelScore(label: string, candidate: Candidate): number {
   const title = words(candidate.title)
   if (asked.join(' ') === title.join(' ')) return 1
   const named = words(candidate.id ?? '')
-  if (asked.join(' ') === named.join(' ')) return 0.95
-  const share = (have: string[]) => asked.filter((a) => have.some((h) => sameWord(a, h))).length / asked.length
+  if (asked.join('') === named.join('')) return 0.95
+  const carrying = asked.some(isCarrying) ? asked.filter(isCarrying) : asked
+  const share = (have: string[]) => carrying.filter((a) => have.some((h) => sameWord(a, h))).length / carrying.length
   const hints = candidate.hints.flatMap(words)
   const best = Math.max(share(title) * 0.9, share(named) * 0.85, share(hints) * 0.7)
   // Of two titles that hold all of the label, the shorter is meant.
   return best < 0.5 ? 0 : best - Math.min(0.05, title.length / 400)
 }
 
+export interface Meaning {
+  candidate: Candidate
+  /** It does not say so by its hash: it is taken to be meant, and can be confirmed or changed. */
+  isLikely: boolean
+}
+
+/** Labels of links that lead home. */
+const HOME =
+  /^(home|start|startseite|top|up|back to top|to top|nach oben|accueil|haut|inicio|arriba|in[ií]cio|\u05d3\u05e3 \u05d4\u05d1\u05d9\u05ea|\u2191)$/iu
+
+/** Leads to the page's top because it says so, and not because nobody filled it in. */
+export const leadsHome = ({ label, fragment }: Pick<PageLink, 'label' | 'fragment'>): boolean =>
+  fragment?.toLowerCase() === 'top' || HOME.test(label.trim())
+
+/** A link that was not made yet, or that finds nothing: pressed, it reloads the page, goes to its top without saying so, or does nothing. */
+export const leadsNowhere = (link: PageLink): boolean =>
+  link.status === 'broken' || link.status === 'empty' || (link.status === 'top' && !leadsHome(link))
+
+/** An address that lacks its `#`: one word, as an ID is. */
+const bareWord = (href: string): string | null => /^[.#]?([\p{L}\p{N}_-]+)\/?$/u.exec(href.trim())?.[1] ?? null
+
+/** True for a file of the site, or a folder with one, that an address without its ending may mean. */
+const isFile = (word: string, files: ReadonlySet<string>) =>
+  ['', '.html', '.htm', '/index.html', '.php'].some((end) => files.has(word + end))
+
 /**
- * The candidate that each link means: the one its hash leads to, else the one whose ID differs from the hash in case only,
- * else the best by label or by the hash's own words, each candidate once. Links that mean none are not in the map.
+ * The candidate that each link means: the one its hash leads to, else the one whose ID differs from the hash in case only, else the likeliest
+ * by label or by the words of its address, each candidate once. Links that
+ * mean none are not in the map.
+ * @param files of the site
+ * @param guess false where only what a link says of itself counts
  */
-export function matchLinks(links: readonly PageLink[], candidates: readonly Candidate[]): Map<PageLink, Candidate> {
-  const out = new Map<PageLink, Candidate>()
+export function matchLinks(
+  links: readonly PageLink[],
+  candidates: readonly Candidate[],
+  { files, guess }: { files: ReadonlySet<string>; guess: boolean },
+): Map<PageLink, Meaning> {
+  const out = new Map<PageLink, Meaning>()
   const byAt = new Map(candidates.map((c) => [c.at, c]))
-  const open: PageLink[] = []
+  const hasHashes = links.some((l) => l.status === 'ok' || (l.status === 'broken' && l.fragment))
+  const open: { link: PageLink; named: string | null }[] = []
   for (const link of links) {
     const direct = link.target === null ? undefined : byAt.get(link.target)
     const fragment = link.fragment?.toLowerCase()
     const inCase = fragment ? candidates.find((c) => c.id?.toLowerCase() === fragment) : undefined
     const hit = direct ?? (link.status === 'broken' ? inCase : undefined)
-    if (hit) out.set(link, hit)
-    else if (link.status !== 'ok') open.push(link)
+    const word = link.status === 'other-page' ? bareWord(link.href) : null
+    if (hit) out.set(link, { candidate: hit, isLikely: false })
+    else if (['broken', 'empty', 'script'].includes(link.status) || (link.status === 'top' && !leadsHome(link)))
+      open.push({ link, named: link.fragment || scriptTarget(link.href) })
+    else if (word && hasHashes && !isFile(word, files)) open.push({ link, named: word })
   }
-  const used = new Set(out.values())
+  if (!guess) return out
+  const used = new Set([...out.values()].map((m) => m.candidate))
   const scored = open
-    .flatMap((link) =>
+    .flatMap(({ link, named }) =>
       candidates
         .filter((c) => !used.has(c))
         .map((candidate) => {
           const byLabel = labelScore(link.label, candidate)
-          const byHash = link.fragment ? labelScore(link.fragment, candidate) * 0.9 : 0
+          const byAddress = named ? labelScore(named, candidate) * 0.9 : 0
           // An offered section before one that was also found.
-          return { link, candidate, score: Math.max(byLabel, byHash) - (candidate.offered ? 0 : 0.15) }
+          return { link, candidate, score: Math.max(byLabel, byAddress) - (candidate.offered ? 0 : 0.15) }
         }),
     )
     .filter((s) => s.score >= 0.3)
     .sort((a, b) => b.score - a.score || a.candidate.at - b.candidate.at)
   for (const { link, candidate } of scored) {
     if (out.has(link) || used.has(candidate)) continue
-    out.set(link, candidate)
+    out.set(link, { candidate, isLikely: true })
     used.add(candidate)
   }
   return out
 }
+
+/** The ID that a script in an address names. */
+const scriptTarget = (href: string): string | null => /^\s*javascript:.*?['"]#?([\p{L}\p{N}_-]+)['"]/isu.exec(href)?.[1] ?? null

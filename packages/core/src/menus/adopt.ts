@@ -1,28 +1,37 @@
-/** Menus that a page has in its header, taken over with their own markup. */
-import { matchLinks } from '../links/index.ts'
-import type { Candidate, ElementAt, PageLink, PageReading, ReadMenu } from '../page/index.ts'
-import type { Item, ItemTarget, Menu, Section } from '../site/index.ts'
+/** Menus that a page has, taken over with their own markup. */
+import { leadsHome, matchLinks, type Meaning } from '../links/index.ts'
+import type { ElementAt, PageLink, PageReading, ReadMenu } from '../page/index.ts'
+import { isFound, type Item, type ItemTarget, type Menu, type Section } from '../site/index.ts'
 
 /** A menu that stands in one element, or in several that say the same. */
 export interface MatchedMenu {
   elements: ReadMenu[]
   /** What the links of the first element mean. */
-  matches: Map<PageLink, Candidate>
+  matches: Map<PageLink, Meaning>
 }
 
-/** The section menus that the page has in its header, with what their items mean. */
-export function headerMenus(reading: PageReading): MatchedMenu[] {
+/**
+ * The menus that the page has above, beside and below its content, with what their items mean. One in its footer is one of the page's where it
+ * leads to sections by itself.
+ * @param files the site's files, from the page's folder, so that an address without its `#` is told from a file
+ */
+export function pageMenus(reading: PageReading, files: ReadonlySet<string>): MatchedMenu[] {
   const links = new Map(reading.links.map((l) => [l.at, l]))
   const linksOf = (menu: ReadMenu) => menu.links.flatMap((at) => links.get(at) ?? [])
   const sayings = new Map<string, ReadMenu[]>()
-  for (const menu of reading.menus.filter((m) => m.inHeader)) {
+  for (const menu of reading.menus.filter((m) => m.place !== 'text')) {
     // One for wide and one for narrow screens are one menu.
-    const says = JSON.stringify(linksOf(menu).map(({ href, label }) => [href, label]))
+    const says = JSON.stringify([menu.place, ...linksOf(menu).map(({ href, label }) => [href, label])])
     sayings.set(says, [...(sayings.get(says) ?? []), menu])
   }
-  return [...sayings.values()]
-    .map((elements) => ({ elements, matches: matchLinks(linksOf(elements[0]!), reading.candidates) }))
-    .filter(({ matches }) => new Set(matches.values()).size >= 1 && matches.size >= Math.min(2, reading.candidates.length))
+  return [...sayings.values()].flatMap((elements): MatchedMenu[] => {
+    const [first] = elements
+    const own = linksOf(first!)
+    if (first!.place === 'footer' && own.filter((l) => l.status === 'ok').length < 2) return []
+    // What a footer says beside that is rarely about sections, and of a page that was handed over everything was decided.
+    const guess = first!.place === 'header' && !reading.written.settings
+    return [{ elements, matches: matchLinks(own, reading.candidates, { files, guess }) }]
+  })
 }
 
 export function adoptMenus(reading: PageReading, found: readonly MatchedMenu[], sections: readonly Section[]): Menu[] {
@@ -33,17 +42,28 @@ export function adoptMenus(reading: PageReading, found: readonly MatchedMenu[], 
     const key = `m${m + 1}`
     const items = first!.links.map((at, n): Item => {
       const link = links.get(at)!
+      const meaning = matches.get(link)
+      const section = byAt.get(meaning?.candidate.at ?? -1)
       return {
         key: `${key}-${n}`,
         label: link.label,
-        target: targetOf(link, byAt.get(matches.get(link)?.at ?? -1)),
+        target: targetOf(link, section),
         links: elements.map((e) => e.links[n]!),
+        ...(section && meaning!.isLikely ? { takenToBe: true as const } : {}),
       }
     })
-    return { key, name: first!.label || 'Header menu', form: { kind: 'found', elements: elements.map((e): ElementAt => e.at) }, items }
+    const name = first!.label || (first!.place === 'footer' ? 'Footer menu' : 'Header menu')
+    return { key, name, form: { kind: 'found', elements: elements.map((e): ElementAt => e.at) }, items }
   })
 }
 
-/** What an item of the page's own leads to: the section that it means, else what it leads to by itself. */
+/** What an item of the page's own leads to: the section that it means, else what it leads to by itself. Nothing is sent to the top for want of better. */
 export const targetOf = (link: PageLink, section: Section | undefined): ItemTarget =>
-  section ? { kind: 'section', section: section.key } : link.status === 'top' ? { kind: 'top' } : { kind: 'as-is' }
+  section ? { kind: 'section', section: section.key } : link.status === 'top' && leadsHome(link) ? { kind: 'top' } : { kind: 'as-is' }
+
+/** Of each item of a menu that the page has, in how many lists of it it stands; what was added to it stands in none. */
+export function itemDepths(menu: Menu, reading: PageReading): number[] {
+  const read = isFound(menu) ? reading.menus.find((m) => m.at === menu.form.elements[0]) : undefined
+  const depths = new Map(read?.links.map((at, n) => [at, read.depths[n]!]))
+  return menu.items.map((item) => depths.get(item.links[0] ?? -1) ?? 0)
+}

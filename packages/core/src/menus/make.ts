@@ -1,4 +1,5 @@
 /** A menu that Way Bell makes. */
+import { labelOf } from '../naming/index.ts'
 import type { PageReading } from '../page/index.ts'
 import type { Item, ItemTarget, MadeMenuForm, Menu, Section } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
@@ -18,7 +19,12 @@ export function makeMenu(sections: readonly Section[], surveys: readonly Survey[
           const target: ItemTarget | null = section ? { kind: 'section', section: section.key } : id === '' ? { kind: 'top' } : null
           return target ? [{ key: `${key}-${n}`, label, target, links: [] }] : []
         })
-    : sections.map((s, n): Item => ({ key: `${key}-${n}`, label: s.title, target: { kind: 'section', section: s.key }, links: [] }))
+    : sections.map((s, n): Item => ({
+        key: `${key}-${n}`,
+        label: labelOf(s.title),
+        target: { kind: 'section', section: s.key },
+        links: [],
+      }))
   return { key, name: 'Header menu', form, items }
 }
 

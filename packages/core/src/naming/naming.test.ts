@@ -23,7 +23,7 @@ describe('the naming rule', () => {
     ['Контакты', 'kontakty'],
     ['🚀 Launch', 'launch'],
     ['…', ''],
-    ['A very long title that goes on and on and on for ever', 'a-very-long-title-that-goes-on-and-on'],
+    ['A very long title that goes on and on and on for ever', 'long-title'],
     ['Donaudampfschifffahrtsgesellschaftskapitänspatent', 'donaudampfschifffahrtsgesellschaftskapit'],
   ])('%s becomes %s', (title, id) => expect(idFromTitle(title)).toBe(id))
 
@@ -77,7 +77,7 @@ describe('the naming rule', () => {
   it('keeps to the longest, with what goes before a digit and with a number behind', () => {
     const long = '2026 programme of talks, walks and evenings under the stars'
     expect([...idFromTitle(long)].length).toBeLessThanOrEqual(40)
-    expect(idFromTitle(long)).toBe('section-2026-programme-of-talks-walks')
+    expect(idFromTitle(long)).toBe('section-2026-programme-of-talks')
     const title = 'A very long title that goes on and on an'
     const taken = new Set<string>()
     for (let n = 0; n < 12; n++) {

@@ -1,5 +1,6 @@
 /** The naming rule: from a title to an ID. */
 import anyAscii from 'any-ascii'
+import { leadingWords } from './words.ts'
 
 export interface NamingRule {
   letters: 'lower' | 'as-typed'
@@ -94,9 +95,12 @@ function whole(name: string, rule: NamingRule): string {
   return /^[0-9]/.test(id) ? rule.beforeDigit + id : id
 }
 
-/** Title to ID, no longer than the rule allows. Empty where the title has no letter or digit. */
+/** Most words of a proposed ID. */
+const MOST_WORDS = 4
+
+/** Title to ID: the words that carry it, no longer than the rule allows. Empty where the title has no letter or digit. */
 export function idFromTitle(title: string, rule: NamingRule = defaultRule): string {
-  const words = wordsOf(title, rule)
+  const words = leadingWords(wordsOf(title, rule), (some) => some.length <= MOST_WORDS)
   if (!words[0]) return ''
   const fits = (name: string) => sizeOf(whole(name, rule)) <= rule.longest
   let name = fits(words[0]) ? words[0] : cut(words[0], rule.longest - (sizeOf(whole(words[0], rule)) - sizeOf(words[0])))

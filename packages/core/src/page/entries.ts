@@ -14,7 +14,7 @@ export interface MenuList {
 }
 
 /** `at` is a child of the list that it stands in. */
-export type MenuEntry = { at: ElementAt; link: ElementAt } | ({ at: ElementAt } & MenuList)
+export type MenuEntry = { at: ElementAt; link: ElementAt; isLink: boolean } | ({ at: ElementAt } & MenuList)
 
 /** Null where the source does not have the elements one after the other and one within the other, as the tree has them. */
 export function menuList(menu: El, links: readonly LinkElement[]): MenuList | null {
@@ -24,6 +24,7 @@ export function menuList(menu: El, links: readonly LinkElement[]): MenuList | nu
     return from < 0 ? 0 : orders.slice(from).filter((o) => o <= el.lastOrder).length
   }
   const byOrder = new Map(links.map((l) => [l.el.order, l.el]))
+  const bare = new Set(links.filter((l) => l.status === 'button' || l.status === 'group').map((l) => l.el))
   const listIn = (el: El): MenuList | null => {
     let list = el
     let children = list.children.filter((c) => holds(c) > 0)
@@ -38,7 +39,7 @@ export function menuList(menu: El, links: readonly LinkElement[]): MenuList | nu
         return inner && { at: c.at, ...inner }
       }
       const link = [...byOrder.values()].find((l) => l.order >= c.order && l.order <= c.lastOrder)!
-      return link.at >= c.at && link.end <= c.end ? { at: c.at, link: link.at } : null
+      return link.at >= c.at && link.end <= c.end ? { at: c.at, link: link.at, isLink: !bare.has(link) } : null
     })
     if (entries.includes(null)) return null
     return { list: list.at, entries: entries as MenuEntry[], isEven: new Set(children.map((c) => c.tag)).size === 1 }

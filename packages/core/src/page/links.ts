@@ -4,9 +4,10 @@ import { textOf, type El, type Tree } from './tree.ts'
 
 /**
  * `broken`: a hash without a target. `top`: the page's top. `script`: `javascript:`. `outside`: an address
- * elsewhere, `mailto:` and the like. `empty`: nothing, which reloads the page.
+ * elsewhere, `mailto:` and the like. `empty`: nothing, which reloads the page, or no `href` at all. What stands among a menu's links without
+ * being one: `button`, and `group`, words that open a list of it or only name it.
  */
-export type LinkStatus = 'ok' | 'broken' | 'top' | 'other-page' | 'outside' | 'script' | 'empty'
+export type LinkStatus = 'ok' | 'broken' | 'top' | 'other-page' | 'outside' | 'script' | 'empty' | 'button' | 'group'
 
 export interface LinkElement {
   el: El
@@ -90,7 +91,9 @@ export function findLinks(tree: Tree, targets: Targets, file: string): LinkEleme
   const out: LinkElement[] = []
   for (const el of tree.all) {
     if (el.tag !== 'a' && el.tag !== 'area') continue
-    const href = el.attrs.get('href')
+    // Without an address it is a link that was not made yet, unless it is a target itself.
+    const isUnmade = !el.attrs.has('href') && el.tag === 'a' && !el.attrs.has('name') && !el.attrs.has('id') && textOf(el, 1) !== ''
+    const href = isUnmade ? '' : el.attrs.get('href')
     if (href === undefined || el.at < 0 || seen.has(el.at)) continue
     seen.add(el.at)
     const address = readAddress(href, file, base)

@@ -1,30 +1,39 @@
 /**
- * The menus that a page already has in its header: groups of links that stay on the page, or that were
- * left to be filled in (`#`, empty, `javascript:`).
+ * The menus that a page already has: groups of links, wherever they stand and wherever they lead, with the buttons among them and the
+ * words that open their lists.
  */
 import { isNavigation, within, inFooter, type Outline } from './outline.ts'
 import { MENU } from '../contract/index.ts'
 import type { LinkElement } from './links.ts'
-import { contains, type El } from './tree.ts'
+import { contains, textOf, type El, type Tree } from './tree.ts'
 
 export interface FoundMenu {
   /** The element around the links; it carries the mark that the script looks for. */
   el: El
+  /** In page order, with their depth in lists. */
+  items: { link: LinkElement; depth: number }[]
+  /** Where it stands: above or beside the page's content, at its foot, or in the text, where it is no menu of the page. */
+  place: 'header' | 'footer' | 'text'
+}
+
+interface Group {
+  el: El
   links: LinkElement[]
-  /** True where it stands above the page's content. */
-  inHeader: boolean
 }
 
 const lists = new Set(['ul', 'ol', 'menu'])
+const notMenus = ['body', 'html', 'main']
 export const staysHere = (link: LinkElement) => ['ok', 'broken', 'top', 'empty', 'script'].includes(link.status)
 
-/** Groups of at least two links that stay on the page, each in its `nav`, else its list, else its parent. */
-export function groupLinks(links: readonly LinkElement[]): { el: El; links: LinkElement[] }[] {
+/** Links by the element that they make a group of: their `nav`, else their list, else the block that holds little beside them. */
+function groupLinks(links: readonly LinkElement[]): Group[] {
   const groups = new Map<El, LinkElement[]>()
-  for (const link of links) {
-    if (!staysHere(link) || link.el.tag !== 'a' || within(link.el, (e) => e.tag === 'p' || e.level > 0)) continue
-    const el = groupElement(link.el)
-    if (!el || ['body', 'html', 'main'].includes(el.tag)) continue
+  const eligible = links.filter((l) => l.el.tag === 'a' && l.label !== '' && !within(l.el, (e) => e.tag === 'p' || e.level > 0))
+  const holds = new Map<El, number>()
+  for (const { el } of eligible) for (let e = el.parent; e; e = e.parent) holds.set(e, (holds.get(e) ?? 0) + 1)
+  for (const link of eligible) {
+    const el = groupElement(link.el, holds)
+    if (!el || notMenus.includes(el.tag)) continue
     const group = groups.get(el)
     if (group) group.push(link)
     else groups.set(el, [link])
@@ -32,15 +41,19 @@ export function groupLinks(links: readonly LinkElement[]): { el: El; links: Link
   return [...groups].map(([el, members]) => ({ el, links: members })).filter((g) => g.links.length >= 2)
 }
 
-function groupElement(link: El): El | null {
+function groupElement(link: El, holds: ReadonlyMap<El, number>): El | null {
   const nav = within(link, isNavigation)
   if (nav) return nav
   let list: El | null = null
   for (let e = link.parent; e; e = e.parent) if (lists.has(e.tag)) list = e
-  return list ?? link.parent
+  if (list) return list
+  // Each link may stand in a block of its own.
+  let el = link.parent
+  while (el?.parent && holds.get(el) === 1 && !notMenus.includes(el.parent.tag) && textOf(el, 200) === textOf(link, 200)) el = el.parent
+  return el
 }
 
-const listDepth = (link: El, group: El): number => {
+const depthIn = (link: El, group: El): number => {
   let n = 0
   for (let e = link.parent; e && e !== group; e = e.parent) if (lists.has(e.tag)) n++
   return n
@@ -49,36 +62,134 @@ const listDepth = (link: El, group: El): number => {
 /** Elements that the page's menus lead to, in the order of the links. */
 export function menuTargets(links: readonly LinkElement[]): El[] {
   const out = new Set<El>()
-  for (const { el, links: members } of groupLinks(links)) {
+  for (const { el, links: all } of groupLinks(links)) {
+    const members = all.filter(staysHere)
+    if (members.length < 2) continue
     const list = isNavigation(el) || within(el, (e) => e.tag === 'header' || e.attrs.get('role') === 'banner')
     // A footer's list repeats; lists in running text are tables of contents and notes: only a menu decides what a section is.
     if (!list && (inFooter(el) || members.some((m) => m.target && contains(m.target, el)))) continue
-    // Of a list in a list the outer one names the parts; the inner ones are theirs.
-    const depths = new Map(members.map((m) => [m, listDepth(m.el, el)]))
-    const least = Math.min(...depths.values())
-    for (const m of members) if (m.target && depths.get(m) === least && !within(m.target, isNavigation)) out.add(m.target)
+    // Of a list in a list the outer one names the parts; the inner ones are theirs, unless the outer one leads nowhere.
+    const leading = members.filter((m) => m.target && !within(m.target, isNavigation))
+    const least = Math.min(...leading.map((m) => depthIn(m.el, el)))
+    const isPlain = members.some((m) => !m.target && depthIn(m.el, el) < least) || hasGroups(el)
+    for (const m of leading) if (isPlain || depthIn(m.el, el) === least) out.add(m.target!)
   }
   return [...out]
 }
 
-export function findMenus(links: readonly LinkElement[], outline: Outline): FoundMenu[] {
+/** A list in the menu that words open which are no link. */
+const hasGroups = (menu: El): boolean => groupsIn(menu).length > 0
+
+export function findMenus(tree: Tree, links: readonly LinkElement[], outline: Outline, title: string): FoundMenu[] {
   const offered = outline.parts.filter((p) => p.offered)
   const second = offered[1]?.el.order ?? Infinity
   const firstHeading = outline.firstHeading
-  return groupLinks(links)
-    .filter(({ el }) => !outline.holdsHeading(el) || isNavigation(el))
-    .map(({ el, links: members }) => {
-      const banner = within(el, (e) => e.tag === 'header' || e.attrs.get('role') === 'banner')
-      const inPart = offered.find((p) => contains(p.el, el))
-      const early = el.order < second && el.order < firstHeading
-      const inHeader =
-        // One that an earlier handover adopted is adopted again.
-        el.attrs.has(MENU) ||
-        (!inFooter(el) &&
-          // Above everything, or in the first part's own bar, or a rail that says it is navigation.
-          ((early && (!inPart || inPart === offered[0]) && (!!banner || isNavigation(el) || !inPart)) ||
-            (isNavigation(el) && !inPart && !within(el, (e) => e.tag === 'main' || e.tag === 'article')) ||
-            (outline.pageHeader !== null && (el === outline.pageHeader || contains(outline.pageHeader, el)))))
-      return { el, links: members, inHeader }
-    })
+  const groups = joinColumns(groupLinks(links), outline).filter(
+    ({ el }) => !outline.holdsHeading(el) || isNavigation(el) || isFoot(el, outline),
+  )
+  return groups.flatMap(({ el, links: members }): FoundMenu[] => {
+    const banner = within(el, (e) => e.tag === 'header' || e.attrs.get('role') === 'banner')
+    const inPart = offered.find((p) => contains(p.el, el))
+    const early = el.order < second && el.order < firstHeading
+    const inHeader =
+      // One that an earlier handover adopted is adopted again.
+      el.attrs.has(MENU) ||
+      (!isFoot(el, outline) &&
+        // Above everything, or in the first part's own bar, or a rail that says it is navigation.
+        ((early && (!inPart || inPart === offered[0]) && (!!banner || isNavigation(el) || !inPart)) ||
+          (isNavigation(el) && !inPart && !within(el, (e) => e.tag === 'main' || e.tag === 'article')) ||
+          (outline.pageHeader !== null && (el === outline.pageHeader || contains(outline.pageHeader, el)))))
+    const own = members.filter((link) => !isSiteName(link, el, members[0] === link, title))
+    // What leads away only is a menu where the page says so, or makes a list of it; else it is a pair of buttons.
+    const isMenu = own.some(staysHere) ? own.length >= 2 : (isNavigation(el) || lists.has(el.tag)) && own.length >= 3
+    if (!isMenu) return []
+    const items = [...own, ...buttonsIn(el, tree), ...groupsIn(el)].sort((a, b) => a.el.order - b.el.order)
+    const depths = items.map(({ el: item }) => depthIn(item, el))
+    const least = Math.min(...depths)
+    const place = inHeader ? 'header' : isFoot(el, outline) ? 'footer' : 'text'
+    return [{ el, items: items.map((link, n) => ({ link, depth: depths[n]! - least })), place }]
+  })
+}
+
+const isFoot = (el: El, { pageFooter }: Outline): boolean =>
+  inFooter(el) !== null || (pageFooter !== null && (el === pageFooter || contains(pageFooter, el)))
+
+/** Columns of links in a footer are one menu, in the block that holds them all. */
+function joinColumns(groups: readonly Group[], outline: Outline): Group[] {
+  const columns = groups.filter(({ el }) => isFoot(el, outline) && !isNavigation(el))
+  if (columns.length < 2) return [...groups]
+  let block = columns[0]!.el
+  while (block.parent && !columns.every(({ el }) => el === block || contains(block, el))) block = block.parent
+  const joined = { el: block, links: columns.flatMap((c) => c.links).sort((a, b) => a.el.order - b.el.order) }
+  return [...groups.filter((g) => !columns.includes(g)), joined].sort((a, b) => a.el.order - b.el.order)
+}
+
+/** The site's own name, which links home and is no item: by its class, by being a picture, or by what it says where it stands first. */
+function isSiteName({ el, label, status }: LinkElement, menu: El, isFirst: boolean, title: string): boolean {
+  for (let e: El | null = el; e && e !== menu; e = e.parent)
+    if (/(^|[\s_-])(brand|logo|logotype|wordmark|site-?(name|title))([\s_-]|$)/i.test(e.attrs.get('class') ?? '')) return true
+  const leadsHome = ['ok', 'top', 'empty', 'other-page'].includes(status)
+  if (!isFirst || !leadsHome) return false
+  return (
+    textOf(el, 1) === '' ||
+    (label.length > 2 && title.toLowerCase().startsWith(label.toLowerCase()) && !within(el, (e) => lists.has(e.tag)))
+  )
+}
+
+/** What stands among the links without being one. */
+const noLink = (el: El, status: 'button' | 'group'): LinkElement => ({
+  el,
+  href: '',
+  status,
+  fragment: null,
+  target: null,
+  path: null,
+  label: textOf(el, 120),
+})
+
+const opens = ['aria-expanded', 'aria-controls', 'aria-haspopup', 'data-toggle', 'data-bs-toggle', 'popovertarget']
+
+/** Buttons that do what a link would; one that opens the menu itself, or closes it, is none of its items. */
+function buttonsIn(menu: El, tree: Tree): LinkElement[] {
+  return tree.all
+    .slice(menu.order + 1, menu.lastOrder + 1)
+    .filter(
+      (el) =>
+        el.tag === 'button' &&
+        el.at >= 0 &&
+        textOf(el, 1) !== '' &&
+        !opens.some((name) => el.attrs.has(name)) &&
+        !/(toggle|burger|close|open)/i.test(`${el.attrs.get('class') ?? ''} ${el.attrs.get('id') ?? ''}`) &&
+        !within(el, (e) => e.tag === 'form' || (e.tag === 'a' && e.attrs.has('href'))),
+    )
+    .map((el) => noLink(el, 'button'))
+}
+
+/** Words before a list in a list that are no link: they open it, or only name it. */
+function groupsIn(menu: El): LinkElement[] {
+  const out: LinkElement[] = []
+  const look = (el: El, inList: boolean): void => {
+    for (const child of el.children) {
+      const isInner = lists.has(child.tag) && inList
+      if (isInner) {
+        const entry = within(child, (e) => e.tag === 'li' || lists.has(e.parent?.tag ?? ''))
+        const before = entry && firstWords(entry, child)
+        if (before && !within(before, (e) => e.tag === 'a' && e.attrs.has('href')) && !out.some((o) => o.el === before))
+          out.push(noLink(before, 'group'))
+      }
+      look(child, inList || lists.has(child.tag))
+    }
+  }
+  look(menu, lists.has(menu.tag))
+  return out
+}
+
+/** The innermost element with words in an entry before its list; null where they stand in the entry itself. */
+function firstWords(entry: El, list: El): El | null {
+  for (const child of entry.children) {
+    if (child === list || child.order > list.order) return null
+    if (contains(child, list)) return firstWords(child, list)
+    if (textOf(child, 1) !== '' && child.at >= 0) return child
+  }
+  return null
 }

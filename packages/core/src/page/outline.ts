@@ -67,7 +67,13 @@ export function within(el: El, test: (el: El) => boolean): El | null {
 }
 
 export const inFooter = (el: El) => within(el, (e) => isFooter(e) && !within(e.parent ?? e, (p) => sectioning.has(p.tag)))
-const unseen = (el: El) => within(el, (e) => skipped.has(e.tag) || isHiddenByMarkup(e) || !e.isHtml)
+/** What the page opens over itself, or keeps for print: no part of it, whatever it holds. */
+const isApart = (el: El): boolean =>
+  ['dialog', 'alertdialog'].includes(role(el) ?? '') ||
+  el.attrs.get('aria-modal') === 'true' ||
+  /(^|[\s_-])(modal|dialog|lightbox|popup|off-?canvas|print|print-only|visible-print)([\s_-]|$)/i.test(apartName(el))
+const apartName = (el: El): string => (wrapperTags.has(el.tag) || sectioning.has(el.tag) ? (el.attrs.get('class') ?? '') : '')
+const unseen = (el: El) => within(el, (e) => skipped.has(e.tag) || isHiddenByMarkup(e) || !e.isHtml || isApart(e))
 
 export interface Outline {
   parts: Part[]
@@ -115,8 +121,12 @@ export function outline(tree: Tree, linked: readonly El[], earlier: ReadonlySet<
     if (linkedSet.has(el) || sectioning.has(el.tag)) return false
     const own = headings.filter((h) => contains(el, h))
     // A name and links: a bar as pages had it before there were elements for it.
-    if (own.length === 1 && own[0]!.level === 1 && found.length === 0 && !headerOf.el)
-      return facts.links[el.order]! >= 2 && weight - facts.linkWeight[el.order]! - weightOf(own[0]!) < 40
+    if (own.length === 1 && own[0]!.level === 1 && found.length === 0 && !headerOf.el) {
+      const rest = weight - facts.linkWeight[el.order]! - weightOf(own[0]!)
+      // With links to nearly all parts of the page a line of text is one of the name's.
+      const isMenu = facts.links[el.order]! >= 4 && facts.hashWeight[el.order]! >= 0.9 * facts.linkWeight[el.order]!
+      return facts.links[el.order]! >= 2 && rest < (isMenu ? 120 : 40)
+    }
     return facts.links[el.order]! >= 2 && own.length === 0 && facts.linkWeight[el.order]! >= 0.5 * weight
   }
 
@@ -126,6 +136,7 @@ export function outline(tree: Tree, linked: readonly El[], earlier: ReadonlySet<
         c.isHtml &&
         (!skipped.has(c.tag) || c.tag === 'nav') &&
         !isHiddenByMarkup(c) &&
+        !isApart(c) &&
         c.depth <= MAX_TARGET_DEPTH &&
         (c.level > 0 || !inlineTags.has(c.tag) || majorsOf(c) > 0),
     )
@@ -153,7 +164,7 @@ export function outline(tree: Tree, linked: readonly El[], earlier: ReadonlySet<
         if (!headerOf.el && !found.length) headerOf.el = kid
         continue
       }
-      if ((isFooter(kid) || isFooterByName(kid)) && !linkedSet.has(kid)) {
+      if ((isFooter(kid) || isFooterByName(kid) || (kid === kids.at(-1) && isColophon(kid))) && !linkedSet.has(kid)) {
         footer = kid
         continue
       }
@@ -228,6 +239,12 @@ export function outline(tree: Tree, linked: readonly El[], earlier: ReadonlySet<
     !sectioning.has(el.tag) &&
     /(^|[-_\s])(foot|footer|fuss|pied|colophon)($|[-_\s\d])/i.test(`${el.attrs.get('class') ?? ''} ${el.attrs.get('id') ?? ''}`)
 
+  /** The last of the page, with nothing but small headings side by side: hours, address, links. */
+  const isColophon = (el: El): boolean => {
+    const own = headings.filter((h) => contains(el, h))
+    return found.length >= 2 && !sectioning.has(el.tag) && own.length >= 2 && own.every((h) => h.level >= sectionLevel + 2)
+  }
+
   /** A block without a heading that stands between parts of its own kind: a quotation, figures, names of clients. */
   const isBand = (el: El, kin: Kin | undefined): boolean =>
     !!kin &&
@@ -299,6 +316,12 @@ function withLinked(found: Likely[], linked: readonly El[], leadHeading: (el: El
     const heading = el.level > 0 ? el : (leadHeading(el) ?? (isEmpty(el) ? headingAfter(el, headings) : null))
     if (outer && opensOuter && !outer.el.attrs.has('id')) parts[parts.indexOf(outer)] = { el, heading: outer.heading, scope: outer.el }
     else {
+      // An empty target right before a block, as pages have them that shift it up by their header: the block's, which is no second section.
+      const block = isEmpty(el) ? parts.find((p) => p.el.order > el.lastOrder && isNextTo(el, p.el)) : undefined
+      if (block && !block.el.attrs.has('id')) {
+        parts[parts.indexOf(block)] = { el, heading: block.heading, scope: block.el }
+        continue
+      }
       // An old anchor in front of a heading that was found by itself: one section, not two.
       const twin = isEmpty(el) || el.level === 0 ? parts.find((p) => p.el === heading && p.heading === heading) : undefined
       if (twin) parts[parts.indexOf(twin)] = { el, heading }
@@ -313,6 +336,25 @@ function withLinked(found: Likely[], linked: readonly El[], leadHeading: (el: El
     offered: true,
     depth: parts.filter((p) => p.el !== el && contains(p.scope ?? p.el, el)).length,
   }))
+}
+
+/** Nothing but markup around it, or other empty elements, stands between an element and a block behind it. */
+function isNextTo(el: El, block: El): boolean {
+  for (let e = el; e.parent; e = e.parent) {
+    const place = e.parent.children.indexOf(e)
+    const to = e.parent.children.findIndex((c) => c === block || contains(c, block))
+    if (e.parent.texts.some((t) => t.value.trim() !== '' && t.before > place && (to < 0 || t.before <= to))) return false
+    if (e.parent.children.slice(place + 1, to < 0 ? undefined : to).some((c) => !isEmpty(c))) return false
+    if (to >= 0) {
+      for (let inner = e.parent.children[to]!; inner !== block;) {
+        const next = inner.children.find((c) => c === block || contains(c, block))!
+        if (inner.children.slice(0, inner.children.indexOf(next)).some((c) => !isEmpty(c))) return false
+        inner = next
+      }
+      return true
+    }
+  }
+  return false
 }
 
 /** Neither words nor a picture in it. */
@@ -382,12 +424,17 @@ function alsoFound({ tree, offered, leadHeading, headings, earlier }: AlsoInput)
 
 const hasContent = (el: El) => textOf(el, 10) !== ''
 
+const LONGEST_TITLE = 120
+
+/** No longer than a title may be, and no word cut. */
+const wholeWords = (text: string): string => (text.length > LONGEST_TITLE ? text.slice(0, LONGEST_TITLE).replace(/\s+\S*$/, '') : text)
+
 /** The heading inside, else `aria-label`, else the first words, else the kind of element. */
 function titleOf(el: El, heading: El | null): string {
   const label = el.attrs.get('aria-label')?.trim()
   // A sign at a heading's end that links to it is no word of it.
   const text =
-    (heading && textOf(heading, 80).replace(/\s*[\u00b6\u00a7#\u{1f517}]$/u, '')) ||
+    (heading && wholeWords(textOf(heading, LONGEST_TITLE + 1)).replace(/\s*[\u00b6\u00a7#\u{1f517}]$/u, '')) ||
     label ||
     textOf(el, 80).split(' ').slice(0, 5).join(' ')
   return text || el.tag

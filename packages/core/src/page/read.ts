@@ -9,7 +9,7 @@ import { menuList, type MenuList } from './entries.ts'
 import { Targets } from './fragment.ts'
 import { Lines } from './lines.ts'
 import { baseOf, findLinks, type LinkStatus } from './links.ts'
-import { findMenus, menuTargets, staysHere } from './menus.ts'
+import { findMenus, menuTargets } from './menus.ts'
 import { readWritten, type Written } from './written.ts'
 import { contains, parseTree, textOf, type El, type ElementAt, type Tree } from './tree.ts'
 import { findReferences, type Reference } from './references.ts'
@@ -51,9 +51,12 @@ export interface ReadMenu {
   at: ElementAt
   /** The page's own name for it, or an empty string. */
   label: string
-  inHeader: boolean
-  /** In page order. */
+  /** Above or beside the page's content, at its foot, or in the text, where it is no menu of the page. */
+  place: 'header' | 'footer' | 'text'
+  /** In page order; buttons and words among them too. */
   links: ElementAt[]
+  /** Of each of these, in how many lists of the menu it stands. */
+  depths: number[]
   /** How they stand in the markup; null where they do not stand so that their order could be changed. */
   tree: MenuList | null
 }
@@ -165,10 +168,14 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
   const links = findLinks(tree, targets, file)
   const written = readWritten(tree)
   const found = outline(tree, menuTargets(links), new Set(written.settings?.sections))
-  const menus = findMenus(links, found)
+  const menus = findMenus(tree, links, found, titleOf(tree))
+  const among = menus.flatMap((m) => m.items.map(({ link }) => link)).filter((l) => l.status === 'button' || l.status === 'group')
+  const all = among.length
+    ? [...new Map([...links, ...among].map((l) => [l.el.at, l])).values()].sort((a, b) => a.el.order - b.el.order)
+    : links
   const place = (el: El) => lines.at(Math.max(0, el.at))
   const earlier = written.header === null ? undefined : page.byAt.get(written.header)
-  const header = earlier ?? headerElement(found.pageHeader, menus.find((m) => m.inHeader)?.el ?? null, found.parts)
+  const header = earlier ?? headerElement(found.pageHeader, menus.find((m) => m.place === 'header')?.el ?? null, found.parts)
   return {
     encoding: decoded.encoding,
     declared: decoded.declared,
@@ -177,7 +184,7 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
     lang: tree.html.attrs.get('lang') ?? '',
     base: baseOf(tree),
     candidates: found.parts.filter((p) => stands(p.el, page)).map((p) => candidate(p, targets, place)),
-    links: links.map((link) => ({
+    links: all.map((link) => ({
       at: link.el.at,
       href: link.href,
       status: link.status,
@@ -188,16 +195,17 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
       plain: textRuns(link.el) === 1,
       ...place(link.el),
     })),
-    menus: menus.map((menu) => {
-      const own = menu.links.filter(staysHere)
-      return {
-        at: menu.el.at,
-        label: menu.el.attrs.get('aria-label') ?? '',
-        inHeader: menu.inHeader,
-        links: own.map((link) => link.el.at),
-        tree: menuList(menu.el, own),
-      }
-    }),
+    menus: menus.map(({ el, items, place }) => ({
+      at: el.at,
+      label: el.attrs.get('aria-label') ?? '',
+      place,
+      links: items.map(({ link }) => link.el.at),
+      depths: items.map(({ depth }) => depth),
+      tree: menuList(
+        el,
+        items.map(({ link }) => link),
+      ),
+    })),
     header: header && header.at >= 0 ? header.at : null,
     headerLine: header && header.at >= 0 ? place(header).line : null,
     footerLine: found.pageFooter && found.pageFooter.at >= 0 ? place(found.pageFooter).line : null,

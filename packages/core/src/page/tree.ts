@@ -6,6 +6,7 @@
 import { defaultTreeAdapter, html, parse, type DefaultTreeAdapterMap, type DefaultTreeAdapterTypes as T } from 'parse5'
 import { PIECE, roleOf, type PieceRole } from '../contract/index.ts'
 import { MAX_DEPTH, PageError } from './errors.ts'
+import { levelByName, levelByRole } from './headings.ts'
 
 /** Position of an element's start tag in the decoded source: names the element as long as the source is the same. */
 export type ElementAt = number
@@ -24,7 +25,7 @@ export interface El {
   parent: El | null
   children: El[]
   depth: number
-  /** 1 to 6 for h1 to h6, else 0. */
+  /** 1 to 6 for a heading, else 0. */
   level: number
   /** In HTML's namespace; SVG and MathML are not. */
   isHtml: boolean
@@ -131,6 +132,7 @@ function grow(document: DefaultTreeAdapterMap['document']): Tree {
       })
     }
   }
+  levelByName(all)
   const html_ = root!
   return {
     written,
@@ -159,7 +161,8 @@ function makeEl(node: T.Element, parent: El | null, all: El[]): El {
     parent,
     children: [],
     depth: parent ? parent.depth + 1 : 0,
-    level: isHtml && tag.length === 2 && tag[0] === 'h' && tag[1]! >= '1' && tag[1]! <= '6' ? Number(tag[1]) : 0,
+    level:
+      isHtml && tag.length === 2 && tag[0] === 'h' && tag[1]! >= '1' && tag[1]! <= '6' ? Number(tag[1]) : isHtml ? levelByRole(attrs) : 0,
     isHtml,
     texts: [],
     order: all.length,

@@ -2,10 +2,11 @@
  * The one press: a first version of everything, from what was read and what was measured. The designer corrects it,
  * and does not fill it in.
  */
+import { canBeKept } from '../arrival/index.ts'
 import { backingFor } from '../colour/index.ts'
 import type { WrittenSettings } from '../contract/index.ts'
 import { bestBellOffset } from '../highlight/index.ts'
-import { adoptMenus, headerMenus, makeMenu, type MatchedMenu } from '../menus/index.ts'
+import { adoptMenus, makeMenu, pageMenus, type MatchedMenu } from '../menus/index.ts'
 import { proposeId, type NamingRule } from '../naming/index.ts'
 import type { Candidate, ElementAt, PageReading } from '../page/index.ts'
 import { inPageOrder, isFound, type HeaderChoice, type Menu, type Section, type SetUp, type SitePage } from '../site/index.ts'
@@ -36,12 +37,20 @@ export function sectionFrom(candidate: Candidate, taken: Set<string>, rule: Nami
   }
 }
 
-/** What everything would be set to. Without surveys the header is taken as the page says it, unmeasured. */
-export function proposeSetUp(reading: PageReading, measured: Iterable<Survey>, rule: NamingRule): SetUp {
+/**
+ * What everything would be set to. Without surveys the header is taken as the page says it, unmeasured.
+ * @param files the site's files, from the page's folder
+ */
+export function proposeSetUp(
+  reading: PageReading,
+  measured: Iterable<Survey>,
+  rule: NamingRule,
+  files: ReadonlySet<string> = new Set(),
+): SetUp {
   const surveys = inScreenOrder(measured)
   const earlier = reading.written.settings
   const taken = takenIds(reading)
-  const found = headerMenus(reading)
+  const found = pageMenus(reading, files)
   const chosen = chooseCandidates(reading, found, earlier)
   const sections = inPageOrder([...chosen.map((c) => sectionFrom(c, taken, rule)), ...earlierPoints(reading)])
   const travel = { smooth: earlier?.smooth ?? true, breathing: earlier?.breathing ?? DEFAULT_BREATHING }
@@ -52,7 +61,8 @@ export function proposeSetUp(reading: PageReading, measured: Iterable<Survey>, r
     }
   } else if (sections[0]) sections[0].toTop = startsAtTop(sections[0], surveys)
   const menus = adoptMenus(reading, found, sections)
-  if (!menus.length && sections.length) menus.push(makeMenu(sections, surveys, reading))
+  // Of a page with a single part there is nothing to choose from.
+  if (!menus.length && (sections.length > 1 || (sections.length && reading.written.menu))) menus.push(makeMenu(sections, surveys, reading))
   const header = chooseHeader(reading, surveys, menus, earlier)
   const setUp: SetUp = { sections, menus, header, travel, highlight: { bellOffset: earlier?.bellOffset ?? travel.breathing } }
   if (!earlier && surveys.length) {
@@ -78,7 +88,7 @@ function chooseCandidates(reading: PageReading, menus: MatchedMenu[], earlier: W
     const kept = reading.candidates.filter((c) => c.id !== null && ids.has(c.id))
     if (kept.length) return kept
   }
-  const linked = new Set(menus.flatMap((m) => [...m.matches.values()]))
+  const linked = new Set(menus.flatMap((m) => [...m.matches.values()].map(({ candidate }) => candidate)))
   return reading.candidates.filter((c) => c.offered || linked.has(c))
 }
 
@@ -103,9 +113,7 @@ function chooseHeader(
   if (at === null) return null
   const hasMenu = menus.some(isFound)
   const canStay =
-    (earlier?.keep ?? hasMenu) &&
-    measured.length > 0 &&
-    measured.every((h) => h.at === at && h.canStay && h.position === measured[0]!.position)
+    (earlier?.keep ?? hasMenu) && measured.every((h) => h.at === at && h.position === measured[0]!.position) && surveys.some(canBeKept)
   const keep = !canStay ? null : measured[0]!.position === 'absolute' ? 'fixed' : 'sticky'
   const see = surveys.find((s) => s.header?.at === at)
   return { at, keep, backing: keep && see?.header?.transparent ? backingFor(see.header.color, see.background) : null }

@@ -1,5 +1,6 @@
 /** The menus of a page in its new version: each element found again once, each item by its link. */
 import { matchLinks } from '../links/index.ts'
+import { labelOf } from '../naming/index.ts'
 import { targetOf } from '../menus/index.ts'
 import type { ElementAt, PageLink, PageReading, ReadMenu } from '../page/index.ts'
 import { freshKey, isFound, isMade, sectionOf, type FoundForm, type Item, type Menu, type Section, type SitePage } from '../site/index.ts'
@@ -54,7 +55,7 @@ function itemsFor(sections: readonly Section[], menu: Menu): Item[] {
   return sections.map((s): Item => {
     const key = freshKey(`${menu.key}-`, taken)
     taken.push(key)
-    return { key, label: s.title, target: { kind: 'section', section: s.key }, links: [] }
+    return { key, label: labelOf(s.title), target: { kind: 'section', section: s.key }, links: [] }
   })
 }
 
@@ -72,11 +73,11 @@ function foundAgain(menus: readonly FoundMenu[], before: PageReading, after: Pag
       apart: Math.abs(i - j),
     }))
   })
-  pairs.sort((a, b) => b.shared - a.shared || Number(b.next.inHeader) - Number(a.next.inHeader) || a.apart - b.apart)
+  pairs.sort((a, b) => b.shared - a.shared || Number(b.next.place === 'header') - Number(a.next.place === 'header') || a.apart - b.apart)
   const out = new Map<ElementAt, ReadMenu>()
   const taken = new Set<ReadMenu>()
   for (const { m, next, shared } of pairs) {
-    if (out.has(m.at) || taken.has(next) || (shared === 0 && !next.inHeader)) continue
+    if (out.has(m.at) || taken.has(next) || (shared === 0 && next.place !== 'header')) continue
     out.set(m.at, next)
     taken.add(next)
   }
@@ -104,7 +105,7 @@ function revisedItems(
       return hit
     }
     const links = next.links.map((at) => now.get(at)!)
-    const meant = matchLinks(links, after.candidates)
+    const meant = matchLinks(links, after.candidates, { files: new Set(), guess: next.place === 'header' })
     for (const link of links) {
       const item =
         take((old) => old?.label === link.label && old.href === link.href) ??
@@ -118,7 +119,7 @@ function revisedItems(
       } else {
         const key = freshKey(`${menu.key}-`, taken)
         taken.push(key)
-        out.push({ key, label: link.label, target: targetOf(link, byAt.get(meant.get(link)?.at ?? -1)), links: [link.at] })
+        out.push({ key, label: link.label, target: targetOf(link, byAt.get(meant.get(link)?.candidate.at ?? -1)), links: [link.at] })
       }
     }
   }

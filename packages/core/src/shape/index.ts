@@ -11,6 +11,8 @@ export const shapes = {
   object: (keys: Record<string, Joi.Schema>) => Joi.object(keys),
   alternatives: (of: Joi.Schema[]) => Joi.alternatives(...of),
   array: (of: Joi.Schema, most: number) => Joi.array().items(of).max(most),
+  /** May be left out. */
+  optional: (of: Joi.Schema) => of.optional(),
   oneOf: (...values: unknown[]) => Joi.valid(...values),
   /** Names a page, section, menu, item or screen. */
   key: Joi.string().max(80),

@@ -99,7 +99,7 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   'item/drop': { page: fc.constant(page), menu, item },
   'item/move': { page: fc.constant(page), menu, item, index: fc.nat(5) },
   'item/label': { page: fc.constant(page), menu, item, label: fc.string() },
-  'item/target': { page: fc.constant(page), menu, item, target },
+  'item/target': { page: fc.constant(page), menu, item, target, takenToBe: fc.constantFrom<true | undefined>(undefined, true) },
   'header/choose': { page: pageKey, header: fc.constantFrom(null, { at: 3, keep: null, backing: null }) },
   'travel/smooth': { page: pageKey, smooth: fc.boolean() },
   'travel/breathing': { page: pageKey, breathing: fc.nat(200) },

@@ -46,6 +46,8 @@ export interface Item {
   target: ItemTarget
   /** The page's own links, one in each element that its menu stands in; none for an item that was added. */
   links: ElementAt[]
+  /** Its target was found by its label or its address and not by its hash, and nobody has confirmed it yet. */
+  takenToBe?: true
 }
 
 export interface Menu {

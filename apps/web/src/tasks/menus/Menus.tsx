@@ -2,8 +2,22 @@
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { CSS } from '@dnd-kit/utilities'
-import { GripVertical, X } from 'lucide-react'
-import { freshKey, inScreenOrder, isMade, makeMenu, sectionOf, type Item, type ItemTarget, type Menu, type Section } from '@waybell/core'
+import { Check, GripVertical, X } from 'lucide-react'
+import {
+  freshKey,
+  inScreenOrder,
+  isMade,
+  itemDepths,
+  labelOf,
+  makeMenu,
+  sectionOf,
+  type Item,
+  type ItemTarget,
+  type Menu,
+  type PageLink,
+  type Section,
+  leadsNowhere,
+} from '@waybell/core'
 import { memo, useCallback, useState } from 'react'
 import { Button, Field, Heading, tint } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'
@@ -32,7 +46,8 @@ export function MenusTask() {
 }
 
 function MenuSheet({ menu }: { menu: Menu }) {
-  const { page, run } = useWork()
+  const { page, reading, run } = useWork()
+  const depths = itemDepths(menu, reading)
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -66,7 +81,7 @@ function MenuSheet({ menu }: { menu: Menu }) {
           `${menu.key}-`,
           menu.items.map((i) => i.key),
         ),
-        label: section.title,
+        label: labelOf(section.title),
         target: { kind: 'section', section: section.key },
         links: [],
       },
@@ -93,7 +108,7 @@ function MenuSheet({ menu }: { menu: Menu }) {
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
         <SortableContext items={menu.items.map((i) => i.key)} strategy={verticalListSortingStrategy}>
           <List count={menu.items.length} estimate={37} label={`Items of ${menu.name}`} keyOf={(i) => menu.items[i]!.key}>
-            {(index) => <ItemRow menu={menu} item={menu.items[index]!} place={index} onMove={move} />}
+            {(index) => <ItemRow menu={menu} item={menu.items[index]!} depth={depths[index]!} place={index} onMove={move} />}
           </List>
         </SortableContext>
       </DndContext>
@@ -116,6 +131,13 @@ function MenuSheet({ menu }: { menu: Menu }) {
   )
 }
 
+/** What a link of the page's own does when it is left as it is. */
+function asItIs(link: PageLink | undefined): string {
+  if (link?.status === 'button') return 'A button of the page’s'
+  if (link?.status === 'group') return 'Opens its list'
+  return `As it is: ${link?.href || 'nothing'}`
+}
+
 const MANY_CHOICES = 60
 
 const targetValue = (target: ItemTarget) => (target.kind === 'section' ? `section ${target.section}` : target.kind)
@@ -128,13 +150,15 @@ function readTarget(value: string): ItemTarget {
 interface ItemRowProps {
   menu: Menu
   item: Item
+  /** In how many lists of its menu it stands. */
+  depth: number
   /** Where it stands in its menu. */
   place: number
   onMove: (item: string, index: number) => void
 }
 
 /** Drawn again only for what changes in it, however often the list is laid out. */
-const ItemRow = memo(function ItemRow({ menu, item, place, onMove }: ItemRowProps) {
+const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: ItemRowProps) {
   const { page, reading, run, point } = useWork()
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: item.key })
   const section = sectionOf(item.target) ?? undefined
@@ -142,7 +166,8 @@ const ItemRow = memo(function ItemRow({ menu, item, place, onMove }: ItemRowProp
   const index = page.sections.findIndex((s) => s.key === section)
   const links = reading.links.filter((l) => item.links.includes(l.at))
   const link = links[0]
-  const loose = item.target.kind === 'as-is' && (link?.status === 'broken' || link?.status === 'empty')
+  const isBare = link?.status === 'button' || link?.status === 'group'
+  const loose = item.target.kind === 'as-is' && link !== undefined && leadsNowhere(link)
   const at = { page: page.key, menu: menu.key, item: item.key }
   // A thousand items with a thousand choices each are a million: where there are many they come when they are asked for.
   const [isAsked, setAsked] = useState(false)
@@ -172,6 +197,7 @@ const ItemRow = memo(function ItemRow({ menu, item, place, onMove }: ItemRowProp
       >
         <GripVertical size={14} aria-hidden />
       </button>
+      {depth > 0 && <span aria-hidden style={{ width: depth * 14 }} className="h-6 flex-none border-r border-hair" />}
       <Field
         label={`Label of item ${item.label}`}
         value={item.label}
@@ -179,8 +205,20 @@ const ItemRow = memo(function ItemRow({ menu, item, place, onMove }: ItemRowProp
         onCommit={(label) => run({ type: 'item/label', ...at, label })}
         className="flex-1"
       />
+      {item.takenToBe && (
+        <Button
+          kind="quiet"
+          aria-label={`Confirm the target of item ${item.label}`}
+          title="Found by its words, since the link does not say where it leads. Press to confirm, or choose another."
+          onClick={() => run({ type: 'item/target', ...at, target: item.target })}
+        >
+          <span className="text-xs whitespace-nowrap text-faint">taken to be</span>
+          <Check size={14} aria-hidden />
+        </Button>
+      )}
       <select
         aria-label={`Target of item ${item.label}`}
+        disabled={isBare}
         value={targetValue(item.target)}
         onPointerDown={() => setAsked(true)}
         onFocus={() => setAsked(true)}
@@ -193,7 +231,7 @@ const ItemRow = memo(function ItemRow({ menu, item, place, onMove }: ItemRowProp
           </option>
         ))}
         <option value="top">Top of the page</option>
-        {(item.links.length > 0 || item.target.kind === 'as-is') && <option value="as-is">As it is: {link?.href || 'nothing'}</option>}
+        {(item.links.length > 0 || item.target.kind === 'as-is') && <option value="as-is">{asItIs(link)}</option>}
       </select>
       <Button kind="quiet" aria-label={`Drop item ${item.label}`} onClick={() => run({ type: 'item/drop', ...at })}>
         <X size={14} aria-hidden />

@@ -60,7 +60,9 @@ export function addPoint(work: Work, before: Pick<Section, 'at' | 'title' | 'dep
 
 /** The one press. Pressed again it begins anew, but for what links out in the world may mean. */
 export function setUpEverything({ page, reading, site, surveys, run }: Work): void {
-  const setUp = proposeSetUp(reading, Object.values(surveys), site.rule)
+  const folder = page.file.slice(0, page.file.lastIndexOf('/') + 1)
+  const files = new Set(site.pages.flatMap(({ file }) => (file.startsWith(folder) ? file.slice(folder.length) : [])))
+  const setUp = proposeSetUp(reading, Object.values(surveys), site.rule, files)
   const before = new Map(page.sections.filter((s) => !s.point).map((s) => [s.at, s]))
   const ids = new Set(setUp.sections.map((s) => s.id))
   const sections = setUp.sections.map((section) => {

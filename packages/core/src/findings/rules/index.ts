@@ -1,6 +1,7 @@
 /** Rules, by the code of what they find. Made by scripts/registries.mjs from the files of this folder. */
 import { rule as assetMissing } from './asset-missing.ts'
 import { rule as formerClash } from './former-clash.ts'
+import { rule as headerTall } from './header-tall.ts'
 import { rule as headingMissing } from './heading-missing.ts'
 import { rule as idCase } from './id-case.ts'
 import { rule as idCharacter } from './id-character.ts'
@@ -12,17 +13,25 @@ import { rule as idReserved } from './id-reserved.ts'
 import { rule as idSelector } from './id-selector.ts'
 import { rule as idShadow } from './id-shadow.ts'
 import { rule as idSpace } from './id-space.ts'
+import { rule as itemLikely } from './item-likely.ts'
+import { rule as itemNowhere } from './item-nowhere.ts'
+import { rule as labelTwice } from './label-twice.ts'
 import { rule as linkBroken } from './link-broken.ts'
 import { rule as linkCase } from './link-case.ts'
+import { rule as linkElsewhere } from './link-elsewhere.ts'
 import { rule as menuOrder } from './menu-order.ts'
 import { rule as neverRings } from './never-rings.ts'
+import { rule as orderOfPage } from './order-of-page.ts'
+import { rule as ringsBriefly } from './rings-briefly.ts'
 import { rule as sectionEmpty } from './section-empty.ts'
 import { rule as sectionHidden } from './section-hidden.ts'
 import { rule as serviceWorker } from './service-worker.ts'
+import { rule as targetTwice } from './target-twice.ts'
 
 export const rules = {
   'asset-missing': assetMissing,
   'former-clash': formerClash,
+  'header-tall': headerTall,
   'heading-missing': headingMissing,
   'id-case': idCase,
   'id-character': idCharacter,
@@ -34,11 +43,18 @@ export const rules = {
   'id-selector': idSelector,
   'id-shadow': idShadow,
   'id-space': idSpace,
+  'item-likely': itemLikely,
+  'item-nowhere': itemNowhere,
+  'label-twice': labelTwice,
   'link-broken': linkBroken,
   'link-case': linkCase,
+  'link-elsewhere': linkElsewhere,
   'menu-order': menuOrder,
   'never-rings': neverRings,
+  'order-of-page': orderOfPage,
+  'rings-briefly': ringsBriefly,
   'section-empty': sectionEmpty,
   'section-hidden': sectionHidden,
   'service-worker': serviceWorker,
+  'target-twice': targetTwice,
 }

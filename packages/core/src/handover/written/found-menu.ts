@@ -40,7 +40,9 @@ function planItem(menu: Menu, item: Item, link: PageLink | undefined, idOf: Writ
   if (!link) return []
   const { at } = link
   const about = { menu: menu.key, item: item.key }
-  const href = hrefOf(item.target, idOf)
+  // A button, and words that open a list, have no address.
+  const isBare = link.status === 'button' || link.status === 'group'
+  const href = isBare ? null : hrefOf(item.target, idOf)
   // `#top` and the like stay as the page wrote them.
   const isTop = item.target.kind === 'top' && link.status === 'top'
   const out: PlannedEdit[] = []

@@ -1,10 +1,10 @@
 /** The style that a handover writes: offsets, motion, the made menu's bar, and how the current item is marked. */
 import escapeIdentifier from 'css.escape'
-import { coverOf } from '../../arrival/index.ts'
+import { coverOf, isKept } from '../../arrival/index.ts'
 import { backingFor } from '../../colour/index.ts'
 import { ANCHOR, COVER, HEADER, MENU, OWN_COVER, PIECE } from '../../contract/index.ts'
 import { formOf } from '../../menus/index.ts'
-import { isFound, madeMenu } from '../../site/index.ts'
+import { isFound, madeMenu, type Screen, type SitePage } from '../../site/index.ts'
 import { inScreenOrder } from '../../survey/index.ts'
 import type { Anchor } from '../anchors.ts'
 import type { PlannedEdit } from '../edit.ts'
@@ -52,12 +52,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
   const margins = page.sections.filter((s) => !s.toTop && !s.point && ofPage.has(s.at)).map((s) => `:root ${idSelector(s.id)}`)
   if (margins.length) rules.push(`${margins.join(',\n')} { scroll-margin-top: 0; }`)
   if (anchors.length) rules.push(...anchorRules(anchors))
-  if (page.header?.keep) {
-    const backing = page.header.backing ? ` background-color: ${page.header.backing};` : ''
-    rules.push(
-      `[${HEADER}="${page.header.keep}"] { position: ${page.header.keep} !important; top: 0 !important; z-index: 1000;${backing} }`,
-    )
-  }
+  rules.push(...keepRules(page, wide, surveys))
   if (marked)
     rules.push(
       `[${MENU}] a[aria-current="true"] { text-decoration: underline; text-decoration-thickness: 2px; text-underline-offset: 0.3em; }`,
@@ -68,6 +63,22 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
     rules.push(...formOf(made.form).style(made.form, { color, backing: backingFor(color, seen?.background ?? 'rgb(255, 255, 255)') }))
   }
   return `\n${rules.join('\n')}\n`
+}
+
+/** The header that is made to stay, on the screens where it leaves room to read. */
+function keepRules({ header }: SitePage, wide: readonly Screen[], surveys: HandoverInput['surveys']): string[] {
+  if (!header?.keep) return []
+  const backing = header.backing ? ` background-color: ${header.backing};` : ''
+  const rule = `[${HEADER}="${header.keep}"] { position: ${header.keep} !important; top: 0 !important; z-index: 1000;${backing} }`
+  const kept = wide.map((screen) => isKept({ header }, surveys[screen.key] ?? null))
+  if (kept.every(Boolean)) return [rule]
+  return wide.flatMap((screen, i) => {
+    if (!kept[i]) return []
+    const most = i > 0 ? `(max-width: ${boundary(screen, wide[i - 1])}px)` : ''
+    const next = wide[i + 1]
+    const least = next ? `(min-width: ${boundary(next, screen) + 0.02}px)` : ''
+    return `@media ${[most, least].filter(Boolean).join(' and ')} { ${rule} }`
+  })
 }
 
 function anchorRules(anchors: readonly Anchor[]): string[] {

@@ -1,14 +1,14 @@
 /** Commands on the items of a menu. */
 import { sectionOf, type Item, type ItemTarget, type Menu, type Site } from '../document.ts'
 import { checkFree, find, insert, onPage, replace, type Applied, type KindsOf } from './kind.ts'
-import { itemShape, targetShape } from './shapes.ts'
+import { itemShape, takenToBeShape, targetShape } from './shapes.ts'
 
 export type ItemCommand =
   | { type: 'item/add'; page: string; menu: string; item: Item; index: number }
   | { type: 'item/drop'; page: string; menu: string; item: string }
   | { type: 'item/move'; page: string; menu: string; item: string; index: number }
   | { type: 'item/label'; page: string; menu: string; item: string; label: string }
-  | { type: 'item/target'; page: string; menu: string; item: string; target: ItemTarget }
+  | { type: 'item/target'; page: string; menu: string; item: string; target: ItemTarget; takenToBe?: true }
 
 function onMenu(
   site: Site,
@@ -81,12 +81,18 @@ export const itemCommands: KindsOf<ItemCommand> = {
   },
   'item/target': {
     name: 'Change a target',
-    payload: (s) => ({ page: s.key, menu: s.key, item: s.key, target: targetShape(s) }),
+    payload: (s) => ({ page: s.key, menu: s.key, item: s.key, target: targetShape(s), takenToBe: takenToBeShape(s) }),
     touches: (c) => ({ writes: [inMenu(c, `item/${c.item}/target`)], reads: target(c, c.target) }),
     apply: (site, c) =>
       onMenu(site, c, ({ items }) => {
         const item = find(items, c.item, 'item')
-        return { items: replace(items, item, { ...item, target: c.target }), inverse: { ...c, target: item.target } }
+        // Whoever gives it, confirms it; only what is taken back is as doubtful again as it was.
+        const { takenToBe, ...rest } = item
+        const { takenToBe: again, ...command } = c
+        return {
+          items: replace(items, item, { ...rest, target: c.target, ...(again && { takenToBe: again }) }),
+          inverse: { ...command, target: item.target, ...(takenToBe && { takenToBe }) },
+        }
       }),
   },
 }

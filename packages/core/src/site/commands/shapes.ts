@@ -12,7 +12,10 @@ const each = <K extends { shape: (s: Shapes) => Record<string, Shape> }>(s: Shap
 
 export const targetShape = (s: Shapes): Shape => byKind(s, each(s, itemKinds))
 
-export const itemShape = (s: Shapes): Shape => s.object({ key: s.key, label: s.text, target: targetShape(s), links: s.array(s.at, 20) })
+export const takenToBeShape = (s: Shapes): Shape => s.optional(s.oneOf(true))
+
+export const itemShape = (s: Shapes): Shape =>
+  s.object({ key: s.key, label: s.text, target: targetShape(s), links: s.array(s.at, 20), takenToBe: takenToBeShape(s) })
 
 export const menuShape = (s: Shapes): Shape =>
   s.object({

@@ -1,0 +1,16 @@
+/** What the rules about items have in common. */
+import type { Item, Menu } from '../site/index.ts'
+import type { SiteFacts } from './facts.ts'
+import type { Draft } from './finding.ts'
+
+export const itemsOf = ({ page }: SiteFacts): { menu: Menu; item: Item }[] =>
+  page.menus.flatMap((menu) => menu.items.map((item) => ({ menu, item })))
+
+export function placeOfItem({ links }: SiteFacts, menu: Menu, item: Item): Pick<Draft, 'line' | 'column' | 'where'> {
+  const link = links.get(item.links[0] ?? -1)
+  return {
+    line: link?.line ?? 1,
+    column: link?.column ?? 1,
+    where: { ...(link ? { at: link.at } : {}), item: { menu: menu.key, item: item.key } },
+  }
+}

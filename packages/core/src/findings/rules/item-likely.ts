@@ -1,0 +1,26 @@
+/** An item whose target was found by its words. */
+import { isFound, sectionOf } from '../../site/index.ts'
+import type { Draft, Rule } from '../finding.ts'
+
+export const rule: Rule = {
+  severity: 'note',
+  task: 'menus',
+  inSite: ({ page, links }) =>
+    page.menus.filter(isFound).flatMap((menu) =>
+      menu.items.flatMap((item): Draft[] => {
+        const section = page.sections.find((s) => s.key === sectionOf(item.target))
+        if (!item.takenToBe || !section) return []
+        const link = links.get(item.links[0] ?? -1)
+        const at = { page: page.key, menu: menu.key, item: item.key }
+        return [
+          {
+            message: `“${item.label}” does not say where it leads; it is taken to be “${section.title}”.`,
+            line: link?.line ?? 1,
+            column: link?.column ?? 1,
+            where: { ...(link ? { at: link.at } : {}), section: section.key, item: { menu: menu.key, item: item.key } },
+            fix: { label: `It is “${section.title}”`, command: { type: 'item/target', ...at, target: item.target } },
+          },
+        ]
+      }),
+    ),
+}

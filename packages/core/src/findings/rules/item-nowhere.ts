@@ -1,0 +1,26 @@
+/** An item of a menu that was never given a target: pressed, it goes to the top of the page, loads it again or does nothing. */
+import { leadsNowhere } from '../../links/index.ts'
+import type { Rule } from '../finding.ts'
+import { untilLinked } from '../links.ts'
+
+export const rule: Rule = {
+  severity: 'error',
+  task: 'menus',
+  inPage: ({ reading }) => {
+    const inMenus = new Set(reading.menus.flatMap((m) => (m.place === 'text' ? [] : m.links)))
+    // What opens a list of its own has something to do.
+    const opens = new Set(reading.menus.flatMap((m) => m.links.filter((_, n) => (m.depths[n + 1] ?? 0) > m.depths[n]!)))
+    return reading.links.flatMap((link) =>
+      inMenus.has(link.at) && !opens.has(link.at) && link.status !== 'broken' && leadsNowhere(link)
+        ? {
+            message: `“${link.label}” leads nowhere: it goes to ${link.status === 'top' ? 'the top of the page' : 'this page again'}. Choose its target in Menus, or remove it.`,
+            line: link.line,
+            column: link.column,
+            where: { at: link.at },
+            fix: null,
+          }
+        : [],
+    )
+  },
+  whileOpen: untilLinked,
+}

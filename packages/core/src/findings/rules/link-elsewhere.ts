@@ -1,0 +1,24 @@
+/** A hash without a target here, which another page of the site has. */
+import { decodeFragment } from '../../contract/index.ts'
+import type { Draft, Rule } from '../finding.ts'
+
+export const rule: Rule = {
+  severity: 'error',
+  task: 'menus',
+  inSite: ({ page, site, reading }) =>
+    reading.links.flatMap((link): Draft[] => {
+      if (link.status !== 'broken' || !link.fragment) return []
+      const wanted = decodeFragment(link.fragment)
+      const other = site.pages.find((p) => p !== page && p.sections.some((s) => s.id === wanted))
+      if (!other) return []
+      return [
+        {
+          message: `“#${wanted}” is on “${other.file}” and not on this page; the link should lead to “${other.file}#${wanted}”.`,
+          line: link.line,
+          column: link.column,
+          where: { at: link.at },
+          fix: null,
+        },
+      ]
+    }),
+}

@@ -1,0 +1,51 @@
+/**
+ * Headings that are no `h1` to `h6`: by their role, and, on a page without real ones, by what their class calls them. Where they look like
+ * headings by their size alone only a browser sees it.
+ */
+import { inlineTags, textOf, type El } from './tree.ts'
+
+/** @see WAI-ARIA, "heading": level 2 where none is given */
+export function levelByRole(attrs: ReadonlyMap<string, string>): number {
+  if (attrs.get('role')?.trim().toLowerCase() !== 'heading') return 0
+  const level = Number(attrs.get('aria-level') ?? 2)
+  return Number.isInteger(level) && level >= 1 ? Math.min(level, 6) : 2
+}
+
+const NAMES = /(^|[\s_-])(heading|headline|header-?text|title|titre|titel|ueberschrift)(\d|[\s_-]|$)/i
+const tags = new Set(['div', 'p', 'span', 'strong', 'b', 'big', 'font', 'td', 'li', 'center'])
+const LONGEST = 120
+
+/** Gives levels to what is called a heading, where nothing below the page's title is one. */
+export function levelByName(all: readonly El[]): void {
+  if (all.some((el) => el.level > 1)) return
+  const byClass = new Map<string, El[]>()
+  for (const el of all) {
+    const name = el.attrs.get('class')?.trim()
+    if (!name || el.level > 0 || !el.isHtml || !tags.has(el.tag) || !NAMES.test(name) || !opensBlock(el)) continue
+    byClass.set(name, [...(byClass.get(name) ?? []), el])
+  }
+  // Those that stand highest in the tree are the page's, those further in are theirs.
+  const groups = [...byClass.values()].filter((g) => g.length >= 2).sort((a, b) => leastDepth(a) - leastDepth(b))
+  groups.forEach((group, n) => group.forEach((el) => (el.level = Math.min(2 + n, 6))))
+}
+
+const leastDepth = (group: readonly El[]) => Math.min(...group.map((el) => el.depth))
+
+/** A few words first in a block, before others, with nothing but words in it. */
+function opensBlock(el: El): boolean {
+  const words = textOf(el, LONGEST + 1)
+  if (words === '' || words.length > LONGEST || el.children.some((c) => !inlineTags.has(c.tag))) return false
+  for (let e: El | null = el.parent; e && e.tag !== 'a' && e.tag !== 'nav'; e = e.parent) {
+    if (e.level > 0) return false
+    const all = textOf(e, LONGEST * 3)
+    if (!all.startsWith(words)) return e.children[0] !== undefined && before(e, el) <= 60
+    if (all.length > words.length) return true
+  }
+  return false
+}
+
+/** How much text stands in a block before an element: a line above a heading is no reason against it. */
+function before(block: El, el: El): number {
+  const own = textOf(block, 400).indexOf(textOf(el, LONGEST))
+  return own < 0 ? Infinity : own
+}
