@@ -39,7 +39,7 @@ module.exports = {
     {
       name: 'runtime-and-agent-use-the-core-alone',
       severity: 'error',
-      from: { path: '^packages/(runtime|agent)/src', pathNot: '(text|schema|\\.test)\\.ts$' },
+      from: { path: '^packages/(runtime|agent)/src', pathNot: '(text|schema|databases|\\.test)\\.ts$' },
       to: { pathNot: '^packages/(core|\\1|runtime|agent)/' },
     },
     { name: 'nothing-below-imports-above', severity: 'error', from: { path: '^packages/' }, to: { path: '^(apps|e2e|demo)/' } },

@@ -6,6 +6,9 @@ import { fragmentOf, indicated } from '@waybell/core/contract'
 import { jumpTo, twoFrames } from './settle.ts'
 
 let moving = false
+/** The last press on a link was taken over by a script of the page. */
+let taken = false
+export const wasTaken = (): boolean => taken
 
 /** @param isBusy true while presses are meant for something else */
 export function takeLinks(outside: (href: string) => void, isBusy: () => boolean): void {
@@ -18,16 +21,40 @@ export function takeLinks(outside: (href: string) => void, isBusy: () => boolean
       if (!link || event.defaultPrevented || isBusy()) return
       const href = link.getAttribute('href')!.trim()
       event.preventDefault()
+      const isTaken = watchTaking(event)
       const hash = href.startsWith('#') ? href : sameDocumentHash(link)
-      if (hash !== null) void follow(hash)
-      else outside(href)
+      if (hash === null) return outside(href)
+      // What a visitor's browser would do is done once the page's own scripts had their turn, unless they want it done otherwise.
+      setTimeout(() => {
+        taken = isTaken()
+        if (!taken) void follow(hash)
+      })
     },
     true,
   )
   addEventListener('submit', (event) => event.preventDefault(), true)
 }
 
-function sameDocumentHash(link: Element): string | null {
+/** Where nothing is taken from the browser, only looks on. */
+export function watchPresses(): void {
+  const look = (event: Event) => setTimeout(() => (taken = event.defaultPrevented))
+  addEventListener('click', look, true)
+}
+
+/** Watches whether the page keeps the browser from what it would do. @returns what says so, once the event is over */
+export function watchTaking(event: Event): () => boolean {
+  let isTaken = false
+  const prevent = () => void (isTaken = true)
+  Object.defineProperty(event, 'preventDefault', { configurable: true, value: prevent })
+  Object.defineProperty(event, 'returnValue', { configurable: true, get: () => !isTaken, set: (to: unknown) => to === false && prevent() })
+  Object.defineProperty(event, 'defaultPrevented', { configurable: true, get: () => isTaken })
+  return () => isTaken
+}
+
+/** The page's top, and no element. @see HTML, "indicated part of the document" */
+export const isTopOnly = (hash: string): boolean => indicated(fragmentOf(hash), () => null).kind === 'top'
+
+export function sameDocumentHash(link: Element): string | null {
   const url = new URL((link as HTMLAnchorElement).href, document.baseURI)
   return url.hash && fileOf(url) === fileOf(location) ? url.hash : null
 }

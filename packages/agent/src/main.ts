@@ -4,7 +4,7 @@
  */
 import { closeWays } from './closed.ts'
 import { keepHistory } from './history.ts'
-import { follow, takeLinks } from './links.ts'
+import { follow, takeLinks, watchPresses } from './links.ts'
 import type { AgentOfWindow } from './called.ts'
 import type { FromAgent, PickedElement, ToAgent } from './messages.ts'
 import { patch } from './patch.ts'
@@ -13,6 +13,7 @@ import { Picker } from './pick.ts'
 import { jumpTo } from './settle.ts'
 import { collectStamps, elementAt, positionOf } from './stamps.ts'
 import { keepStorage } from './storage.ts'
+import { tryLink, tryLinks } from './tries.ts'
 import { visit } from './visit.ts'
 import { probe, remeasure } from './survey/index.ts'
 
@@ -26,8 +27,10 @@ keepStorage()
 
 const nonce = window.name
 const application = window.parent
-if (window.parent === window) host.wayBellAgent = { probe }
-else {
+if (window.parent === window) {
+  host.wayBellAgent = { probe, tryLinks }
+  watchPresses()
+} else {
   // The page is not to know it; a reload is, so that the agent in it can say who it is.
   window.name = ''
   keepHistory()
@@ -104,6 +107,12 @@ function serve(port: MessagePort): void {
       case 'visit':
         say({ type: 'visited', turn: message.turn, visit: await visit(message.hash, message.from) })
         return
+      case 'try': {
+        probing = true
+        const { tried, total } = await tryLink(message.place).finally(() => (probing = false))
+        say({ type: 'tried', turn: message.turn, tried, total })
+        return
+      }
       case 'point':
         point(message.at)
         if (message.show && message.at !== null) elementAt(message.at)?.scrollIntoView({ block: 'center', behavior: 'instant' })

@@ -1,5 +1,5 @@
 /** What the application and the agent in a live page say to each other, over a port that the page cannot see. */
-import type { PageEdit, Survey, Visit } from '@waybell/core'
+import type { PageEdit, Survey, Tried, Visit } from '@waybell/core'
 
 /** What is to be measured. */
 export interface SurveyRequest {
@@ -36,6 +36,8 @@ export type ToAgent =
   | { type: 'follow'; hash: string }
   /** Follows a hash from rest at `from`, and says what came of it. */
   | { type: 'visit'; turn: number; hash: string; from: number }
+  /** Presses one link of the menus, by its place among them, and says what became of it. */
+  | { type: 'try'; turn: number; place: number }
   /** Draws a box around an element of the page, and brings it into view where it is to be shown; null takes the box away. */
   | { type: 'point'; at: number | null; show: boolean }
   /** Begins or ends picking an element by pointing at it. */
@@ -55,4 +57,6 @@ export type FromAgent =
   /** What the picker is over, with the way down to it; `done` when it was taken, `left` when picking was given up. */
   | { type: 'picking'; way: PickedElement[]; state: 'over' | 'done' | 'left' }
   | { type: 'visited'; turn: number; visit: Visit }
+  /** `tried` is null where there is no such link; `total` says how many there are. */
+  | { type: 'tried'; turn: number; tried: Tried | null; total: number }
   | { type: 'failed'; turn: number; message: string }

@@ -25,6 +25,21 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
     turn,
     visit: Joi.object({ scroll: length, top: length, covered: length, current: text.allow(null) }),
   }),
+  tried: Joi.object({
+    type: 'tried',
+    turn,
+    tried: Joi.object({
+      label: text,
+      href: text,
+      id: text,
+      coveredBy: text,
+      scroll: length,
+      ...Object.fromEntries(
+        ['hasTarget', 'hasBox', 'isSideways', 'isCovered', 'isLit', 'isSeen', 'isTaken'].map((name) => [name, Joi.boolean()]),
+      ),
+    }).allow(null),
+    total: at,
+  }),
   failed: Joi.object({ type: 'failed', turn, message: text }),
 }
 

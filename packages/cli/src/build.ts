@@ -1,39 +1,80 @@
-/** `waybell build`: the one press, unattended, and the page with everything in it. */
+/** `waybell build`: the one press, unattended, the page with everything in it, and its links tried. */
 import {
   defaultRule,
   defaultScreens,
+  judgeTried,
+  knownOf,
+  openFindings,
   pageEdits,
   parsePage,
   proposeSetUp,
   readParsed,
   SITE_VERSION,
   writePage,
+  type Finding,
   type Site,
   type SitePage,
   type Survey,
+  type Tried,
+  type TryVerdict,
 } from '@waybell/core'
 import { runtimeText } from '@waybell/runtime'
 import { createHash } from 'node:crypto'
 import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
 import { basename, dirname, join, resolve } from 'node:path'
+import type { Browser } from 'playwright-core'
+import { textsOf } from './check.ts'
 import { localFiles } from './files.ts'
-import { measure } from './measure.ts'
+import { measureOn, sourcePage, tryOn, withBrowser, type OpenedPage } from './measure.ts'
 
 export interface BuildOptions {
   pageFile: string
   out: string
   browser: string | undefined
+  /** Whether the links of what was built are tried. */
+  tries: boolean
   say: (line: string) => void
 }
 
-export async function build({ pageFile, out, browser, say }: BuildOptions): Promise<void> {
+export interface BuildReport {
+  file: string
+  sections: { id: string; title: string; depth: number }[]
+  menus: { name: string; made: boolean; items: { label: string; target: string; takenToBe: boolean }[] }[]
+  /** Null where they were not tried. */
+  links: { screen: string; label: string; href: string; fault: string | null; why: string }[] | null
+  findings: Pick<Finding, 'code' | 'severity' | 'message' | 'line' | 'column'>[]
+}
+
+export async function build(options: BuildOptions): Promise<BuildReport> {
+  const { browser, say } = options
+  if (browser && existsSync(browser)) {
+    try {
+      return await withBrowser(browser, (opened) => buildIn(opened, options))
+    } catch (error) {
+      if (!isOfBrowser(error)) throw error
+      say(`not measured: ${String(error).split('\n')[0]}. ${UNMEASURED}`)
+    }
+  } else
+    say(
+      `not measured: ${browser ? `there is no browser at ${browser}` : 'no Chromium was found; name one with --browser or WAYBELL_BROWSER'}. ${UNMEASURED}`,
+    )
+  return buildIn(null, options)
+}
+
+const UNMEASURED = 'The script measures on arrival, the style carries an estimate.'
+/** What the driver says, and no fault of the page's or the disk's. */
+const isOfBrowser = (error: unknown): boolean => error instanceof Error && /browserType|page\.|browser|Target|Timeout/.test(error.message)
+
+async function buildIn(browser: Browser | null, { pageFile, out, tries, say }: BuildOptions): Promise<BuildReport> {
   const bytes = new Uint8Array(readFileSync(pageFile))
   const file = basename(pageFile)
   const parsed = parsePage(bytes)
   const reading = readParsed(parsed, bytes.length, file)
   const { found, missing } = localFiles(pageFile, reading)
   for (const path of missing) say(`missing: the page needs “${path}”, which is not there`)
-  const surveys = await survey()
+  const surveys: Record<string, Survey> = {}
+  const source = sourcePage(pageFile, bytes, parsed, found)
+  if (browser) for (const screen of defaultScreens) surveys[screen.key] = await measureOn(browser, source, reading, screen)
   const setUp = proposeSetUp(reading, Object.values(surveys), defaultRule, new Set(readdirSync(dirname(resolve(pageFile)))))
   const page: SitePage = { key: 'p1', file, source: createHash('sha256').update(bytes).digest('hex'), title: reading.title, ...setUp }
   const site: Site = {
@@ -62,20 +103,44 @@ export async function build({ pageFile, out, browser, say }: BuildOptions): Prom
   if (!setUp.sections.length) say('no sections: the page has no part that a menu could lead to')
   say(`${join(out, file)}: ${setUp.sections.length} sections, ${setUp.menus.flatMap((m) => m.items).length} menu items`)
 
-  async function survey(): Promise<Record<string, Survey>> {
-    if (!browser || !existsSync(browser)) {
-      say(
-        `not measured: ${browser ? `there is no browser at ${browser}` : 'no Chromium was found; name one with --browser or WAYBELL_BROWSER'}. The script measures on arrival, the style carries an estimate.`,
-      )
-      return {}
-    }
-    try {
-      return await measure({ pageFile, bytes, parsed, reading, files: found, screens: defaultScreens, browser })
-    } catch (error) {
-      say(`not measured: ${String(error).split('\n')[0]}. The script measures on arrival, the style carries an estimate.`)
-      return {}
+  const tried: Record<string, Tried[]> = {}
+  let links: BuildReport['links'] = null
+  if (browser && tries) {
+    const built: OpenedPage = { ...source, html: Buffer.from(handover.bytes) }
+    links = []
+    for (const screen of site.screens) {
+      const seen = (tried[screen.key] = await tryOn(browser, built, screen))
+      const verdicts = judgeTried(page, surveys[screen.key] ?? null, seen)
+      for (const { tried: one, fault, why } of verdicts) links.push({ screen: screen.key, label: one.label, href: one.href, fault, why })
+      tell(screen.name, verdicts, say)
     }
   }
+  const { findings, undeclared, named } = knownOf({ parsed, reading, missing, ...textsOf(found) })
+  const open = openFindings({ site, page, reading, undeclared, named, surveys, tried }, findings)
+  const idOf = new Map(page.sections.map((s) => [s.key, s.id]))
+  return {
+    file: join(out, file),
+    sections: page.sections.map(({ id, title, depth }) => ({ id, title, depth })),
+    menus: page.menus.map((menu) => ({
+      name: menu.name,
+      made: menu.form.kind !== 'found',
+      items: menu.items.map(({ label, target, takenToBe = false }) => ({
+        label,
+        target: target.kind === 'section' ? `#${idOf.get(target.section)}` : target.kind,
+        takenToBe,
+      })),
+    })),
+    links,
+    findings: open.map(({ code, severity, message, line, column }) => ({ code, severity, message, line, column })),
+  }
+}
+
+/** One line for a screen, and one for each link that is not right. */
+function tell(screen: string, verdicts: readonly TryVerdict[], say: (line: string) => void): void {
+  const wrong = verdicts.filter((v) => v.fault)
+  if (!verdicts.length) return say(`${screen}: no link to try`)
+  say(`${screen}: ${verdicts.length} links tried, ${wrong.length ? `${wrong.length} not right` : 'all arrive'}`)
+  for (const { tried, why } of wrong) say(`  “${tried.label}” (${tried.href}) ${why}`)
 }
 
 /** Whole or not at all, so that a full disk leaves no half page. */

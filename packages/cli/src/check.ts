@@ -1,17 +1,15 @@
 /** `waybell check`: what a page has, and what is wrong with it. */
-import { inlineScripts, pageFindings, parsePage, readParsed, registersWorker, undeclaredNames, type PageReading } from '@waybell/core'
+import { knownOf, parsePage, readParsed, type PageReading } from '@waybell/core'
 import { readFileSync } from 'node:fs'
 import { basename } from 'node:path'
-import { localFiles } from './files.ts'
+import { localFiles, type LocalFile } from './files.ts'
 
 export function check(pageFile: string): { report: object; failed: boolean; text: string } {
   const bytes = readFileSync(pageFile)
   const parsed = parsePage(bytes)
   const reading = readParsed(parsed, bytes.length, basename(pageFile))
   const { found, missing } = localFiles(pageFile, reading)
-  const scripts = found.filter((f) => /\.m?js$/i.test(f.path)).map((f) => readFileSync(f.file, 'utf8'))
-  const all = [...inlineScripts(parsed.tree), ...scripts]
-  const findings = pageFindings(reading, { missing, undeclared: undeclaredNames(all), registersWorker: registersWorker(all) })
+  const { findings } = knownOf({ parsed, reading, missing, ...textsOf(found) })
   const report = {
     file: pageFile,
     sections: reading.candidates.filter((c) => c.offered).map(({ id, title, line, depth }) => ({ id, title, line, depth })),
@@ -19,6 +17,12 @@ export function check(pageFile: string): { report: object; failed: boolean; text
     findings: findings.map(({ code, severity, message, line, column }) => ({ code, severity, message, line, column })),
   }
   return { report, failed: findings.some((f) => f.severity === 'error'), text: asText(pageFile, reading, report) }
+}
+
+/** The text of the files that a page loads, by kind. */
+export function textsOf(files: readonly LocalFile[]): { scripts: string[]; styles: string[] } {
+  const read = (kind: RegExp) => files.filter((f) => kind.test(f.path)).map((f) => readFileSync(f.file, 'utf8'))
+  return { scripts: read(/\.m?js$/i), styles: read(/\.css$/i) }
 }
 
 function asText(

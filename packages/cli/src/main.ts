@@ -5,7 +5,7 @@ import { existsSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import { check } from './check.ts'
 
-const usage = `usage: waybell build PAGE.html --out DIR [--browser PATH]
+const usage = `usage: waybell build PAGE.html --out DIR [--browser PATH] [--no-try] [--format json|text]
        waybell check PAGE.html [--format json|text]`
 
 const DEFAULT_BROWSER = '/usr/bin/chromium'
@@ -17,6 +17,7 @@ async function main(): Promise<number> {
       out: { type: 'string' },
       browser: { type: 'string' },
       format: { type: 'string', default: 'text' },
+      'no-try': { type: 'boolean', default: false },
       help: { type: 'boolean', short: 'h' },
     },
   })
@@ -38,8 +39,9 @@ async function main(): Promise<number> {
   const browser = values.browser ?? process.env.WAYBELL_BROWSER ?? (existsSync(DEFAULT_BROWSER) ? DEFAULT_BROWSER : undefined)
   // What drives the browser takes most of a second to load; checking does without.
   const { build } = await import('./build.ts')
-  await build({ pageFile: page, out: values.out!, browser, say: (line) => console.error(line) })
-  return 0
+  const report = await build({ pageFile: page, out: values.out!, browser, tries: !values['no-try'], say: (line) => console.error(line) })
+  if (values.format === 'json') process.stdout.write(JSON.stringify(report, null, 2) + '\n')
+  return report.links?.some((link) => link.fault) ? 1 : 0
 }
 
 main().then(

@@ -5,7 +5,7 @@
  * Layout is read when it has changed, in one batch, or after a frame is drawn, when it is clean; never while the page scrolls.
  */
 import { bells, currentAt } from '@waybell/core/rule'
-import { COVER, fragmentOf, HEADER, MENU, OWN_COVER, type Settings } from '@waybell/core/contract'
+import { COVER, fragmentOf, HEADER, MENU, OWN_COVER, WITHIN, type Settings } from '@waybell/core/contract'
 import {
   all,
   coveredNow,
@@ -14,6 +14,7 @@ import {
   headerReach,
   isHere,
   maxScroll,
+  openersOf,
   renewHash,
   root,
   sectionOf,
@@ -133,8 +134,8 @@ const isShift = (p: Pin) => !p.disturbed && Math.abs(scrollY - p.at!) <= Math.ab
 function mark(): void {
   const current = pin ? pin.id : ids[currentAt(sorted, scrollY)]
   for (const { menu, links } of menus) {
-    // A menu out of sight, such as the one for another screen size, says nothing.
-    const meant = menu.getClientRects().length ? links.filter((l) => l.id === current) : []
+    // In a menu out of sight as well: one behind a button says it when it is opened.
+    const meant = links.filter((l) => l.id === current)
     const chosen = meant.find((l) => l.link === pin?.link) ?? meant.find((l) => !l.isTop) ?? meant[meant.length - 1]
     if (chosen?.link.getAttribute('aria-current') === 'true') continue
     if (chosen && menu.scrollWidth > menu.clientWidth) {
@@ -142,7 +143,10 @@ function mark(): void {
       menu.scrollLeft += (inner.left + inner.right - outer.left - outer.right) / 2
     }
     for (const { link } of links) link.removeAttribute('aria-current')
-    chosen?.link.setAttribute('aria-current', 'true')
+    for (const el of all(`[${WITHIN}]`, menu)) el.removeAttribute(WITHIN)
+    if (!chosen) continue
+    chosen.link.setAttribute('aria-current', 'true')
+    for (const el of openersOf(chosen.link, menu)) el.setAttribute(WITHIN, '')
   }
 }
 

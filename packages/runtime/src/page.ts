@@ -1,5 +1,16 @@
 /** What the script reads of the page: which section a link means, and how far the header reaches down. */
-import { ANCHOR, decodeFragment, fragmentOf, HEADER, indicated, isFixed, MADE_MENU, PIECE, type Settings } from '@waybell/core/contract'
+import {
+  ANCHOR,
+  coversTop,
+  decodeFragment,
+  fragmentOf,
+  HEADER,
+  indicated,
+  isFixed,
+  MADE_MENU,
+  PIECE,
+  type Settings,
+} from '@waybell/core/contract'
 
 export const root = document.documentElement
 export const all = <T extends Element = HTMLElement>(selector: string, from: ParentNode = document): T[] => [
@@ -36,6 +47,16 @@ const bare = (url: string) => url.split('#')[0]
 export const isHere = (link: HTMLAnchorElement): boolean =>
   link.getAttribute('href')!.trim()[0] === '#' || (link.hash !== '' && bare(link.href) === bare(location.href))
 
+/** What opens the lists around a link: it is seen where they are closed. */
+export function openersOf(link: Element, menu: Element): Element[] {
+  const out: Element[] = []
+  for (let e = link.parentElement; e && e !== menu; e = e.parentElement) {
+    const head = e.localName === 'details' ? e.querySelector('summary') : e.localName === 'li' ? e.firstElementChild : null
+    if (head && !head.contains(link)) out.push(head)
+  }
+  return out
+}
+
 /** Sends a visitor who comes by a former ID on to the one that the section has now. @returns true where it did; `hashchange` follows */
 export function renewHash(s: Settings): boolean {
   const id = decodeFragment(fragmentOf(location.hash))
@@ -64,24 +85,25 @@ export function tabFrom(id: string, s: Settings): void {
   if (own === null) el.removeAttribute('tabindex')
 }
 
+/** The page's own header, where it stays over the viewport's top. */
+const stays = (el: HTMLElement): boolean => {
+  const style = getComputedStyle(el)
+  const { width, height } = el.getBoundingClientRect()
+  return (
+    /fixed|sticky/.test(style.position) &&
+    coversTop({ inset: parseFloat(style.top), width, height }, { width: innerWidth, height: innerHeight })
+  )
+}
 const headers = () => all(`[${HEADER}]`)
 
 /** How far down the page's own header reaches when it stays in view, in its present state, in px; null where the page has none that is known. */
 export function headerReach(): number | null {
   let reach: number | null = null
-  for (const el of headers()) {
-    const style = getComputedStyle(el)
-    const { height } = el.getBoundingClientRect()
-    const stays = /fixed|sticky/.test(style.position) && height > 0
-    reach = Math.max(reach ?? 0, stays ? (parseFloat(style.top) || 0) + height : 0)
-  }
+  for (const el of headers())
+    reach = Math.max(reach ?? 0, stays(el) ? parseFloat(getComputedStyle(el).top) + el.getBoundingClientRect().height : 0)
   return reach
 }
 
 /** The lower edge of what covers the viewport's top at this moment, in px. */
-export function coveredNow(): number {
-  let edge = 0
-  for (const el of [...headers(), ...all(MADE_MENU)])
-    if (/fixed|sticky/.test(getComputedStyle(el).position)) edge = Math.max(edge, el.getBoundingClientRect().bottom)
-  return edge
-}
+export const coveredNow = (): number =>
+  Math.max(0, ...[...headers(), ...all(MADE_MENU)].map((el) => (stays(el) ? el.getBoundingClientRect().bottom : 0)))

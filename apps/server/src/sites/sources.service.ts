@@ -3,14 +3,9 @@ import { Injectable } from '@nestjs/common'
 import type { EntityManager } from 'typeorm'
 import {
   followAssets,
-  inlineScripts,
-  inlineStyles,
-  namedIds,
-  pageFindings,
-  undeclaredNames,
+  knownOf,
   parsePage,
   readParsed,
-  registersWorker,
   resolvePath,
   type Finding,
   type NamedIds,
@@ -65,20 +60,8 @@ export class SourcesService {
   async state(site: string, page: SitePage): Promise<PageState> {
     const { reading, parsed } = await this.source(page)
     const { missing, scripts, styles } = await this.files(site, page.file, reading)
-    const allScripts = [...inlineScripts(parsed.tree), ...scripts]
-    const undeclared = undeclaredNames(allScripts)
-    const named = namedIds(
-      reading.ids.map((i) => i.id),
-      [...inlineStyles(parsed.tree), ...styles],
-      allScripts,
-    )
-    return {
-      reading,
-      missing,
-      undeclared: [...undeclared],
-      named,
-      findings: pageFindings(reading, { missing: new Set(missing), undeclared, registersWorker: registersWorker(allScripts) }),
-    }
+    const { undeclared, named, findings } = knownOf({ parsed, reading, missing: new Set(missing), scripts, styles })
+    return { reading, missing, undeclared: [...undeclared], named, findings }
   }
 
   /** Which of the page's files are missing, and the text of its scripts that are there. */

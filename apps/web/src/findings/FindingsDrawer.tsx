@@ -1,5 +1,5 @@
 /** All open findings, from the bottom edge. */
-import type { Finding } from '@waybell/core'
+import type { Finding, Site, SitePage, Tried } from '@waybell/core'
 import { useState } from 'react'
 import { List } from '../ui/List.tsx'
 import { FixButton } from './FixButton.tsx'
@@ -7,8 +7,26 @@ import { useWork } from '../work/context.ts'
 
 const order = { error: 0, warning: 1, note: 2 }
 
+/** What the quick walk came to, in a line; nothing stands for links that nobody tried. */
+function saidOf(
+  page: SitePage,
+  site: Site,
+  tried: Readonly<Record<string, readonly Tried[]>>,
+  wrong: number,
+): { said: string; triedAll: boolean } {
+  const screens = site.screens.filter((s) => tried[s.key])
+  const links = Math.max(0, ...screens.map((s) => tried[s.key]!.length))
+  if (!page.menus.length) return { said: '', triedAll: true }
+  if (screens.length < site.screens.length) return { said: 'The links are not tried yet', triedAll: false }
+  const on = screens.length === 1 ? 'on 1 screen' : `on ${screens.length} screens`
+  const outcome = wrong ? `${wrong} not right` : 'all arrive'
+  return { said: `${links === 1 ? '1 link' : `${links} links`} tried ${on}${links ? `, ${outcome}` : ''}`, triedAll: true }
+}
+
 export function FindingsDrawer() {
-  const { findings } = useWork()
+  const { findings, page, site, tried } = useWork()
+  const wrong = findings.filter((f) => f.code === 'link-tried').length
+  const { said, triedAll } = saidOf(page, site, tried, wrong)
   const [open, setOpen] = useState(false)
   const sorted = [...findings].sort((a, b) => order[a.severity] - order[b.severity] || a.line - b.line)
   return (
@@ -25,8 +43,11 @@ export function FindingsDrawer() {
             <span className="truncate text-faint">{open ? '' : sorted[0]!.message}</span>
           </>
         ) : (
-          <span className="text-faint">No findings</span>
+          <span className="text-faint">{triedAll ? 'No findings' : 'No findings yet'}</span>
         )}
+        <span className="ml-auto flex-none text-faint" data-testid="tried">
+          {said}
+        </span>
       </button>
       {open && (
         <div className="border-t border-hair px-3 py-1">

@@ -3,7 +3,7 @@
  * nothing changes at the size of the screen in view, so that an edit's results for that one come first.
  */
 import type { SurveyRequest } from '@waybell/agent/types'
-import type { PageEdit, Screen, SitePage, Survey } from '@waybell/core'
+import type { PageEdit, Screen, SitePage, Survey, Tried } from '@waybell/core'
 import { useEffect, useRef, useState } from 'react'
 import { Channel } from './channel.ts'
 import { BARELY, frameAddress, SANDBOX } from './frame.ts'
@@ -24,6 +24,8 @@ interface Props {
   /** Nothing needs to be measured for now; what an edit will need is prepared in quiet. */
   isFresh: () => boolean
   onSurvey: (survey: Survey, of: SitePage) => void
+  /** What became of the links of the menus, by screen key. */
+  onTried: (tried: Readonly<Record<string, readonly Tried[]>>, of: SitePage) => void
   onState: (state: MeasuringState) => void
   onFlood: () => void
 }
@@ -34,6 +36,9 @@ const PATIENCE = 15_000
 const AHEAD = 40
 /** The screens out of view follow once nothing more was changed for this long, in ms: to get there the frame is laid out anew. */
 const BEHIND = 250
+/** Links are tried once nothing was changed for this long, in ms, and at most so many of them. */
+const IDLE = 1200
+const MOST_TRIED = 60
 
 export function Measuring(props: Props) {
   const { siteKey, file, shown, scripts, edits, of, request, screens } = props
@@ -97,6 +102,8 @@ class Surveyor {
   /** The edits that the frame shows, and their text. */
   private sent = NOTHING
   private text: { edits: readonly PageEdit[]; text: string } = { edits: [], text: NOTHING }
+  /** The edits under which the links were tried, what became of them by screen key, and the page of which that was told last. */
+  private tried: { text: string; found: Record<string, readonly Tried[]>; of: SitePage | null } = { text: NOTHING, found: {}, of: null }
   private isRunning = false
   private isChanged = false
   private isStopped = false
@@ -131,17 +138,61 @@ class Surveyor {
   private async run(): Promise<void> {
     this.isRunning = true
     try {
-      while (this.isChanged && !this.isStopped) {
-        this.isChanged = false
-        await this.pass()
-      }
-      if (!this.isStopped) this.props().onState('done')
+      do {
+        while (this.isChanged && !this.isStopped) {
+          this.isChanged = false
+          await this.pass()
+        }
+        if (!this.isStopped) this.props().onState('done')
+        await this.tryAll()
+      } while (this.isChanged && !this.isStopped)
     } catch {
       // A page that was loaded anew says so itself, and is measured again.
       if (!this.isStopped && this.channel.isOpen) this.props().onState('silent')
     } finally {
       this.isRunning = false
     }
+  }
+
+  /** Presses the links of the menus on every screen, for as long as nothing else is wanted of the frame. */
+  private async tryAll(): Promise<void> {
+    const { edits, of, onTried } = this.props()
+    if (!edits.length) return
+    if (this.tried.text !== this.sent) {
+      if (!(await this.isLeftAlone(IDLE))) return
+      const found = await this.tryScreens()
+      if (!found) return
+      this.tried = { text: this.sent, found, of: null }
+    }
+    // Where nothing that the page shows was changed since, they hold.
+    if (this.tried.of === of) return
+    this.tried.of = of
+    onTried(this.tried.found, of)
+  }
+
+  /** Null where something else was wanted meanwhile. */
+  private async tryScreens(): Promise<Record<string, readonly Tried[]> | null> {
+    const all: Record<string, readonly Tried[]> = {}
+    for (const screen of this.inTurn()) {
+      this.take(screen)
+      const found: Tried[] = []
+      for (let place = 0; place < MOST_TRIED && !this.isChanged && !this.isStopped; place++) {
+        const { tried } = await this.channel.ask('tried', (turn) => ({ type: 'try', turn, place }))
+        if (!tried) break
+        found.push(tried)
+      }
+      all[screen.key] = found
+    }
+    this.take(this.inTurn()[0]!)
+    return this.isChanged || this.isStopped ? null : all
+  }
+
+  private async isLeftAlone(ms: number): Promise<boolean> {
+    for (const end = performance.now() + ms; performance.now() < end;) {
+      if (this.isChanged || this.isStopped) return false
+      await pause(50)
+    }
+    return true
   }
 
   /** The screen in view first. */

@@ -1,5 +1,5 @@
 /** What every part of the workspace looks at: the page, what was read and measured of it, and what follows from both. */
-import type { Arrival, Command, Finding, PageEdit, PageReading, Screen, Section, Site, SitePage, Survey, Visit } from '@waybell/core'
+import type { Arrival, Command, Finding, PageEdit, PageReading, Screen, Section, Site, SitePage, Survey, Tried, Visit } from '@waybell/core'
 import type { PickedElement, PickStep } from '@waybell/agent/types'
 import { createContext, useContext, useSyncExternalStore } from 'react'
 import type { Session, SessionState } from './session.ts'
@@ -18,6 +18,8 @@ export interface Work {
   surveys: Record<string, Survey>
   /** Screens whose survey is older than the last edit. */
   stale: ReadonlySet<string>
+  /** What became of the links of the menus, by screen key; of those screens where they were tried since the last change. */
+  tried: Readonly<Record<string, readonly Tried[]>>
   screen: Screen
   survey: Survey | null
   /** The live page was stopped, and is not measured. */

@@ -1,5 +1,5 @@
 /** Works out what follows from a change, out of the way of those who type and scroll. It holds what is read of the page; what changes comes with each question. */
-import { openFindings, pageEdits, type Finding, type PageEdit, type Site, type Survey } from '@waybell/core'
+import { openFindings, pageEdits, type Finding, type PageEdit, type Site, type Survey, type Tried } from '@waybell/core'
 import { expose } from 'comlink'
 import type { PageState } from '../api.ts'
 import { loadTablesFor } from './tables.ts'
@@ -9,6 +9,8 @@ export interface Measured {
   surveys: Record<string, Survey>
   /** With the page's own scripts, as visitors have it. */
   counting: Record<string, Survey>
+  /** What became of the links of the menus, of screens where they were tried. */
+  tried: Readonly<Record<string, readonly Tried[]>>
 }
 
 interface Opened {
@@ -18,7 +20,7 @@ interface Opened {
 }
 
 let opened: Opened | null = null
-let measured: Measured = { surveys: {}, counting: {} }
+let measured: Measured = { surveys: {}, counting: {}, tried: {} }
 
 const follower = {
   async open(state: PageState, runtime: string): Promise<void> {
@@ -31,13 +33,13 @@ const follower = {
     if (!opened) throw new Error('no page was opened')
     const { state, undeclared, runtime } = opened
     const { reading, named } = state
-    const { surveys, counting } = measured
+    const { surveys, counting, tried } = measured
     const page = site.pages.find((p) => p.key === pageKey)
     if (!page) throw new Error('the page is not in the site')
     return {
       // Until it is set up, the page is shown as it came.
       edits: page.sections.length ? pageEdits({ page, pages: site.pages, reading, screens: site.screens, surveys: counting, runtime }) : [],
-      findings: openFindings({ site, page, reading, undeclared, named, surveys }, state.findings),
+      findings: openFindings({ site, page, reading, undeclared, named, surveys, tried }, state.findings),
     }
   },
 }

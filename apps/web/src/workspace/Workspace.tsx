@@ -1,8 +1,8 @@
 /** Work, spine and live page under one bar. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { pageOf, type PageEdit, type Survey } from '@waybell/core'
+import { pageOf, type PageEdit, type SitePage, type Survey, type Tried } from '@waybell/core'
 import { ToggleGroup } from 'radix-ui'
-import { useEffect, useMemo, useState, useSyncExternalStore } from 'react'
+import { startTransition, useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
 import { Link, Navigate, useParams } from 'react-router'
 import { toast } from 'sonner'
 import { api, type KeptSurvey, type PageState, type SiteState } from '../api.ts'
@@ -116,6 +116,13 @@ const Stopped = ({ onQuiet }: { onQuiet: () => void }) => (
   </div>
 )
 
+/** What became of the links, by screen key, and the page that they were tried on. */
+interface Tries {
+  tried: Readonly<Record<string, readonly Tried[]>>
+  of: SitePage | null
+}
+const NONE: Tries['tried'] = {}
+
 interface OpenedProps {
   siteKey: string
   session: Session
@@ -139,6 +146,11 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   const [measuring, setMeasuring] = useState<MeasuringState>('measuring')
   const screen = site.screens.find((s) => s.key === shown)!
 
+  const [tries, setTries] = useState<Tries>({ tried: {}, of: null })
+  const onTried = useCallback((found: Tries['tried'], of: SitePage) => startTransition(() => setTries({ tried: found, of })), [])
+  // They hold until a change touches what they are of.
+  const tried = tries.of === page && scripts ? tries.tried : NONE
+
   const measured = useSurveys({ siteKey, site, page, state, kept, scripts })
   const { surveys, stale } = measured
   const survey: Survey | null = surveys[shown] ?? null
@@ -152,6 +164,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
     runtime,
     surveys,
     counting: measured.counting,
+    tried,
     survey,
     onEdits,
   })
@@ -181,6 +194,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
             findings,
             surveys,
             stale,
+            tried,
             screen,
             survey,
             isStopped,
@@ -205,6 +219,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
       findings,
       surveys,
       stale,
+      tried,
       screen,
       survey,
       isStopped,
@@ -289,6 +304,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
                   edits={edits}
                   isFresh={() => stale.size === 0}
                   onSurvey={measured.take}
+                  onTried={onTried}
                   onState={setMeasuring}
                   onFlood={() => setStopped(true)}
                 />

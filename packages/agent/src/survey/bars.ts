@@ -1,5 +1,5 @@
 /** What stays at the viewport's top while the page scrolls, by what the browser makes of it, and how far it reaches down. */
-import { HEADER } from '@waybell/core/contract'
+import { coversTop, HEADER } from '@waybell/core/contract'
 import { isPiece } from '../patch.ts'
 import { everyElement, positionOf } from '../stamps.ts'
 
@@ -31,15 +31,9 @@ export function stayingBars(): Bar[] {
     const style = getComputedStyle(el)
     if (style.position !== 'fixed' && style.position !== 'sticky') continue
     const box = el.getBoundingClientRect()
-    const inset = parseFloat(style.top)
-    const seen =
-      style.visibility !== 'hidden' &&
-      style.opacity !== '0' &&
-      box.width >= width / 2 &&
-      box.height > 0 &&
-      box.right > 0 &&
-      box.left < width
-    if (!seen || box.height > height / 2 || Number.isNaN(inset) || inset < 0 || inset > height / 4 || Number(style.zIndex) < 0) continue
+    const isSeen = style.visibility !== 'hidden' && style.opacity !== '0' && box.right > 0 && box.left < width
+    const bar = { inset: parseFloat(style.top), width: box.width, height: box.height }
+    if (!isSeen || !coversTop(bar, { width, height }) || Number(style.zIndex) < 0) continue
     // Sticky only as long as its parent lasts: a section's own heading is no header of the page.
     const reach =
       style.position === 'fixed' ||

@@ -16,3 +16,6 @@ export const OWN_COVER = '--wb-own'
 
 /** The menu that is made, beyond any menu of the page's own. */
 export const MADE_MENU = `nav[${PIECE}="menu"][${MENU}]`
+
+/** Words or a link in a menu that open the list in which the current item stands. */
+export const WITHIN = 'data-wb-within'

@@ -12,3 +12,17 @@ export function isFixed<T extends Offset>(el: T, body: T & { contains: (other: T
   while (outermost !== body && outermost.offsetParent) outermost = outermost.offsetParent as T
   return outermost !== body && body.contains(outermost)
 }
+
+interface Bar {
+  /** Where it stays below the viewport's top, as its style says; NaN where it says nothing. */
+  inset: number
+  width: number
+  height: number
+}
+
+/**
+ * True for what lies over the viewport's top and leaves the page to be read below it; a rail, a panel and a bar at the bottom do not. The
+ * script says so of the same bars as what measures them. Lengths in CSS px.
+ */
+export const coversTop = ({ inset, width, height }: Bar, viewport: { width: number; height: number }): boolean =>
+  width >= viewport.width / 2 && height > 0 && height <= viewport.height / 2 && inset >= 0 && inset <= viewport.height / 4

@@ -1,4 +1,4 @@
-import { indicated, readSettings, roleOf, type Piecelike } from './index.ts'
+import { coversTop, indicated, readSettings, roleOf, type Piecelike } from './index.ts'
 
 const piece = (tag: string, attributes: Record<string, string>, text = '', children: string[] = []): Piecelike => ({
   tag,
@@ -57,3 +57,12 @@ it('asks for raw text before decoded text, and for the top last', () => {
   expect(indicated('top', on('top'))).toEqual({ kind: 'element', element: 'top' })
   expect(indicated('%', on())).toEqual({ kind: 'none' })
 })
+
+it.each([
+  ['a bar', { inset: 0, width: 1280, height: 64 }, true],
+  ['one below another', { inset: 64, width: 1280, height: 40 }, true],
+  ['a rail at the side', { inset: 0, width: 230, height: 800 }, false],
+  ['a panel over everything', { inset: 0, width: 1280, height: 800 }, false],
+  ['a bar at the bottom', { inset: 736, width: 1280, height: 64 }, false],
+  ['what does not say where it stays', { inset: NaN, width: 1280, height: 64 }, false],
+])('%s covers the viewport’s top: %#', (_, bar, covers) => expect(coversTop(bar, { width: 1280, height: 800 })).toBe(covers))

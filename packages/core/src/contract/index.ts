@@ -4,7 +4,7 @@
  */
 export { arrangement, type Token } from './arrangement.ts'
 export * from './attributes.ts'
-export { isFixed } from './box.ts'
+export { coversTop, isFixed } from './box.ts'
 export { decodeFragment, fragmentOf, hashOf, indicated, type Indicated } from './hash.ts'
 export { pieceTags, roleOf, type Piecelike, type PieceRole } from './pieces.ts'
 export { readSettings, type Settings, type WrittenSettings } from './settings.ts'

@@ -4,6 +4,7 @@ import { faultOf } from '../naming/index.ts'
 import type { ElementAt, NamedIds, PageLink, PageReading, Place, ReadId } from '../page/index.ts'
 import type { Item, Menu, Section, Site, SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
+import type { Tried } from '../walk/index.ts'
 
 /** What is known of a page beside its own text. */
 export interface Around {
@@ -61,6 +62,8 @@ export interface SiteInput {
   named: NamedIds
   /** By screen key. */
   surveys: Readonly<Record<string, Survey>>
+  /** What became of the links of the page's menus when they were tried, by screen key; of screens that were. */
+  tried: Readonly<Record<string, readonly Tried[]>>
 }
 
 export interface SiteFacts extends SiteInput {

@@ -71,7 +71,7 @@ function opened(body: string, change: (page: SitePage) => SitePage = (p) => p) {
     reading,
     page,
     all: pageFindings(reading, none),
-    open: openFindings({ site: site(page), page, reading, undeclared, named, surveys }, pageFindings(reading, none)),
+    open: openFindings({ site: site(page), page, reading, undeclared, named, surveys, tried: {} }, pageFindings(reading, none)),
   }
 }
 
@@ -89,7 +89,7 @@ it('fixes an unsound ID of a section by a command that closes the finding', () =
   const { page, reading, open, all } = opened(body)
   expect(open.map((f) => f.fix?.label)).toEqual(['Rename to “my-work”', 'Rename to “section-2nd”'])
   const fixed = open.reduce((s, f) => apply(s, f.fix!.command).site, site(page))
-  expect(openFindings({ site: fixed, page: fixed.pages[0]!, reading, undeclared, named, surveys }, all)).toEqual([])
+  expect(openFindings({ site: fixed, page: fixed.pages[0]!, reading, undeclared, named, surveys, tried: {} }, all)).toEqual([])
   expect(fixed.pages[0]!.sections[0]!.former).toEqual(['my work'])
 })
 
@@ -114,7 +114,7 @@ it.each([
 it('tells of a section that has no place on a screen', () => {
   const { page, reading } = opened('<section><h2>A</h2></section><section><h2>B</h2></section>')
   const survey = aSurvey({ parts: page.sections.map((s, i) => aPart({ at: s.at, top: i * 900, bottom: 2000, hasBox: i === 0 })) })
-  const open = openFindings({ site: site(page), page, reading, undeclared, named, surveys: { phone: survey } }, [])
+  const open = openFindings({ site: site(page), page, reading, undeclared, named, tried: {}, surveys: { phone: survey } }, [])
   expect(open).toMatchObject([
     { code: 'section-hidden', severity: 'warning', message: 'The section “B” has a place not on “Phone”; there, links to it do nothing.' },
   ])
@@ -123,7 +123,7 @@ it('tells of a section that has no place on a screen', () => {
 it('tells of a section that begins where another does, so that it never rings', () => {
   const { page, reading } = opened('<section><h2>A</h2></section><section><h2>B</h2></section><section><h2>C</h2></section>')
   const parts = page.sections.map((s, i) => aPart({ at: s.at, top: [0, 900, 900][i]!, bottom: 2000 }))
-  const open = openFindings({ site: site(page), page, reading, undeclared, named, surveys: { laptop: aSurvey({ parts }) } }, [])
+  const open = openFindings({ site: site(page), page, reading, undeclared, named, surveys: { laptop: aSurvey({ parts }) }, tried: {} }, [])
   expect(open).toMatchObject([{ code: 'never-rings', severity: 'note', where: { screen: 'laptop', section: page.sections[1]!.key } }])
   expect(taskOf(open[0]!.code)).toBe('highlight')
 })
@@ -134,7 +134,7 @@ it('tells of a menu whose order its markup does not let be written, once it is t
   const order = (change: (items: Item[]) => Item[]) => {
     const { page, reading } = opened(body, (p) => ({ ...p, menus: p.menus.map((m) => ({ ...m, items: change(m.items) })) }))
     expect(reading.menus.map((m) => m.tree)).toEqual([null])
-    return openFindings({ site: site(page), page, reading, undeclared, named, surveys }, [])
+    return openFindings({ site: site(page), page, reading, undeclared, named, surveys, tried: {} }, [])
       .filter((f) => f.code === 'menu-order')
       .map((f) => `${f.code} ${f.line}`)
   }
@@ -149,7 +149,10 @@ it('tells of an ID that was changed under the page’s own styles and scripts', 
     ...p,
     sections: p.sections.map((s) => ({ ...s, id: `${s.id}-new`, former: [s.id] })),
   }))
-  const open = openFindings({ site: site(page), page, reading, undeclared, surveys, named: { styles: ['a'], scripts: ['a', 'c'] } }, [])
+  const open = openFindings(
+    { site: site(page), page, reading, undeclared, tried: {}, surveys, named: { styles: ['a'], scripts: ['a', 'c'] } },
+    [],
+  )
   expect(open).toMatchObject([{ code: 'id-in-use', message: expect.stringContaining('styles and scripts name “#a”') }])
   expect(apply(site(page), open[0]!.fix!.command).site.pages[0]!.sections[0]).toMatchObject({ id: 'a', former: [] })
 })
@@ -183,7 +186,7 @@ describe('what a menu says', () => {
     const { page, reading } = opened(`<nav>${a('#a', 'First')}${a('#rooms', 'Rooms upstairs')}</nav>${section('a')}${section('b')}`)
     const other = { ...page, key: 'p2', file: 'rooms.html', sections: [{ ...page.sections[0]!, id: 'rooms' }] }
     const both = { ...site(page), pages: [page, other] }
-    const open = openFindings({ site: both, page, reading, undeclared, named, surveys }, [])
+    const open = openFindings({ site: both, page, reading, undeclared, named, surveys, tried: {} }, [])
     expect(open.map((f) => f.code)).toContain('link-elsewhere')
     expect(open.find((f) => f.code === 'link-elsewhere')!.message).toContain('rooms.html#rooms')
   })
@@ -200,7 +203,9 @@ it('tells of a header that takes more than a sixth of a screen, or is not made t
     const header = aHeader({ at, position, height, rest: reach, moved: reach, canStay: position === 'static' })
     const parts = page.sections.map((s, i) => aPart({ at: s.at, top: 300 + 900 * i, bottom: 1200 + 900 * i }))
     const laptop = aSurvey({ header, parts })
-    return openFindings({ site: site(kept), page: kept, reading, undeclared, named, surveys: { laptop } }, []).map((f) => f.severity)
+    return openFindings({ site: site(kept), page: kept, reading, undeclared, named, surveys: { laptop }, tried: {} }, []).map(
+      (f) => f.severity,
+    )
   }
   expect([on(120, 'sticky'), on(140, 'sticky'), on(120, 'static'), on(140, 'static')]).toEqual([[], ['warning'], [], ['note']])
 })
@@ -209,6 +214,6 @@ it('tells of a section that is current for a moment only', () => {
   const { page, reading } = opened('<section><h2>A</h2></section><section><h2>B</h2></section><section><h2>C</h2></section>')
   const parts = page.sections.map((s, i) => aPart({ at: s.at, top: [0, 900, 950][i]!, bottom: 2000 }))
   const laptop = aSurvey({ parts, pageHeight: 4000, maxScroll: 3200 })
-  const open = openFindings({ site: site(page), page, reading, undeclared, named, surveys: { laptop } }, [])
+  const open = openFindings({ site: site(page), page, reading, undeclared, named, surveys: { laptop }, tried: {} }, [])
   expect(open.map((f) => [f.code, f.where.section])).toEqual([['rings-briefly', page.sections[1]!.key]])
 })

@@ -2,7 +2,16 @@
  * Findings: what is wrong or risky, each with its place, its reason and, where there is one, its fix. `rules/` has a file for each
  * code; `facts.ts` looks up for all of them what they ask.
  */
-import type { PageReading } from '../page/index.ts'
+import {
+  inlineScripts,
+  inlineStyles,
+  namedIds,
+  registersWorker,
+  undeclaredNames,
+  type NamedIds,
+  type PageReading,
+  type ParsedPage,
+} from '../page/index.ts'
 import { pageFacts, siteFacts, type Around, type SiteInput } from './facts.ts'
 import type { Draft, Rule, Severity, Task } from './finding.ts'
 import { rules } from './rules/index.ts'
@@ -45,3 +54,34 @@ export function openFindings(input: SiteInput, findings: readonly Finding[]): Fi
 
 /** The step of the work that findings of a code belong to. */
 export const taskOf = (code: FindingCode): Task => rules[code].task
+
+/** A page with its own text and that of the files that it loads. */
+export interface PageTexts {
+  parsed: ParsedPage
+  reading: PageReading
+  /** Paths of files that the page names and that did not come along. */
+  missing: ReadonlySet<string>
+  /** The text of those that it loads. */
+  scripts: readonly string[]
+  styles: readonly string[]
+}
+
+export interface Known {
+  /** Names that its scripts read and nothing declares. */
+  undeclared: Set<string>
+  /** IDs that its styles and scripts name. */
+  named: NamedIds
+  findings: Finding[]
+}
+
+/** What is known of a page by them. */
+export function knownOf({ parsed, reading, missing, scripts, styles }: PageTexts): Known {
+  const all = [...inlineScripts(parsed.tree), ...scripts]
+  const undeclared = undeclaredNames(all)
+  const named = namedIds(
+    reading.ids.map((i) => i.id),
+    [...inlineStyles(parsed.tree), ...styles],
+    all,
+  )
+  return { undeclared, named, findings: pageFindings(reading, { missing, undeclared, registersWorker: registersWorker(all) }) }
+}

@@ -1,15 +1,8 @@
 /**
- * Headings that are no `h1` to `h6`: by their role, and, on a page without real ones, by what their class calls them. Where they look like
- * headings by their size alone only a browser sees it.
+ * Headings that are neither `h1` to `h6` nor say so by their role: on a page without those, what its classes call headings. Where they look
+ * like headings by their size alone only a browser sees it.
  */
 import { inlineTags, textOf, type El } from './tree.ts'
-
-/** @see WAI-ARIA, "heading": level 2 where none is given */
-export function levelByRole(attrs: ReadonlyMap<string, string>): number {
-  if (attrs.get('role')?.trim().toLowerCase() !== 'heading') return 0
-  const level = Number(attrs.get('aria-level') ?? 2)
-  return Number.isInteger(level) && level >= 1 ? Math.min(level, 6) : 2
-}
 
 const NAMES = /(^|[\s_-])(heading|headline|header-?text|title|titre|titel|ueberschrift)(\d|[\s_-]|$)/i
 const tags = new Set(['div', 'p', 'span', 'strong', 'b', 'big', 'font', 'td', 'li', 'center'])

@@ -7,6 +7,7 @@ import { findAssets, type Asset } from './assets.ts'
 import { MAX_PAGE_BYTES, PageError } from './errors.ts'
 import { menuList, type MenuList } from './entries.ts'
 import { Targets } from './fragment.ts'
+import { levelByName } from './headings.ts'
 import { Lines } from './lines.ts'
 import { baseOf, findLinks, type LinkStatus } from './links.ts'
 import { findMenus, menuTargets } from './menus.ts'
@@ -128,6 +129,7 @@ export function parsePage(bytes: Uint8Array): ParsedPage {
   const tree = parseTree(decoded.text)
   if (!tree.body)
     throw new PageError('page-frameset', 'the page is a frameset and has no text of its own; bring in the page of its main frame')
+  levelByName(tree.all)
   const byAt = new Map<ElementAt, El>()
   const repeated = new Set<ElementAt>()
   for (const el of tree.all) {

@@ -6,7 +6,6 @@
 import { defaultTreeAdapter, html, parse, type DefaultTreeAdapterMap, type DefaultTreeAdapterTypes as T } from 'parse5'
 import { PIECE, roleOf, type PieceRole } from '../contract/index.ts'
 import { MAX_DEPTH, PageError } from './errors.ts'
-import { levelByName, levelByRole } from './headings.ts'
 
 /** Position of an element's start tag in the decoded source: names the element as long as the source is the same. */
 export type ElementAt = number
@@ -132,7 +131,6 @@ function grow(document: DefaultTreeAdapterMap['document']): Tree {
       })
     }
   }
-  levelByName(all)
   const html_ = root!
   return {
     written,
@@ -143,6 +141,13 @@ function grow(document: DefaultTreeAdapterMap['document']): Tree {
     quirks: document.mode === 'quirks',
     doctypeEnd,
   }
+}
+
+/** @see WAI-ARIA, "heading": level 2 where none is given */
+function levelByRole(attrs: ReadonlyMap<string, string>): number {
+  if (attrs.get('role')?.trim().toLowerCase() !== 'heading') return 0
+  const level = Number(attrs.get('aria-level') ?? 2)
+  return Number.isInteger(level) && level >= 1 ? Math.min(level, 6) : 2
 }
 
 function makeEl(node: T.Element, parent: El | null, all: El[]): El {

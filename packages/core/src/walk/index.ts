@@ -1,3 +1,7 @@
-/** A walk: `plan.ts` says what to try, `judge.ts` sets what was seen beside what was computed. Whoever drives a browser uses both. */
+/**
+ * A walk: `plan.ts` says what to try, `judge.ts` sets what was seen beside what was computed; `tried.ts` does so for the quick walk, which
+ * follows what the menus hold. Whoever drives a browser uses them.
+ */
 export { judge, TOLERANCE, type Verdict, type Visit } from './judge.ts'
 export { FAR, walkPlan, type Start, type WalkStep } from './plan.ts'
+export { judgeTried, type Tried, type TryFault, type TryVerdict } from './tried.ts'

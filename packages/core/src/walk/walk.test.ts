@@ -1,6 +1,7 @@
-import type { Arrival } from '../arrival/index.ts'
+import { solveArrivals, type Arrival } from '../arrival/index.ts'
 import { aMenu, anItem, aPage, aSection } from '../site/builder.ts'
-import { judge, walkPlan, type Visit } from './index.ts'
+import { aPart, aSurvey } from '../survey/builder.ts'
+import { judge, judgeTried, walkPlan, type Tried, type Visit } from './index.ts'
 
 const page = aPage({
   sections: [aSection(1, { toTop: true }), aSection(2), aSection(3, { id: 'a b' })],
@@ -29,3 +30,49 @@ it.each([
   ['where no item leads, with any marked', 4, arrival(900), visit(900, '#id-2'), true],
   ['where nothing was computed', 2, null, visit(0, '#id-2'), false],
 ])('judges a link that stops %s', (_, n, computed, seen, passed) => expect(judge(plan[n]!, computed, seen).passed).toBe(passed))
+
+describe('a link that was pressed', () => {
+  const survey = aSurvey({
+    pageHeight: 5000,
+    maxScroll: 4200,
+    parts: page.sections.map((s, i) => aPart({ at: s.at, top: 1000 * i, movedTop: 1000 * i, bottom: 1000 * i + 1000 })),
+  })
+  const land = solveArrivals(page, survey)[1]!.land
+  const right: Tried = {
+    label: 'Two',
+    href: '#id-2',
+    id: 'id-2',
+    hasTarget: true,
+    hasBox: true,
+    scroll: land,
+    isSideways: false,
+    isCovered: false,
+    coveredBy: '',
+    isLit: true,
+    isSeen: true,
+    isTaken: false,
+  }
+  it.each<[string, Partial<Tried>, string | null, RegExp]>([
+    ['stops where it was computed', {}, null, /^$/],
+    ['goes to the top, and is meant to', { id: '', href: '#top', scroll: 0 }, null, /^$/],
+    ['stops elsewhere', { scroll: land + 24 }, 'off', /24 px below/],
+    [
+      'stops elsewhere, since a script wants it',
+      { scroll: land - 40, isTaken: true },
+      'off',
+      /40 px above.*script of the page takes the click/,
+    ],
+    ['finds nothing', { hasTarget: false, id: 'gone' }, 'nowhere', /no “#gone”/],
+    ['leads to what has no box', { hasBox: false }, 'no-box', /no box/],
+    ['arrives under something', { isCovered: true, coveredBy: '“#bar”' }, 'covered', /under “#bar”/],
+    ['arrives out of sight', { isCovered: true }, 'covered', /out of sight/],
+    ['is not lit', { isLit: false }, 'unlit', /not marked/],
+    ['is lit, and nobody sees it', { isSeen: false }, 'unseen', /styles win/],
+    ['moves the page sideways', { isSideways: true }, 'sideways', /sideways/],
+    ['leads to what is no section', { id: 'other', href: '#other', scroll: 77 }, null, /^$/],
+  ])('that %s', (_, over, fault, why) => {
+    const [verdict] = judgeTried(page, survey, [{ ...right, ...over }])
+    expect(verdict!.fault).toBe(fault)
+    expect(verdict!.why).toMatch(why)
+  })
+})

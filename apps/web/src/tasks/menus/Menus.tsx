@@ -223,7 +223,7 @@ const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: Item
         onPointerDown={() => setAsked(true)}
         onFocus={() => setAsked(true)}
         onChange={(e) => run({ type: 'item/target', ...at, target: readTarget(e.target.value) })}
-        className={`min-h-7 w-36 rounded-sm border bg-sheet px-1 text-sm ${loose ? 'border-brick' : 'border-hair'}`}
+        className={`min-h-7 w-44 flex-none rounded-sm border bg-sheet px-1 text-sm ${loose ? 'border-brick' : 'border-hair'}`}
       >
         {choices.map((i) => (
           <option key={page.sections[i]!.key} value={`section ${page.sections[i]!.key}`}>

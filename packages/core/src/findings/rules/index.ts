@@ -19,6 +19,7 @@ import { rule as labelTwice } from './label-twice.ts'
 import { rule as linkBroken } from './link-broken.ts'
 import { rule as linkCase } from './link-case.ts'
 import { rule as linkElsewhere } from './link-elsewhere.ts'
+import { rule as linkTried } from './link-tried.ts'
 import { rule as menuOrder } from './menu-order.ts'
 import { rule as neverRings } from './never-rings.ts'
 import { rule as orderOfPage } from './order-of-page.ts'
@@ -49,6 +50,7 @@ export const rules = {
   'link-broken': linkBroken,
   'link-case': linkCase,
   'link-elsewhere': linkElsewhere,
+  'link-tried': linkTried,
   'menu-order': menuOrder,
   'never-rings': neverRings,
   'order-of-page': orderOfPage,

@@ -2,7 +2,7 @@
 import escapeIdentifier from 'css.escape'
 import { coverOf, isKept } from '../../arrival/index.ts'
 import { backingFor } from '../../colour/index.ts'
-import { ANCHOR, COVER, HEADER, MENU, OWN_COVER, PIECE } from '../../contract/index.ts'
+import { ANCHOR, COVER, HEADER, MENU, OWN_COVER, PIECE, WITHIN } from '../../contract/index.ts'
 import { formOf } from '../../menus/index.ts'
 import { isFound, madeMenu, type Screen, type SitePage } from '../../site/index.ts'
 import { inScreenOrder } from '../../survey/index.ts'
@@ -55,7 +55,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
   rules.push(...keepRules(page, wide, surveys))
   if (marked)
     rules.push(
-      `[${MENU}] a[aria-current="true"] { text-decoration: underline; text-decoration-thickness: 2px; text-underline-offset: 0.3em; }`,
+      `[${MENU}] a[aria-current="true"], [${MENU}] [${WITHIN}] { text-decoration: underline; text-decoration-thickness: 2px; text-underline-offset: 0.3em; }`,
     )
   if (made) {
     const seen = inScreenOrder(Object.values(surveys))[0]

@@ -1,0 +1,207 @@
+/** The quick walk: each link of the menus is pressed once, and where the page stands a moment later is looked at. */
+import { fragmentOf, MENU, WITHIN } from '@waybell/core/contract'
+import type { Tried } from '@waybell/core'
+import { isTopOnly, sameDocumentHash, targetOf, wasTaken } from './links.ts'
+import { isPiece } from './patch.ts'
+import { jumpTo, pause, twoFrames, untilSteady } from './settle.ts'
+
+/** Every link of a menu that stays on this page, in page order; those for another screen, which have no box here, are left out. */
+function linksToTry(): { link: HTMLAnchorElement; menu: Element; hash: string }[] {
+  return [...document.querySelectorAll(`[${MENU}]`)].flatMap((menu) =>
+    [...menu.querySelectorAll<HTMLAnchorElement>('a[href]')].flatMap((link) => {
+      const hash = link.getAttribute('href')!.trim().startsWith('#') ? link.getAttribute('href')!.trim() : sameDocumentHash(link)
+      return hash !== null && hash.length > 1 && menu.getClientRects().length ? [{ link, menu, hash }] : []
+    }),
+  )
+}
+
+export async function tryLinks(): Promise<Tried[]> {
+  const out: Tried[] = []
+  for (let place = 0; ; place++) {
+    const { tried } = await tryLink(place)
+    if (!tried) return out
+    out.push(tried)
+  }
+}
+
+/** @param place among the links of the menus */
+export async function tryLink(place: number): Promise<{ tried: Tried | null; total: number }> {
+  const links = linksToTry()
+  const one = links[place]
+  if (!one) return { tried: null, total: links.length }
+  const motion = withoutMotion()
+  try {
+    return { tried: await pressed(one), total: links.length }
+  } finally {
+    motion()
+    if (place === links.length - 1) jumpTo(0)
+  }
+}
+
+async function pressed({ link, menu, hash }: ReturnType<typeof linksToTry>[number]): Promise<Tried> {
+  scrollTo({ top: 0, left: 0, behavior: 'instant' })
+  await twoFrames()
+  const id = decoded(fragmentOf(hash))
+  const target = targetOf(hash)
+  const isTop = target === null && isTopOnly(hash)
+  const isTaken = await press(link)
+  await untilSteady(() => `${scrollY} ${document.documentElement.scrollHeight}`, 2500)
+  // The script in the page puts an arrival right once its header has come to rest.
+  const before = scrollY
+  await pause(40)
+  await twoFrames()
+  if (scrollY !== before) await untilSteady(() => `${scrollY}`, 1000)
+  const over = target ? coverOver(firstOf(target)) : null
+  return {
+    label: (link.textContent ?? '').trim().replace(/\s+/g, ' ').slice(0, 120) || (link.getAttribute('aria-label') ?? ''),
+    href: link.getAttribute('href')!,
+    id: isTop ? '' : id,
+    hasTarget: target !== null || isTop,
+    hasBox: isTop || !!target?.getClientRects().length,
+    scroll: scrollY,
+    isSideways: Math.abs(scrollX) > innerWidth / 2,
+    isCovered: over !== null,
+    coveredBy: over && over !== 'out' ? nameOf(over) : '',
+    isLit: link.getAttribute('aria-current') === 'true' || litTwin(menu, hash),
+    isSeen: looksApart(menu),
+    isTaken,
+  }
+}
+
+const decoded = (fragment: string): string => {
+  try {
+    return decodeURIComponent(fragment)
+  } catch {
+    return fragment
+  }
+}
+
+/** As a visitor's press: what the page's scripts do with it is theirs. */
+async function press(link: HTMLAnchorElement): Promise<boolean> {
+  link.dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true, composed: true, view: window }))
+  await pause(0)
+  return wasTaken()
+}
+
+/** Another link of the menu with the same target is marked in its stead. */
+const litTwin = (menu: Element, hash: string): boolean =>
+  [...menu.querySelectorAll('a[aria-current="true"]')].some((a) => (sameDocumentHash(a) ?? a.getAttribute('href')) === hash)
+
+/** What a visitor sees of a target first: a heading in it or right behind it, else its first words. */
+function firstOf(target: Element): DOMRect {
+  const heading = target.matches('h1,h2,h3,h4,h5,h6') ? target : target.querySelector('h1,h2,h3,h4,h5,h6,[role=heading]')
+  const of = heading ?? target
+  const range = document.createRange()
+  const words = document.createTreeWalker(of, NodeFilter.SHOW_TEXT, {
+    acceptNode: (n) =>
+      n.nodeValue!.trim() && n.parentElement!.getClientRects().length ? NodeFilter.FILTER_ACCEPT : NodeFilter.FILTER_SKIP,
+  })
+  const first = words.nextNode()
+  if (!first) return of.getBoundingClientRect()
+  range.selectNodeContents(first)
+  return range.getClientRects()[0] ?? of.getBoundingClientRect()
+}
+
+/** What stays at the viewport's top and lies over a place; `out` where that is out of view, null where it can be seen. */
+function coverOver(box: DOMRect): Element | 'out' | null {
+  const [x, y] = [Math.min(box.left + Math.min(box.width, 40) / 2, innerWidth - 1), box.top + box.height / 2]
+  if (y < 0 || y > innerHeight || box.right < 0 || box.left > innerWidth) return 'out'
+  for (let e: Element | null = document.elementFromPoint(Math.max(0, x), y); e && e !== document.body; e = e.parentElement) {
+    const { position } = getComputedStyle(e)
+    if (position === 'fixed' || (position === 'sticky' && e.getBoundingClientRect().top <= parseFloat(getComputedStyle(e).top) + 1)) {
+      // What holds the place itself covers nothing of it.
+      const own = e.getBoundingClientRect()
+      return own.height < innerHeight * 0.9 ? e : null
+    }
+  }
+  return null
+}
+
+const nameOf = (el: Element): string => {
+  if (isPiece(el)) return 'the menu that was made'
+  const [first] = el.classList
+  return el.id ? `“#${el.id}”` : first ? `“.${first}”` : `the page’s ${el.localName}`
+}
+
+const LOOKS = [
+  'color',
+  'fontWeight',
+  'fontStyle',
+  'fontSize',
+  'textDecorationLine',
+  'textDecorationThickness',
+  'textDecorationColor',
+  'backgroundColor',
+  'backgroundImage',
+  'borderBottomColor',
+  'borderBottomWidth',
+  'borderBottomStyle',
+  'borderLeftColor',
+  'outlineStyle',
+  'boxShadow',
+  'opacity',
+  'transform',
+] as const
+
+const lookOf = (el: Element): string => {
+  const style = getComputedStyle(el)
+  return LOOKS.map((name) => style[name]).join('|')
+}
+
+/** In a list that is open, and in no other way out of sight. */
+const isShown = (el: Element): boolean => el.getClientRects().length > 0 && (el.checkVisibility?.({ visibilityProperty: true }) ?? true)
+
+/** The current link, or what holds it, looks unlike the same of the others. Where the menu has nothing to compare, it is taken to. */
+function looksApart(menu: Element): boolean {
+  const links = [...menu.querySelectorAll('a[href]')].filter(isShown)
+  const current = links.filter((a) => a.getAttribute('aria-current') === 'true')
+  // In a list that is closed what opens it says it.
+  if (!current.length)
+    return (
+      [...menu.querySelectorAll(`[${WITHIN}]`)].some(isShown) ||
+      !isShown(menu) ||
+      ![...menu.querySelectorAll('a[aria-current="true"]')].length
+    )
+  const others = links.filter((a) => !current.includes(a) && !a.matches(':hover, :focus'))
+  if (!others.length) return true
+  return current.some((a) => {
+    // With what stands around it, as far as that is its own.
+    for (let [mine, theirs]: [Element | null, (Element | null)[]] = [a, others]; mine && mine !== menu;) {
+      const look = lookOf(mine)
+      if (theirs.every((el) => !el || lookOf(el) !== look)) return true
+      mine = mine.parentElement
+      theirs = theirs.map((el) => el?.parentElement ?? null)
+      if (mine && theirs.some((el) => el === mine)) return false
+    }
+    return false
+  })
+}
+
+/** Smooth motion, by style or by script, is as good as instant for as long as links are tried. @returns what gives it back */
+function withoutMotion(): () => void {
+  const still = new CSSStyleSheet()
+  still.replaceSync('*, html { scroll-behavior: auto !important; }')
+  document.adoptedStyleSheets = [...document.adoptedStyleSheets, still]
+  const instant = (given: unknown[]): unknown[] => given.map((g) => (g && typeof g === 'object' ? { ...g, behavior: 'instant' } : g))
+  const kept: (() => void)[] = []
+  for (const [of, names] of [
+    [window, ['scroll', 'scrollTo', 'scrollBy']],
+    [Element.prototype, ['scroll', 'scrollTo', 'scrollBy', 'scrollIntoView']],
+  ] as [object, string[]][])
+    for (const name of names) {
+      const own = Object.getOwnPropertyDescriptor(of, name)
+      const call = Reflect.get(of, name) as (...given: unknown[]) => void
+      Object.defineProperty(of, name, {
+        configurable: true,
+        writable: true,
+        value(this: unknown, ...given: unknown[]) {
+          return Reflect.apply(call, this, instant(given)) as void
+        },
+      })
+      kept.push(() => (own ? Object.defineProperty(of, name, own) : Reflect.deleteProperty(of, name)))
+    }
+  return () => {
+    document.adoptedStyleSheets = document.adoptedStyleSheets.filter((s) => s !== still)
+    for (const back of kept) back()
+  }
+}

@@ -1,0 +1,70 @@
+/** The quick walk: every link of every menu followed once, without smooth motion, and what became of it against what was computed. */
+import { solveArrivals } from '../arrival/index.ts'
+import type { SitePage } from '../site/index.ts'
+import type { Survey } from '../survey/index.ts'
+import { TOLERANCE } from './judge.ts'
+
+/** One link as it was tried. Lengths in CSS px. */
+export interface Tried {
+  label: string
+  href: string
+  /** What its hash asks for, decoded; empty for the page's top. */
+  id: string
+  hasTarget: boolean
+  hasBox: boolean
+  /** Where the page stopped. */
+  scroll: number
+  /** The page moved sideways by more than half the viewport. */
+  isSideways: boolean
+  /** What the target begins with lies under what stays at the viewport's top, or out of view. */
+  isCovered: boolean
+  /** What covers it, as a selector; empty where nothing does. */
+  coveredBy: string
+  /** It is the current one of its menu. */
+  isLit: boolean
+  /** That it is current can be seen: it looks unlike the others. */
+  isSeen: boolean
+  /** A script of the page kept the browser from following it. */
+  isTaken: boolean
+}
+
+export type TryFault = 'nowhere' | 'no-box' | 'off' | 'covered' | 'unlit' | 'unseen' | 'sideways'
+
+export interface TryVerdict {
+  tried: Tried
+  fault: TryFault | null
+  /** What is wrong and why, in words; empty where nothing is. */
+  why: string
+}
+
+/** @param page as it is handed over; @param survey of the screen that they were tried on */
+export function judgeTried(page: SitePage, survey: Survey | null, tried: readonly Tried[]): TryVerdict[] {
+  const land = new Map<string, number>([['', 0]])
+  if (survey) {
+    const byKey = new Map(solveArrivals(page, survey).map((a) => [a.section, a.land]))
+    for (const section of page.sections) {
+      const at = byKey.get(section.key)
+      if (at !== undefined) for (const id of [section.id, ...section.former]) land.set(id, at)
+    }
+  }
+  return tried.map((one): TryVerdict => {
+    const wrong = (fault: TryFault, why: string): TryVerdict => ({ tried: one, fault, why })
+    const meant = land.get(one.id)
+    const off = meant === undefined ? 0 : one.scroll - meant
+    if (!one.hasTarget) return wrong('nowhere', `leads nowhere: the page has no “#${one.id}”`)
+    if (!one.hasBox) return wrong('no-box', 'does not move the page: what it leads to has no box on this screen')
+    if (one.isSideways)
+      return wrong(
+        'sideways',
+        'moves the page sideways: Way Bell does not do such pages yet, its item is marked by pressing it and not by scrolling',
+      )
+    if (Math.abs(off) > TOLERANCE) {
+      const where = `stops ${Math.round(Math.abs(off))} px ${off > 0 ? 'below' : 'above'} its place`
+      return wrong('off', one.isTaken ? `${where}, since a script of the page takes the click` : where)
+    }
+    if (one.isCovered) return wrong('covered', one.coveredBy ? `arrives under ${one.coveredBy}` : 'arrives out of sight')
+    if (!one.isLit) return wrong('unlit', 'is not marked where it arrives')
+    if (!one.isSeen) return wrong('unseen', 'is marked where it arrives, and looks as the others do: the page’s own styles win')
+    return { tried: one, fault: null, why: '' }
+  })
+}
