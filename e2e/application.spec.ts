@@ -36,7 +36,9 @@ test.describe('the application', () => {
     await measured(page, 180_000)
     const live = liveFrame(page)
     await expect(live.locator('nav a').first()).toHaveAttribute('href', '#programme')
-    await expect(page.getByRole('button', { name: 'No findings' })).toBeVisible()
+    // One label of last year's menu does not say the title of its section.
+    await expect(page.getByRole('button', { name: '1 finding' })).toContainText('it is taken to be “Questions people ask”')
+    await expect(page.getByTestId('tried')).toHaveText(/^\d+ links tried on 2 screens, all arrive$/)
 
     await test.step('an ID and a title are changed, and the live page follows without loading', async () => {
       await frameOf(page, 'laptop').evaluate(() => Object.assign(window, { sameDocument: true }))
@@ -70,7 +72,7 @@ test.describe('the application', () => {
       await page.getByRole('button', { name: 'Move item Contact' }).focus()
       await page.keyboard.press('Alt+ArrowUp')
       await expect(live.locator('nav a')).toHaveText(['Programme', 'Telescopes', 'Getting here', 'Beds', 'Prices', 'Contact', 'Questions'])
-      await expect(live.locator('nav a').last()).toHaveAttribute('href', '#seven-nights-under-a-dark-sky')
+      await expect(live.locator('nav a').last()).toHaveAttribute('href', '#seven-nights')
       await page.getByRole('button', { name: 'Add item for Monday' }).click()
       await expect(live.locator('nav a', { hasText: 'Monday' })).toHaveAttribute('href', '#monday-finding-your-way')
     })
@@ -369,7 +371,7 @@ test.describe('the application', () => {
         2,
       ],
       ['unclosed', Buffer.from('<title>Open</title><div><h2>One</h2><p>a<div><h2>Two</h2><p>b<b><i>'), 2],
-      ['one section', Buffer.from('<title>Single</title><section><h1>Alone</h1><p>words</p></section>'), 1],
+      ['one section', Buffer.from('<title>Single</title><section><h1>Alone</h1><p>words</p></section>'), 0],
     ] as const) {
       await page.goto(server.address)
       await page.getByTestId('files').setInputFiles({ name: 'page.html', mimeType: 'text/html', buffer: bytes })

@@ -2,7 +2,7 @@
 import { expect, test } from '@playwright/test'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { freshFolder, waybell } from './support/cli.ts'
+import { freshFolder, repository, waybell, waybellBuilt } from './support/cli.ts'
 
 const sound =
   '<!doctype html><meta charset=utf-8><title>T</title><nav><a href="#one">One</a> <a href="https://x.example/">X</a></nav>\n<section id=one><h2>One</h2><p>words</p></section>\n<section><h2>Two</h2><p>words</p></section>'
@@ -121,4 +121,25 @@ test('old character sets and odd line ends come through', async () => {
   expect([...built.subarray(0, 2)]).toEqual([0xff, 0xfe])
   const text = built.toString('utf16le')
   expect(text).toContain('<section id="fusse"><h2>Füße</h2></section>\r<section id="dva">')
+})
+
+test('build tries every link, says what is not right, and ends with 1 where something is', async () => {
+  const out = freshFolder()
+  const field = (name: string) => join(repository, 'e2e/pages/field', name, 'index.html')
+  const good = await waybellBuilt('build', field('bakery'), '--out', out, '--format', 'json')
+  expect(good.code, good.stderr).toBe(0)
+  expect(good.stderr).toContain('4 links tried, all arrive')
+  const report = JSON.parse(good.stdout) as {
+    links: { screen: string; label: string; fault: string | null }[]
+    menus: { items: object[] }[]
+  }
+  expect(report.links.map((l) => `${l.screen} ${l.label}`)).toEqual(
+    ['laptop', 'phone'].flatMap((screen) => ['Bread', 'Cakes', 'Order', 'Visit'].map((label) => `${screen} ${label}`)),
+  )
+  expect(report.menus[0]!.items[0]).toEqual({ label: 'Bread', target: '#bread', takenToBe: false })
+  // The page's own style takes every look from its links.
+  const unseen = await waybellBuilt('build', field('winner'), '--out', out)
+  expect(unseen.code).toBe(1)
+  expect(unseen.stderr).toContain('“Lunch” (#lunch) is marked where it arrives, and looks as the others do')
+  expect((await waybellBuilt('build', field('winner'), '--out', out, '--no-try')).code).toBe(0)
 })

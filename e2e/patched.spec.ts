@@ -90,11 +90,22 @@ async function difference(page: Page, address: string): Promise<string | null> {
   const frame = page.frames().find((f) => f.url().includes('--still.localhost'))!
   return frame.evaluate((text) => {
     const fresh = new DOMParser().parseFromString(text, 'text/html')
-    if (fresh.documentElement.isEqualNode(document.documentElement)) return null
-    const [a, b] = [fresh, document].map((d) => d.documentElement.outerHTML)
+    // Attributes have no order, and two texts side by side are one.
+    const [own, now] = [fresh, document].map((d) => {
+      const copy = d.documentElement.cloneNode(true) as Element
+      copy.normalize()
+      for (const el of [copy, ...copy.querySelectorAll('*')]) {
+        const attributes = [...el.attributes].sort((x, y) => (x.name < y.name ? -1 : 1))
+        for (const { name } of attributes) el.removeAttribute(name)
+        for (const attribute of attributes) el.setAttributeNode(attribute)
+      }
+      return copy
+    })
+    if (own!.isEqualNode(now!)) return null
+    const [a, b] = [own!.outerHTML, now!.outerHTML]
     let i = 0
-    while (i < a!.length && a![i] === b![i]) i++
-    return i >= a!.length && a!.length === b!.length ? null : `${a!.slice(i - 120, i + 160)} ≠ ${b!.slice(i - 120, i + 160)}`
+    while (i < a.length && a[i] === b[i]) i++
+    return i >= a.length && a.length === b.length ? null : `${a.slice(i - 120, i + 160)} ≠ ${b.slice(i - 120, i + 160)}`
   }, html)
 }
 

@@ -51,6 +51,7 @@ test.describe('at rest', () => {
     for (const name of ['Sections', 'Travel', 'Highlight']) {
       await task(page, name)
       await measured(page)
+      await expect(page.getByTestId('tried')).toContainText('links tried')
       await page.waitForTimeout(1500)
       await renders(page)
       const frame = page.frames().filter((f) => f.url().includes('.localhost'))[0]!

@@ -258,7 +258,7 @@ test.describe('sections and IDs', () => {
     await page.keyboard.press('Enter')
     await expect.poll(() => ids(page)).toHaveLength(10)
     await expect(panel).toHaveCount(0)
-    await expect(liveFrame(page).locator('.hero-text')).toHaveAttribute('id', 'seven-nights-under-a-dark-sky-2')
+    await expect(liveFrame(page).locator('.hero-text')).toHaveAttribute('id', 'seven-nights-2')
     await page.getByRole('button', { name: 'Pick on the page' }).click()
     await page.keyboard.press('ArrowDown')
     await page.keyboard.press('ArrowRight')

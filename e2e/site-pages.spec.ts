@@ -113,7 +113,7 @@ test.describe('pages and versions', () => {
     await measured(page)
     await expect(liveFrame(page).locator('#the-choir h2')).toHaveText('The choir')
     expect(await ids(page)).toEqual([
-      'seven-nights-under-a-dark-sky',
+      'seven-nights',
       'tickets',
       'programme',
       'the-telescopes',

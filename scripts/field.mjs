@@ -150,7 +150,8 @@ async function walkSite(site, name) {
       ),
     )
     for (const link of links) {
-      if (!link.here && link.href !== '') continue
+      // What leads elsewhere, or loads the page again, is not travelled on it.
+      if ((!link.here || !link.href.includes('#')) && link.href !== '') continue
       const id = link.href.includes('#') ? decode(link.href.slice(link.href.indexOf('#') + 1)) : ''
       const what = `${width}x${height} “${link.label}” (${link.href})`
       const seen = await follow(page, link)

@@ -3,7 +3,7 @@ import { fragmentOf, MENU, WITHIN } from '@waybell/core/contract'
 import type { Tried } from '@waybell/core'
 import { isTopOnly, sameDocumentHash, targetOf, wasTaken } from './links.ts'
 import { isPiece } from './patch.ts'
-import { jumpTo, pause, twoFrames, untilSteady } from './settle.ts'
+import { jumpTo, pause, throughThePage, twoFrames, untilSteady } from './settle.ts'
 
 /** Every link of a menu that stays on this page, in page order; those for another screen, which have no box here, are left out. */
 function linksToTry(): { link: HTMLAnchorElement; menu: Element; hash: string }[] {
@@ -30,6 +30,11 @@ export async function tryLink(place: number): Promise<{ tried: Tried | null; tot
   const one = links[place]
   if (!one) return { tried: null, total: links.length }
   const motion = withoutMotion()
+  // What comes in on the way is in.
+  if (place === 0) {
+    await throughThePage()
+    await untilSteady(() => '', 3000)
+  }
   try {
     return { tried: await pressed(one), total: links.length }
   } finally {
@@ -45,10 +50,11 @@ async function pressed({ link, menu, hash }: ReturnType<typeof linksToTry>[numbe
   const target = targetOf(hash)
   const isTop = target === null && isTopOnly(hash)
   const isTaken = await press(link)
+  const pressedAt = performance.now()
   await untilSteady(() => `${scrollY} ${document.documentElement.scrollHeight}`, 2500)
-  // The script in the page puts an arrival right once its header has come to rest.
+  // The script in the page puts an arrival right a moment after its header has come to rest, or what came in has.
   const before = scrollY
-  await pause(40)
+  await pause(performance.now() - pressedAt > 150 ? 250 : 40)
   await twoFrames()
   if (scrollY !== before) await untilSteady(() => `${scrollY}`, 1000)
   const over = target ? coverOver(firstOf(target)) : null
@@ -151,15 +157,22 @@ const lookOf = (el: Element): string => {
 /** In a list that is open, and in no other way out of sight. */
 const isShown = (el: Element): boolean => el.getClientRects().length > 0 && (el.checkVisibility?.({ visibilityProperty: true }) ?? true)
 
+/** The current link stands in what holds most of the menu's links, and that is not shown. */
+function isClosed(menu: Element): boolean {
+  let hidden: Element = menu
+  for (let e = menu.querySelector('a[aria-current="true"]'); e && e !== menu && !isShown(e); e = e.parentElement) hidden = e
+  return hidden.querySelectorAll('a[href]').length >= menu.querySelectorAll('a[href]').length / 2
+}
+
 /** The current link, or what holds it, looks unlike the same of the others. Where the menu has nothing to compare, it is taken to. */
 function looksApart(menu: Element): boolean {
   const links = [...menu.querySelectorAll('a[href]')].filter(isShown)
   const current = links.filter((a) => a.getAttribute('aria-current') === 'true')
-  // In a list that is closed what opens it says it.
+  // In a list that is closed what opens it says it; a menu that is closed as a whole has nobody to say it to.
   if (!current.length)
     return (
       [...menu.querySelectorAll(`[${WITHIN}]`)].some(isShown) ||
-      !isShown(menu) ||
+      isClosed(menu) ||
       ![...menu.querySelectorAll('a[aria-current="true"]')].length
     )
   const others = links.filter((a) => !current.includes(a) && !a.matches(':hover, :focus'))

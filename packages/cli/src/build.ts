@@ -10,6 +10,7 @@ import {
   proposeSetUp,
   readParsed,
   SITE_VERSION,
+  withMade,
   writePage,
   type Finding,
   type Site,
@@ -103,6 +104,8 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, say }: B
   if (!setUp.sections.length) say('no sections: the page has no part that a menu could lead to')
   say(`${join(out, file)}: ${setUp.sections.length} sections, ${setUp.menus.flatMap((m) => m.items).length} menu items`)
 
+  // What was measured is the page as it came.
+  const asBuilt = Object.fromEntries(Object.entries(surveys).map(([key, survey]) => [key, withMade(survey, page)]))
   const tried: Record<string, Tried[]> = {}
   let links: BuildReport['links'] = null
   if (browser && tries) {
@@ -110,13 +113,13 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, say }: B
     links = []
     for (const screen of site.screens) {
       const seen = (tried[screen.key] = await tryOn(browser, built, screen))
-      const verdicts = judgeTried(page, surveys[screen.key] ?? null, seen)
+      const verdicts = judgeTried(page, asBuilt[screen.key] ?? null, seen)
       for (const { tried: one, fault, why } of verdicts) links.push({ screen: screen.key, label: one.label, href: one.href, fault, why })
       tell(screen.name, verdicts, say)
     }
   }
   const { findings, undeclared, named } = knownOf({ parsed, reading, missing, ...textsOf(found) })
-  const open = openFindings({ site, page, reading, undeclared, named, surveys, tried }, findings)
+  const open = openFindings({ site, page, reading, undeclared, named, surveys: asBuilt, tried }, findings)
   const idOf = new Map(page.sections.map((s) => [s.key, s.id]))
   return {
     file: join(out, file),

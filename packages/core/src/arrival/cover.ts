@@ -12,6 +12,27 @@ export function coverOfMade(page: SitePage): number {
   return made ? formOf(made.form).cover : 0
 }
 
+/** A survey of a page as it came, as it is with the menu that Way Bell makes for it: that moves what stands below it. */
+export function withMade(survey: Survey, page: SitePage): Survey {
+  const made = madeMenu(page)
+  const room = made ? formOf(made.form).room(made.form) : 0
+  if (!room) return survey
+  // A page that does not fill the screen is measured as high as that; how high it is itself its sections say.
+  const own = survey.maxScroll > 0 ? survey.pageHeight : Math.max(0, ...survey.parts.map((p) => p.bottom))
+  return {
+    ...survey,
+    pageHeight: Math.max(own + room, survey.height),
+    maxScroll: Math.max(0, own + room - survey.height),
+    parts: survey.parts.map((p) => ({
+      ...p,
+      top: p.top + room,
+      bottom: p.bottom + room,
+      movedTop: p.movedTop + room,
+      heading: p.heading && { top: p.heading.top + room, bottom: p.heading.bottom + room },
+    })),
+  }
+}
+
 export interface Cover {
   /** The page's own header at rest, and after moving. Equal unless it shrinks. */
   ownRest: number

@@ -176,11 +176,19 @@ describe('what a menu says', () => {
     ],
     ['only opens a list', `<ul><li>${a('#', 'More')}<ul><li>${a('#a', 'First')}</li><li>${a('#b', 'Second')}</li></ul></li></ul>`, []],
     ['leads home', a('#', 'Home') + a('#a', 'First') + a('#b', 'Second'), []],
-    ['is taken to be', a('#a', 'First') + a('#', 'B'), [['item-likely', 'It is “b”']]],
     ['says one thing for two', a('#a', 'Part') + a('#b', 'Part'), [['label-twice', null]]],
     ['leads to one place twice', a('#a', 'First') + a('#a', 'Again') + a('#b', 'Second'), [['target-twice', 'Remove “Again”']]],
     ['is in another order', a('#b', 'Second') + a('#a', 'First'), [['order-of-page', null]]],
   ])('is told where it %s', (_, nav, codes) => expect(told(nav)).toEqual(codes))
+
+  it('is told where it is taken to be, until that is confirmed', () => {
+    const body = `<nav>${a('#a', 'First')}${a('#', 'Questions')}</nav>${section('a')}<section><h2>Questions people ask</h2><p>Some words of this part.</p></section>`
+    const { open, page } = opened(body)
+    expect(open.map((f) => [f.code, f.fix?.label])).toEqual([['item-likely', 'It is “Questions people ask”']])
+    const confirmed = apply(site(page), open[0]!.fix!.command).site.pages[0]!
+    expect(confirmed.menus[0]!.items[1]).toEqual({ ...page.menus[0]!.items[1], takenToBe: undefined })
+    expect(opened(body, () => confirmed).open).toEqual([])
+  })
 
   it('is told where another page has what it asks for', () => {
     const { page, reading } = opened(`<nav>${a('#a', 'First')}${a('#rooms', 'Rooms upstairs')}</nav>${section('a')}${section('b')}`)

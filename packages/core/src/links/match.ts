@@ -11,6 +11,9 @@ const words = (text: string): string[] =>
     .split(/[^\p{L}\p{N}]+/u)
     .filter(Boolean)
 
+/** What a label or a title says, without the words that carry little. */
+const carried = (text: string): string => words(text).filter(isCarrying).join(' ') || words(text).join(' ')
+
 /** Two words are one where they share a stem: a prefix of at least four letters that is most of the shorter. */
 function sameWord(a: string, b: string): boolean {
   if (a === b) return true
@@ -106,7 +109,8 @@ export function matchLinks(
     .sort((a, b) => b.score - a.score || a.candidate.at - b.candidate.at)
   for (const { link, candidate } of scored) {
     if (out.has(link) || used.has(candidate)) continue
-    out.set(link, { candidate, isLikely: true })
+    // A label that says the title says enough.
+    out.set(link, { candidate, isLikely: carried(link.label) !== carried(candidate.title) })
     used.add(candidate)
   }
   return out

@@ -6,9 +6,13 @@ import { isFound, type Item, type ItemTarget, type Menu, type Section } from '..
 /** A menu that stands in one element, or in several that say the same. */
 export interface MatchedMenu {
   elements: ReadMenu[]
-  /** What the links of the first element mean. */
+  /** The one that says most. */
+  first: ReadMenu
+  /** What its links mean. */
   matches: Map<PageLink, Meaning>
 }
+
+const nameOf = ({ href, label }: PageLink): string => JSON.stringify([href, label])
 
 /**
  * The menus that the page has above, beside and below its content, with what their items mean. One in its footer is one of the page's where it
@@ -20,27 +24,34 @@ export function pageMenus(reading: PageReading, files: ReadonlySet<string>): Mat
   const linksOf = (menu: ReadMenu) => menu.links.flatMap((at) => links.get(at) ?? [])
   const sayings = new Map<string, ReadMenu[]>()
   for (const menu of reading.menus.filter((m) => m.place !== 'text')) {
-    // One for wide and one for narrow screens are one menu.
-    const says = JSON.stringify([menu.place, ...linksOf(menu).map(({ href, label }) => [href, label])])
+    // One for wide and one for narrow screens are one menu: what leads away may stand in one of them only.
+    const within = linksOf(menu).filter((l) => !['outside', 'other-page', 'button', 'group'].includes(l.status))
+    const says = JSON.stringify([menu.place, within.length ? within.map(nameOf) : linksOf(menu).map(nameOf)])
     sayings.set(says, [...(sayings.get(says) ?? []), menu])
   }
   return [...sayings.values()].flatMap((elements): MatchedMenu[] => {
-    const [first] = elements
+    const first = [...elements].sort((a, b) => b.links.length - a.links.length)[0]
     const own = linksOf(first!)
     if (first!.place === 'footer' && own.filter((l) => l.status === 'ok').length < 2) return []
     // What a footer says beside that is rarely about sections, and of a page that was handed over everything was decided.
     const guess = first!.place === 'header' && !reading.written.settings
-    return [{ elements, matches: matchLinks(own, reading.candidates, { files, guess }) }]
+    return [{ elements, first: first!, matches: matchLinks(own, reading.candidates, { files, guess }) }]
   })
 }
 
 export function adoptMenus(reading: PageReading, found: readonly MatchedMenu[], sections: readonly Section[]): Menu[] {
   const byAt = new Map(sections.map((s) => [s.at, s]))
   const links = new Map(reading.links.map((l) => [l.at, l]))
-  return found.map(({ elements, matches }, m): Menu => {
-    const [first] = elements
+  return found.map(({ elements, first, matches }, m): Menu => {
     const key = `m${m + 1}`
-    const items = first!.links.map((at, n): Item => {
+    const left = new Map(elements.filter((e) => e !== first).map((e) => [e, e.links.map((at) => links.get(at)!)]))
+    /** The same link in another element; each is one item's. */
+    const twin = (element: ReadMenu, link: PageLink): ElementAt[] => {
+      const own = left.get(element)!
+      const found = own.findIndex((l) => nameOf(l) === nameOf(link))
+      return found < 0 ? [] : own.splice(found, 1).map((l) => l.at)
+    }
+    const items = first.links.map((at, n): Item => {
       const link = links.get(at)!
       const meaning = matches.get(link)
       const section = byAt.get(meaning?.candidate.at ?? -1)
@@ -48,11 +59,11 @@ export function adoptMenus(reading: PageReading, found: readonly MatchedMenu[], 
         key: `${key}-${n}`,
         label: link.label,
         target: targetOf(link, section),
-        links: elements.map((e) => e.links[n]!),
+        links: elements.flatMap((e) => (e === first ? [at] : twin(e, link))),
         ...(section && meaning!.isLikely ? { takenToBe: true as const } : {}),
       }
     })
-    const name = first!.label || (first!.place === 'footer' ? 'Footer menu' : 'Header menu')
+    const name = first.label || (first.place === 'footer' ? 'Footer menu' : 'Header menu')
     return { key, name, form: { kind: 'found', elements: elements.map((e): ElementAt => e.at) }, items }
   })
 }

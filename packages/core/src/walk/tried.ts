@@ -47,6 +47,7 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
       if (at !== undefined) for (const id of [section.id, ...section.former]) land.set(id, at)
     }
   }
+  const items = new Set(page.menus.flatMap((m) => m.items.map((i) => i.label)))
   return tried.map((one): TryVerdict => {
     const wrong = (fault: TryFault, why: string): TryVerdict => ({ tried: one, fault, why })
     const meant = land.get(one.id)
@@ -63,6 +64,8 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
       return wrong('off', one.isTaken ? `${where}, since a script of the page takes the click` : where)
     }
     if (one.isCovered) return wrong('covered', one.coveredBy ? `arrives under ${one.coveredBy}` : 'arrives out of sight')
+    // What is no item of a menu, as a site's name that stands among them, is not to be marked.
+    if (!items.has(one.label)) return { tried: one, fault: null, why: '' }
     if (!one.isLit) return wrong('unlit', 'is not marked where it arrives')
     if (!one.isSeen) return wrong('unseen', 'is marked where it arrives, and looks as the others do: the page’s own styles win')
     return { tried: one, fault: null, why: '' }

@@ -39,7 +39,7 @@ describe('a link that was pressed', () => {
   })
   const land = solveArrivals(page, survey)[1]!.land
   const right: Tried = {
-    label: 'Two',
+    label: page.menus[0]!.items[1]!.label,
     href: '#id-2',
     id: 'id-2',
     hasTarget: true,
@@ -69,6 +69,7 @@ describe('a link that was pressed', () => {
     ['is not lit', { isLit: false }, 'unlit', /not marked/],
     ['is lit, and nobody sees it', { isSeen: false }, 'unseen', /styles win/],
     ['moves the page sideways', { isSideways: true }, 'sideways', /sideways/],
+    ['is not lit, and is no item', { isLit: false, label: 'The site’s name' }, null, /^$/],
     ['leads to what is no section', { id: 'other', href: '#other', scroll: 77 }, null, /^$/],
   ])('that %s', (_, over, fault, why) => {
     const [verdict] = judgeTried(page, survey, [{ ...right, ...over }])

@@ -205,34 +205,36 @@ const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: Item
         onCommit={(label) => run({ type: 'item/label', ...at, label })}
         className="flex-1"
       />
-      {item.takenToBe && (
-        <Button
-          kind="quiet"
-          aria-label={`Confirm the target of item ${item.label}`}
-          title="Found by its words, since the link does not say where it leads. Press to confirm, or choose another."
-          onClick={() => run({ type: 'item/target', ...at, target: item.target })}
+      <span className="flex w-44 flex-none flex-col items-end">
+        <select
+          aria-label={`Target of item ${item.label}`}
+          disabled={isBare}
+          value={targetValue(item.target)}
+          onPointerDown={() => setAsked(true)}
+          onFocus={() => setAsked(true)}
+          onChange={(e) => run({ type: 'item/target', ...at, target: readTarget(e.target.value) })}
+          className={`min-h-7 w-full rounded-sm border bg-sheet px-1 text-sm ${loose ? 'border-brick' : 'border-hair'}`}
         >
-          <span className="text-xs whitespace-nowrap text-faint">taken to be</span>
-          <Check size={14} aria-hidden />
-        </Button>
-      )}
-      <select
-        aria-label={`Target of item ${item.label}`}
-        disabled={isBare}
-        value={targetValue(item.target)}
-        onPointerDown={() => setAsked(true)}
-        onFocus={() => setAsked(true)}
-        onChange={(e) => run({ type: 'item/target', ...at, target: readTarget(e.target.value) })}
-        className={`min-h-7 w-44 flex-none rounded-sm border bg-sheet px-1 text-sm ${loose ? 'border-brick' : 'border-hair'}`}
-      >
-        {choices.map((i) => (
-          <option key={page.sections[i]!.key} value={`section ${page.sections[i]!.key}`}>
-            {i + 1} {page.sections[i]!.title}
-          </option>
-        ))}
-        <option value="top">Top of the page</option>
-        {(item.links.length > 0 || item.target.kind === 'as-is') && <option value="as-is">{asItIs(link)}</option>}
-      </select>
+          {choices.map((i) => (
+            <option key={page.sections[i]!.key} value={`section ${page.sections[i]!.key}`}>
+              {i + 1} {page.sections[i]!.title}
+            </option>
+          ))}
+          <option value="top">Top of the page</option>
+          {(item.links.length > 0 || item.target.kind === 'as-is') && <option value="as-is">{asItIs(link)}</option>}
+        </select>
+        {item.takenToBe && (
+          <Button
+            kind="quiet"
+            aria-label={`Confirm the target of item ${item.label}`}
+            title="Found by its words, since the link does not say where it leads. Press to confirm, or choose another."
+            onClick={() => run({ type: 'item/target', ...at, target: item.target })}
+          >
+            <span className="text-xs whitespace-nowrap text-faint">taken to be; confirm</span>
+            <Check size={14} aria-hidden />
+          </Button>
+        )}
+      </span>
       <Button kind="quiet" aria-label={`Drop item ${item.label}`} onClick={() => run({ type: 'item/drop', ...at })}>
         <X size={14} aria-hidden />
       </Button>

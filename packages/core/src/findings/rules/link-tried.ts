@@ -8,8 +8,9 @@ function wrongLinks({ page, site, surveys, tried }: SiteFacts) {
   const out = new Map<string, { label: string; href: string; why: string; screens: string[] }>()
   for (const screen of site.screens)
     for (const { tried: one, fault, why } of judgeTried(page, surveys[screen.key] ?? null, tried[screen.key] ?? [])) {
-      if (!fault) continue
-      const key = `${one.href} ${fault}`
+      // What has no target is told where it stands, whether it was tried or not.
+      if (!fault || fault === 'nowhere') continue
+      const key = `${one.label} ${one.href} ${fault}`
       const known = out.get(key)
       if (known) known.screens.push(screen.name)
       else out.set(key, { label: one.label, href: one.href, why, screens: [screen.name] })

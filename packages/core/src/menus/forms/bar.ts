@@ -22,6 +22,7 @@ export const form: MadeForm<Form> = {
   place: ({ place }, header) => (place === 'after-header' && header !== null ? { after: header } : 'body-start'),
   markup: (links) => `\n${links.map(({ href, label }) => `<a href="${escapeAttribute(href)}">${escapeText(label)}</a>`).join('\n')}\n`,
   cover: HEIGHT,
+  room: ({ place }) => (place === 'under-fixed' ? 0 : HEIGHT),
   isBelowHeader: ({ place }) => place !== 'top',
   style: ({ place }, { color, backing }) => {
     const bar = `html:root ${MADE_MENU}`

@@ -25,6 +25,8 @@ export interface MadeForm<F extends { kind: string }> {
   style: (form: F, look: Look) => string[]
   /** How much of the viewport's top it covers, in px, below what the page's own header covers. */
   cover: number
+  /** By how much it moves the page's content down, in px. */
+  room: (form: F) => number
   /** True where it begins below the page's own header. */
   isBelowHeader: (form: F) => boolean
   /** Its items, from the links in a piece that was brought in again; an empty ID is the top. */

@@ -1,0 +1,36 @@
+import { aMenu, anItem, aPage, aSection } from '../site/builder.ts'
+import { aHeader, aPart, aSurvey } from '../survey/builder.ts'
+import { coverOf, isKept, withMade } from './index.ts'
+
+const header = (height: number) => aHeader({ at: 5, position: 'static', height, rest: 0, moved: 0, canStay: true })
+
+describe('a header that is made to stay', () => {
+  const page = aPage({ header: { at: 5, keep: 'sticky', backing: null } })
+  it.each([
+    ['takes a sixth', 800, 133, true],
+    ['takes more', 800, 140, false],
+    ['takes more of a low screen', 400, 80, false],
+  ])('where it %s', (_, height, tall, kept) => {
+    const survey = aSurvey({ height, header: header(tall) })
+    expect(isKept(page, survey)).toBe(kept)
+    expect(coverOf(page, survey).arrival).toBe(kept ? tall : 0)
+  })
+  it('is taken to be where nothing was measured', () => expect(isKept(page, null)).toBe(true))
+  it('is none that the page sees to itself', () =>
+    expect(isKept(aPage({ header: { at: 5, keep: null, backing: null } }), null)).toBe(false))
+})
+
+describe('the menu that is made', () => {
+  const with_ = (place: 'top' | 'under-fixed') =>
+    aPage({ sections: [aSection(1)], menus: [{ ...aMenu([anItem(1)]), form: { kind: 'bar', place } }] })
+  const long = aSurvey({ pageHeight: 3000, maxScroll: 2200, height: 800, parts: [aPart({ at: 1, top: 100, bottom: 900, movedTop: 100 })] })
+  const short = aSurvey({ pageHeight: 800, maxScroll: 0, height: 800, parts: [aPart({ at: 1, top: 0, bottom: 200, movedTop: 0 })] })
+  it('moves what stands below it', () =>
+    expect(withMade(long, with_('top'))).toMatchObject({
+      pageHeight: 3048,
+      maxScroll: 2248,
+      parts: [{ top: 148, bottom: 948, movedTop: 148 }],
+    }))
+  it('moves nothing where it lies over the page', () => expect(withMade(long, with_('under-fixed'))).toBe(long))
+  it('does not make a page scroll that does not fill the screen', () => expect(withMade(short, with_('top')).maxScroll).toBe(0))
+})
