@@ -28,7 +28,7 @@ const measured = () =>
 const setUp = async () => {
   await measured()
   await page.getByRole('button', { name: 'Set everything up', exact: true }).click()
-  await page.waitForTimeout(1500)
+  await page.getByTestId('tried').getByText(/links tried on/).waitFor({ timeout: 60000 })
 }
 
 try {

@@ -1,9 +1,11 @@
 import { defaultRule } from '../naming/index.ts'
 import { inlineScripts, parsePage, readPage, registersWorker, undeclaredNames } from '../page/index.ts'
+import { solveArrivals } from '../arrival/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
 import { aSite } from '../site/builder.ts'
 import { aHeader, aPart, aSurvey } from '../survey/builder.ts'
 import { apply, type Item, type Site, type SitePage } from '../site/index.ts'
+import type { Tried } from '../walk/index.ts'
 import { openFindings, pageFindings, taskOf } from './index.ts'
 
 const none = { missing: new Set<string>(), undeclared: new Set<string>(), registersWorker: false }
@@ -197,7 +199,49 @@ describe('what a menu says', () => {
     const open = openFindings({ site: both, page, reading, undeclared, named, surveys, tried: {} }, [])
     expect(open.map((f) => f.code)).toContain('link-elsewhere')
     expect(open.find((f) => f.code === 'link-elsewhere')!.message).toContain('rooms.html#rooms')
+    // By now a section here has the ID that it asks for.
+    const here = { ...page, sections: page.sections.map((s, n) => (n ? { ...s, id: 'rooms' } : s)) }
+    const now = openFindings(
+      { site: { ...site(here), pages: [here, other] }, page: here, reading, undeclared, named, surveys, tried: {} },
+      [],
+    )
+    expect(now.map((f) => f.code)).not.toContain('link-elsewhere')
   })
+})
+
+it('tells of links that were tried and are not right, on which screens, with their place', () => {
+  const { page, reading } = opened(
+    '<nav><a href="#a">First</a>\n<a href="#b">Second</a></nav><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>',
+  )
+  const parts = page.sections.map((s, i) => aPart({ at: s.at, top: 900 * i, movedTop: 900 * i, bottom: 900 * i + 900 }))
+  const laptop = aSurvey({ parts, pageHeight: 4000, maxScroll: 3200 })
+  const seen = (id: string, label: string, scroll: number, over: Partial<Tried> = {}): Tried => {
+    const right = {
+      hasTarget: true,
+      hasBox: true,
+      isSideways: false,
+      isCovered: false,
+      coveredBy: '',
+      isLit: true,
+      isSeen: true,
+      isTaken: false,
+    }
+    return { label, href: `#${id}`, id, scroll, ...right, ...over }
+  }
+  const told = (tried: Tried[]) =>
+    openFindings(
+      { site: site(page), page, reading, undeclared, named, surveys: { laptop, phone: laptop }, tried: { laptop: tried, phone: tried } },
+      [],
+    )
+      .filter((f) => f.code === 'link-tried')
+      .map((f) => `${f.line} ${f.message}`)
+  const land = solveArrivals(page, laptop).map((a) => a.land)
+  expect(told([seen('a', 'First', land[0]!), seen('b', 'Second', land[1]!)])).toEqual([])
+  expect(told([seen('a', 'First', land[0]!), seen('b', 'Second', land[1]! - 30)])).toEqual([
+    '2 “Second” stops 30 px above its place (on every screen).',
+  ])
+  // What has no target is told where it stands.
+  expect(told([seen('gone', 'Third', 0, { hasTarget: false })])).toEqual([])
 })
 
 it('tells of a header that takes more than a sixth of a screen, or is not made to stay since it would', () => {

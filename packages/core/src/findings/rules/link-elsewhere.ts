@@ -5,10 +5,14 @@ import type { Draft, Rule } from '../finding.ts'
 export const rule: Rule = {
   severity: 'error',
   task: 'menus',
-  inSite: ({ page, site, reading }) =>
+  inSite: ({ page, site, reading, items }) =>
     reading.links.flatMap((link): Draft[] => {
       if (link.status !== 'broken' || !link.fragment) return []
       const wanted = decodeFragment(link.fragment)
+      // One that was given a target, or finds one here by now, is not meant for there.
+      const used = items.get(link.at)
+      const isHere = page.sections.some((s) => s.id.toLowerCase() === wanted.toLowerCase() || s.former.includes(wanted))
+      if (isHere || (used && used.item.target.kind !== 'as-is')) return []
       const other = site.pages.find((p) => p !== page && p.sections.some((s) => s.id === wanted))
       if (!other) return []
       return [

@@ -23,12 +23,14 @@ export const rule: Rule = {
   task: 'walk',
   inSite: (facts) =>
     wrongLinks(facts).map(({ label, href, why, screens }): Draft => {
+      // The handover may have given it its address; then the section says where it is.
+      const link = facts.reading.links.find((l) => l.href === href && l.label === label)
       const section = facts.page.sections.find((s) => `#${s.id}` === href)
       const where = screens.length === facts.site.screens.length ? 'on every screen' : `on ${screens.map((s) => `“${s}”`).join(', ')}`
       return {
         message: `“${label}” ${why} (${where}).`,
-        ...(section ? facts.placeOf(section.at) : { line: 1, column: 1 }),
-        where: section ? { at: section.at, section: section.key } : {},
+        ...(link ? { line: link.line, column: link.column } : section ? facts.placeOf(section.at) : { line: 1, column: 1 }),
+        where: { ...(link || section ? { at: link?.at ?? section!.at } : {}), ...(section ? { section: section.key } : {}) },
         fix: null,
       }
     }),
