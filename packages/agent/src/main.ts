@@ -28,7 +28,7 @@ keepStorage()
 const nonce = window.name
 const application = window.parent
 if (window.parent === window) {
-  host.wayBellAgent = { probe, tryLinks }
+  host.wayBellAgent = { probe, tryLink, tryLinks }
   watchPresses()
 } else {
   // The page is not to know it; a reload is, so that the agent in it can say who it is.
@@ -109,7 +109,7 @@ function serve(port: MessagePort): void {
         return
       case 'try': {
         probing = true
-        const { tried, total } = await tryLink(message.place).finally(() => (probing = false))
+        const { tried, total } = await tryLink(message.place, message.isPatient).finally(() => (probing = false))
         say({ type: 'tried', turn: message.turn, tried, total })
         return
       }

@@ -36,8 +36,8 @@ export type ToAgent =
   | { type: 'follow'; hash: string }
   /** Follows a hash from rest at `from`, and says what came of it. */
   | { type: 'visit'; turn: number; hash: string; from: number }
-  /** Presses one link of the menus, by its place among them, and says what became of it. */
-  | { type: 'try'; turn: number; place: number }
+  /** Presses one link of the menus, by its place among them, and says what became of it; where it is to be sure, with longer waits. */
+  | { type: 'try'; turn: number; place: number; isPatient: boolean }
   /** Draws a box around an element of the page, and brings it into view where it is to be shown; null takes the box away. */
   | { type: 'point'; at: number | null; show: boolean }
   /** Begins or ends picking an element by pointing at it. */

@@ -18,14 +18,17 @@ function linksToTry(): { link: HTMLAnchorElement; menu: Element; hash: string }[
 export async function tryLinks(): Promise<Tried[]> {
   const out: Tried[] = []
   for (let place = 0; ; place++) {
-    const { tried } = await tryLink(place)
+    const { tried } = await tryLink(place, false)
     if (!tried) return out
     out.push(tried)
   }
 }
 
-/** @param place among the links of the menus */
-export async function tryLink(place: number): Promise<{ tried: Tried | null; total: number }> {
+/**
+ * @param place among the links of the menus
+ * @param isPatient gives the page longer: a machine that is busy is no fault of the link
+ */
+export async function tryLink(place: number, isPatient: boolean): Promise<{ tried: Tried | null; total: number }> {
   const links = linksToTry()
   const one = links[place]
   if (!one) return { tried: null, total: links.length }
@@ -36,14 +39,14 @@ export async function tryLink(place: number): Promise<{ tried: Tried | null; tot
     await untilSteady(() => '', 3000)
   }
   try {
-    return { tried: await pressed(one), total: links.length }
+    return { tried: await pressed(one, isPatient), total: links.length }
   } finally {
     motion()
     if (place === links.length - 1) jumpTo(0)
   }
 }
 
-async function pressed({ link, menu, hash }: ReturnType<typeof linksToTry>[number]): Promise<Tried> {
+async function pressed({ link, menu, hash }: ReturnType<typeof linksToTry>[number], isPatient: boolean): Promise<Tried> {
   scrollTo({ top: 0, left: 0, behavior: 'instant' })
   await twoFrames()
   const id = decoded(fragmentOf(hash))
@@ -54,7 +57,7 @@ async function pressed({ link, menu, hash }: ReturnType<typeof linksToTry>[numbe
   await untilSteady(() => `${scrollY} ${document.documentElement.scrollHeight}`, 2500)
   // The script in the page puts an arrival right a moment after its header has come to rest, or what came in has.
   const before = scrollY
-  await pause(performance.now() - pressedAt > 150 ? 250 : 40)
+  await pause(isPatient ? 1200 : performance.now() - pressedAt > 150 ? 250 : 40)
   await twoFrames()
   if (scrollY !== before) await untilSteady(() => `${scrollY}`, 1000)
   const over = target ? coverOver(firstOf(target)) : null

@@ -112,8 +112,9 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, say }: B
     const built: OpenedPage = { ...source, html: Buffer.from(handover.bytes) }
     links = []
     for (const screen of site.screens) {
-      const seen = (tried[screen.key] = await tryOn(browser, built, screen))
-      const verdicts = judgeTried(page, asBuilt[screen.key] ?? null, seen)
+      const judge = (seen: Tried[]) => judgeTried(page, asBuilt[screen.key] ?? null, seen)
+      const seen = (tried[screen.key] = await tryOn(browser, built, screen, (one) => judge([one])[0]!.fault !== null))
+      const verdicts = judge(seen)
       for (const { tried: one, fault, why } of verdicts) links.push({ screen: screen.key, label: one.label, href: one.href, fault, why })
       tell(screen.name, verdicts, say)
     }

@@ -62,9 +62,18 @@ export const measureOn = (browser: Browser, page: OpenedPage, reading: PageReadi
     return loaded.evaluate((r) => (window as AgentOfWindow).wayBellAgent!.probe(r), request)
   })
 
-/** Every link of the menus of a page as it was built. */
-export const tryOn = (browser: Browser, page: OpenedPage, screen: Screen): Promise<Tried[]> =>
-  opened(browser, page, screen, (loaded) => loaded.evaluate(() => (window as AgentOfWindow).wayBellAgent!.tryLinks()))
+/**
+ * Every link of the menus of a page as it was built.
+ * @param isWrong what it says so of is tried once more, with longer waits
+ */
+export const tryOn = (browser: Browser, page: OpenedPage, screen: Screen, isWrong: (tried: Tried) => boolean): Promise<Tried[]> =>
+  opened(browser, page, screen, async (loaded) => {
+    const all = await loaded.evaluate(() => (window as AgentOfWindow).wayBellAgent!.tryLinks())
+    for (const [place, one] of all.entries())
+      if (isWrong(one))
+        all[place] = (await loaded.evaluate((n) => (window as AgentOfWindow).wayBellAgent!.tryLink(n, true), place)).tried ?? one
+    return all
+  })
 
 async function opened<T>(browser: Browser, page: OpenedPage, screen: Screen, work: (loaded: Page) => Promise<T>): Promise<T> {
   const context = await browser.newContext({

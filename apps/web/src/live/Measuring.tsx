@@ -3,7 +3,7 @@
  * nothing changes at the size of the screen in view, so that an edit's results for that one come first.
  */
 import type { SurveyRequest } from '@waybell/agent/types'
-import type { PageEdit, Screen, SitePage, Survey, Tried } from '@waybell/core'
+import { judgeTried, type PageEdit, type Screen, type SitePage, type Survey, type Tried } from '@waybell/core'
 import { useEffect, useRef, useState } from 'react'
 import { Channel } from './channel.ts'
 import { BARELY, frameAddress, SANDBOX } from './frame.ts'
@@ -177,7 +177,7 @@ class Surveyor {
       this.take(screen)
       const found: Tried[] = []
       for (let place = 0; place < MOST_TRIED && !this.isChanged && !this.isStopped; place++) {
-        const { tried } = await this.channel.ask('tried', (turn) => ({ type: 'try', turn, place }))
+        const tried = await this.tryLink(screen, place)
         if (!tried) break
         found.push(tried)
       }
@@ -185,6 +185,15 @@ class Surveyor {
     }
     this.take(this.inTurn()[0]!)
     return this.isChanged || this.isStopped ? null : all
+  }
+
+  /** One that is not right is tried once more, with longer waits. */
+  private async tryLink(screen: Screen, place: number): Promise<Tried | null> {
+    const ask = (isPatient: boolean) => this.channel.ask('tried', (turn) => ({ type: 'try', turn, place, isPatient }))
+    const { tried } = await ask(false)
+    const survey = this.done.get(screen.key)?.survey ?? null
+    if (!tried || this.isChanged || !judgeTried(this.props().of, survey, [tried])[0]!.fault) return tried
+    return (await ask(true)).tried
   }
 
   private async isLeftAlone(ms: number): Promise<boolean> {

@@ -317,8 +317,8 @@ function withLinked(found: Likely[], linked: readonly El[], leadHeading: (el: El
     if (outer && opensOuter && !outer.el.attrs.has('id')) parts[parts.indexOf(outer)] = { el, heading: outer.heading, scope: outer.el }
     else {
       // An empty target right before a block, as pages have them that shift it up by their header: the block's, which is no second section.
-      const block = isEmpty(el) ? parts.find((p) => p.el.order > el.lastOrder && isNextTo(el, p.el)) : undefined
-      if (block && !block.el.attrs.has('id')) {
+      const block = isEmpty(el) ? firstBehind(el, parts) : undefined
+      if (block && !block.el.attrs.has('id') && isNextTo(el, block.el)) {
         parts[parts.indexOf(block)] = { el, heading: block.heading, scope: block.el }
         continue
       }
@@ -336,6 +336,12 @@ function withLinked(found: Likely[], linked: readonly El[], leadHeading: (el: El
     offered: true,
     depth: parts.filter((p) => p.el !== el && contains(p.scope ?? p.el, el)).length,
   }))
+}
+
+function firstBehind(el: El, parts: readonly Likely[]): Likely | undefined {
+  let first: Likely | undefined
+  for (const part of parts) if (part.el.order > el.lastOrder && (!first || part.el.order < first.el.order)) first = part
+  return first
 }
 
 /** Nothing but markup around it, or other empty elements, stands between an element and a block behind it. */

@@ -226,7 +226,7 @@ const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: Item
         {item.takenToBe && (
           <Button
             kind="quiet"
-            aria-label={`Confirm the target of item ${item.label}`}
+            aria-label={`taken to be; confirm ${item.label}`}
             title="Found by its words, since the link does not say where it leads. Press to confirm, or choose another."
             onClick={() => run({ type: 'item/target', ...at, target: item.target })}
           >
