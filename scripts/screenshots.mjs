@@ -28,7 +28,10 @@ const measured = () =>
 const setUp = async () => {
   await measured()
   await page.getByRole('button', { name: 'Set everything up', exact: true }).click()
-  await page.getByTestId('tried').getByText(/links tried on/).waitFor({ timeout: 60000 })
+  await page
+    .getByTestId('tried')
+    .getByText(/links tried on/)
+    .waitFor({ timeout: 60000 })
 }
 
 try {
