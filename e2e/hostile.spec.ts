@@ -169,10 +169,10 @@ for (const rel of ['preconnect', 'dns-prefetch']) for (const href of ['http://12
       buffer:
         Buffer.from(`<!doctype html><title>Past</title><section id="a"><h2>A</h2><p>words</p></section><section id="b"><h2>B</h2></section><script>
 for (let i = 1; i <= 30; i++) history.pushState({ i }, '', '?step=' + i)
-for (let i = 1; i <= 5; i++) setTimeout(() => (location.hash = 'h' + i), 50 * i)
+// Before a page is loaded a browser replaces the entry instead.
+addEventListener('load', () => { for (let i = 1; i <= 5; i++) setTimeout(() => (location.hash = 'h' + i), 50 * i); setTimeout(() => history.go(-6), 600) })
 window.states = []
 addEventListener('popstate', (event) => states.push(event.state && event.state.i))
-setTimeout(() => history.go(-6), 600)
 localStorage.setItem('kept', 'yes')
 localStorage.other = 'too'
 window.kept = [localStorage.getItem('kept'), localStorage.other, localStorage.length, Object.keys(localStorage).join(), localStorage.getItem('none')]
@@ -183,8 +183,13 @@ caches.open('pictures').then((cache) => cache.put('/one', new Response('kept')))
 </script>`),
     })
     await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(2, { timeout: 60_000 })
-    await page.waitForTimeout(1500)
     const frame = page.frames().find((f) => f.url().includes('.localhost'))!
+    const told = () =>
+      frame.evaluate(() => {
+        const { states, kept } = window as unknown as { states: unknown[]; kept: unknown[] }
+        return [states.length, kept.length]
+      })
+    await expect.poll(told).toEqual([6, 7])
     const { states, length, kept } = await frame.evaluate(() => ({
       ...(window as unknown as { states: unknown[]; kept: unknown[] }),
       length: history.length,
