@@ -109,8 +109,8 @@ function serve(port: MessagePort): void {
         return
       case 'try': {
         probing = true
-        const { tried, total } = await tryLink(message.place, message.isPatient).finally(() => (probing = false))
-        say({ type: 'tried', turn: message.turn, tried, total })
+        const tried = await tryLink(message.place, message.isPatient).finally(() => (probing = false))
+        say({ type: 'tried', turn: message.turn, tried })
         return
       }
       case 'point':

@@ -57,6 +57,6 @@ export type FromAgent =
   /** What the picker is over, with the way down to it; `done` when it was taken, `left` when picking was given up. */
   | { type: 'picking'; way: PickedElement[]; state: 'over' | 'done' | 'left' }
   | { type: 'visited'; turn: number; visit: Visit }
-  /** `tried` is null where there is no such link; `total` says how many there are. */
-  | { type: 'tried'; turn: number; tried: Tried | null; total: number }
+  /** Null where there is no such link. */
+  | { type: 'tried'; turn: number; tried: Tried | null }
   | { type: 'failed'; turn: number; message: string }

@@ -38,7 +38,6 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
         ['hasTarget', 'hasBox', 'isSideways', 'isCovered', 'isLit', 'isSeen', 'isTaken'].map((name) => [name, Joi.boolean()]),
       ),
     }).allow(null),
-    total: at,
   }),
   failed: Joi.object({ type: 'failed', turn, message: text }),
 }

@@ -1,5 +1,5 @@
 /** The quick walk: each link of the menus is pressed once, and where the page stands a moment later is looked at. */
-import { fragmentOf, MENU, WITHIN } from '@waybell/core/contract'
+import { decodeFragment, fragmentOf, MENU, WITHIN } from '@waybell/core/contract'
 import type { Tried } from '@waybell/core'
 import { isTopOnly, sameDocumentHash, targetOf, wasTaken } from './links.ts'
 import { isPiece } from './patch.ts'
@@ -18,28 +18,29 @@ function linksToTry(): { link: HTMLAnchorElement; menu: Element; hash: string }[
 export async function tryLinks(): Promise<Tried[]> {
   const out: Tried[] = []
   for (let place = 0; ; place++) {
-    const { tried } = await tryLink(place, false)
+    const tried = await tryLink(place, false)
     if (!tried) return out
     out.push(tried)
   }
 }
 
 /**
+ * Null where there is no such link.
  * @param place among the links of the menus
  * @param isPatient gives the page longer: a machine that is busy is no fault of the link
  */
-export async function tryLink(place: number, isPatient: boolean): Promise<{ tried: Tried | null; total: number }> {
+export async function tryLink(place: number, isPatient: boolean): Promise<Tried | null> {
   const links = linksToTry()
   const one = links[place]
-  if (!one) return { tried: null, total: links.length }
+  if (!one) return null
   const motion = withoutMotion()
-  // What comes in on the way is in.
-  if (place === 0) {
-    await throughThePage()
-    await untilSteady(() => '', 3000)
-  }
   try {
-    return { tried: await pressed(one, isPatient), total: links.length }
+    // What comes in on the way is in.
+    if (place === 0) {
+      await throughThePage()
+      await untilSteady(() => '', 3000)
+    }
+    return await pressed(one, isPatient)
   } finally {
     motion()
     if (place === links.length - 1) jumpTo(0)
@@ -49,7 +50,7 @@ export async function tryLink(place: number, isPatient: boolean): Promise<{ trie
 async function pressed({ link, menu, hash }: ReturnType<typeof linksToTry>[number], isPatient: boolean): Promise<Tried> {
   scrollTo({ top: 0, left: 0, behavior: 'instant' })
   await twoFrames()
-  const id = decoded(fragmentOf(hash))
+  const id = decodeFragment(fragmentOf(hash))
   const target = targetOf(hash)
   const isTop = target === null && isTopOnly(hash)
   const isTaken = await press(link)
@@ -74,14 +75,6 @@ async function pressed({ link, menu, hash }: ReturnType<typeof linksToTry>[numbe
     isLit: link.getAttribute('aria-current') === 'true' || litTwin(menu, hash),
     isSeen: looksApart(menu),
     isTaken,
-  }
-}
-
-const decoded = (fragment: string): string => {
-  try {
-    return decodeURIComponent(fragment)
-  } catch {
-    return fragment
   }
 }
 

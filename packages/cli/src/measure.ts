@@ -70,8 +70,7 @@ export const tryOn = (browser: Browser, page: OpenedPage, screen: Screen, isWron
   opened(browser, page, screen, async (loaded) => {
     const all = await loaded.evaluate(() => (window as AgentOfWindow).wayBellAgent!.tryLinks())
     for (const [place, one] of all.entries())
-      if (isWrong(one))
-        all[place] = (await loaded.evaluate((n) => (window as AgentOfWindow).wayBellAgent!.tryLink(n, true), place)).tried ?? one
+      if (isWrong(one)) all[place] = (await loaded.evaluate((n) => (window as AgentOfWindow).wayBellAgent!.tryLink(n, true), place)) ?? one
     return all
   })
 

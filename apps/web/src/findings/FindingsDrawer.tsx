@@ -1,6 +1,7 @@
 /** All open findings, from the bottom edge. */
 import type { Finding, Site, SitePage, Tried } from '@waybell/core'
 import { useState } from 'react'
+import { MOST_TRIED } from '../live/Measuring.tsx'
 import { List } from '../ui/List.tsx'
 import { FixButton } from './FixButton.tsx'
 import { useWork } from '../work/context.ts'
@@ -20,7 +21,10 @@ function saidOf(
   if (screens.length < site.screens.length) return { said: 'The links are not tried yet', triedAll: false }
   const on = screens.length === 1 ? 'on 1 screen' : `on ${screens.length} screens`
   const outcome = wrong ? `${wrong} not right` : 'all arrive'
-  return { said: `${links === 1 ? '1 link' : `${links} links`} tried ${on}${links ? `, ${outcome}` : ''}`, triedAll: true }
+  return {
+    said: `${links === 1 ? '1 link' : links === MOST_TRIED ? `the first ${links} links` : `${links} links`} tried ${on}${links ? `, ${outcome}` : ''}`,
+    triedAll: true,
+  }
 }
 
 export function FindingsDrawer() {

@@ -38,7 +38,7 @@ const AHEAD = 40
 const BEHIND = 250
 /** Links are tried once nothing was changed for this long, in ms, and at most so many of them. */
 const IDLE = 1200
-const MOST_TRIED = 60
+export const MOST_TRIED = 60
 
 export function Measuring(props: Props) {
   const { siteKey, file, shown, scripts, edits, of, request, screens } = props

@@ -5,6 +5,7 @@ import { proposeSetUp } from '../proposal/index.ts'
 import { aSite } from '../site/builder.ts'
 import { aHeader, aPart, aSurvey } from '../survey/builder.ts'
 import { apply, type Item, type Site, type SitePage } from '../site/index.ts'
+import { aTried } from '../walk/builder.ts'
 import type { Tried } from '../walk/index.ts'
 import { openFindings, pageFindings, taskOf } from './index.ts'
 
@@ -215,19 +216,7 @@ it('tells of links that were tried and are not right, on which screens, with the
   )
   const parts = page.sections.map((s, i) => aPart({ at: s.at, top: 900 * i, movedTop: 900 * i, bottom: 900 * i + 900 }))
   const laptop = aSurvey({ parts, pageHeight: 4000, maxScroll: 3200 })
-  const seen = (id: string, label: string, scroll: number, over: Partial<Tried> = {}): Tried => {
-    const right = {
-      hasTarget: true,
-      hasBox: true,
-      isSideways: false,
-      isCovered: false,
-      coveredBy: '',
-      isLit: true,
-      isSeen: true,
-      isTaken: false,
-    }
-    return { label, href: `#${id}`, id, scroll, ...right, ...over }
-  }
+  const seen = (id: string, label: string, scroll: number, over: Partial<Tried> = {}) => aTried({ id, label, scroll, ...over })
   const told = (tried: Tried[]) =>
     openFindings(
       { site: site(page), page, reading, undeclared, named, surveys: { laptop, phone: laptop }, tried: { laptop: tried, phone: tried } },

@@ -1,6 +1,7 @@
 import { solveArrivals, type Arrival } from '../arrival/index.ts'
 import { aMenu, anItem, aPage, aSection } from '../site/builder.ts'
 import { aPart, aSurvey } from '../survey/builder.ts'
+import { aTried } from './builder.ts'
 import { judge, judgeTried, walkPlan, type Tried, type Visit } from './index.ts'
 
 const page = aPage({
@@ -38,20 +39,7 @@ describe('a link that was pressed', () => {
     parts: page.sections.map((s, i) => aPart({ at: s.at, top: 1000 * i, movedTop: 1000 * i, bottom: 1000 * i + 1000 })),
   })
   const land = solveArrivals(page, survey)[1]!.land
-  const right: Tried = {
-    label: page.menus[0]!.items[1]!.label,
-    href: '#id-2',
-    id: 'id-2',
-    hasTarget: true,
-    hasBox: true,
-    scroll: land,
-    isSideways: false,
-    isCovered: false,
-    coveredBy: '',
-    isLit: true,
-    isSeen: true,
-    isTaken: false,
-  }
+  const right = aTried({ id: 'id-2', label: page.menus[0]!.items[1]!.label, scroll: land })
   it.each<[string, Partial<Tried>, string | null, RegExp]>([
     ['stops where it was computed', {}, null, /^$/],
     ['goes to the top, and is meant to', { id: '', href: '#top', scroll: 0 }, null, /^$/],

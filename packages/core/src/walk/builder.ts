@@ -1,0 +1,15 @@
+/** A link as it was tried, for tests: right in everything that a test does not say. */
+import type { Tried } from './tried.ts'
+
+export const aTried = (over: Partial<Tried> & Pick<Tried, 'id' | 'label' | 'scroll'>): Tried => ({
+  href: `#${over.id}`,
+  hasTarget: true,
+  hasBox: true,
+  isSideways: false,
+  isCovered: false,
+  coveredBy: '',
+  isLit: true,
+  isSeen: true,
+  isTaken: false,
+  ...over,
+})
