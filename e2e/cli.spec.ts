@@ -137,9 +137,34 @@ test('build tries every link, says what is not right, and ends with 1 where some
     ['laptop', 'phone'].flatMap((screen) => ['Bread', 'Cakes', 'Order', 'Visit'].map((label) => `${screen} ${label}`)),
   )
   expect(report.menus[0]!.items[0]).toEqual({ label: 'Bread', target: '#bread', takenToBe: false })
-  // The page's own style takes every look from its links.
-  const unseen = await waybellBuilt('build', field('winner'), '--out', out)
-  expect(unseen.code).toBe(1)
-  expect(unseen.stderr).toContain('“Lunch” (#lunch) is marked where it arrives, and looks as the others do')
-  expect((await waybellBuilt('build', field('winner'), '--out', out, '--no-try')).code).toBe(0)
+  const lost = await waybellBuilt('build', field('hash-mix'), '--out', out)
+  expect(lost.code).toBe(1)
+  expect(lost.stderr).toContain('“Boathouse” (#boathouse) leads nowhere')
+  expect((await waybellBuilt('build', field('hash-mix'), '--out', out, '--no-try')).code).toBe(0)
+})
+
+test('several pages are built in one browser, each into its own folder', async () => {
+  const folder = freshFolder()
+  for (const name of ['one', 'two']) {
+    mkdirSync(join(folder, name))
+    writeFileSync(join(folder, name, 'index.html'), sound.replace('>T<', `>${name}<`))
+  }
+  const out = join(folder, 'out')
+  const pages = ['one', 'two'].map((name) => join(folder, name, 'index.html'))
+  const run = await waybellBuilt(
+    'build',
+    ...pages,
+    '--out',
+    out,
+    '--browser',
+    process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium',
+    '--format',
+    'json',
+  )
+  const reports = JSON.parse(run.stdout) as { file: string; links: { fault: string | null }[] }[]
+  expect(reports.map((r) => r.file)).toEqual(['one', 'two'].map((name) => join(out, name, 'index.html')))
+  for (const { file, links } of reports) {
+    expect(existsSync(file)).toBe(true)
+    expect(links.filter((l) => l.fault)).toEqual([])
+  }
 })

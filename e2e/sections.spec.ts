@@ -122,9 +122,13 @@ test.describe('sections and IDs', () => {
       await expect(field).toHaveValue(offered)
       await expect(liveFrame(page).locator(`[id="${offered}"] h2`)).toHaveText('The telescopes')
     }
-    // What is wrong is not taken by leaving the field.
+    // What is wrong is not taken by leaving the field, nor put back in silence.
     await field.fill('beds')
     await field.press('Enter')
+    await field.blur()
+    await expect(field).toHaveValue('beds')
+    await expect(page.getByRole('alert').filter({ hasText: 'has the ID “beds” already' })).toBeVisible()
+    await page.getByRole('button', { name: 'Back to #top-2' }).click()
     await expect(field).toHaveValue('top-2')
   })
 
@@ -181,7 +185,7 @@ test.describe('sections and IDs', () => {
     await expect(page.getByText('2 of 9 sections chosen')).toBeVisible()
     await page.keyboard.press('Delete')
     await expect.poll(() => ids(page)).toHaveLength(7)
-    await page.getByRole('button', { name: 'Undo: drop 2 sections' }).click()
+    await page.getByRole('button', { name: 'Undo: remove 2 sections' }).click()
     await expect.poll(() => ids(page)).toHaveLength(9)
   })
 
@@ -320,7 +324,7 @@ test.describe('sections and IDs', () => {
     await clean('picker')
     await page.keyboard.press('Escape')
     await page.getByRole('treeitem').nth(1).focus()
-    await act('drop “Programme”')
+    await act('remove “Programme”')
     await expect.poll(() => ids(page)).toHaveLength(8)
     await act('undo')
     await expect.poll(() => ids(page)).toHaveLength(9)
@@ -337,9 +341,8 @@ test.describe('sections and IDs', () => {
     await bar.click()
     const list = page.getByRole('list', { name: 'All findings' })
     await list
-      .getByRole('listitem')
-      .filter({ hasText: 'id-selector' })
-      .getByRole('button', { name: /^Show line/ })
+      .locator('[data-finding="id-selector"]')
+      .getByRole('button', { name: /^Show on the page/ })
       .click()
     await expect
       .poll(() =>
@@ -349,13 +352,13 @@ test.describe('sections and IDs', () => {
       )
       .toBe('solid')
     for (const code of ['id-space', 'id-selector', 'id-shadow']) {
-      const row = list.getByRole('listitem').filter({ hasText: code })
+      const row = list.locator(`[data-finding="${code}"]`)
       await row.getByRole('button', { name: /^Rename to/ }).click()
       await expect(row).toHaveCount(0)
     }
     expect(await ids(page)).toEqual(expect.arrayContaining(['getting-there', 'section-2-tickets', 'countdown-2']))
-    await expect(list.getByText('section-hidden')).toBeVisible()
-    await expect(list.getByText('section-empty')).toBeVisible()
-    await expect(list.getByText('id-duplicate')).toHaveCount(2)
+    await expect(list.locator('[data-finding="section-hidden"]')).toBeVisible()
+    await expect(list.locator('[data-finding="section-empty"]')).toBeVisible()
+    await expect(list.locator('[data-finding="id-duplicate"]')).toHaveCount(2)
   })
 })

@@ -17,7 +17,7 @@ const http = () => request(app.getHttpServer() as never)
 
 const html = '<nav><a href="#a">A</a><a href="#b">B</a></nav><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>'
 const survey = (screen: string, over: Partial<Survey> = {}): Survey => ({
-  format: 2,
+  format: 3,
   screen,
   width: 1280,
   height: 800,
@@ -26,6 +26,12 @@ const survey = (screen: string, over: Partial<Survey> = {}): Survey => ({
   parts: [],
   header: null,
   near: [],
+  menus: [],
+  padding: 0,
+  smooth: false,
+  built: { links: [], headings: [] },
+  rewrites: false,
+  looks: [],
   color: 'oklch(0.2 0.05 250)',
   background: 'color(srgb 1 1 1)',
   ...over,
@@ -43,8 +49,8 @@ it('are kept with what they are surveys of, given again, and counted for the han
   const put = (body: object) => http().put(`${path}/surveys`).send(body)
   const sound = { source: page.source, scripts: true, surveys: [{ key: keyOf(true), survey: survey('laptop') }] }
 
-  await put(sound).expect(204)
-  await put({ ...sound, scripts: false, surveys: [{ key: keyOf(false), survey: survey('laptop', { maxScroll: 9 }) }] }).expect(204)
+  await put(sound).expect(200)
+  await put({ ...sound, scripts: false, surveys: [{ key: keyOf(false), survey: survey('laptop', { maxScroll: 9 }) }] }).expect(200)
   const { body: kept } = await http().get(`${path}/surveys`).expect(200)
   expect(kept).toHaveLength(2)
   expect(kept).toContainEqual({ key: keyOf(true), scripts: true, survey: survey('laptop') })

@@ -66,6 +66,6 @@ it('changes that come at the same time are all there, or were refused', async ()
     answers
       .filter((a) => a.status === 'rejected')
       .map((a) => a.reason.message as string)
-      .every((m) => m.includes('may have been dropped')),
+      .every((m) => m.includes('may have been removed')),
   ).toBe(true)
 })

@@ -64,7 +64,7 @@ it('makes a page of each HTML file, and adds more as one change', async () => {
   expect(known.body.message).toContain('the page “third.html” already')
   await change(key, { type: 'page/drop', page: 'p3' }, 1).expect(200)
   expect((await http().get(`/api/sites/${key}/log`).expect(200)).body.map((e: { what: string }) => e.what)).toEqual([
-    'Drop a page',
+    'Remove a page',
     'Add a page',
   ])
 })

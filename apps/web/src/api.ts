@@ -136,11 +136,11 @@ export const api = {
   site: (key: string) => ask<SiteState>(`sites/${key}`),
   create: (
     files: readonly GivenFile[],
-    fields: { html?: string; outline?: string },
+    fields: { html?: string; outline?: string; scripts: 'on' | 'off' },
     tell: (progress: Progress) => void,
     signal: AbortSignal,
   ) => send<{ key: string }>('sites', files, { ...fields }, tell, signal),
-  drop: (key: string) => ask<void>(`sites/${key}`, { method: 'DELETE' }),
+  remove: (key: string) => ask<void>(`sites/${key}`, { method: 'DELETE' }),
   change: (key: string, body: { idempotencyKey: string; baseVersion: number; command: Command; undoes: number | null }) =>
     ask<{ version: number }>(`sites/${key}/changes`, json('POST', body)),
   log: (site: string) => ask<LogEntry[]>(`sites/${site}/log`),
@@ -157,7 +157,7 @@ export const api = {
   /** Address of the stream that tells the site's version after every change. */
   surveys: (site: string, page: string) => ask<KeptSurvey[]>(`${pagePath(site, page)}/surveys`),
   putSurveys: (site: string, page: string, body: { source: string; scripts: boolean; surveys: { key: string; survey: Survey }[] }) =>
-    ask<void>(`${pagePath(site, page)}/surveys`, json('PUT', body)),
+    ask<{ isReadAnew: boolean }>(`${pagePath(site, page)}/surveys`, json('PUT', body)),
   handover: (site: string, page: string) => ask<HandoverView>(`${pagePath(site, page)}/handover`),
   handoverPage: (site: string, page: string) => `/api/${pagePath(site, page)}/handover/page`,
   handoverZip: (site: string, page: string) => `/api/${pagePath(site, page)}/handover/zip`,

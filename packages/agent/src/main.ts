@@ -109,7 +109,7 @@ function serve(port: MessagePort): void {
         return
       case 'try': {
         probing = true
-        const tried = await tryLink(message.place, message.isPatient).finally(() => (probing = false))
+        const tried = await tryLink(message.place, message.isPatient, message.ownMenus).finally(() => (probing = false))
         say({ type: 'tried', turn: message.turn, tried })
         return
       }

@@ -1,5 +1,5 @@
 /** What the application and the agent in a live page say to each other, over a port that the page cannot see. */
-import type { PageEdit, Survey, Tried, Visit } from '@waybell/core'
+import type { MarkClass, PageEdit, Survey, Tried, Visit } from '@waybell/core'
 
 /** What is to be measured. */
 export interface SurveyRequest {
@@ -7,9 +7,20 @@ export interface SurveyRequest {
   /** The viewport, in CSS px. */
   width: number
   height: number
-  parts: { at: number; heading: number | null }[]
+  /** `block` is what an empty target stands for. */
+  parts: { at: number; heading: number | null; block: number | null }[]
   /** The bar above the content, as the source has it. */
   header: number | null
+  /** Menus that the page has. */
+  menus: number[]
+  /** Whether headings are looked for by their look. */
+  looks: boolean
+}
+
+/** A menu that the page marks by itself, and how. */
+export interface OwnMenu {
+  at: number
+  mark: MarkClass
 }
 
 /** An element that was pointed at. */
@@ -37,7 +48,7 @@ export type ToAgent =
   /** Follows a hash from rest at `from`, and says what came of it. */
   | { type: 'visit'; turn: number; hash: string; from: number }
   /** Presses one link of the menus, by its place among them, and says what became of it; where it is to be sure, with longer waits. */
-  | { type: 'try'; turn: number; place: number; isPatient: boolean }
+  | { type: 'try'; turn: number; place: number; isPatient: boolean; ownMenus: OwnMenu[] }
   /** Draws a box around an element of the page, and brings it into view where it is to be shown; null takes the box away. */
   | { type: 'point'; at: number | null; show: boolean }
   /** Begins or ends picking an element by pointing at it. */

@@ -1,15 +1,21 @@
 import { readMessage } from './schema.ts'
 
 const survey = {
-  format: 2,
+  format: 3,
   screen: 'laptop',
   width: 1280,
   height: 800,
   pageHeight: 4000,
   maxScroll: 3200,
-  parts: [{ at: 5, top: 0, bottom: 10.5, movedTop: 0, margin: 0, hasBox: true, heading: null, background: 'rgba(0, 0, 0, 0)' }],
+  parts: [{ at: 5, top: 0, bottom: 10.5, movedTop: 0, margin: 0, hasBox: true, heading: null, shift: 0, background: 'rgba(0, 0, 0, 0)' }],
   header: null,
   near: [],
+  menus: [{ at: 3, isDrawn: true, shows: ['line'], own: { name: 'active', on: 'entry', moves: false, isRight: false, isSeen: true } }],
+  padding: 0,
+  smooth: false,
+  built: { links: [], headings: ['Said by a script'] },
+  rewrites: false,
+  looks: [{ at: 5, level: 2 }],
   color: 'rgb(0, 0, 0)',
   background: 'oklch(0.5 0.1 20)',
 }
@@ -30,4 +36,8 @@ it.each([
   ['beyond all bounds', { type: 'scrolled', y: 1e12 }],
   ['a colour that is style', { type: 'survey', turn: 1, survey: { ...survey, color: 'red; } * { display: none' } }],
   ['an address for a colour', { type: 'survey', turn: 1, survey: { ...survey, background: 'url(http://x.example)' } }],
+  [
+    'a class that is several',
+    { type: 'survey', turn: 1, survey: { ...survey, menus: [{ ...survey.menus[0], own: { ...survey.menus[0]!.own, name: 'a b' } }] } },
+  ],
 ])('does not take %s', (_, message) => expect(readMessage(message)).toBeNull())

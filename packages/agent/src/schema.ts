@@ -35,7 +35,7 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
       coveredBy: text,
       scroll: length,
       ...Object.fromEntries(
-        ['hasTarget', 'hasBox', 'isSideways', 'isCovered', 'isLit', 'isSeen', 'isTaken'].map((name) => [name, Joi.boolean()]),
+        ['hasTarget', 'hasBox', 'isSideways', 'isCovered', 'isLit', 'isSeen', 'isAlone', 'isTaken'].map((name) => [name, Joi.boolean()]),
       ),
     }).allow(null),
   }),

@@ -1,16 +1,40 @@
 /** The quick walk: each link of the menus is pressed once, and where the page stands a moment later is looked at. */
-import { decodeFragment, fragmentOf, MENU, WITHIN } from '@waybell/core/contract'
+import { decodeFragment, entryOf, fragmentOf, markClassOf, MENU, openersOf, WITHIN, type MarkClass } from '@waybell/core/contract'
 import type { Tried } from '@waybell/core'
 import { isTopOnly, sameDocumentHash, targetOf, wasTaken } from './links.ts'
+import { isShown, lookOf, MARKING, underSheet } from './marks.ts'
+import type { OwnMenu } from './messages.ts'
 import { isPiece } from './patch.ts'
+import { elementAt } from './stamps.ts'
 import { jumpTo, pause, throughThePage, twoFrames, untilSteady } from './settle.ts'
 
+interface ToTry {
+  link: HTMLAnchorElement
+  menu: Element
+  hash: string
+  /** The class by which the page marks the menu's items. */
+  mark: MarkClass | null
+}
+
+/** Drawn, or in a list that something opens: what is for other screens, beside links that are drawn, nobody can press. */
+function canBePressed(link: Element, menu: Element): boolean {
+  if (!menu.getClientRects().length) return false
+  return isShown(link) || isClosed(menu, [link]) || openersOf(link, menu).some(isShown)
+}
+
 /** Every link of a menu that stays on this page, in page order; those for another screen, which have no box here, are left out. */
-function linksToTry(): { link: HTMLAnchorElement; menu: Element; hash: string }[] {
-  return [...document.querySelectorAll(`[${MENU}]`)].flatMap((menu) =>
+function linksToTry(ownMenus: readonly OwnMenu[]): ToTry[] {
+  const marks = new Map<Element, MarkClass | null>()
+  for (const menu of document.querySelectorAll(`[${MENU}]`)) marks.set(menu, markClassOf(menu.getAttribute(MENU)))
+  for (const { at, mark } of ownMenus) {
+    const menu = elementAt(at)
+    if (menu) marks.set(menu, mark.name ? mark : null)
+  }
+  const inOrder = [...marks].sort(([a], [b]) => (a.compareDocumentPosition(b) & Node.DOCUMENT_POSITION_FOLLOWING ? -1 : 1))
+  return inOrder.flatMap(([menu, mark]) =>
     [...menu.querySelectorAll<HTMLAnchorElement>('a[href]')].flatMap((link) => {
       const hash = link.getAttribute('href')!.trim().startsWith('#') ? link.getAttribute('href')!.trim() : sameDocumentHash(link)
-      return hash !== null && hash.length > 1 && menu.getClientRects().length ? [{ link, menu, hash }] : []
+      return hash !== null && hash.length > 1 && canBePressed(link, menu) ? [{ link, menu, hash, mark }] : []
     }),
   )
 }
@@ -18,7 +42,7 @@ function linksToTry(): { link: HTMLAnchorElement; menu: Element; hash: string }[
 export async function tryLinks(): Promise<Tried[]> {
   const out: Tried[] = []
   for (let place = 0; ; place++) {
-    const tried = await tryLink(place, false)
+    const tried = await tryLink(place, false, [])
     if (!tried) return out
     out.push(tried)
   }
@@ -28,9 +52,10 @@ export async function tryLinks(): Promise<Tried[]> {
  * Null where there is no such link.
  * @param place among the links of the menus
  * @param isPatient gives the page longer: a machine that is busy is no fault of the link
+ * @param ownMenus that the page marks by itself
  */
-export async function tryLink(place: number, isPatient: boolean): Promise<Tried | null> {
-  const links = linksToTry()
+export async function tryLink(place: number, isPatient: boolean, ownMenus: readonly OwnMenu[]): Promise<Tried | null> {
+  const links = linksToTry(ownMenus)
   const one = links[place]
   if (!one) return null
   const motion = withoutMotion()
@@ -47,7 +72,7 @@ export async function tryLink(place: number, isPatient: boolean): Promise<Tried 
   }
 }
 
-async function pressed({ link, menu, hash }: ReturnType<typeof linksToTry>[number], isPatient: boolean): Promise<Tried> {
+async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): Promise<Tried> {
   scrollTo({ top: 0, left: 0, behavior: 'instant' })
   await twoFrames()
   const id = decodeFragment(fragmentOf(hash))
@@ -72,8 +97,9 @@ async function pressed({ link, menu, hash }: ReturnType<typeof linksToTry>[numbe
     isSideways: Math.abs(scrollX) > innerWidth / 2,
     isCovered: over !== null,
     coveredBy: over && over !== 'out' ? nameOf(over) : '',
-    isLit: link.getAttribute('aria-current') === 'true' || litTwin(menu, hash),
-    isSeen: looksApart(menu),
+    isLit: currentOf(menu, mark).some((a) => a === link || (sameDocumentHash(a) ?? a.getAttribute('href')) === hash),
+    isSeen: looksApart(menu, mark),
+    isAlone: !currentLike(menu, mark),
     isTaken,
   }
 }
@@ -85,19 +111,51 @@ async function press(link: HTMLAnchorElement): Promise<boolean> {
   return wasTaken()
 }
 
-/** Another link of the menu with the same target is marked in its stead. */
-const litTwin = (menu: Element, hash: string): boolean =>
-  [...menu.querySelectorAll('a[aria-current="true"]')].some((a) => (sameDocumentHash(a) ?? a.getAttribute('href')) === hash)
+/** The links of a menu that are marked. */
+const currentOf = (menu: Element, mark: MarkClass | null): HTMLAnchorElement[] =>
+  [...menu.querySelectorAll<HTMLAnchorElement>('a[href]')].filter((a) => isMarked(a, menu, mark))
+
+function isMarked(link: Element, menu: Element, mark: MarkClass | null): boolean {
+  if (mark) return (mark.on === 'link' ? link : entryOf(link, menu)).classList.contains(mark.name)
+  const current = link.getAttribute('aria-current')
+  return current !== null && current !== 'false'
+}
+
+/** Another item is shown as the current one besides, by a class that is called so. */
+function currentLike(menu: Element, mark: MarkClass | null): boolean {
+  const current = currentOf(menu, mark)
+  if (!current.length) return false
+  const hosts = new Set(current.flatMap((a) => [a, entryOf(a, menu)]))
+  const others = [...menu.querySelectorAll('a[href]')].filter((a) => !current.includes(a as HTMLAnchorElement) && isShown(a))
+  return others.some((a) =>
+    [a, entryOf(a, menu)].some((el) => !hosts.has(el) && [...el.classList].some((name) => MARKING.test(name)) && marksIt(el)),
+  )
+}
+
+/** Without its class it would look otherwise. */
+const marksIt = (el: Element): boolean =>
+  underSheet('', () => {
+    const had = el.getAttribute('class')!
+    const look = () => [el, ...el.children].map(lookOf).join()
+    const before = look()
+    el.className = [...el.classList].filter((name) => !MARKING.test(name)).join(' ')
+    const after = look()
+    el.setAttribute('class', had)
+    return before !== after
+  })
 
 /** What a visitor sees of a target first: a heading in it or right behind it, else its first words. */
 function firstOf(target: Element): DOMRect {
   const heading = target.matches('h1,h2,h3,h4,h5,h6') ? target : target.querySelector('h1,h2,h3,h4,h5,h6,[role=heading]')
   const of = heading ?? target
   const range = document.createRange()
-  const words = document.createTreeWalker(of, NodeFilter.SHOW_TEXT, {
+  // An empty target stands for what comes behind it.
+  const isEmpty = !of.textContent?.trim() && !of.querySelector('img, svg, video, canvas')
+  const words = document.createTreeWalker(isEmpty ? document.body : of, NodeFilter.SHOW_TEXT, {
     acceptNode: (n) =>
       n.nodeValue!.trim() && n.parentElement!.getClientRects().length ? NodeFilter.FILTER_ACCEPT : NodeFilter.FILTER_SKIP,
   })
+  if (isEmpty) words.currentNode = of
   const first = words.nextNode()
   if (!first) return of.getBoundingClientRect()
   range.selectNodeContents(first)
@@ -125,53 +183,22 @@ const nameOf = (el: Element): string => {
   return el.id ? `“#${el.id}”` : first ? `“.${first}”` : `the page’s ${el.localName}`
 }
 
-const LOOKS = [
-  'color',
-  'fontWeight',
-  'fontStyle',
-  'fontSize',
-  'textDecorationLine',
-  'textDecorationThickness',
-  'textDecorationColor',
-  'backgroundColor',
-  'backgroundImage',
-  'borderBottomColor',
-  'borderBottomWidth',
-  'borderBottomStyle',
-  'borderLeftColor',
-  'outlineStyle',
-  'boxShadow',
-  'opacity',
-  'transform',
-] as const
-
-const lookOf = (el: Element): string => {
-  const style = getComputedStyle(el)
-  return LOOKS.map((name) => style[name]).join('|')
-}
-
-/** In a list that is open, and in no other way out of sight. */
-const isShown = (el: Element): boolean => el.getClientRects().length > 0 && (el.checkVisibility?.({ visibilityProperty: true }) ?? true)
-
 /** The current link stands in what holds most of the menu's links, and that is not shown. */
-function isClosed(menu: Element): boolean {
+function isClosed(menu: Element, [current]: readonly Element[]): boolean {
   let hidden: Element = menu
-  for (let e = menu.querySelector('a[aria-current="true"]'); e && e !== menu && !isShown(e); e = e.parentElement) hidden = e
+  for (let e: Element | null = current ?? null; e && e !== menu && !isShown(e); e = e.parentElement) hidden = e
   return hidden.querySelectorAll('a[href]').length >= menu.querySelectorAll('a[href]').length / 2
 }
 
 /** The current link, or what holds it, looks unlike the same of the others. Where the menu has nothing to compare, it is taken to. */
-function looksApart(menu: Element): boolean {
-  const links = [...menu.querySelectorAll('a[href]')].filter(isShown)
-  const current = links.filter((a) => a.getAttribute('aria-current') === 'true')
+function looksApart(menu: Element, mark: MarkClass | null): boolean {
+  const all = currentOf(menu, mark)
+  const current = all.filter(isShown)
   // In a list that is closed what opens it says it; a menu that is closed as a whole has nobody to say it to.
-  if (!current.length)
-    return (
-      [...menu.querySelectorAll(`[${WITHIN}]`)].some(isShown) ||
-      isClosed(menu) ||
-      ![...menu.querySelectorAll('a[aria-current="true"]')].length
-    )
-  const others = links.filter((a) => !current.includes(a) && !a.matches(':hover, :focus'))
+  if (!current.length) return [...menu.querySelectorAll(`[${WITHIN}]`)].some(isShown) || isClosed(menu, all) || !all.length
+  const others = [...menu.querySelectorAll<HTMLAnchorElement>('a[href]')].filter(
+    (a) => isShown(a) && !current.includes(a) && !a.matches(':hover, :focus'),
+  )
   if (!others.length) return true
   return current.some((a) => {
     // With what stands around it, as far as that is its own.

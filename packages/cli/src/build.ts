@@ -4,7 +4,13 @@ import {
   defaultScreens,
   judgeTried,
   knownOf,
+  leftAsItIs,
+  mayPass,
+  looksOf,
+  markText,
+  MENU,
   openFindings,
+  ownMenusOf,
   pageEdits,
   parsePage,
   proposeSetUp,
@@ -13,6 +19,8 @@ import {
   withMade,
   writePage,
   type Finding,
+  type Looks,
+  type PageEdit,
   type Site,
   type SitePage,
   type Survey,
@@ -22,14 +30,14 @@ import {
 import { runtimeText } from '@waybell/runtime'
 import { createHash } from 'node:crypto'
 import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
-import { basename, dirname, join, resolve } from 'node:path'
+import { basename, dirname, join, resolve, sep } from 'node:path'
 import type { Browser } from 'playwright-core'
 import { textsOf } from './check.ts'
 import { localFiles } from './files.ts'
 import { measureOn, sourcePage, tryOn, withBrowser, type OpenedPage } from './measure.ts'
 
 export interface BuildOptions {
-  pageFile: string
+  pageFiles: readonly string[]
   out: string
   browser: string | undefined
   /** Whether the links of what was built are tried. */
@@ -46,11 +54,18 @@ export interface BuildReport {
   findings: Pick<Finding, 'code' | 'severity' | 'message' | 'line' | 'column'>[]
 }
 
-export async function build(options: BuildOptions): Promise<BuildReport> {
-  const { browser, say } = options
+/** One page after the other, in one browser. */
+export async function build({ pageFiles, browser, ...options }: BuildOptions): Promise<BuildReport[]> {
+  const { say } = options
+  const all = async (opened: Browser | null): Promise<BuildReport[]> => {
+    const reports: BuildReport[] = []
+    for (const pageFile of pageFiles)
+      reports.push(await buildIn(opened, { ...options, pageFile, out: outOf(pageFile, pageFiles, options.out) }))
+    return reports
+  }
   if (browser && existsSync(browser)) {
     try {
-      return await withBrowser(browser, (opened) => buildIn(opened, options))
+      return await withBrowser(browser, all)
     } catch (error) {
       if (!isOfBrowser(error)) throw error
       say(`not measured: ${String(error).split('\n')[0]}. ${UNMEASURED}`)
@@ -59,23 +74,28 @@ export async function build(options: BuildOptions): Promise<BuildReport> {
     say(
       `not measured: ${browser ? `there is no browser at ${browser}` : 'no Chromium was found; name one with --browser or WAYBELL_BROWSER'}. ${UNMEASURED}`,
     )
-  return buildIn(null, options)
+  return all(null)
+}
+
+/** Of several pages each goes into the folder that it has below the one that holds them all. */
+function outOf(pageFile: string, pageFiles: readonly string[], out: string): string {
+  const folders = pageFiles.map((f) => dirname(resolve(f)).split(sep))
+  const shared = folders[0]!.findIndex((name, n) => folders.some((f) => f[n] !== name))
+  const common = shared < 0 ? folders[0]!.length : shared
+  return join(out, ...dirname(resolve(pageFile)).split(sep).slice(common))
 }
 
 const UNMEASURED = 'The script measures on arrival, the style carries an estimate.'
 /** What the driver says, and no fault of the page's or the disk's. */
 const isOfBrowser = (error: unknown): boolean => error instanceof Error && /browserType|page\.|browser|Target|Timeout/.test(error.message)
 
-async function buildIn(browser: Browser | null, { pageFile, out, tries, say }: BuildOptions): Promise<BuildReport> {
+type PageOptions = Omit<BuildOptions, 'pageFiles' | 'browser'> & { pageFile: string }
+
+async function buildIn(browser: Browser | null, { pageFile, out, tries, say }: PageOptions): Promise<BuildReport> {
   const bytes = new Uint8Array(readFileSync(pageFile))
   const file = basename(pageFile)
-  const parsed = parsePage(bytes)
-  const reading = readParsed(parsed, bytes.length, file)
-  const { found, missing } = localFiles(pageFile, reading)
+  const { parsed, reading, surveys, source, found, missing } = await measured(browser, pageFile, bytes)
   for (const path of missing) say(`missing: the page needs “${path}”, which is not there`)
-  const surveys: Record<string, Survey> = {}
-  const source = sourcePage(pageFile, bytes, parsed, found)
-  if (browser) for (const screen of defaultScreens) surveys[screen.key] = await measureOn(browser, source, reading, screen)
   const setUp = proposeSetUp(reading, Object.values(surveys), defaultRule, new Set(readdirSync(dirname(resolve(pageFile)))))
   const page: SitePage = { key: 'p1', file, source: createHash('sha256').update(bytes).digest('hex'), title: reading.title, ...setUp }
   const site: Site = {
@@ -104,16 +124,26 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, say }: B
   if (!setUp.sections.length) say('no sections: the page has no part that a menu could lead to')
   say(`${join(out, file)}: ${setUp.sections.length} sections, ${setUp.menus.flatMap((m) => m.items).length} menu items`)
 
+  const kept = leftAsItIs(page)
+  if (kept) say(kept)
+
   // What was measured is the page as it came.
   const asBuilt = Object.fromEntries(Object.entries(surveys).map(([key, survey]) => [key, withMade(survey, page)]))
   const tried: Record<string, Tried[]> = {}
   let links: BuildReport['links'] = null
   if (browser && tries) {
-    const built: OpenedPage = { ...source, html: Buffer.from(handover.bytes) }
+    // Menus that the page marks by itself carry nothing of ours; to be tried they are named.
+    const named = ownMenusOf(page, surveys).map(({ at, mark }): PageEdit => ({
+      kind: 'attribute',
+      at,
+      name: MENU,
+      value: mark.name ? markText(mark) : '',
+    }))
+    const built: OpenedPage = { ...source, html: Buffer.from(writePage(bytes, parsed, [...edits, ...named]).bytes) }
     links = []
     for (const screen of site.screens) {
       const judge = (seen: Tried[]) => judgeTried(page, asBuilt[screen.key] ?? null, seen)
-      const seen = (tried[screen.key] = await tryOn(browser, built, screen, (one) => judge([one])[0]!.fault !== null))
+      const seen = (tried[screen.key] = await tryOn(browser, built, screen, (one) => mayPass(judge([one])[0]!)))
       const verdicts = judge(seen)
       for (const { tried: one, fault, why } of verdicts) links.push({ screen: screen.key, label: one.label, href: one.href, fault, why })
       tell(screen.name, verdicts, say)
@@ -137,6 +167,19 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, say }: B
     links,
     findings: open.map(({ code, severity, message, line, column }) => ({ code, severity, message, line, column })),
   }
+}
+
+/** The page as it is read, and measured where there is a browser; where it has no headings but by their look, read once more with these. */
+async function measured(browser: Browser | null, pageFile: string, bytes: Uint8Array, looks: Looks = []) {
+  const parsed = parsePage(bytes, looks)
+  const reading = readParsed(parsed, bytes.length, basename(pageFile))
+  const files = localFiles(pageFile, reading)
+  const surveys: Record<string, Survey> = {}
+  const source = sourcePage(pageFile, bytes, parsed, files.found)
+  if (browser) for (const screen of defaultScreens) surveys[screen.key] = await measureOn(browser, source, reading, screen)
+  const seen = looksOf(Object.values(surveys))
+  if (seen.length && !looks.length) return measured(browser, pageFile, bytes, seen)
+  return { parsed, reading, surveys, source, ...files }
 }
 
 /** One line for a screen, and one for each link that is not right. */

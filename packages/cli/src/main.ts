@@ -5,7 +5,7 @@ import { existsSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import { check } from './check.ts'
 
-const usage = `usage: waybell build PAGE.html --out DIR [--browser PATH] [--no-try] [--format json|text]
+const usage = `usage: waybell build PAGE.html… --out DIR [--browser PATH] [--no-try] [--format json|text]
        waybell check PAGE.html [--format json|text]`
 
 const DEFAULT_BROWSER = '/usr/bin/chromium'
@@ -27,7 +27,13 @@ async function main(): Promise<number> {
     return 0
   }
   const known = command === 'build' || command === 'check'
-  if (!known || !page || rest.length || (command === 'build' && !values.out) || !['json', 'text'].includes(values.format)) {
+  if (
+    !known ||
+    !page ||
+    (command === 'check' && rest.length) ||
+    (command === 'build' && !values.out) ||
+    !['json', 'text'].includes(values.format)
+  ) {
     console.error(usage)
     return 2
   }
@@ -39,9 +45,11 @@ async function main(): Promise<number> {
   const browser = values.browser ?? process.env.WAYBELL_BROWSER ?? (existsSync(DEFAULT_BROWSER) ? DEFAULT_BROWSER : undefined)
   // What drives the browser takes most of a second to load; checking does without.
   const { build } = await import('./build.ts')
-  const report = await build({ pageFile: page, out: values.out!, browser, tries: !values['no-try'], say: (line) => console.error(line) })
-  if (values.format === 'json') process.stdout.write(JSON.stringify(report, null, 2) + '\n')
-  return report.links?.some((link) => link.fault) ? 1 : 0
+  const pageFiles = [page, ...rest]
+  const reports = await build({ pageFiles, out: values.out!, browser, tries: !values['no-try'], say: (line) => console.error(line) })
+  // One page is one object, as before there could be several.
+  if (values.format === 'json') process.stdout.write(JSON.stringify(rest.length ? reports : reports[0], null, 2) + '\n')
+  return reports.some((report) => report.links?.some((link) => link.fault)) ? 1 : 0
 }
 
 main().then(

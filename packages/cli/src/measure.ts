@@ -1,7 +1,7 @@
 /** Surveys of a page, and tries of its links, in a Chromium that is named by path. The page is loaded from its own folder and reaches nothing else. */
 import { agentText } from '@waybell/agent'
 import type { AgentOfWindow } from '@waybell/agent/types'
-import { stampPage, type PageReading, type ParsedPage, type Screen, type Survey, type Tried } from '@waybell/core'
+import { stampPage, surveyRequest, type PageReading, type ParsedPage, type Screen, type Survey, type Tried } from '@waybell/core'
 import mime from 'mime-types'
 import { existsSync, readFileSync, statSync } from 'node:fs'
 import { dirname, join, relative, resolve, sep } from 'node:path'
@@ -56,8 +56,7 @@ export const measureOn = (browser: Browser, page: OpenedPage, reading: PageReadi
       screen: screen.key,
       width: screen.width,
       height: screen.height,
-      parts: reading.candidates.map(({ at, heading }) => ({ at, heading })),
-      header: reading.header,
+      ...surveyRequest(reading),
     }
     return loaded.evaluate((r) => (window as AgentOfWindow).wayBellAgent!.probe(r), request)
   })
@@ -70,7 +69,8 @@ export const tryOn = (browser: Browser, page: OpenedPage, screen: Screen, isWron
   opened(browser, page, screen, async (loaded) => {
     const all = await loaded.evaluate(() => (window as AgentOfWindow).wayBellAgent!.tryLinks())
     for (const [place, one] of all.entries())
-      if (isWrong(one)) all[place] = (await loaded.evaluate((n) => (window as AgentOfWindow).wayBellAgent!.tryLink(n, true), place)) ?? one
+      if (isWrong(one))
+        all[place] = (await loaded.evaluate((n) => (window as AgentOfWindow).wayBellAgent!.tryLink(n, true, []), place)) ?? one
     return all
   })
 

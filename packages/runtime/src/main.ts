@@ -5,7 +5,19 @@
  * Layout is read when it has changed, in one batch, or after a frame is drawn, when it is clean; never while the page scrolls.
  */
 import { bells, currentAt } from '@waybell/core/rule'
-import { COVER, fragmentOf, HEADER, MENU, OWN_COVER, WITHIN, type Settings } from '@waybell/core/contract'
+import {
+  COVER,
+  entryOf,
+  fragmentOf,
+  HEADER,
+  markClassOf,
+  MENU,
+  openersOf,
+  OWN_COVER,
+  WITHIN,
+  type MarkClass,
+  type Settings,
+} from '@waybell/core/contract'
 import {
   all,
   coveredNow,
@@ -14,7 +26,6 @@ import {
   headerReach,
   isHere,
   maxScroll,
-  openersOf,
   renewHash,
   root,
   sectionOf,
@@ -40,7 +51,15 @@ interface Pin {
 }
 
 let s: Settings
-let menus: { menu: HTMLElement; links: { link: HTMLAnchorElement; id: string; isTop: boolean }[] }[]
+interface Menu {
+  menu: HTMLElement
+  links: { link: HTMLAnchorElement; id: string; isTop: boolean }[]
+  /** The class by which the page marks an item. */
+  own: MarkClass | null
+  /** The link that is marked, undefined for none; null where that is not known. */
+  shown?: HTMLAnchorElement | undefined | null
+}
+let menus: Menu[]
 let sorted: { index: number; bell: number }[] = []
 let ids: string[] = []
 let pin: Pin | null = null
@@ -62,13 +81,30 @@ const observer = new ResizeObserver(() => {
   headerTimer = setTimeout(settle, 100)
   measure()
 })
+/**
+ * A script of the page that marks items too has them marked as they are to be: never two at once. Once in a frame at most, so that two who
+ * answer each other keep nobody waiting.
+ */
+let watching = false
+const watcher = new MutationObserver(() => {
+  if (watching) return
+  watching = true
+  requestAnimationFrame(() => {
+    watching = false
+    for (const m of menus) m.shown = null
+    mark()
+  })
+})
 let headerTimer: ReturnType<typeof setTimeout>
 let arrivalTimer: ReturnType<typeof setTimeout>
 
 function read(): void {
   s = settings()
+  watcher.disconnect()
   menus = all(`[${MENU}]`).map((menu) => ({
     menu,
+    own: markClassOf(menu.getAttribute(MENU)),
+    shown: null,
     links: all<HTMLAnchorElement>('a[href]', menu).flatMap((link) => {
       const id = isHere(link) ? sectionOf(link.getAttribute('href')!, s) : undefined
       return id === undefined ? [] : [{ link, id, isTop: link.hash.length < 2 }]
@@ -78,6 +114,7 @@ function read(): void {
   observer.disconnect()
   for (const el of [root, document.body, ...all(`[${HEADER}], [${MENU}]`), ...s.sections.map(elementOf)])
     if (el) observer.observe(el, { box: 'border-box' })
+  for (const { menu } of menus) watcher.observe(menu, { subtree: true, attributeFilter: ['class', 'aria-current'] })
   settle()
 }
 
@@ -110,7 +147,9 @@ function settle(): void {
 function measure(): void {
   const placed = s.sections.flatMap((id) => {
     const el = elementOf(id)
-    return hasPlace(el) ? [{ id, top: el.getBoundingClientRect().top + scrollY }] : []
+    // What the page moved up, away from its block, begins where that does.
+    const lift = el && s.shifted?.includes(id) ? parseFloat(getComputedStyle(el).scrollMarginTop) : 0
+    return hasPlace(el) ? [{ id, top: el.getBoundingClientRect().top + scrollY - lift }] : []
   })
   ids = placed.map((p) => p.id)
   sorted = bells(
@@ -133,11 +172,14 @@ const isShift = (p: Pin) => !p.disturbed && Math.abs(scrollY - p.at!) <= Math.ab
 
 function mark(): void {
   const current = pin ? pin.id : ids[currentAt(sorted, scrollY)]
-  for (const { menu, links } of menus) {
+  for (const m of menus) {
+    const { menu, links, own } = m
     // In a menu out of sight as well: one behind a button says it when it is opened.
     const meant = links.filter((l) => l.id === current)
     const chosen = meant.find((l) => l.link === pin?.link) ?? meant.find((l) => !l.isTop) ?? meant[meant.length - 1]
-    if (chosen?.link.getAttribute('aria-current') === 'true') continue
+    if (m.shown === chosen?.link) continue
+    m.shown = chosen?.link
+    if (own) markByClass(m, own)
     if (chosen && menu.scrollWidth > menu.clientWidth) {
       const [outer, inner] = [menu.getBoundingClientRect(), chosen.link.getBoundingClientRect()]
       menu.scrollLeft += (inner.left + inner.right - outer.left - outer.right) / 2
@@ -146,7 +188,20 @@ function mark(): void {
     for (const el of all(`[${WITHIN}]`, menu)) el.removeAttribute(WITHIN)
     if (!chosen) continue
     chosen.link.setAttribute('aria-current', 'true')
-    for (const el of openersOf(chosen.link, menu)) el.setAttribute(WITHIN, '')
+    for (const el of openersOf<Element>(chosen.link, menu)) el.setAttribute(WITHIN, '')
+  }
+  // What was done here is nothing that the page did.
+  watcher.takeRecords()
+}
+
+/** The page's own class goes along. An item that leads elsewhere keeps it until one of ours is the current one. */
+function markByClass({ menu, links, shown }: Menu, { on, name }: MarkClass): void {
+  const hostOf = (link: HTMLElement) => (on === 'link' ? link : entryOf<HTMLElement>(link, menu))
+  const chosen = shown && hostOf(shown)
+  for (const link of shown ? all('a[href]', menu) : links.map((l) => l.link)) {
+    const host = hostOf(link)
+    // The entry around the chosen one's list says what the page has it say.
+    if (host === chosen || !(chosen && host.contains(chosen))) host.classList.toggle(name, host === chosen)
   }
 }
 
@@ -272,6 +327,7 @@ const disturb = () => {
 }
 
 function start(): void {
+  here.wayBell = true
   read()
   addEventListener('scroll', onScroll, { passive: true })
   addEventListener('scrollend', onScrollEnd)
@@ -303,5 +359,8 @@ function start(): void {
   }
 }
 
-if (document.readyState === 'loading') addEventListener('DOMContentLoaded', start)
+const here = document as Document & { wayBell?: boolean }
+// Put into a page in which it runs already, it looks at what is new there, and is not there twice.
+if (here.wayBell) here.dispatchEvent(new Event('waybell'))
+else if (document.readyState === 'loading') addEventListener('DOMContentLoaded', start)
 else start()

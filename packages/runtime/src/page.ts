@@ -47,16 +47,6 @@ const bare = (url: string) => url.split('#')[0]
 export const isHere = (link: HTMLAnchorElement): boolean =>
   link.getAttribute('href')!.trim()[0] === '#' || (link.hash !== '' && bare(link.href) === bare(location.href))
 
-/** What opens the lists around a link: it is seen where they are closed. */
-export function openersOf(link: Element, menu: Element): Element[] {
-  const out: Element[] = []
-  for (let e = link.parentElement; e && e !== menu; e = e.parentElement) {
-    const head = e.localName === 'details' ? e.querySelector('summary') : e.localName === 'li' ? e.firstElementChild : null
-    if (head && !head.contains(link)) out.push(head)
-  }
-  return out
-}
-
 /** Sends a visitor who comes by a former ID on to the one that the section has now. @returns true where it did; `hashchange` follows */
 export function renewHash(s: Settings): boolean {
   const id = decodeFragment(fragmentOf(location.hash))
@@ -105,5 +95,11 @@ export function headerReach(): number | null {
 }
 
 /** The lower edge of what covers the viewport's top at this moment, in px. */
-export const coveredNow = (): number =>
-  Math.max(0, ...[...headers(), ...all(MADE_MENU)].map((el) => (stays(el) ? el.getBoundingClientRect().bottom : 0)))
+export const coveredNow = (): number => Math.max(0, ...[...headers(), ...all(MADE_MENU)].map((el) => (stays(el) ? edgeOf(el) : 0)))
+
+/** A sticky one that its place still holds lower covers nothing there: it stands before what it will cover. */
+function edgeOf(el: HTMLElement): number {
+  const { bottom, height } = el.getBoundingClientRect()
+  const { position, top } = getComputedStyle(el)
+  return position === 'sticky' ? Math.min(bottom, parseFloat(top) + height) : bottom
+}

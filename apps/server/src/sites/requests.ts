@@ -36,6 +36,8 @@ export const newSiteFields = Joi.object({
     .max(2 * 1024 * 1024)
     .optional(),
   name: Joi.string().trim().max(200).allow('').optional(),
+  /** `off`: the pages' own scripts are not to run from the first opening on. */
+  scripts: Joi.valid('on', 'off').optional(),
 })
 export const siteKey = Joi.string().pattern(/^[a-z0-9]{4,40}$/)
 export const pageKey = key

@@ -27,7 +27,7 @@ import { HandoverService } from './handover.service.ts'
 import { outlineSite, readAdded, readImport, unpack } from './import.ts'
 import type { HandedIn } from './handed-in.ts'
 import { MAX_ENTRIES, MAX_UPLOAD } from './zip.ts'
-import { SitesService, type ChangeRequest } from './sites.service.ts'
+import { SitesService, type ChangeRequest, type NewSite } from './sites.service.ts'
 import { SourcesService } from './sources.service.ts'
 import { SurveysService, type PutSurveys } from './surveys.service.ts'
 import { VersionsService, type Taking } from './versions.service.ts'
@@ -75,10 +75,10 @@ export class SitesController {
   @UseInterceptors(upload)
   async create(
     @UploadedFiles() files: Express.Multer.File[],
-    @Body(new JoiPipe(newSiteFields)) fields: { html?: string; outline?: string; name?: string },
+    @Body(new JoiPipe(newSiteFields)) fields: NewSite & { html?: string; outline?: string },
     @Req() request: Request,
   ) {
-    if (fields.outline !== undefined) return this.sites.create(outlineSite(fields.outline), fields.name)
+    if (fields.outline !== undefined) return this.sites.create(outlineSite(fields.outline), fields)
     const given = handedIn(files ?? [])
     if (fields.html !== undefined) given.unshift({ name: 'index.html', bytes: new TextEncoder().encode(fields.html) })
     if (!given.length)
@@ -86,7 +86,7 @@ export class SitesController {
     const read = readImport(await unpack(given))
     // Who stopped it while it was read does not want it any more.
     if (request.socket.destroyed) throw new BadRequestException({ code: 'stopped', message: 'This was stopped; nothing was stored.' })
-    return this.sites.create(read, fields.name)
+    return this.sites.create(read, fields)
   }
 
   @Get('sites/:site')
@@ -167,7 +167,6 @@ export class SitesController {
   }
 
   @Put('sites/:site/pages/:page/surveys')
-  @HttpCode(204)
   putSurveys(@Param('site', site) key: string, @Param('page', page) pageKey: string, @Body(new JoiPipe(surveysRequest)) body: PutSurveys) {
     return this.surveys.put(key, pageKey, body)
   }

@@ -83,6 +83,12 @@ const freshPage = (key: string, { file, reading }: ImportedPage, source: string)
   highlight: { bellOffset: DEFAULT_BREATHING },
 })
 
+/** What is said of a site when its first page is brought in. */
+export interface NewSite {
+  name?: string
+  scripts?: 'on' | 'off'
+}
+
 @Injectable()
 export class SitesService implements OnApplicationBootstrap {
   private readonly changes$ = new Subject<SiteVersion>()
@@ -118,7 +124,7 @@ export class SitesService implements OnApplicationBootstrap {
   }
 
   /** All or nothing: a page that cannot be read leaves nothing behind. @throws PageError */
-  async create({ pages, assets }: Import, name?: string): Promise<{ key: string }> {
+  async create({ pages, assets }: Import, { name, scripts }: NewSite = {}): Promise<{ key: string }> {
     const key = randomBytes(6).toString('hex')
     tellRead([...pages, ...[...assets.values()].map((bytes) => ({ bytes }))].reduce((sum, { bytes }) => sum + bytes.length, 0))
     await this.store.change(async (db) => {
@@ -129,6 +135,7 @@ export class SitesService implements OnApplicationBootstrap {
         rule: defaultRule,
         screens: defaultScreens,
         pages: [],
+        ...(scripts === 'off' ? { scripts: false as const } : {}),
       }
       for (const [i, page] of pages.entries()) site.pages.push(freshPage(`p${i + 1}`, page, await putContent(db, page.bytes)))
       for (const [path, bytes] of assets) await db.insert(FileRow, { site: key, path, hash: await putContent(db, bytes) })
@@ -338,7 +345,7 @@ export class SitesService implements OnApplicationBootstrap {
 
   private async row(db: EntityManager, key: string): Promise<SiteRow> {
     const row = await db.findOneBy(SiteRow, { key })
-    if (!row) throw new NotFoundException({ code: 'no-site', message: 'There is no such site; it may have been dropped.' })
+    if (!row) throw new NotFoundException({ code: 'no-site', message: 'There is no such site; it may have been removed.' })
     return row
   }
 

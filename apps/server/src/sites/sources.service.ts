@@ -4,17 +4,21 @@ import type { EntityManager } from 'typeorm'
 import {
   followAssets,
   knownOf,
+  looksOf,
   parsePage,
   readParsed,
   resolvePath,
+  upgradeSurvey,
   type Finding,
+  type Looks,
   type NamedIds,
   type PageReading,
   type ParsedPage,
   type SitePage,
+  type Survey,
 } from '@waybell/core'
 import { Store } from '../db/store.ts'
-import { FileRow } from '../db/entities.ts'
+import { FileRow, SurveyRow } from '../db/entities.ts'
 import { getContent } from './content.ts'
 
 export interface Source {
@@ -35,6 +39,7 @@ export interface PageState {
 }
 
 const KEPT = 6
+const nameOf = ({ source, file }: Pick<SitePage, 'source' | 'file'>): string => `${source} ${file}`
 
 @Injectable()
 export class SourcesService {
@@ -44,17 +49,36 @@ export class SourcesService {
 
   /** @param db where it is asked for within a transaction */
   async source(page: SitePage, db?: EntityManager): Promise<Source> {
-    const name = `${page.source} ${page.file}`
+    const name = nameOf(page)
     const known = this.kept.get(name)
     if (known) return known
     const read = (from: EntityManager) => getContent(from, page.source)
     const bytes = await (db ? read(db) : this.store.read(read))
     if (!bytes) throw new Error(`the source ${page.source} of “${page.file}” is not in the database`)
-    const parsed = parsePage(bytes)
+    let parsed = parsePage(bytes)
+    if (parsed.lacksHeadings) {
+      const looks = await (db ? this.looks(db, page.source) : this.store.read((from) => this.looks(from, page.source)))
+      if (looks.length) parsed = parsePage(bytes, looks)
+    }
     const source = { bytes, parsed, reading: readParsed(parsed, bytes.length, page.file) }
     this.kept.set(name, source)
     if (this.kept.size > KEPT) this.kept.delete(this.kept.keys().next().value!)
     return source
+  }
+
+  /** What looked like a heading when it was measured. */
+  private async looks(db: EntityManager, source: string): Promise<Looks> {
+    const rows = await db.findBy(SurveyRow, { source, scripts: true })
+    return looksOf(rows.flatMap((row) => upgradeSurvey(JSON.parse(row.survey)) ?? []))
+  }
+
+  /** Reads anew what was read before it was measured how its headings look. @returns whether there is anything new to read */
+  renew(page: SitePage, surveys: readonly Survey[]): boolean {
+    const name = nameOf(page)
+    const { parsed } = this.kept.get(name) ?? {}
+    if (!looksOf(surveys).length || (parsed && (!parsed.lacksHeadings || parsed.isByLook))) return false
+    this.kept.delete(name)
+    return true
   }
 
   async state(site: string, page: SitePage): Promise<PageState> {

@@ -28,8 +28,9 @@ export class SurveysService {
     private readonly sources: SourcesService,
   ) {}
 
-  async put(site: string, key: string, { source, scripts, surveys }: PutSurveys): Promise<void> {
-    await this.sites.page(site, key)
+  /** @returns whether the page is read otherwise now that it was measured */
+  async put(site: string, key: string, { source, scripts, surveys }: PutSurveys): Promise<{ isReadAnew: boolean }> {
+    const { page } = await this.sites.page(site, key)
     await this.store.change((db) =>
       db.upsert(
         SurveyRow,
@@ -45,6 +46,14 @@ export class SurveysService {
         ['site', 'page', 'screen', 'scripts'],
       ),
     )
+    const isReadAnew =
+      scripts &&
+      page.source === source &&
+      this.sources.renew(
+        page,
+        surveys.map((s) => s.survey),
+      )
+    return { isReadAnew }
   }
 
   /** The last of each screen, as long as they are of the page's present source. */

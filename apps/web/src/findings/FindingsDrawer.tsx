@@ -1,7 +1,8 @@
 /** All open findings, from the bottom edge. */
-import type { Finding, Site, SitePage, Tried } from '@waybell/core'
-import { useState } from 'react'
+import { judgeTried, type Finding, type Site, type SitePage, type Tried } from '@waybell/core'
+import { useId, useRef, useState } from 'react'
 import { MOST_TRIED } from '../live/Measuring.tsx'
+import { Button } from '../ui/index.tsx'
 import { List } from '../ui/List.tsx'
 import { FixButton } from './FixButton.tsx'
 import { useWork } from '../work/context.ts'
@@ -28,11 +29,17 @@ function saidOf(
 }
 
 export function FindingsDrawer() {
-  const { findings, page, site, tried } = useWork()
-  const wrong = findings.filter((f) => f.code === 'link-tried').length
+  const { findings, page, site, surveys, tried } = useWork()
+  const wrong = new Set(
+    Object.entries(tried).flatMap(([screen, links]) =>
+      judgeTried(page, surveys[screen] ?? null, links).flatMap((v) => (v.fault ? `${v.tried.label} ${v.tried.href}` : [])),
+    ),
+  ).size
   const { said, triedAll } = saidOf(page, site, tried, wrong)
   const [open, setOpen] = useState(false)
-  const sorted = [...findings].sort((a, b) => order[a.severity] - order[b.severity] || a.line - b.line)
+  // What was seen to go wrong first, of what goes wrong as badly.
+  const seen = (f: Finding) => Number(f.code !== 'link-tried')
+  const sorted = [...findings].sort((a, b) => order[a.severity] - order[b.severity] || seen(a) - seen(b) || a.line - b.line)
   return (
     <section aria-label="Findings" className="border-t border-hair bg-sheet">
       <button
@@ -64,29 +71,57 @@ export function FindingsDrawer() {
   )
 }
 
+/** What a finding costs, in a word. */
+const COST = { error: 'Broken', warning: 'Risky', note: 'To know' }
+
+/** How long the pointer rests on a finding before the page shows it, in ms. */
+const RESTS = 150
+
 function Row({ finding: f }: { finding: Finding }) {
-  const { live } = useWork()
+  const { live, site, page } = useWork()
+  const [isDetailed, setDetailed] = useState(false)
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
+  const details = useId()
+  const { at } = f.where
+  const section = page.sections.find((s) => s.key === f.where.section)
+  const screen = site.screens.find((s) => s.key === f.where.screen)
+  const point = (to: number | null) => {
+    clearTimeout(timer.current)
+    if (at !== undefined) timer.current = setTimeout(() => live.show(to), to === null ? 0 : RESTS)
+  }
   return (
-    <div className="flex gap-3 border-b border-hair py-1 text-sm">
-      <span className={`w-16 flex-none font-semibold ${f.severity === 'error' ? 'text-brick' : 'text-faint'}`}>{f.severity}</span>
-      <span className="flex-1">
+    <div
+      className="flex gap-3 border-b border-hair py-1 text-sm hover:bg-wash"
+      data-finding={f.code}
+      onPointerEnter={() => point(at ?? null)}
+      onPointerLeave={() => point(null)}
+    >
+      <span className={`w-16 flex-none font-semibold ${f.severity === 'error' ? 'text-brick' : 'text-faint'}`}>{COST[f.severity]}</span>
+      <span className="min-w-0 flex-1">
         {f.message} <FixButton fix={f.fix} />
-      </span>
-      <span className="flex-none font-mono text-xs text-faint">
-        {f.code}{' '}
-        {f.where.at === undefined ? (
-          `${f.line}:${f.column}`
-        ) : (
-          <button
-            type="button"
-            title="Show it on the page"
-            aria-label={`Show line ${f.line}, column ${f.column} on the page`}
-            onClick={() => live.show(f.where.at!)}
-            className="min-h-6 rounded-sm underline hover:bg-wash"
-          >
-            {f.line}:{f.column}
-          </button>
+        {isDetailed && (
+          <span id={details} className="block font-mono text-xs text-faint">
+            {f.code}, line {f.line}, column {f.column}
+            {section && `, #${section.id}`}
+            {screen && `, ${screen.name}`}
+          </span>
         )}
+      </span>
+      <span className="flex flex-none items-start gap-1">
+        {at !== undefined && (
+          <Button kind="quiet" className="py-0!" onClick={() => live.show(at)} aria-label={`Show on the page: ${f.message}`}>
+            Show
+          </Button>
+        )}
+        <Button
+          kind="quiet"
+          className="py-0!"
+          aria-expanded={isDetailed}
+          aria-controls={isDetailed ? details : undefined}
+          onClick={() => setDetailed(!isDetailed)}
+        >
+          Details
+        </Button>
       </span>
     </div>
   )

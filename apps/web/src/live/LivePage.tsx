@@ -1,13 +1,13 @@
 /**
  * The live page on every screen of the site. Each screen has a frame of its own that stays; the one in view is scaled to fit, the
- * others lie under it, in view of the browser so that their clocks run, but out of the visitor's reach.
+ * others are specks in a corner, drawn by the browser so that their clocks run, but neither seen nor in the visitor's reach.
  */
 import type { FromAgent } from '@waybell/agent/types'
 import type { PageEdit, Screen } from '@waybell/core'
 import { useEffect, useImperativeHandle, useLayoutEffect, useRef, useState, type ReactNode, type Ref } from 'react'
 import type { LiveHandle } from '../work/context.ts'
 import { Channel } from './channel.ts'
-import { BARELY, frameAddress, SANDBOX } from './frame.ts'
+import { ASIDE, BARELY, frameAddress, SANDBOX } from './frame.ts'
 
 interface Props {
   siteKey: string
@@ -143,12 +143,18 @@ function Frame({ siteKey, file, title, screen, isShown, scripts, room, parts, ed
         style={{
           width: screen.width,
           height: screen.height,
-          transform: `translateX(${left}px) scale(${scale})`,
-          transformOrigin: '0 0',
-          opacity: isShown && isReady ? 1 : BARELY,
-          zIndex: isShown ? 1 : 0,
+          ...(isShown
+            ? {
+                top: 0,
+                left: 0,
+                transform: `translateX(${left}px) scale(${scale})`,
+                transformOrigin: '0 0',
+                opacity: isReady ? 1 : BARELY,
+                zIndex: 1,
+              }
+            : ASIDE),
         }}
-        className="absolute top-0 left-0 border-0 bg-white"
+        className="absolute border-0 bg-white"
       />
       {isShown && !isReady && (
         <p role="status" className="absolute inset-x-0 top-1/3 z-3 px-8 text-center text-faint">

@@ -3,10 +3,10 @@
  * nothing changes at the size of the screen in view, so that an edit's results for that one come first.
  */
 import type { SurveyRequest } from '@waybell/agent/types'
-import { judgeTried, type PageEdit, type Screen, type SitePage, type Survey, type Tried } from '@waybell/core'
+import { judgeTried, mayPass, ownMenusOf, type PageEdit, type Screen, type SitePage, type Survey, type Tried } from '@waybell/core'
 import { useEffect, useRef, useState } from 'react'
 import { Channel } from './channel.ts'
-import { BARELY, frameAddress, SANDBOX } from './frame.ts'
+import { ASIDE, frameAddress, SANDBOX } from './frame.ts'
 
 export type MeasuringState = 'measuring' | 'done' | 'silent'
 
@@ -17,7 +17,7 @@ interface Props {
   /** Key of the screen in view. */
   shown: string
   scripts: boolean
-  request: Pick<SurveyRequest, 'parts' | 'header'>
+  request: Omit<SurveyRequest, 'screen' | 'width' | 'height'>
   edits: readonly PageEdit[]
   /** The page that the edits are of. */
   of: SitePage
@@ -81,8 +81,8 @@ export function Measuring(props: Props) {
       src={frameAddress(siteKey, file, scripts)}
       sandbox={SANDBOX}
       data-measuring
-      style={{ opacity: BARELY, zIndex: 0 }}
-      className="absolute top-0 left-0 border-0 bg-white"
+      style={ASIDE}
+      className="absolute border-0 bg-white"
     />
   )
 }
@@ -103,7 +103,7 @@ class Surveyor {
   private sent = NOTHING
   private text: { edits: readonly PageEdit[]; text: string } = { edits: [], text: NOTHING }
   /** The edits under which the links were tried, what became of them by screen key, and the page of which that was told last. */
-  private tried: { text: string; found: Record<string, readonly Tried[]>; of: SitePage | null } = { text: NOTHING, found: {}, of: null }
+  private tried: { text: string; found: Record<string, readonly Tried[]>; of: SitePage | null } = { text: '', found: {}, of: null }
   private isRunning = false
   private isChanged = false
   private isStopped = false
@@ -156,8 +156,9 @@ class Surveyor {
 
   /** Presses the links of the menus on every screen, for as long as nothing else is wanted of the frame. */
   private async tryAll(): Promise<void> {
-    const { edits, of, onTried } = this.props()
-    if (!edits.length) return
+    const { of, onTried } = this.props()
+    // A page that is not set up has nothing to try; one that works already has, without an edit.
+    if (!of.sections.length) return
     if (this.tried.text !== this.sent) {
       if (!(await this.isLeftAlone(IDLE))) return
       const found = await this.tryScreens()
@@ -189,10 +190,11 @@ class Surveyor {
 
   /** One that is not right is tried once more, with longer waits. */
   private async tryLink(screen: Screen, place: number): Promise<Tried | null> {
-    const ask = (isPatient: boolean) => this.channel.ask('tried', (turn) => ({ type: 'try', turn, place, isPatient }))
+    const ownMenus = ownMenusOf(this.props().of, Object.fromEntries([...this.done].map(([key, d]) => [key, d.survey])))
+    const ask = (isPatient: boolean) => this.channel.ask('tried', (turn) => ({ type: 'try', turn, place, isPatient, ownMenus }))
     const { tried } = await ask(false)
     const survey = this.done.get(screen.key)?.survey ?? null
-    if (!tried || this.isChanged || !judgeTried(this.props().of, survey, [tried])[0]!.fault) return tried
+    if (!tried || this.isChanged || !mayPass(judgeTried(this.props().of, survey, [tried])[0]!)) return tried
     return (await ask(true)).tried
   }
 

@@ -3,6 +3,17 @@
 /** Not to be seen, and yet drawn: the browser slows the clock of a frame that is clear, covered, or off the screen. */
 export const BARELY = 0.004
 
+/** Such a frame is drawn as a speck in a corner, over what is looked at, so that nothing of it is seen and nothing covers it. */
+export const ASIDE = {
+  opacity: BARELY,
+  zIndex: 2,
+  right: 0,
+  bottom: 0,
+  transform: 'scale(0.02)',
+  transformOrigin: '100% 100%',
+  pointerEvents: 'none',
+} as const
+
 /** The page of a site on the host that shows nothing else; without its own scripts on another. */
 export const frameAddress = (siteKey: string, file: string, scripts: boolean): string =>
   `http://${siteKey}${scripts ? '' : '--still'}.localhost:${location.port}/${file.split('/').map(encodeURIComponent).join('/')}`

@@ -21,13 +21,14 @@ export function SitesView() {
   const client = useQueryClient()
   const navigate = useNavigate()
   const [over, setOver] = useState(false)
+  const [scripts, setScripts] = useState(true)
   const picker = useRef<HTMLInputElement>(null)
   const transfer = useTransfer()
   const make = async ({ files, ...fields }: Given) => {
-    const made = await transfer.run((tell, signal) => api.create(files, fields, tell, signal))
+    const made = await transfer.run((tell, signal) => api.create(files, { ...fields, scripts: scripts ? 'on' : 'off' }, tell, signal))
     if (!made) return
     await client.invalidateQueries({ queryKey: ['sites'] })
-    await navigate(`/site/${made.key}/p1/sections`)
+    await navigate(`/site/${made.key}/p1/sections`, { state: { isNew: true } })
   }
   const drop = async (event: DragEvent) => {
     event.preventDefault()
@@ -76,9 +77,17 @@ export function SitesView() {
           </h2>
           <p className="mb-4 text-faint">
             Choose the HTML file with its styles and pictures, several pages, or a ZIP of the whole site, or drop them anywhere here. Pages
-            are kept as they are, and stay on this machine. In the live page their scripts run, with nothing but the page itself in reach;
-            they can be switched off there.
+            are kept as they are, and stay on this machine.
           </p>
+          <label className="mb-4 flex items-start gap-2">
+            <input type="checkbox" className="mt-1 size-4" checked={scripts} onChange={(e) => setScripts(e.target.checked)} />
+            <span>
+              Let the pages’ own scripts run in the live page
+              <span className="block text-sm text-faint">
+                As a visitor has them, with nothing but the page itself in reach. It is kept with the site, and can be switched there.
+              </span>
+            </span>
+          </label>
           <input
             ref={picker}
             type="file"
@@ -123,8 +132,8 @@ export function SitesView() {
 
 function SiteRow({ site }: { site: SiteSummary }) {
   const client = useQueryClient()
-  const drop = useMutation({
-    mutationFn: () => api.drop(site.key),
+  const remove = useMutation({
+    mutationFn: () => api.remove(site.key),
     onSuccess: () => Promise.all(['sites', 'storage'].map((name) => client.invalidateQueries({ queryKey: [name] }))),
   })
   return (
@@ -139,16 +148,16 @@ function SiteRow({ site }: { site: SiteSummary }) {
       </Link>
       <Dialog.Root>
         <Dialog.Trigger asChild>
-          <Button kind="quiet" aria-label={`Drop ${site.name}`}>
-            Drop
+          <Button kind="quiet" aria-label={`Remove ${site.name}`}>
+            Remove
           </Button>
         </Dialog.Trigger>
         <Sheet
-          title={`Drop “${site.name}”?`}
-          description="The site and everything set up in it goes. The page’s own file on your disk stays."
+          title={`Remove “${site.name}”?`}
+          description="The site and everything set up in it goes, and cannot be brought back. The page’s own file on your disk stays."
         >
           <Dialog.Close asChild>
-            <Button onClick={() => drop.mutate()}>Drop the site</Button>
+            <Button onClick={() => remove.mutate()}>Remove the site</Button>
           </Dialog.Close>
           <Dialog.Close asChild>
             <Button kind="quiet">Keep it</Button>

@@ -175,9 +175,11 @@ const BandView = memo(function BandView({
       }}
     >
       {bandHeight >= TEXT_HEIGHT && (
-        <span className="absolute top-0.5 left-2 flex max-w-[118px] gap-1 rounded-sm bg-sheet/90 px-1 text-xs leading-[14px] text-ink">
+        <span className="absolute top-0.5 left-2 flex max-w-[132px] gap-1 rounded-sm bg-sheet/90 px-1 text-xs leading-[14px] text-ink">
           <b>{index + 1}</b>
-          <span className="truncate">{name}</span>
+          <span className={`min-w-0 overflow-hidden wrap-anywhere ${bandHeight >= 3 * TEXT_HEIGHT ? 'line-clamp-3' : 'truncate'}`}>
+            {name}
+          </span>
         </span>
       )}
       {part.heading && <span className="absolute right-0 h-px w-4 bg-faint" style={{ top: (part.heading.top - part.top) * scale }} />}

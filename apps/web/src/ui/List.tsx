@@ -3,6 +3,8 @@ import { useVirtualizer } from '@tanstack/react-virtual'
 import { useImperativeHandle, useRef, type ReactNode, type Ref } from 'react'
 
 export interface ListHandle {
+  /** How many rows there are now. */
+  count: number
   /** Brings a row into view and puts the focus on it. */
   focus: (index: number) => void
 }
@@ -40,6 +42,7 @@ export function List({ count, estimate, label, role = 'list', grows = false, hei
     useFlushSync: false,
   })
   useImperativeHandle(ref, () => ({
+    count,
     focus: (index) => {
       const find = () => box.current?.querySelector<HTMLElement>(`[data-row="${index}"]`)
       if (many) rows.scrollToIndex(index)

@@ -1,5 +1,6 @@
-/** A number with its unit, edited in place. */
+/** A number with its unit, edited in place. One that is refused stays in it, with the bounds and the way back. */
 import { useEffect, useId, useState } from 'react'
+import { Back } from './index.tsx'
 
 export function NumberField({
   label,
@@ -7,6 +8,7 @@ export function NumberField({
   value,
   min,
   max,
+  why,
   onCommit,
 }: {
   label: string
@@ -14,6 +16,8 @@ export function NumberField({
   value: number
   min: number
   max: number
+  /** What the bounds are for. */
+  why?: string
   onCommit: (value: number) => void
 }) {
   const [draft, setDraft] = useState(String(value))
@@ -23,7 +27,6 @@ export function NumberField({
   const fits = draft.trim() !== '' && Number.isFinite(number) && number >= min && number <= max
   const commit = () => {
     if (fits && number !== value) onCommit(number)
-    else setDraft(String(value))
   }
   return (
     <span className="block">
@@ -39,13 +42,17 @@ export function NumberField({
         aria-invalid={!fits}
         onChange={(e) => setDraft(e.target.value)}
         onBlur={commit}
-        onKeyDown={(e) => e.key === 'Enter' && commit()}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') commit()
+          if (e.key === 'Escape') setDraft(String(value))
+        }}
         className={`min-h-7 w-20 rounded-sm border bg-sheet px-1.5 text-right tabular-nums ${fits ? 'border-hair' : 'border-brick'}`}
       />{' '}
       {unit}
       {!fits && (
         <span role="alert" className="block text-xs text-brick">
-          A number from {min} to {max}.
+          A number from {min} to {max}
+          {why && `: ${why}`}. <Back to={`${value} ${unit}`} onPress={() => setDraft(String(value))} />
         </span>
       )}
     </span>

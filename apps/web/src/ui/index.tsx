@@ -27,7 +27,25 @@ export interface Problem {
   suggestion?: string
 }
 
-/** Edited in place: Enter or leaving takes it, Escape leaves it as it was. */
+/** Where the focus goes when a field is done with: the row that it stands in, else it stays. */
+export const leaveField = (field: HTMLElement): void => field.closest<HTMLElement>('[data-row]')?.focus()
+
+/** The way back from a value that is refused to the one that holds. */
+export function Back({ to, mono = false, onPress }: { to: string; mono?: boolean; onPress: () => void }) {
+  return (
+    <button
+      type="button"
+      // The field keeps the focus, so that what was typed is not taken on the way.
+      onPointerDown={(e) => e.preventDefault()}
+      onClick={onPress}
+      className="min-h-6 rounded-sm border border-hair bg-sheet px-1.5 text-ink hover:border-faint"
+    >
+      Back to <span className={mono ? 'font-mono' : ''}>{to}</span>
+    </button>
+  )
+}
+
+/** Edited in place: Enter or leaving takes it, Escape leaves it as it was. What is refused stays in it, with the reason and the way back. */
 export function Field({
   value,
   label,
@@ -52,14 +70,18 @@ export function Field({
 }) {
   const [draft, setDraft] = useState<string | null>(null)
   const shown = draft ?? value
-  const problem = draft !== null && draft !== value ? (check?.(draft) ?? null) : (check?.(value) ?? null)
+  const isEmpty = draft !== null && draft.trim() === '' && value !== ''
+  const problem: Problem | null = check?.(shown) ?? (isEmpty ? { message: 'Nothing stands here.', severity: 'error' } : null)
+  const isRefused = draft !== null && draft !== value && problem?.severity === 'error'
   const hint = useId()
   const leaving = useRef(false)
   useEffect(() => setDraft(null), [value])
   const commit = () => {
-    if (!leaving.current && draft !== null && draft !== value && draft.trim() !== '' && problem?.severity !== 'error') onCommit(draft)
+    if (leaving.current || !isRefused) {
+      if (!leaving.current && draft !== null && draft !== value && draft.trim() !== '') onCommit(draft)
+      setDraft(null)
+    }
     leaving.current = false
-    setDraft(null)
   }
   return (
     <span className={`block min-w-0 ${className}`}>
@@ -79,18 +101,23 @@ export function Field({
           onChange={(e) => setDraft(e.target.value)}
           onBlur={commit}
           onKeyDown={(e) => {
-            if (e.key === 'Enter') e.currentTarget.blur()
-            if (e.key === 'Escape') {
-              leaving.current = true
-              e.currentTarget.blur()
-            }
+            if (e.key === 'Escape') setDraft(null)
+            else if (e.key === 'Enter' && !isRefused) commit()
+            else return
+            // What it held is seen to; leaving is not to take it once more.
+            leaving.current = true
+            leaveField(e.currentTarget)
+            leaving.current = false
           }}
           className={`min-h-6 w-full min-w-0 rounded-sm border border-transparent bg-transparent px-1 hover:border-hair focus:border-teal focus:bg-sheet ${mono ? 'font-mono text-[13px]' : ''} ${problem ? 'border-brick!' : ''} disabled:text-faint`}
         />
       </span>
       {problem && (
         <span className="block pl-1 text-xs text-brick">
-          <span id={hint}>{problem.message}</span>{' '}
+          <span id={hint} role={isRefused ? 'alert' : undefined}>
+            {problem.message}
+          </span>{' '}
+          {isRefused && value !== '' && <Back to={`${prefix === '#' ? '#' : ''}${value}`} mono={mono} onPress={() => setDraft(null)} />}{' '}
           {problem.suggestion !== undefined && !disabled && (
             <button
               type="button"
@@ -100,7 +127,7 @@ export function Field({
                 leaving.current = true
                 setDraft(null)
                 onCommit(problem.suggestion!)
-                if (document.activeElement instanceof HTMLInputElement) document.activeElement.blur()
+                if (document.activeElement instanceof HTMLInputElement) leaveField(document.activeElement)
                 leaving.current = false
               }}
               className="min-h-6 rounded-sm border border-hair bg-sheet px-1.5 text-ink hover:border-faint"

@@ -1,6 +1,20 @@
 /** What every part of the workspace looks at: the page, what was read and measured of it, and what follows from both. */
-import type { Arrival, Command, Finding, PageEdit, PageReading, Screen, Section, Site, SitePage, Survey, Tried, Visit } from '@waybell/core'
-import type { PickedElement, PickStep } from '@waybell/agent/types'
+import {
+  surveyRequest,
+  type Arrival,
+  type Command,
+  type Finding,
+  type PageEdit,
+  type PageReading,
+  type Screen,
+  type Section,
+  type Site,
+  type SitePage,
+  type Survey,
+  type Tried,
+  type Visit,
+} from '@waybell/core'
+import type { PickedElement, PickStep, SurveyRequest } from '@waybell/agent/types'
 import { createContext, useContext, useSyncExternalStore } from 'react'
 import type { Session, SessionState } from './session.ts'
 import { useSignal, type Signal } from './signal.ts'
@@ -62,7 +76,7 @@ export interface LiveControl {
   follow: (hash: string) => void
   visit: (screen: string, hash: string, from: number) => Promise<Visit>
   /** Marks an element of the page and brings it into view. */
-  show: (at: number) => void
+  show: (at: number | null) => void
   /** Begins or ends picking an element of the page in view. */
   pick: (on: boolean) => void
   pickStep: (to: PickStep | number) => void
@@ -93,9 +107,12 @@ export function useSessionState(): SessionState {
 const MANY_PARTS = 1500
 
 /** Everything that is a section or may become one. */
-export function partsToMeasure(sections: readonly Section[], reading: PageReading): { at: number; heading: number | null }[] {
+export function requestOf(sections: readonly Section[], reading: PageReading): Omit<SurveyRequest, 'screen' | 'width' | 'height'> {
+  const whole = surveyRequest(reading)
   // Of very many, those that were also found are measured when they become sections.
-  const measured = reading.candidates.length > MANY_PARTS ? reading.candidates.filter((c) => c.offered) : reading.candidates
-  const known = new Set(measured.map((c) => c.at))
-  return [...measured, ...sections.filter((s) => !known.has(s.at))].map(({ at, heading }) => ({ at, heading }))
+  const offered = new Set(reading.candidates.flatMap((c) => (c.offered ? c.at : [])))
+  const parts = whole.parts.length > MANY_PARTS ? whole.parts.filter((p) => offered.has(p.at)) : whole.parts
+  const known = new Set(parts.map((p) => p.at))
+  const added = sections.filter((s) => !known.has(s.at)).map(({ at, heading }) => ({ at, heading, block: null }))
+  return { ...whole, parts: [...parts, ...added] }
 }

@@ -7,6 +7,7 @@ import {
   apply,
   CommandError,
   describe,
+  extent,
   type Change,
   type Command,
   type Decisions,
@@ -180,6 +181,13 @@ export class Session {
 /** What the same request may not meet again: no answer, or a server that cannot for now. */
 const isPassing = (error: unknown): error is ApiError => error instanceof ApiError && (error.status === 0 || error.status >= 500)
 
-export const undoName = (stacks: Stacks): string | null => nameOf(stacks.undo.at(-1))
-export const redoName = (stacks: Stacks): string | null => nameOf(stacks.redo.at(-1))
-const nameOf = (change: Change | undefined) => (change ? describe(change.command).toLowerCase() : null)
+export const undoName = (stacks: Stacks): string | null => nameOf(stacks.undo.at(-1), ({ command, inverse }) => [command, inverse])
+export const redoName = (stacks: Stacks): string | null => nameOf(stacks.redo.at(-1), ({ command, inverse }) => [inverse, command])
+/** @param inTurn the two commands of a change, the one first that says what comes or goes */
+function nameOf(change: Change | undefined, inTurn: (change: Change) => [Command, Command]): string | null {
+  if (!change) return null
+  const [first, second] = inTurn(change)
+  const much = extent(first) ?? extent(second)
+  return `${lowerFirst(describe(change.command))}${much ? ` (${much})` : ''}`
+}
+const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)

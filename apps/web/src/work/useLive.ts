@@ -30,7 +30,7 @@ export function useLive(page: SitePage, shown: string, flush: () => Promise<void
       follow: (hash) => handle.current?.follow(latest.current.shown, hash),
       visit: (screen, hash, from) => handle.current!.visit(screen, hash, from),
       flush,
-      show: (at) => handle.current?.point(latest.current.shown, at, true),
+      show: (at) => handle.current?.point(latest.current.shown, at, at !== null),
       pick: (on) => {
         handle.current?.pick(latest.current.shown, on)
         setPicking(on ? { way: [], isTaken: false } : null)

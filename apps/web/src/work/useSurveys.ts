@@ -21,6 +21,8 @@ interface Input {
   state: PageState
   kept: readonly KeptSurvey[]
   scripts: boolean
+  /** The page is read otherwise, now that it was measured. */
+  onReadAnew: () => void
 }
 
 export interface Surveys {
@@ -77,11 +79,16 @@ export function useSurveys(input: Input): Surveys {
       })
       return rows.length ? api.putSurveys(siteKey, of.key, { source: of.source, scripts: on, surveys: rows }) : undefined
     })
-    unsent.current.sent = Promise.all([unsent.current.sent, ...puts]).catch((error: unknown) => {
-      // They are sent again with the next.
-      for (const m of taken) stored.current.delete(m)
-      toast.error(String(error))
-    })
+    const answers = Promise.all([unsent.current.sent, ...puts]).then(() => Promise.all(puts))
+    unsent.current.sent = answers
+      .then((all) => {
+        if (all.some((answer) => answer?.isReadAnew)) latest.current.onReadAnew()
+      })
+      .catch((error: unknown) => {
+        // They are sent again with the next.
+        for (const m of taken) stored.current.delete(m)
+        toast.error(String(error))
+      })
     await unsent.current.sent
   }, [])
   const take = useCallback(

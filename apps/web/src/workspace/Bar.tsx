@@ -23,7 +23,7 @@ export function Bar({ task }: { task: string }) {
   }, [storing])
   return (
     <>
-      <header className="flex min-h-11 items-center gap-3 border-b border-hair px-3">
+      <header className="flex min-h-11 flex-wrap items-center gap-x-3 border-b border-hair px-3">
         <Link to="/" className="flex flex-none items-center gap-1.5 font-bold" aria-label="All sites">
           <img src="/bell.svg" alt="" width="20" height="20" />
         </Link>
@@ -31,7 +31,7 @@ export function Bar({ task }: { task: string }) {
           label="Name of the site"
           value={site.name}
           onCommit={(name) => run({ type: 'site/rename', name })}
-          className="w-44 flex-none font-semibold"
+          className="w-44 min-w-24 flex-initial font-semibold"
         />
         {site.pages.length > 1 && (
           <select
@@ -47,7 +47,7 @@ export function Bar({ task }: { task: string }) {
             ))}
           </select>
         )}
-        <nav aria-label="Tasks" className="flex self-stretch">
+        <nav aria-label="Tasks" className="flex min-h-9 flex-wrap self-stretch">
           {tasks.map(({ key, name }) => {
             const open = findings.filter((f) => taskOf(f.code) === key).length
             return (
@@ -55,7 +55,7 @@ export function Bar({ task }: { task: string }) {
                 key={key}
                 to={`/site/${siteKey}/${page.key}/${key}`}
                 className={({ isActive }) =>
-                  `flex items-center gap-1 border-b-3 px-2.5 pt-[3px] ${isActive ? 'border-teal font-semibold' : 'border-transparent hover:bg-wash'}`
+                  `flex min-h-9 items-center gap-1 border-b-3 px-2.5 pt-[3px] ${isActive ? 'border-teal font-semibold' : 'border-transparent hover:bg-wash'}`
                 }
               >
                 {name}

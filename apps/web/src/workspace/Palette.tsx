@@ -24,7 +24,7 @@ function useActions(): Action[] {
     if (p !== page)
       actions.push({ name: `Open the page ${p.file}`, run: () => void navigate(pathname.replace(/[^/]*\/[^/]*$/, `${p.key}/sections`)) })
   if (site.pages.length > 1)
-    actions.push({ name: `Drop the page ${page.file} from the site`, run: () => run({ type: 'page/drop', page: page.key }) })
+    actions.push({ name: `Remove the page ${page.file} from the site`, run: () => run({ type: 'page/drop', page: page.key }) })
   const [undo, redo] = [undoName(stacks), redoName(stacks)]
   if (undo) actions.push({ name: `Undo: ${undo}`, keys: 'Ctrl+Z', run: () => session.undo() })
   if (redo) actions.push({ name: `Redo: ${redo}`, keys: 'Ctrl+Shift+Z', run: () => session.redo() })

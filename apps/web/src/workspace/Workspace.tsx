@@ -1,18 +1,19 @@
 /** Work, spine and live page under one bar. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { pageOf, type PageEdit, type SitePage, type Survey, type Tried } from '@waybell/core'
-import { ToggleGroup } from 'radix-ui'
+import { RadioGroup } from 'radix-ui'
 import { startTransition, useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
 import { Link, Navigate, useParams } from 'react-router'
 import { toast } from 'sonner'
 import { api, type KeptSurvey, type PageState, type SiteState } from '../api.ts'
 import { FindingsDrawer } from '../findings/FindingsDrawer.tsx'
+import { BARELY } from '../live/frame.ts'
 import { LivePage } from '../live/LivePage.tsx'
 import { Measuring, type MeasuringState } from '../live/Measuring.tsx'
 import { Spine } from '../spine/Spine.tsx'
 import { tasks } from '../tasks/index.ts'
 import { Button } from '../ui/index.tsx'
-import { partsToMeasure, WorkContext, type Work } from '../work/context.ts'
+import { requestOf, WorkContext, type Work } from '../work/context.ts'
 import { Session } from '../work/session.ts'
 import { loadTables, loadTablesFor } from '../work/tables.ts'
 import { useFollowing } from '../work/useFollowing.ts'
@@ -69,7 +70,7 @@ function OpenSite({ loaded }: { loaded: SiteState }) {
     staleTime: Infinity,
     gcTime: 0,
   })
-  // It was dropped, here or in another tab.
+  // It was removed, here or in another tab.
   if (!page) return <Navigate to={`/site/${loaded.key}/${site.pages[0]!.key}/${task}`} replace />
   const error = state.error ?? runtime.error ?? kept.error
   if (error) return <Failed message={error.message} />
@@ -116,6 +117,18 @@ const Stopped = ({ onQuiet }: { onQuiet: () => void }) => (
   </div>
 )
 
+const narrow = matchMedia('(max-width: 900px)')
+
+/** The window, or the text in it, leaves room for the work and the spine alone. */
+const useNarrow = (): boolean =>
+  useSyncExternalStore(
+    (tell) => {
+      narrow.addEventListener('change', tell)
+      return () => narrow.removeEventListener('change', tell)
+    },
+    () => narrow.matches,
+  )
+
 /** What became of the links, by screen key, and the page that they were tried on. */
 interface Tries {
   tried: Readonly<Record<string, readonly Tried[]>>
@@ -139,19 +152,24 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   const { reading } = state
   const undeclared = useMemo(() => new Set(state.undeclared), [state.undeclared])
   const [shown, setShown] = useState(site.screens[0]!.key)
-  const [scripts, setScripts] = useState(true)
+  const scripts = site.scripts !== false
   /** The page said so much that it was stopped. */
   const [isStopped, setStopped] = useState(false)
   const [focused, setFocused] = useState<string | null>(null)
   const [measuring, setMeasuring] = useState<MeasuringState>('measuring')
   const screen = site.screens.find((s) => s.key === shown)!
+  const isNarrow = useNarrow()
+  const [isUnfolded, setUnfolded] = useState(false)
+  const isFolded = isNarrow && !isUnfolded
 
   const [tries, setTries] = useState<Tries>({ tried: {}, of: null })
   const onTried = useCallback((found: Tries['tried'], of: SitePage) => startTransition(() => setTries({ tried: found, of })), [])
   // They hold until a change touches what they are of.
   const tried = tries.of === page && scripts ? tries.tried : NONE
 
-  const measured = useSurveys({ siteKey, site, page, state, kept, scripts })
+  const client = useQueryClient()
+  const onReadAnew = () => void client.invalidateQueries({ queryKey: ['page', siteKey, pageKey] })
+  const measured = useSurveys({ siteKey, site, page, state, kept, scripts, onReadAnew })
   const { surveys, stale } = measured
   const survey: Survey | null = surveys[shown] ?? null
   const { handle, hear, live, pointed, point, scrolls, picking } = useLive(page, shown, measured.flush)
@@ -171,11 +189,10 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   useUndoKeys(session)
 
   // The list of sites is told anew when the work here ends.
-  const client = useQueryClient()
   useEffect(() => () => void client.invalidateQueries({ queryKey: ['sites'] }), [client])
 
   const sections = page.sections
-  const request = useMemo(() => ({ parts: partsToMeasure(sections, reading), header: reading.header }), [sections, reading])
+  const request = useMemo(() => requestOf(sections, reading), [sections, reading])
   const watched = useMemo(() => sections.map((s) => s.at), [sections])
 
   const findings = followed?.findings
@@ -237,15 +254,15 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   const { settled, edits } = followed
   const switchScripts = (on: boolean) => {
     setStopped(false)
-    setScripts(on)
+    session.run({ type: 'site/scripts', scripts: on })
   }
   const task = tasks.find((t) => t.key === taskKey) ?? tasks[0]!
   const { View, Overlay } = task
   return (
     <WorkContext.Provider value={work}>
-      <div className="flex h-full min-w-[960px] flex-col">
+      <div className="flex h-full min-w-80 flex-col">
         <Bar task={task.key} />
-        <div className="relative grid min-h-0 flex-1 grid-cols-[minmax(360px,420px)_200px_minmax(0,1fr)]">
+        <div className="relative grid min-h-0 flex-1 grid-cols-[minmax(340px,420px)_200px_minmax(0,1fr)] max-[900px]:grid-cols-[minmax(0,1fr)_clamp(90px,22vw,200px)]">
           <main className="min-h-0 overflow-auto px-3 py-3" data-testid="sheet">
             {task.key !== 'sections' && <h1 className="sr-only">{task.name}</h1>}
             <View />
@@ -253,25 +270,39 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
           <section aria-label="Spine" className="min-h-0 border-x border-hair py-2">
             <Spine task={task} />
           </section>
-          <section aria-label="Live page" className="flex min-h-0 flex-col p-2" data-stale={stale.size}>
+          {isNarrow && (
+            <Button className="absolute right-2 bottom-2 z-20" aria-expanded={isUnfolded} onClick={() => setUnfolded(!isUnfolded)}>
+              {isUnfolded ? 'Back to the work' : 'Show the page'}
+            </Button>
+          )}
+          <section
+            aria-label="Live page"
+            className={`flex min-h-0 flex-col p-2 ${isNarrow ? 'absolute inset-0 z-10 bg-paper pb-12' : ''}`}
+            // Folded away it goes on measuring: a browser stops the clock of a frame that it does not draw.
+            inert={isFolded}
+            style={isFolded ? { opacity: BARELY, pointerEvents: 'none' } : undefined}
+            data-stale={stale.size}
+          >
             <div className="flex items-center gap-3 pb-2">
-              <ToggleGroup.Root
-                type="single"
+              <RadioGroup.Root
                 value={shown}
-                onValueChange={(v) => v && setShown(v)}
+                onValueChange={setShown}
                 aria-label="Screen"
-                className="flex gap-1"
+                orientation="horizontal"
+                className="flex flex-wrap gap-1"
               >
                 {site.screens.map((s) => (
-                  <ToggleGroup.Item
+                  <RadioGroup.Item
                     key={s.key}
                     value={s.key}
-                    className="min-h-7 rounded-sm border border-hair px-2.5 text-sm data-[state=on]:border-teal data-[state=on]:bg-wash data-[state=on]:font-semibold"
+                    // Where the arrow keys go, they choose.
+                    onFocus={() => setShown(s.key)}
+                    className="min-h-7 rounded-sm border border-hair px-2.5 text-sm data-[state=checked]:border-teal data-[state=checked]:bg-wash data-[state=checked]:font-semibold"
                   >
                     {s.name} {s.width}×{s.height}
-                  </ToggleGroup.Item>
+                  </RadioGroup.Item>
                 ))}
-              </ToggleGroup.Root>
+              </RadioGroup.Root>
               <label className="ml-auto flex items-center gap-1.5 text-sm">
                 <input type="checkbox" checked={scripts} onChange={(e) => switchScripts(e.target.checked)} /> Page’s own scripts
               </label>

@@ -1,7 +1,7 @@
 /** The page's own header: its states while the page moves, and what it is. */
 import type { Survey, SurveyHeader } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
-import { furthest, jumpTo, scroller, twoFrames, untilSteady } from '../settle.ts'
+import { furthest, jumpTo, pause, scroller, twoFrames, untilSteady } from '../settle.ts'
 import { canStay, headerElement, reachNow, sourceElement, stayingBars, type Bar } from './bars.ts'
 import { isTransparent } from './look.ts'
 import { topsOf } from './parts.ts'
@@ -15,6 +15,9 @@ export interface HeaderStates {
   /** What is the same while the header is at rest. */
   key: () => string
 }
+
+/** How long a page may take to answer that it was moved, in ms. */
+const ANSWERS = 150
 
 const steadyKey = (bars: Bar[]) => `${reachNow(bars)} ${bars.map((b) => b.el.offsetHeight)} ${scroller().scrollHeight}`
 
@@ -37,6 +40,8 @@ export async function probeHeader(request: SurveyRequest): Promise<HeaderStates>
     jumpTo(Math.min(end, innerHeight))
     await twoFrames()
     jumpTo(Math.min(end, innerHeight * 1.5))
+    // On a busy machine what answers the move may come a while after it.
+    await pause(ANSWERS)
     await untilSteady(key)
     const late = stayingBars().filter((b) => !bars.some((known) => known.el === b.el))
     bars = [...bars, ...late]

@@ -1,11 +1,16 @@
 /**
  * Surveying: the page's layout on a screen of the size that this frame has. `probe` scrolls through the page to see its header in each
  * state; `remeasure` reads the layout again without moving anything, after an edit. A file for each slice: `bars.ts` finds what stays
- * at the top, `header.ts` describes the header, `parts.ts` measures sections and what may become one, `look.ts` the page's colours.
+ * at the top, `header.ts` describes the header, `parts.ts` measures sections and what may become one, `look.ts` the page's colours, `menus.ts`
+ * how menus mark their items, `headings.ts` what looks like a heading, `built.ts` what scripts made, `travel.ts` the page's own offset.
  */
 import { SURVEY_FORMAT, type Survey } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
 import { jumpTo, scroller, throughThePage, untilLoaded, untilSize, untilSteady } from '../settle.ts'
+import { builtByScripts } from './built.ts'
+import { headingsByLook } from './headings.ts'
+import { ownMarks } from './menus.ts'
+import { ownTravel } from './travel.ts'
 import { currentHeader, probeHeader, type HeaderStates } from './header.ts'
 import { pageLook } from './look.ts'
 import { ownMargins, partsNow } from './parts.ts'
@@ -16,6 +21,7 @@ interface Seen extends HeaderStates {
   margins: Map<number, number>
   maxScroll: number
   pageHeight: number
+  own: Pick<Survey, 'menus' | 'rewrites' | 'padding' | 'smooth' | 'built' | 'looks'>
 }
 const seen = new Map<string, Seen>()
 
@@ -33,14 +39,18 @@ async function onScreen(request: SurveyRequest): Promise<void> {
 export async function probe(request: SurveyRequest): Promise<Survey> {
   await onScreen(request)
   await untilLoaded()
+  const address = location.href
   await throughThePage()
+  const rewrites = location.href !== address
   const states = await probeHeader(request)
   jumpTo(1e7)
   await untilSteady(states.key)
   const maxScroll = scrollY
+  const menus = await ownMarks(request.menus)
   jumpTo(0)
   await untilSteady(states.key)
-  seen.set(request.screen, { ...states, margins: ownMargins(request), maxScroll, pageHeight: scroller().scrollHeight })
+  const own = { menus, rewrites, ...ownTravel(), built: builtByScripts(), looks: request.looks ? headingsByLook() : [] }
+  seen.set(request.screen, { ...states, margins: ownMargins(request), maxScroll, pageHeight: scroller().scrollHeight, own })
   return read(request)
 }
 
@@ -66,6 +76,7 @@ function read(request: SurveyRequest): Survey {
     parts: partsNow(request, states.movedBy, states.margins),
     header: currentHeader(request, states),
     near: states.near,
+    ...states.own,
     ...pageLook(),
   }
 }

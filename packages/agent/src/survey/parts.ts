@@ -3,7 +3,7 @@ import { isFixed } from '@waybell/core/contract'
 import type { SurveyPart } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
 import { elementAt } from '../stamps.ts'
-import { backgroundOf } from './look.ts'
+import { backgroundOf, isTransparent } from './look.ts'
 
 export function topsOf(request: SurveyRequest): Map<number, number> {
   const out = new Map<number, number>()
@@ -26,7 +26,7 @@ export const ownMargins = (request: SurveyRequest): Map<number, number> =>
 /** @param movedBy what the page loses above each part once it has moved, in px */
 export function partsNow(request: SurveyRequest, movedBy: ReadonlyMap<number, number>, margins: ReadonlyMap<number, number>): SurveyPart[] {
   const y = scrollY
-  return request.parts.map(({ at, heading }): SurveyPart => {
+  return request.parts.map(({ at, heading, block }): SurveyPart => {
     const el = elementAt(at)
     const box = el?.getBoundingClientRect()
     const top = (box?.top ?? 0) + y
@@ -39,6 +39,7 @@ export function partsNow(request: SurveyRequest, movedBy: ReadonlyMap<number, nu
       margin: margins.get(at) ?? 0,
       hasBox: !!el?.getClientRects().length && !isFixed(boxed(el), document.body),
       heading: headingBox?.height ? { top: top + headingBox.top - box!.top, bottom: top + headingBox.bottom - box!.top } : null,
+      shift: el ? shiftOf(el, block === null ? null : (elementAt(block) ?? null)) : 0,
       background: backgroundOf(el ?? null),
     }
   })
@@ -49,4 +50,28 @@ const boxed = (el: Element): HTMLElement => {
   let e: Element | null = el
   while (e && !(e instanceof HTMLElement)) e = e.parentElement
   return e ?? document.body
+}
+
+/** Less than this is no shift, in px. */
+const LEAST_SHIFT = 8
+
+/**
+ * How far a target was moved up, away from what it is about, so that a header would not cover that: an empty one above its block, or a block
+ * that begins with as much clear room as it was pulled up.
+ */
+function shiftOf(el: Element, block: Element | null): number {
+  const top = el.getBoundingClientRect().top
+  const shift = block ? block.getBoundingClientRect().top - top : pulledUp(el)
+  return shift >= LEAST_SHIFT ? shift : 0
+}
+
+function pulledUp(el: Element): number {
+  const style = getComputedStyle(el)
+  const isBare =
+    style.backgroundImage === 'none' && isTransparent(el) && style.boxShadow === 'none' && parseFloat(style.borderTopWidth) === 0
+  const by = -parseFloat(style.marginTop)
+  if (isBare && by > 0 && parseFloat(style.paddingTop) >= by - 1) return by
+  const before = getComputedStyle(el, '::before')
+  const lifted = before.content === 'none' ? 0 : -parseFloat(before.marginTop)
+  return lifted > 0 && isBare && parseFloat(before.height) >= lifted - 1 ? lifted : 0
 }

@@ -12,6 +12,9 @@ export function coverOfMade(page: SitePage): number {
   return made ? formOf(made.form).cover : 0
 }
 
+/** True where links arrive by the page's own offsets: as long as nothing of ours covers anything. */
+export const isOwnTravel = (page: SitePage): boolean => !!page.travel.own && !madeMenu(page) && !page.header?.keep
+
 /** A survey of a page as it came, as it is with the menu that Way Bell makes for it: that moves what stands below it. */
 export function withMade(survey: Survey, page: SitePage): Survey {
   const made = madeMenu(page)

@@ -46,3 +46,21 @@ describe('a point', () => {
     expect(currentAt(sorted, 800)).toBe(1)
   })
 })
+
+describe('a target that the page moved up, away from its block', () => {
+  const lifted = aSurvey({
+    pageHeight: 5000,
+    maxScroll: 4200,
+    padding: 10,
+    parts: [aPart({ at: 10, top: 920, bottom: 920, margin: 5, shift: 80 })],
+    header: aHeader({ moved: 60 }),
+  })
+  it('begins where its block does', () => {
+    expect(partOf(section('e', 10, null), partsByAt(lifted))).toMatchObject({ top: 1000, movedTop: 1000 })
+    expect(solveArrivals(page(section('e', 10, null)), lifted)[0]).toMatchObject({ land: 1000 - 60 - 20, gap: 20 })
+  })
+  it('is gone to itself by the page’s own offsets', () => {
+    const own = { ...page(section('e', 10, null)), travel: { smooth: true, breathing: 20, own: true as const } }
+    expect(solveArrivals(own, lifted)[0]).toMatchObject({ land: 920 - 10 - 5, gap: 1000 - 905 - 60 })
+  })
+})

@@ -5,11 +5,14 @@ import type { Survey, SurveyPart } from '../survey/index.ts'
 
 export const partsByAt = (survey: Survey): Map<ElementAt, SurveyPart> => new Map(survey.parts.map((p) => [p.at, p]))
 
-/** What was measured of a section, null where nothing was. A point has no size; it is as far from its element's top as it was shifted. */
+/**
+ * What was measured of a section, null where nothing was. A point has no size; it is as far from its element's top as it was shifted. What a
+ * page shifted up by its header begins where its block does.
+ */
 export function partOf(section: Section, parts: ReadonlyMap<ElementAt, SurveyPart>): SurveyPart | null {
   const part = parts.get(section.at)
   if (!part) return null
-  if (!section.point) return part
+  if (!section.point) return part.shift ? { ...part, top: part.top + part.shift, movedTop: part.movedTop + part.shift } : part
   const { shift } = section.point
   return { ...part, top: part.top + shift, bottom: part.top + shift, movedTop: part.movedTop + shift, margin: 0 }
 }

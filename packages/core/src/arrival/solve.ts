@@ -3,7 +3,7 @@
  * @see docs/calculations.md: the browser's own rule, one rounding to device pixels after subtracting
  */
 import type { Section, SitePage } from '../site/index.ts'
-import { coverOf, type Cover } from './cover.ts'
+import { coverOf, isOwnTravel, type Cover } from './cover.ts'
 import { partsByAt, partOf } from './part.ts'
 import type { Survey, SurveyPart } from '../survey/index.ts'
 
@@ -49,7 +49,9 @@ function arrivalOf({ page, survey, section, part, cover, near }: Placed): Arriva
   // Near the top the header may still be tall, and what shrinking takes from the page is not yet gone.
   const covered = Math.max(cover.arrival, near ? near.cover + cover.bar : 0)
   const top = near ? part.top : part.movedTop
-  const wanted = section.toTop ? 0 : top - covered - page.travel.breathing
+  // By the page's own offsets a browser goes to the target itself, shifted or not.
+  const offset = isOwnTravel(page) ? survey.padding + part.margin + (section.point ? 0 : part.shift) : covered + page.travel.breathing
+  const wanted = section.toTop ? 0 : top - offset
   const land = part.hasBox ? landing(wanted, survey.maxScroll) : 0
   const edge = land + (land < 1 ? Math.max(cover.ownRest + cover.bar, covered) : covered)
   return {
@@ -72,3 +74,17 @@ function headingState(part: SurveyPart, moved: number, edge: number, viewport: n
 
 /** Room that the page lacks at its end for every linked section to reach its place, in px. */
 export const roomAtEnd = (arrivals: readonly Arrival[]): number => arrivals.reduce((most, a) => Math.max(most, a.shortfall), 0)
+
+/** The least breathing space, in px, under which every section's heading is clear of the header on every screen; not below -400. */
+export function leastBreathing(page: SitePage, surveys: readonly Survey[]): number {
+  let least = -400
+  for (const survey of surveys) {
+    const parts = partsByAt(survey)
+    for (const section of page.sections) {
+      const part = section.toTop ? null : partOf(section, parts)
+      // A section without a heading is read from its top.
+      if (part?.hasBox) least = Math.max(least, Math.ceil(part.top - (part.heading?.top ?? part.top)))
+    }
+  }
+  return Math.min(0, least)
+}

@@ -6,5 +6,17 @@ export { arrangement, type Token } from './arrangement.ts'
 export * from './attributes.ts'
 export { coversTop, isFixed } from './box.ts'
 export { decodeFragment, fragmentOf, hashOf, indicated, type Indicated } from './hash.ts'
+export {
+  entryOf,
+  MARK_STYLES,
+  markClassOf,
+  markRule,
+  markStyles,
+  markText,
+  openersOf,
+  type Mark,
+  type MarkClass,
+  type MarkStyle,
+} from './marks.ts'
 export { pieceTags, roleOf, type Piecelike, type PieceRole } from './pieces.ts'
 export { readSettings, type Settings, type WrittenSettings } from './settings.ts'

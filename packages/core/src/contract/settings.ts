@@ -16,12 +16,17 @@ export interface Settings {
   keep: boolean
   /** Widest viewport of each screen with how much the page's header grows after moving (negative: shrinks), null where that was not measured; the last is for all wider. */
   shrink: [width: number, change: number | null][]
+  /** The page's own offsets hold, and its own script marks the current item. */
+  ownTravel?: true
+  ownMarks?: true
+  /** IDs of sections whose elements stand above what they are about, by their margin. */
+  shifted?: string[]
   /** What the made menu covers, 0 without one. */
   bar: number
 }
 
 /** What of the settings is taken over when the page is brought in again; the rest is measured. */
-export type WrittenSettings = Omit<Settings, 'shrink' | 'bar'>
+export type WrittenSettings = Omit<Settings, 'shrink' | 'shifted' | 'bar'>
 
 type Stored = { [K in keyof Settings]?: unknown }
 
@@ -55,5 +60,7 @@ export function readSettings(text: string): WrittenSettings | null {
     bellOffset: s.bellOffset,
     smooth: s.smooth !== false,
     keep: s.keep === true,
+    ...(s.ownTravel === true ? { ownTravel: true } : {}),
+    ...(s.ownMarks === true ? { ownMarks: true } : {}),
   }
 }

@@ -119,7 +119,7 @@ it('tells of a section that has no place on a screen', () => {
   const survey = aSurvey({ parts: page.sections.map((s, i) => aPart({ at: s.at, top: i * 900, bottom: 2000, hasBox: i === 0 })) })
   const open = openFindings({ site: site(page), page, reading, undeclared, named, tried: {}, surveys: { phone: survey } }, [])
   expect(open).toMatchObject([
-    { code: 'section-hidden', severity: 'warning', message: 'The section “B” has a place not on “Phone”; there, links to it do nothing.' },
+    { code: 'section-hidden', severity: 'warning', message: 'Links to “B” do nothing on “Phone”: the section has no place there.' },
   ])
 })
 
@@ -156,7 +156,7 @@ it('tells of an ID that was changed under the page’s own styles and scripts', 
     { site: site(page), page, reading, undeclared, tried: {}, surveys, named: { styles: ['a'], scripts: ['a', 'c'] } },
     [],
   )
-  expect(open).toMatchObject([{ code: 'id-in-use', message: expect.stringContaining('styles and scripts name “#a”') }])
+  expect(open).toMatchObject([{ code: 'id-in-use', message: expect.stringContaining('styles and scripts do to “#a”') }])
   expect(apply(site(page), open[0]!.fix!.command).site.pages[0]!.sections[0]).toMatchObject({ id: 'a', former: [] })
 })
 
@@ -257,4 +257,35 @@ it('tells of a section that is current for a moment only', () => {
   const laptop = aSurvey({ parts, pageHeight: 4000, maxScroll: 3200 })
   const open = openFindings({ site: site(page), page, reading, undeclared, named, surveys: { laptop }, tried: {} }, [])
   expect(open.map((f) => [f.code, f.where.section])).toEqual([['rings-briefly', page.sections[1]!.key]])
+})
+
+describe('a link of the text that has its name wrong', () => {
+  const body = (href: string, label: string) =>
+    `<p>See <a href="#${href}">${label}</a>.</p><section id="rooms"><h2>Rooms and beds</h2></section><section id="table"><h2>The table</h2></section>`
+  const broken = (href: string, label: string) => opened(body(href, label)).open.find((f) => f.code === 'link-broken')
+  it('is offered the section that it seems to mean, and arrives there from then on', () => {
+    const { page, reading } = opened(body('romos', 'our rooms'))
+    const found = broken('romos', 'our rooms')!
+    expect(found.fix!.label).toBe('It means “Rooms and beds”')
+    const mended = apply(site(page), found.fix!.command).site.pages[0]!
+    expect(mended.sections[0]).toMatchObject({ id: 'rooms', former: ['romos'] })
+    expect(
+      openFindings({ site: site(mended), page: mended, reading, undeclared, named, surveys, tried: {} }, pageFindings(reading, none)).map(
+        (f) => f.code,
+      ),
+    ).not.toContain('link-broken')
+  })
+  it('is offered nothing where nothing is alike', () => expect(broken('x9', 'this')!.fix).toBeNull())
+})
+
+it('tells where words that stand in a list’s entry themselves cannot be put', () => {
+  const body = `<header><ul><li><a href="#a">One</a></li><li>Food <ul><li><a href="#b">Menu</a></li><li><a href="#c">Wine</a></li></ul></li></ul></header>${['a', 'b', 'c'].map((id) => `<section id=${id}><h2>Part ${id}</h2></section>`).join('')}`
+  const inOrder = (labels: string[]) => (page: SitePage) => ({
+    ...page,
+    menus: page.menus.map((m) => ({ ...m, items: labels.map((l) => m.items.find((i) => i.label === l)!) })),
+  })
+  const told = (...labels: string[]) => opened(body, inOrder(labels)).open.filter((f) => f.code === 'menu-order').length
+  expect(told('One', 'Food', 'Menu', 'Wine')).toBe(0)
+  expect(told('Food', 'Wine', 'Menu', 'One')).toBe(0)
+  expect(told('Food', 'One', 'Menu', 'Wine')).toBe(1)
 })

@@ -1,6 +1,9 @@
 /** What the rules about links without a target have in common. */
 import { decodeFragment } from '../contract/index.ts'
+import { labelScore } from '../links/index.ts'
+import { isKeepable } from '../naming/index.ts'
 import type { PageReading } from '../page/index.ts'
+import type { Command, Section, SitePage } from '../site/index.ts'
 import type { PageFacts, SiteFacts } from './facts.ts'
 import type { Draft } from './finding.ts'
 
@@ -11,27 +14,57 @@ const lowerCaseIds = (reading: PageReading): Map<string, string> => {
 }
 
 /** Links that find nothing, with the ID that differs from what they ask for in case only, if there is one. */
-export function brokenLinks({ reading }: PageFacts): { wanted: string; near: string | null; place: Omit<Draft, 'message'> }[] {
+export function brokenLinks({
+  reading,
+}: PageFacts): { wanted: string; named: string; near: string | null; place: Omit<Draft, 'message'> }[] {
   const ids = lowerCaseIds(reading)
-  return reading.links.flatMap(({ status, fragment, line, column, at }) => {
+  return reading.links.flatMap(({ status, label, fragment, line, column, at }) => {
     if (status !== 'broken' || fragment === null) return []
     const wanted = decodeFragment(fragment)
     const near = ids.get(wanted.toLowerCase())
-    return { wanted, near: near && near !== wanted ? near : null, place: { line, column, where: { at }, fix: null } }
+    const named = label ? `“${label}” (#${wanted})` : `the link to “#${wanted}”`
+    return { wanted, named, near: near && near !== wanted ? near : null, place: { line, column, where: { at }, fix: null } }
   })
 }
 
-/** Settled where an item gives it a target, or a section the ID that it asks for. */
-export function untilLinked(draft: Draft, { page, items, links }: SiteFacts): Draft | null {
+/** Other pages of the site with a section of this ID. */
+export const pagesWith = (wanted: string, { site, page }: Pick<SiteFacts, 'site' | 'page'>): SitePage[] =>
+  site.pages.filter((p) => p !== page && p.sections.some((s) => s.id === wanted))
+
+/** How alike a section must be to what a link asks for, or says, to be offered in its stead. */
+const LEAST = 0.5
+
+/** The section that a link seems to mean: by its ID but for the case, else by the words of what it asks for and says. */
+function nearest(wanted: string, label: string, { page, reading }: SiteFacts): Section | undefined {
+  const inCase = page.sections.find((s) => s.id.toLowerCase() === wanted.toLowerCase())
+  if (inCase) return inCase
+  const hints = new Map(reading.candidates.map((c) => [c.at, c.hints]))
+  const scored = page.sections.map((section) => {
+    const like = { title: section.title, id: section.id, hints: section.point ? [] : (hints.get(section.at) ?? []) }
+    return { section, score: Math.max(labelScore(wanted, like), labelScore(label, like)) }
+  })
+  const best = scored.sort((a, b) => b.score - a.score)[0]
+  return best && best.score >= LEAST ? best.section : undefined
+}
+
+/** Settled where an item gives it a target, or a section the ID that it asks for; told elsewhere where another page of the site has that. */
+export function untilLinked(draft: Draft, facts: SiteFacts): Draft | null {
+  const { page, items, links } = facts
   const at = draft.where.at!
   const used = items.get(at)
   if (used && used.item.target.kind !== 'as-is') return null
-  const wanted = decodeFragment(links.get(at)?.fragment ?? '')
-  if (page.sections.some((s) => s.id === wanted || s.former.includes(wanted))) return null
-  if (!used) return draft
-  const where = { at, item: { menu: used.menu.key, item: used.item.key } }
-  const meant = page.sections.find((s) => s.id.toLowerCase() === wanted.toLowerCase())
-  if (!meant) return { ...draft, where }
-  const command = { type: 'item/target', page: page.key, ...where.item, target: { kind: 'section', section: meant.key } } as const
-  return { ...draft, where, fix: { label: `Link to “${meant.title}”`, command } }
+  const link = links.get(at)
+  const wanted = decodeFragment(link?.fragment ?? '')
+  if (page.sections.some((s) => s.id === wanted || s.former.includes(wanted)) || pagesWith(wanted, facts).length) return null
+  const meant = nearest(wanted, link?.label ?? '', facts)
+  if (used) {
+    const where = { at, item: { menu: used.menu.key, item: used.item.key } }
+    if (!meant) return { ...draft, where }
+    const command = { type: 'item/target', page: page.key, ...where.item, target: { kind: 'section', section: meant.key } } as const
+    return { ...draft, where, fix: { label: `Link to “${meant.title}”`, command } }
+  }
+  if (!meant || !isKeepable(wanted) || wanted === '') return draft
+  // As a name that the section had: the link is written anew, and those out in the world arrive as well.
+  const command: Command = { type: 'section/id', page: page.key, section: meant.key, id: meant.id, former: [...meant.former, wanted] }
+  return { ...draft, fix: { label: `It means “${meant.title}”`, command } }
 }

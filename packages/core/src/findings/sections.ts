@@ -3,7 +3,7 @@ import { dropSections, type Section, type SitePage } from '../site/index.ts'
 import type { SiteFacts } from './facts.ts'
 import type { Fix, Draft } from './finding.ts'
 
-export const dropFix = (page: SitePage, section: Section): Fix => ({ label: 'Drop this section', command: dropSections(page, [section]) })
+export const dropFix = (page: SitePage, section: Section): Fix => ({ label: 'Remove this section', command: dropSections(page, [section]) })
 
 /** Stays, and a section of the site can be dropped for it. */
 export function orDrop(draft: Draft, { sections, page }: SiteFacts): Draft {

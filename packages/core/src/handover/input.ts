@@ -1,4 +1,5 @@
 /** What a handover is made from. */
+import { isOwnTravel } from '../arrival/index.ts'
 import type { ElementAt, PageReading } from '../page/index.ts'
 import type { Screen, SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
@@ -30,6 +31,9 @@ export function writingInput(input: HandoverInput): WritingInput {
   const ids = new Map(page.sections.map((s) => [s.key, s.id]))
   return { ...input, anchors: anchorsOf(page, reading), idOf: (section) => ids.get(section)!, ownId: ownIdsOf(reading) }
 }
+
+/** Of a page that marks its items and keeps its offsets by itself there is nothing left for a script to do. */
+export const needsScript = ({ page, anchors }: WritingInput): boolean => !page.highlight.own || !isOwnTravel(page) || anchors.length > 0
 
 // A reading never changes, and on a large page this is most of the work.
 const known = new WeakMap<PageReading, ReadonlyMap<ElementAt, string>>()

@@ -15,7 +15,10 @@ const isModel = (entry: MenuEntry | null | undefined): entry is Exclude<MenuEntr
 const leavesOf = (entry: MenuEntry): ElementAt[] => (isList(entry) ? entry.entries.flatMap(leavesOf) : [entry.link])
 
 /** The edits that give the menu this order; links that are not in it are left out of the page. */
-export function orderEdits(tree: MenuList, order: readonly Ordered[]): PageEdit[] {
+export function orderEdits(tree: MenuList, wanted: readonly Ordered[]): PageEdit[] {
+  // Words that stand in an entry themselves go where that goes.
+  const leaves = new Set(leavesOf({ at: tree.list, ...tree }))
+  const order = wanted.filter((o) => !('link' in o) || leaves.has(o.link))
   const kept = order.flatMap((o) => ('link' in o ? o.link : []))
   const places = new Map(kept.map((link, i) => [link, i]))
   const root: ListEntry = { at: tree.list, ...tree }

@@ -25,7 +25,7 @@ function sameWord(a: string, b: string): boolean {
 }
 
 /** How well a label names a candidate: 0 not at all, 1 to the letter. */
-export function labelScore(label: string, candidate: Candidate): number {
+export function labelScore(label: string, candidate: Pick<Candidate, 'title' | 'id' | 'hints'>): number {
   const asked = words(label)
   if (!asked.length) return 0
   const title = words(candidate.title)
@@ -67,8 +67,8 @@ const isFile = (word: string, files: ReadonlySet<string>) =>
 
 /**
  * The candidate that each link means: the one its hash leads to, else the one whose ID differs from the hash in case only, else the likeliest
- * by label or by the words of its address, each candidate once. Links that
- * mean none are not in the map.
+ * by label or by the words of its address, each candidate once, else the one at its place where the menu goes through the page's parts one by
+ * one. Links that mean none are not in the map.
  * @param files of the site
  * @param guess false where only what a link says of itself counts
  */
@@ -113,7 +113,29 @@ export function matchLinks(
     out.set(link, { candidate, isLikely: carried(link.label) !== carried(candidate.title) })
     used.add(candidate)
   }
+  for (const [link, candidate] of byOrder(links, candidates, out, new Set(open.map((o) => o.link))))
+    out.set(link, { candidate, isLikely: true })
   return out
+}
+
+/**
+ * What is left of a menu with an item for each part of the page, in their order: which part each of its links stands for. At least half of them
+ * must be known otherwise, and none of these at odds with it; the page's opening may have no item.
+ */
+function byOrder(
+  links: readonly PageLink[],
+  candidates: readonly Candidate[],
+  known: ReadonlyMap<PageLink, Meaning>,
+  open: ReadonlySet<PageLink>,
+): [PageLink, Candidate][] {
+  const own = links.filter((l) => known.has(l) || (open.has(l) && words(l.label).length > 0))
+  const parts = candidates.filter((c) => c.offered && c.depth === 0)
+  if (own.length < 3 || own.filter((l) => known.has(l)).length * 2 < own.length) return []
+  for (const list of [parts, parts.slice(1)]) {
+    const fits = list.length === own.length && own.every((l, n) => !known.has(l) || known.get(l)!.candidate === list[n])
+    if (fits) return own.flatMap((l, n): [PageLink, Candidate][] => (known.has(l) ? [] : [[l, list[n]!]]))
+  }
+  return []
 }
 
 /** The ID that a script in an address names. */

@@ -1,6 +1,6 @@
 /**
  * Headings that are neither `h1` to `h6` nor say so by their role: on a page without those, what its classes call headings. Where they look
- * like headings by their size alone only a browser sees it.
+ * like headings by their size or weight alone, a browser has to measure it.
  */
 import { inlineTags, textOf, type El } from './tree.ts'
 
@@ -8,9 +8,14 @@ const NAMES = /(^|[\s_-])(heading|headline|header-?text|title|titre|titel|uebers
 const tags = new Set(['div', 'p', 'span', 'strong', 'b', 'big', 'font', 'td', 'li', 'center'])
 const LONGEST = 120
 
-/** Gives levels to what is called a heading, where nothing below the page's title is one. */
-export function levelByName(all: readonly El[]): void {
-  if (all.some((el) => el.level > 1)) return
+/** Gives levels to what looks like a heading, or before that was measured to what is called one. */
+export function levelBy(all: readonly El[], looks: readonly { at: number; level: number }[]): void {
+  if (!looks.length) return levelByName(all)
+  const levels = new Map(looks.map((l) => [l.at, l.level]))
+  for (const el of all) if (el.level === 0 && el.isHtml) el.level = levels.get(el.at) ?? 0
+}
+
+function levelByName(all: readonly El[]): void {
   const byClass = new Map<string, El[]>()
   for (const el of all) {
     const name = el.attrs.get('class')?.trim()

@@ -13,6 +13,7 @@ export {
   readParsed,
   type PageReading,
   type ParsedPage,
+  type Looks,
   type Candidate,
   type PageLink,
   type ReadMenu,

@@ -2,7 +2,7 @@
  * The menus that a page already has: groups of links, wherever they stand and wherever they lead, with the buttons among them and the
  * words that open their lists.
  */
-import { isNavigation, within, inFooter, type Outline } from './outline.ts'
+import { isNavigation, within, inFooter, type Outline } from './outline/index.ts'
 import { MENU } from '../contract/index.ts'
 import type { LinkElement } from './links.ts'
 import { contains, textOf, type El, type Tree } from './tree.ts'
@@ -99,7 +99,7 @@ export function findMenus(tree: Tree, links: readonly LinkElement[], outline: Ou
         ((early && (!inPart || inPart === offered[0]) && (!!banner || isNavigation(el) || !inPart)) ||
           (isNavigation(el) && !inPart && !within(el, (e) => e.tag === 'main' || e.tag === 'article')) ||
           (outline.pageHeader !== null && (el === outline.pageHeader || contains(outline.pageHeader, el)))))
-    const own = members.filter((link) => !isSiteName(link, el, members[0] === link, title))
+    const own = members.filter((link) => !isSiteName(link, el, members[0] === link, title) && !opensMenu(link))
     // What leads away only is a menu where the page says so, or makes a list of it; else it is a pair of buttons.
     const isMenu = own.some(staysHere) ? own.length >= 2 : (isNavigation(el) || lists.has(el.tag)) && own.length >= 3
     if (!isMenu) return []
@@ -131,20 +131,24 @@ function isSiteName({ el, label, status }: LinkElement, menu: El, isFirst: boole
   const leadsHome = ['ok', 'top', 'empty', 'other-page'].includes(status)
   if (!isFirst || !leadsHome) return false
   return (
-    textOf(el, 1) === '' ||
+    (textOf(el, 1) === '' && !el.attrs.get('aria-label') && el.children.length > 0) ||
     (label.length > 2 && title.toLowerCase().startsWith(label.toLowerCase()) && !within(el, (e) => lists.has(e.tag)))
   )
 }
 
+/** A sign that a script answers, as pages have them to open a menu and to close it. */
+const opensMenu = ({ el, label, status }: LinkElement): boolean =>
+  !/[\p{L}\p{N}]/u.test(label) && (status === 'script' || el.attrs.has('onclick'))
+
 /** What stands among the links without being one. */
-const noLink = (el: El, status: 'button' | 'group'): LinkElement => ({
+const noLink = (el: El, status: 'button' | 'group', label = textOf(el, 120)): LinkElement => ({
   el,
   href: '',
   status,
   fragment: null,
   target: null,
   path: null,
-  label: textOf(el, 120),
+  label,
 })
 
 const opens = ['aria-expanded', 'aria-controls', 'aria-haspopup', 'data-toggle', 'data-bs-toggle', 'popovertarget']
@@ -174,6 +178,8 @@ function groupsIn(menu: El): LinkElement[] {
       if (isInner) {
         const entry = within(child, (e) => e.tag === 'li' || lists.has(e.parent?.tag ?? ''))
         const before = entry && firstWords(entry, child)
+        const own = entry && !before ? ownWords(entry, child) : ''
+        if (own && entry!.at >= 0 && !out.some((o) => o.el === entry)) out.push(noLink(entry!, 'group', own))
         if (before && !within(before, (e) => e.tag === 'a' && e.attrs.has('href')) && !out.some((o) => o.el === before))
           out.push(noLink(before, 'group'))
       }
@@ -182,6 +188,13 @@ function groupsIn(menu: El): LinkElement[] {
   }
   look(menu, lists.has(menu.tag))
   return out
+}
+
+/** Words that stand in an entry itself, before its list. */
+function ownWords(entry: El, list: El): string {
+  const place = entry.children.findIndex((c) => c === list || contains(c, list))
+  const words = entry.texts.filter((t) => t.before <= place).map((t) => t.value)
+  return words.join(' ').trim().replace(/\s+/g, ' ').slice(0, 120)
 }
 
 /** The innermost element with words in an entry before its list; null where they stand in the entry itself. */

@@ -75,3 +75,28 @@ it.each([
   const { headerLine, footerLine } = readParsed(parsePage(bytes), bytes.length, 'index.html')
   expect([headerLine, footerLine]).toEqual([header, footer])
 })
+
+describe('what looks like a heading', () => {
+  const bytes = new TextEncoder().encode(
+    '<!doctype html><meta charset=utf-8><div><div><div>Bread</div><p>Baked at three in the morning, sold by seven, gone by nine.</p></div><div><div>Cake</div><p>For birthdays, with a name on it, if it is short.</p></div></div>',
+  )
+  const titles = (looks?: { at: number; level: number }[]) =>
+    readParsed(parsePage(bytes, looks), bytes.length, 'x.html')
+      .candidates.filter((c) => c.offered)
+      .map((c) => c.title)
+  const at = (word: string) => new TextDecoder().decode(bytes).indexOf(`<div>${word}`)
+  it('is one, once it was measured', () => {
+    expect(titles()).not.toEqual(['Bread', 'Cake'])
+    expect(
+      titles([
+        { at: at('Bread'), level: 2 },
+        { at: at('Cake'), level: 2 },
+      ]),
+    ).toEqual(['Bread', 'Cake'])
+  })
+  it('is none beside headings that say so', () => {
+    const said = new TextEncoder().encode('<!doctype html><h2>One</h2><p>words</p><h2>Two</h2><p>more</p>')
+    const parsed = parsePage(said, [{ at: 30, level: 2 }])
+    expect([parsed.lacksHeadings, parsed.isByLook]).toEqual([false, false])
+  })
+})

@@ -7,14 +7,14 @@ import { findAssets, type Asset } from './assets.ts'
 import { MAX_PAGE_BYTES, PageError } from './errors.ts'
 import { menuList, type MenuList } from './entries.ts'
 import { Targets } from './fragment.ts'
-import { levelByName } from './headings.ts'
+import { levelBy } from './headings.ts'
 import { Lines } from './lines.ts'
 import { baseOf, findLinks, type LinkStatus } from './links.ts'
 import { findMenus, menuTargets } from './menus.ts'
 import { readWritten, type Written } from './written.ts'
 import { contains, parseTree, textOf, type El, type ElementAt, type Tree } from './tree.ts'
 import { findReferences, type Reference } from './references.ts'
-import { isEmpty, isHiddenByMarkup, outline, within, type Part } from './outline.ts'
+import { isEmpty, isHiddenByMarkup, outline, within, type Part } from './outline/index.ts'
 
 export interface Candidate {
   at: ElementAt
@@ -27,6 +27,8 @@ export interface Candidate {
   depth: number
   line: number
   column: number
+  /** Of an empty target, the block that it stands for: where that begins is where a link is to arrive. */
+  block: ElementAt | null
   /** Words that name it for a menu's labels: class names and labels. */
   hints: string[]
 }
@@ -94,6 +96,10 @@ export interface PageReading {
   /** Attributes that name elements by their IDs. */
   references: Reference[]
   assets: Asset[]
+  /** No element below the page's title says that it is a heading: what looks like one counts, once that was measured. */
+  lacksHeadings: boolean
+  /** It was read with these. */
+  isByLook: boolean
   /** What an earlier handover wrote into the page. */
   written: Written
 }
@@ -104,10 +110,21 @@ export interface ParsedPage {
   byAt: Map<ElementAt, El>
   /** Those of the source that the parser made more than one element of. */
   repeated: Set<ElementAt>
+  /** No element below the page's title says that it is a heading. */
+  lacksHeadings: boolean
+  /** What looks like one was taken for one. */
+  isByLook: boolean
 }
 
-/** Decodes and parses. @throws PageError for what is no page, or passes a bound */
-export function parsePage(bytes: Uint8Array): ParsedPage {
+/** What looks like a heading in a browser, with its level. */
+export type Looks = readonly { at: ElementAt; level: number }[]
+
+/**
+ * Decodes and parses.
+ * @param looks headings by their look, of a page where none says so; without them classes are gone by
+ * @throws PageError for what is no page, or passes a bound
+ */
+export function parsePage(bytes: Uint8Array, looks: Looks = []): ParsedPage {
   if (bytes.length > MAX_PAGE_BYTES)
     throw new PageError(
       'page-too-big',
@@ -129,7 +146,8 @@ export function parsePage(bytes: Uint8Array): ParsedPage {
   const tree = parseTree(decoded.text)
   if (!tree.body)
     throw new PageError('page-frameset', 'the page is a frameset and has no text of its own; bring in the page of its main frame')
-  levelByName(tree.all)
+  const lacksHeadings = !tree.all.some((el) => el.level > 1)
+  if (lacksHeadings) levelBy(tree.all, looks)
   const byAt = new Map<ElementAt, El>()
   const repeated = new Set<ElementAt>()
   for (const el of tree.all) {
@@ -137,7 +155,7 @@ export function parsePage(bytes: Uint8Array): ParsedPage {
     if (byAt.has(el.at)) repeated.add(el.at)
     else byAt.set(el.at, el)
   }
-  return { decoded, tree, byAt, repeated }
+  return { decoded, tree, byAt, repeated, lacksHeadings, isByLook: lacksHeadings && looks.length > 0 }
 }
 
 /** A page has at least one tag; other files that are text, and files that are not, are named for what they are. */
@@ -214,6 +232,8 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
     ids: readIds(tree, place),
     references: findReferences(tree, new Set(targets.byId.keys())),
     assets: findAssets(tree, lines, file),
+    lacksHeadings: page.lacksHeadings,
+    isByLook: page.isByLook,
     written,
   }
 }
@@ -237,6 +257,7 @@ function candidate(part: Part, targets: Targets, place: (el: El) => { line: numb
     heading: part.heading && part.heading.at >= 0 ? part.heading.at : null,
     offered: part.offered,
     depth: part.depth,
+    block: part.block && part.block.at >= 0 ? part.block.at : null,
     ...place(el),
     hints: [el.attrs.get('aria-label') ?? '', ...(el.attrs.get('class') ?? '').split(/\s+/)].filter(Boolean),
   }

@@ -13,7 +13,11 @@ import { inlineTags, type El } from './tree.ts'
 export const STAMP = 'data-wb-at'
 
 // An attribute of that name that the page itself has would be taken for a stamp; in front of it, ours is the one that counts.
-const isStampable = (el: El): boolean => el.at >= 0 && (el.attrs.has(STAMP) || isTarget(el))
+const isStampable = (el: El, lacksHeadings: boolean): boolean =>
+  el.at >= 0 && (el.attrs.has(STAMP) || isTarget(el) || (lacksHeadings && el.isHtml && inlineHeadings.has(el.tag)))
+
+/** Tags that stand for headings where a page has none. */
+const inlineHeadings = new Set(['font', 'b', 'strong', 'big', 'span'])
 
 const isTarget = (el: El): boolean =>
   el.isHtml &&
@@ -50,7 +54,7 @@ export function stampPage(original: Uint8Array, page: ParsedPage, headMarkup: st
   const edits = [{ at: head, end: head, text: headMarkup }]
   const seen = new Set<number>()
   for (const el of tree.all) {
-    if (!isStampable(el) || seen.has(el.at)) continue
+    if (!isStampable(el, page.lacksHeadings) || seen.has(el.at)) continue
     seen.add(el.at)
     const at = el.at + 1 + el.tag.length
     edits.push({ at, end: at, text: ` ${STAMP}="${el.at}"` })

@@ -2,14 +2,25 @@
  * The one press: a first version of everything, from what was read and what was measured. The designer corrects it,
  * and does not fill it in.
  */
-import { canBeKept } from '../arrival/index.ts'
+import { canBeKept, coverOf, isOwnTravel, solveArrivals, type Arrival } from '../arrival/index.ts'
 import { backingFor } from '../colour/index.ts'
-import type { WrittenSettings } from '../contract/index.ts'
+import { markStyles, type Mark, type WrittenSettings } from '../contract/index.ts'
 import { bestBellOffset } from '../highlight/index.ts'
 import { adoptMenus, makeMenu, pageMenus, type MatchedMenu } from '../menus/index.ts'
 import { proposeId, type NamingRule } from '../naming/index.ts'
 import type { Candidate, ElementAt, PageReading } from '../page/index.ts'
-import { inPageOrder, isFound, type HeaderChoice, type Menu, type Section, type SetUp, type SitePage } from '../site/index.ts'
+import {
+  inPageOrder,
+  isFound,
+  isMade,
+  sectionOf,
+  type FoundForm,
+  type HeaderChoice,
+  type Menu,
+  type Section,
+  type SetUp,
+  type SitePage,
+} from '../site/index.ts'
 import { inScreenOrder, type Survey } from '../survey/index.ts'
 
 export const DEFAULT_BREATHING = 24
@@ -51,26 +62,101 @@ export function proposeSetUp(
   const earlier = reading.written.settings
   const taken = takenIds(reading)
   const found = pageMenus(reading, files)
-  const chosen = chooseCandidates(reading, found, earlier)
+  const chosen = chooseCandidates(reading, found, earlier, surveys)
   const sections = inPageOrder([...chosen.map((c) => sectionFrom(c, taken, rule)), ...earlierPoints(reading)])
-  const travel = { smooth: earlier?.smooth ?? true, breathing: earlier?.breathing ?? DEFAULT_BREATHING }
+  const travel = {
+    smooth: earlier?.smooth ?? true,
+    breathing: earlier?.breathing ?? DEFAULT_BREATHING,
+    ...(earlier?.ownTravel ? { own: true as const } : {}),
+  }
   if (earlier) {
     for (const s of sections) {
       s.toTop = earlier.toTop.includes(s.id)
       s.former = earlier.former.flatMap(([was, now]) => (now === s.id ? [was] : []))
     }
   } else if (sections[0]) sections[0].toTop = startsAtTop(sections[0], surveys)
-  const menus = adoptMenus(reading, found, sections)
+  const menus = adoptMenus(reading, found, sections).map((menu) => withMark(menu, surveys, sections))
   // Of a page with a single part there is nothing to choose from.
   if (!menus.length && (sections.length > 1 || (sections.length && reading.written.menu))) menus.push(makeMenu(sections, surveys, reading))
   const header = chooseHeader(reading, surveys, menus, earlier)
-  const setUp: SetUp = { sections, menus, header, travel, highlight: { bellOffset: earlier?.bellOffset ?? travel.breathing } }
-  if (!earlier && surveys.length) {
-    const page: SitePage = { key: '', file: '', source: '', title: '', ...setUp }
-    setUp.highlight = { bellOffset: bestBellOffset(page, surveys) }
+  const setUp: SetUp = {
+    sections,
+    menus,
+    header,
+    travel,
+    highlight: { bellOffset: earlier?.bellOffset ?? travel.breathing, ...(earlier?.ownMarks ? { own: true as const } : {}) },
   }
-  return setUp
+  if (earlier || !surveys.length) return setUp
+  const kept = keepOwnTravel(setUp, surveys)
+  const bellOffset = bestBellOffset(asPage(kept), surveys)
+  return { ...kept, highlight: { bellOffset, ...(marksItself(kept, surveys) ? { own: true as const } : {}) } }
 }
+
+/** What the press left as the page has it, in words; null where that is nothing. */
+export function leftAsItIs(page: SitePage): string | null {
+  if (!isOwnTravel(page)) return null
+  return page.highlight.own
+    ? 'This works already: its links arrive by the page’s own offsets, and its own script marks the current item. Nothing is written into the page until you change something.'
+    : 'This works already: its links arrive by the page’s own offsets, which stay as they are. What it lacked is added: the mark of the current item, and smooth scrolling where it had none.'
+}
+
+const asPage = (setUp: SetUp): SitePage => ({ key: '', file: '', source: '', title: '', ...setUp })
+
+/** Where every link arrives rightly by the page's own offsets, on every screen, these stay as they are. */
+function keepOwnTravel(setUp: SetUp, surveys: readonly Survey[]): SetUp {
+  const own: SetUp = {
+    ...setUp,
+    sections: setUp.sections.map((s) => ({ ...s, toTop: false })),
+    travel: { ...setUp.travel, own: true },
+  }
+  const page = asPage(own)
+  if (!isOwnTravel(page) || !own.menus.some(isFound) || own.sections.some((s) => s.point)) return setUp
+  const linked = new Set(own.menus.flatMap((m) => m.items.flatMap((i) => sectionOf(i.target) ?? [])))
+  const isRight = (a: Arrival, at: ElementAt, survey: Survey): boolean => {
+    const { margin = 0 } = survey.parts.find((p) => p.at === at) ?? {}
+    // Flush where nothing covers it, or under a header by an offset that the page gives; so much room below it that it looks meant.
+    const isMeant = survey.padding > 0 || margin > 0 || coverOf(page, survey).arrival === 0
+    return a.moves && isMeant && a.gap > -1 && a.gap < survey.height / 4 && a.heading !== 'covered' && a.heading !== 'cut'
+  }
+  const isWhole = surveys.every((survey) => {
+    const arrivals = new Map(solveArrivals(page, survey).map((a) => [a.section, a]))
+    return own.sections
+      .filter((s) => linked.has(s.key))
+      .every((s) => {
+        const arrival = arrivals.get(s.key)
+        return !!arrival && s.own === s.id && (arrival.shortfall > 0 ? arrival.moves : isRight(arrival, s.at, survey))
+      })
+  })
+  const isLinked = linked.size > 0 && own.menus.every((m) => m.items.every((i) => !i.takenToBe))
+  return isLinked && isWhole ? own : setUp
+}
+
+/** The page's own script marks every menu that is drawn, and rightly. */
+function marksItself({ menus }: SetUp, surveys: readonly Survey[]): boolean {
+  const found = menus.filter(isFound).flatMap((m) => (m.form as FoundForm).elements)
+  if (!found.length || menus.some(isMade)) return false
+  const seen = surveys.flatMap((s) => s.menus.filter((m) => m.isDrawn && found.includes(m.at)))
+  return seen.length > 0 && seen.every(({ own }) => own?.moves && own.isRight && own.isSeen)
+}
+
+/** How a found menu's current item is marked: by the class that the page has for it, else by the first look that shows wherever the menu is drawn. */
+function withMark(menu: Menu, surveys: readonly Survey[], sections: readonly Section[]): Menu {
+  if (!isFound(menu)) return menu
+  const { elements } = menu.form
+  const seen = surveys.flatMap((s) => s.menus.filter((m) => elements.includes(m.at)))
+  const drawn = seen.filter((m) => m.isDrawn)
+  const own = seen.map((m) => m.own).find((o) => o?.name && o.isSeen && (o.moves || standsOnOurs(menu, sections)))
+  const mark: Mark | undefined = own
+    ? { on: own.on, name: own.name }
+    : drawn.length
+      ? (markStyles.find((style) => drawn.every((m) => m.shows.includes(style))) ?? 'strong')
+      : undefined
+  return mark === undefined || mark === 'line' ? menu : { ...menu, form: { ...menu.form, mark } }
+}
+
+/** Items that lead away are for pages, and what marks one of them says which page this is. */
+const standsOnOurs = (menu: Menu, sections: readonly Section[]): boolean =>
+  sections.length > 0 && menu.items.filter((i) => i.target.kind !== 'as-is').length > menu.items.length / 2
 
 /** Points that an earlier handover put into the page. */
 function earlierPoints({ written, candidates }: PageReading): Section[] {
@@ -82,14 +168,22 @@ function earlierPoints({ written, candidates }: PageReading): Section[] {
   })
 }
 
-function chooseCandidates(reading: PageReading, menus: MatchedMenu[], earlier: WrittenSettings | null): Candidate[] {
+function chooseCandidates(
+  reading: PageReading,
+  menus: MatchedMenu[],
+  earlier: WrittenSettings | null,
+  surveys: readonly Survey[],
+): Candidate[] {
   if (earlier) {
     const ids = new Set(earlier.sections)
     const kept = reading.candidates.filter((c) => c.id !== null && ids.has(c.id))
     if (kept.length) return kept
   }
   const linked = new Set(menus.flatMap((m) => [...m.matches.values()].map(({ candidate }) => candidate)))
-  return reading.candidates.filter((c) => c.offered || linked.has(c))
+  // A dialog, a panel that is closed, a copy for print: on no screen is there anything to travel to.
+  const drawn = new Set(surveys.flatMap((s) => s.parts.flatMap((p) => (p.hasBox ? p.at : []))))
+  const measured = new Set(surveys.flatMap((s) => s.parts.map((p) => p.at)))
+  return reading.candidates.filter((c) => linked.has(c) || (c.offered && (drawn.has(c.at) || !measured.has(c.at))))
 }
 
 /** The first section goes to the very top where it begins in the upper third of the first screenful, on every screen. */

@@ -1,8 +1,11 @@
 import { defaultRule } from '../naming/index.ts'
-import { readPage } from '../page/index.ts'
-import { aHeader, aSurvey } from '../survey/builder.ts'
-import type { Survey } from '../survey/index.ts'
-import { proposeSetUp } from './index.ts'
+import { parsePage, readPage } from '../page/index.ts'
+import { aHeader, aPart, aSurvey } from '../survey/builder.ts'
+import type { OwnMark, Survey, SurveyMenu } from '../survey/index.ts'
+import { aPage } from '../site/builder.ts'
+import { defaultScreens, isFound, type FoundForm } from '../site/index.ts'
+import { pageEdits, writePage } from '../handover/index.ts'
+import { leftAsItIs, proposeSetUp } from './index.ts'
 
 const text = '<p>Some words that make this part weigh something on the page.</p>'
 const read = (body: string) => readPage(new TextEncoder().encode(`<!doctype html><meta charset=utf-8><body>${body}`))
@@ -60,6 +63,26 @@ describe('the one press', () => {
       ).menus[0]!.form.kind,
     ).toBe('bar'))
 
+  it('takes an item for the part at its place, where the menu goes through the page’s parts one by one', () => {
+    const menu = (second: string) => `<header><nav><a href="#a">Rope</a><a href="#">${second}</a><a href="#c">Nets</a></nav></header>`
+    const parts = `<section id=a><h2>Rope</h2>${text}</section><section><h2>What floats</h2>${text}</section><section id=c><h2>Nets</h2>${text}</section>`
+    const { menus, sections: all } = propose(menu('Corks') + parts)
+    expect(menus[0]!.items[1]).toMatchObject({ target: { kind: 'section', section: all[1]!.key }, takenToBe: true })
+    // With a part more, nothing says which is meant.
+    expect(propose(menu('Corks') + parts + sections('More')).menus[0]!.items[1]!.target.kind).toBe('as-is')
+  })
+
+  it('lists words that open a list where they stand in the entry itself, and leaves them where they are', () => {
+    const reading = read(
+      `<header><ul><li><a href="#a">One</a></li><li>Food <ul><li><a href="#b">Menu</a></li><li><a href="#c">Wine</a></li></ul></li></ul></header>${['a', 'b', 'c'].map((id) => `<section id=${id}><h2>${id}</h2>${text}</section>`).join('')}`,
+    )
+    const { menus } = proposeSetUp(reading, [], defaultRule)
+    expect(menus[0]!.items.map((i) => i.label)).toEqual(['One', 'Food', 'Menu', 'Wine'])
+    const page = aPage({ ...proposeSetUp(reading, [], defaultRule) })
+    const edits = pageEdits({ page, pages: [page], reading, screens: defaultScreens, surveys: {}, runtime: '' })
+    expect(edits.filter((e) => e.kind === 'entries' || e.kind === 'exchange' || e.kind === 'label')).toEqual([])
+  })
+
   it('makes a header stay that would not, and paints behind it', () => {
     const body = `<header><nav><a href="#">One</a><a href="#">Two</a></nav></header>${sections('One', 'Two')}`
     const at = read(body).header!
@@ -71,8 +94,88 @@ describe('the one press', () => {
 
   it('sends the first section to the top, unless it begins further down', () => {
     const body = sections('One', 'Two')
-    const part = { at: read(body).candidates[0]!.at, bottom: 0, movedTop: 0, margin: 0, hasBox: true, heading: null, background: '' }
+    const part = aPart({ at: read(body).candidates[0]!.at, top: 0, bottom: 0, movedTop: 0 })
     expect(propose(body, [survey({ parts: [{ ...part, top: 90 }] })]).sections.map((s) => s.toTop)).toEqual([true, false])
     expect(propose(body, [survey({ parts: [{ ...part, top: 1500 }] })]).sections[0]!.toTop).toBe(false)
+  })
+})
+
+describe('a page that has a menu', () => {
+  const body = `<header><nav><a href="#one">One</a><a href="#two">Two</a></nav></header>
+    <section id="one"><h2>One</h2>${text}</section><section id="two"><h2>Two</h2>${text}</section>`
+  const reading = read(body)
+  const [one, two] = reading.candidates
+  const menu = reading.menus[0]!.at
+  const own: OwnMark = { on: 'link', name: 'here', moves: true, isRight: true, isSeen: true }
+  const onMenu = (over: Partial<SurveyMenu>): SurveyMenu => ({
+    at: menu,
+    isDrawn: true,
+    shows: ['line', 'edge', 'strong'],
+    own: null,
+    ...over,
+  })
+  const part = (at: number, top: number, margin = 0) =>
+    aPart({ at, top, bottom: top + 900, margin, heading: { top: top + 30, bottom: top + 60 } })
+  const sticky = aHeader({ at: reading.header, position: 'sticky', height: 60, rest: 60, moved: 60 })
+  const page = (over: Partial<Survey>): Survey =>
+    survey({ header: sticky, parts: [part(one!.at, 60), part(two!.at, 960)], menus: [onMenu({})], ...over })
+  const press = (...surveys: Survey[]) => proposeSetUp(reading, surveys, defaultRule)
+  const markOf = (...surveys: Survey[]) => (press(...surveys).menus.find(isFound)!.form as FoundForm).mark
+
+  it('keeps its own offsets where every link arrives by them, on every screen', () => {
+    const right = page({ padding: 70 })
+    expect(press(right).travel.own).toBe(true)
+    expect(press(page({ parts: [part(one!.at, 60, 70), part(two!.at, 960, 70)] })).travel.own).toBe(true)
+    // Under the header by 60, or on one screen only, or so far below it that nobody can have meant it.
+    expect(press(page({ padding: 0 })).travel.own).toBeUndefined()
+    expect(press(right, page({ screen: 'phone', padding: 0 })).travel.own).toBeUndefined()
+    expect(press(page({ padding: 500 })).travel.own).toBeUndefined()
+  })
+  it('keeps its own marking where that is right, and says what was left as it is', () => {
+    const works = press(page({ padding: 70, menus: [onMenu({ own })] }))
+    expect([works.travel.own, works.highlight.own]).toEqual([true, true])
+    expect(leftAsItIs(aPage(works))).toContain('works already')
+    const lacks = press(page({ padding: 70 }))
+    expect(leftAsItIs(aPage(lacks))).toContain('What it lacked is added')
+    expect(leftAsItIs(aPage(press(page({}))))).toBeNull()
+  })
+  it('keeps as its own what it kept before, when it is brought in again as it was handed over', () => {
+    const source = `<!doctype html><meta charset=utf-8><body>${body}`
+    const parsed = parsePage(new TextEncoder().encode(source))
+    for (const menus of [[onMenu({})], [onMenu({ own })]]) {
+      const setUp = press(page({ padding: 70, menus }))
+      // A former ID, so that there are settings in the page whatever it marks itself.
+      const sections = setUp.sections.map((s, n) => (n ? s : { ...s, former: ['before'] }))
+      const made = aPage({ ...setUp, sections })
+      const edits = pageEdits({ page: made, pages: [made], reading, screens: defaultScreens, surveys: {}, runtime: '' })
+      const again = readPage(writePage(new TextEncoder().encode(source), parsed, edits).bytes)
+      const { travel, highlight } = proposeSetUp(again, [], defaultRule)
+      expect([travel, highlight.own]).toEqual([setUp.travel, setUp.highlight.own])
+    }
+  })
+  it('has the class moved along by which it marks an item, where that shows', () => {
+    expect(markOf(page({ menus: [onMenu({ own: { ...own, isRight: false } })] }))).toEqual({ on: 'link', name: 'here' })
+    expect(markOf(page({ menus: [onMenu({ own: { ...own, moves: false } })] }))).toEqual({ on: 'link', name: 'here' })
+    expect(markOf(page({ menus: [onMenu({ own: { ...own, moves: false, isSeen: false } })] }))).toBeUndefined()
+  })
+  it('gets the first mark that its styles let show on every screen where the menu is drawn', () => {
+    expect(markOf(page({ menus: [onMenu({ shows: ['page', 'line'] })] }))).toBe('page')
+    expect(markOf(page({ menus: [onMenu({})] }))).toBeUndefined()
+    expect(markOf(page({ menus: [onMenu({})] }), page({ screen: 'phone', menus: [onMenu({ shows: ['edge', 'strong'] })] }))).toBe('edge')
+    expect(markOf(page({ menus: [onMenu({})] }), page({ screen: 'phone', menus: [onMenu({ isDrawn: false, shows: [] })] }))).toBeUndefined()
+    expect(markOf(page({ menus: [onMenu({ shows: [] })] }))).toBe('strong')
+  })
+  it('has no section of what no screen draws, unless its menu leads there', () => {
+    const extra = read(body + sections('Thank you'))
+    const at = extra.candidates.find((c) => c.title === 'Thank you')!.at
+    const parts = (shown: boolean) => [part(one!.at, 60), part(two!.at, 960), { ...part(at, 0), hasBox: shown }]
+    const titles = (...screens: boolean[]) =>
+      proposeSetUp(
+        extra,
+        screens.map((shown, n) => page({ screen: `s${n}`, parts: parts(shown) })),
+        defaultRule,
+      ).sections.map((s) => s.title)
+    expect(titles(false, false)).toEqual(['One', 'Two'])
+    expect(titles(false, true)).toEqual(['One', 'Two', 'Thank you'])
   })
 })

@@ -30,6 +30,8 @@ export const shapes = {
   depth: Joi.number().integer().min(0).max(50),
   count: (least: number, most: number) => Joi.number().integer().min(least).max(most),
   is: Joi.boolean(),
+  /** A class of the page's; empty for none. Without spaces, since several names stand in one attribute. */
+  className: Joi.string().allow('').pattern(/^\S*$/).max(200),
   /** SHA-256 in hex. */
   hash: Joi.string().hex().length(64),
   /** Goes into a style as it stands, so nothing but a colour. */

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import type { Mark } from '../contract/index.ts'
 import { defaultRule } from '../naming/index.ts'
 import { aMenu, anItem, aPage, aSection, aSite } from './builder.ts'
 import {
@@ -62,10 +63,12 @@ const setUp = fc.record({ n: fc.nat(4), shuffled: fc.boolean(), lead: key }).map
 type Payload<T extends Command['type']> = {
   [K in Exclude<keyof Extract<Command, { type: T }>, 'type'>]: fc.Arbitrary<Extract<Command, { type: T }>[K]>
 }
+const perhaps = fc.constantFrom<true | undefined>(undefined, true)
 /** Every kind of command, with payloads of which many fit and some do not. A kind that is missing here is a type error. */
 const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   'site/rename': { name: fc.string() },
   'site/rule': { rule: fc.constantFrom(defaultRule, { ...defaultRule, prefix: 'p' }) },
+  'site/scripts': { scripts: fc.boolean() },
   'page/add': { page: anyPage, index: fc.nat(3) },
   'page/drop': { page: pageKey },
   'page/set-up': { page: pageKey, setUp },
@@ -99,11 +102,17 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   'item/drop': { page: fc.constant(page), menu, item },
   'item/move': { page: fc.constant(page), menu, item, index: fc.nat(5) },
   'item/label': { page: fc.constant(page), menu, item, label: fc.string() },
-  'item/target': { page: fc.constant(page), menu, item, target, takenToBe: fc.constantFrom<true | undefined>(undefined, true) },
+  'item/target': { page: fc.constant(page), menu, item, target, takenToBe: perhaps },
   'header/choose': { page: pageKey, header: fc.constantFrom(null, { at: 3, keep: null, backing: null }) },
   'travel/smooth': { page: pageKey, smooth: fc.boolean() },
-  'travel/breathing': { page: pageKey, breathing: fc.nat(200) },
+  'travel/breathing': { page: pageKey, breathing: fc.nat(200), own: perhaps },
   'highlight/bell': { page: pageKey, bellOffset: fc.nat(200) },
+  'highlight/own': { page: pageKey, own: perhaps },
+  'highlight/mark': {
+    page: pageKey,
+    menu,
+    mark: fc.constantFrom<Mark | undefined>('line', 'edge', { on: 'entry', name: 'active' }, undefined),
+  },
 }
 const types = Object.keys(payloads) as (keyof typeof payloads)[]
 const ofType = (type: keyof typeof payloads): fc.Arbitrary<Command> =>

@@ -1,5 +1,6 @@
 /** The site document: everything a designer decided about a site. Sources and surveys stand outside it. */
 import { itemKinds, type ItemTarget } from '../menus/items/index.ts'
+import type { Mark } from '../contract/index.ts'
 import type { ItemKind } from '../menus/items/kind.ts'
 import type { MadeMenuForm } from '../menus/forms/index.ts'
 import type { NamingRule } from '../naming/index.ts'
@@ -61,6 +62,8 @@ export interface Menu {
 export interface FoundForm {
   kind: 'found'
   elements: ElementAt[]
+  /** How its current item is marked; a line where nothing is said. */
+  mark?: Mark
 }
 
 export type MenuForm = FoundForm | MadeMenuForm
@@ -92,10 +95,14 @@ export interface SitePage {
     smooth: boolean
     /** Breathing space between header and section, in px. */
     breathing: number
+    /** Links arrive rightly by the page's own offsets, so that none are written. */
+    own?: true
   }
   highlight: {
     /** How far below the header the bell line lies, in px. */
     bellOffset: number
+    /** The page's own script marks the current item, and rightly, so that ours does not. */
+    own?: true
   }
 }
 
@@ -108,6 +115,8 @@ export interface Site {
   rule: NamingRule
   screens: Screen[]
   pages: SitePage[]
+  /** The pages’ own scripts are kept from running while it is worked on. */
+  scripts?: false
 }
 
 export const defaultScreens: Screen[] = [

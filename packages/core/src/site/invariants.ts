@@ -51,7 +51,7 @@ function checkPage(page: SitePage): void {
     (m) => m.key,
     (m) => `the menu “${m.name}” is there already`,
   )
-  if (menus.filter(isMade).length > 1) throw new CommandError('the page has a menu that was made already; drop that one first')
+  if (menus.filter(isMade).length > 1) throw new CommandError('the page has a menu that was made already; remove that one first')
   unique(
     menus.flatMap((m) => (isFound(m) ? m.form.elements.map((at) => ({ at, m })) : [])),
     ({ at }) => at,
@@ -75,7 +75,7 @@ function checkItems(menu: Menu, sections: ReadonlySet<string>): void {
   for (const { label, target } of menu.items) {
     const section = sectionOf(target)
     if (section !== null && !sections.has(section))
-      throw new CommandError(`the page has no section “${section}”, which the item “${label}” leads to; it may have been dropped meanwhile`)
+      throw new CommandError(`the page has no section “${section}”, which the item “${label}” leads to; it may have been removed meanwhile`)
   }
 }
 

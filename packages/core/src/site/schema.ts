@@ -28,6 +28,7 @@ const siteKeys: { [K in keyof Site]: Shape } = {
   rule: ruleShape(s),
   screens: s.array(screenShape(s), 50),
   pages: s.array(pageShape(s), 100).min(1),
+  scripts: s.optional(s.oneOf(false)),
 }
 
 /** The site document, `site.json`. */

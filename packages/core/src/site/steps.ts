@@ -29,7 +29,7 @@ export function dropSections(page: SitePage, sections: readonly Section[]): Comm
     ),
     { type: 'section/drop', page: page.key, section: section.key } as const,
   ])
-  return { type: 'batch', label: sections.length === 1 ? 'Drop a section' : `Drop ${sections.length} sections`, commands }
+  return { type: 'batch', label: sections.length === 1 ? 'Remove a section' : `Remove ${sections.length} sections`, commands }
 }
 
 const without = (page: SitePage, menu: Menu, item: Item, otherwise: ItemTarget): Command =>
@@ -37,7 +37,7 @@ const without = (page: SitePage, menu: Menu, item: Item, otherwise: ItemTarget):
     ? { type: 'item/drop', page: page.key, menu: menu.key, item: item.key }
     : { type: 'item/target', page: page.key, menu: menu.key, item: item.key, target: otherwise }
 
-/** Makes a section reach to the end of the next one: that is dropped, and the page's own links to it lead to this one. */
+/** Makes a section reach to the end of the next one: that one goes, and the page's own links to it lead to this one. */
 export function mergeWithNext(page: SitePage, section: Section): Command | null {
   const next = page.sections[page.sections.indexOf(section) + 1]
   if (!next) return null

@@ -1,6 +1,7 @@
 /** The shape of a survey. The page is not trusted, so neither is what is measured in it: every length has bounds, and a colour is nothing but one. */
 import { shapes as s, type Shape } from '../shape/index.ts'
-import { SURVEY_FORMAT, type Survey, type SurveyHeader, type SurveyPart } from './survey.ts'
+import { markStyles } from '../contract/index.ts'
+import { SURVEY_FORMAT, type OwnMark, type Survey, type SurveyHeader, type SurveyMenu, type SurveyPart } from './survey.ts'
 
 const shapeOf = <T>(keys: { [K in keyof Required<T>]: Shape }) => s.object(keys)
 
@@ -12,6 +13,7 @@ const part = shapeOf<SurveyPart>({
   margin: s.length,
   hasBox: s.is,
   heading: s.object({ top: s.length, bottom: s.length }).allow(null),
+  shift: s.length,
   background: s.colour,
 })
 
@@ -27,6 +29,13 @@ const header = shapeOf<SurveyHeader>({
   color: s.colour,
 })
 
+const menu = shapeOf<SurveyMenu>({
+  at: s.at,
+  isDrawn: s.is,
+  shows: s.array(s.oneOf(...markStyles), markStyles.length),
+  own: shapeOf<OwnMark>({ name: s.className, on: s.oneOf('link', 'entry'), moves: s.is, isRight: s.is, isSeen: s.is }).allow(null),
+})
+
 export const surveySchema = shapeOf<Survey>({
   format: s.oneOf(SURVEY_FORMAT),
   screen: s.text,
@@ -37,6 +46,12 @@ export const surveySchema = shapeOf<Survey>({
   parts: s.array(part, 20000),
   header: header.allow(null),
   near: s.array(s.object({ at: s.at, cover: s.length }), 50),
+  menus: s.array(menu, 50),
+  padding: s.length,
+  smooth: s.is,
+  built: s.object({ links: s.array(s.text, 50), headings: s.array(s.text, 50) }),
+  rewrites: s.is,
+  looks: s.array(s.object({ at: s.at, level: s.count(1, 6) }), 500),
   color: s.colour,
   background: s.colour,
 })

@@ -1,4 +1,5 @@
 /** The survey: what was measured of one page on one screen. All lengths are CSS px, positions from the document's top. */
+import type { MarkClass, MarkStyle } from '../contract/index.ts'
 import type { ElementAt } from '../page/index.ts'
 
 export interface SurveyPart {
@@ -13,6 +14,8 @@ export interface SurveyPart {
   /** False for a target without a box: the browser does not scroll to it. */
   hasBox: boolean
   heading: { top: number; bottom: number } | null
+  /** Of an empty target before a block: how far above that it stands, as pages shift theirs by their header; 0 for all else. */
+  shift: number
   /** The page's own background there, as `rgb()` or `rgba()`. */
   background: string
 }
@@ -37,8 +40,28 @@ export interface SurveyHeader {
   color: string
 }
 
+/** A menu of the page's own, as it marks its items before anything is written. */
+export interface SurveyMenu {
+  at: ElementAt
+  /** Some of its links are drawn on this screen. */
+  isDrawn: boolean
+  /** Marks that show on its links: the page's styles let them. */
+  shows: MarkStyle[]
+  /** How it marks an item already; null where it marks none. */
+  own: OwnMark | null
+}
+
+export interface OwnMark extends MarkClass {
+  /** A script of the page moves it while the page scrolls; else it stands where it stands. An empty name is `aria-current`. */
+  moves: boolean
+  /** It moves, and after each of the menu's links has been followed it is on that link, and on no other. */
+  isRight: boolean
+  /** What it is on looks unlike what it is not on. */
+  isSeen: boolean
+}
+
 /** Counts up when what is measured, or how, changes: what an earlier agent measured is measured again. */
-export const SURVEY_FORMAT = 2
+export const SURVEY_FORMAT = 3
 
 export interface Survey {
   format: typeof SURVEY_FORMAT
@@ -53,6 +76,16 @@ export interface Survey {
   header: SurveyHeader | null
   /** Sections that arrive so near the top that the header is still in another state than `moved`: how far it reaches there. */
   near: { at: ElementAt; cover: number }[]
+  menus: SurveyMenu[]
+  /** The page's own `scroll-padding-top` in px, and whether it scrolls smoothly by itself. */
+  padding: number
+  smooth: boolean
+  /** What the page's own scripts built, by its words: links to hashes, and headings. */
+  built: { links: string[]; headings: string[] }
+  /** A script of the page writes the address anew while the page is scrolled. */
+  rewrites: boolean
+  /** What looks like a heading and does not say so, with the level that it seems to have; asked for where a page has none that say so. */
+  looks: { at: ElementAt; level: number }[]
   /** The page's text colour and background. */
   color: string
   background: string

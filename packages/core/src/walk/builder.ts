@@ -10,6 +10,7 @@ export const aTried = (over: Partial<Tried> & Pick<Tried, 'id' | 'label' | 'scro
   coveredBy: '',
   isLit: true,
   isSeen: true,
+  isAlone: true,
   isTaken: false,
   ...over,
 })

@@ -13,12 +13,13 @@ export interface WalkStep {
   start: Start
   /** Where the page is to stand before, in px. */
   from: number
-  /** An item leads there, and is to be marked. */
+  /** An item leads there, and is to be marked by us. */
   isLinked: boolean
 }
 
 export function walkPlan(page: SitePage): WalkStep[] {
-  const linked = new Set(page.menus.flatMap((m) => m.items.map((i) => sectionOf(i.target))))
+  // What the page marks by itself is seen when its links are tried.
+  const linked = new Set(page.highlight.own ? [] : page.menus.flatMap((m) => m.items.map((i) => sectionOf(i.target))))
   const starts: [Start, number][] = [
     ['above', 0],
     ['below', FAR],

@@ -1,6 +1,8 @@
 /** The quick walk: every link of every menu followed once, without smooth motion, and what became of it against what was computed. */
 import { solveArrivals } from '../arrival/index.ts'
-import type { SitePage } from '../site/index.ts'
+import type { MarkClass } from '../contract/index.ts'
+import type { ElementAt } from '../page/index.ts'
+import { isFound, type SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
 import { TOLERANCE } from './judge.ts'
 
@@ -24,17 +26,37 @@ export interface Tried {
   isLit: boolean
   /** That it is current can be seen: it looks unlike the others. */
   isSeen: boolean
+  /** No other item is shown as the current one besides. */
+  isAlone: boolean
   /** A script of the page kept the browser from following it. */
   isTaken: boolean
 }
 
-export type TryFault = 'nowhere' | 'no-box' | 'off' | 'covered' | 'unlit' | 'unseen' | 'sideways'
+export type TryFault = 'nowhere' | 'no-box' | 'off' | 'covered' | 'unlit' | 'unseen' | 'two' | 'sideways'
 
 export interface TryVerdict {
   tried: Tried
   fault: TryFault | null
   /** What is wrong and why, in words; empty where nothing is. */
   why: string
+}
+
+/** True for what may have been a busy machine's doing; what has no target, or a script of the page took, is so after a longer wait too. */
+export const mayPass = ({ fault, tried }: TryVerdict): boolean =>
+  fault !== null && fault !== 'nowhere' && fault !== 'no-box' && !(fault === 'off' && tried.isTaken)
+
+/** Menus that the page marks by itself, and by what, so that a try can read it there. */
+export function ownMenusOf(page: SitePage, surveys: Readonly<Record<string, Survey>>): { at: ElementAt; mark: MarkClass }[] {
+  if (!page.highlight.own) return []
+  const seen = Object.values(surveys).flatMap((s) => s.menus)
+  return page.menus.flatMap((menu) =>
+    isFound(menu)
+      ? menu.form.elements.flatMap((at) => {
+          const own = seen.find((m) => m.at === at && m.own)?.own
+          return own ? [{ at, mark: { on: own.on, name: own.name } }] : []
+        })
+      : [],
+  )
 }
 
 /** @param page as it is handed over; @param survey of the screen that they were tried on */
@@ -68,6 +90,7 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
     if (!items.has(one.label)) return { tried: one, fault: null, why: '' }
     if (!one.isLit) return wrong('unlit', 'is not marked where it arrives')
     if (!one.isSeen) return wrong('unseen', 'is marked where it arrives, and looks as the others do: the page’s own styles win')
+    if (!one.isAlone) return wrong('two', 'is marked where it arrives, and the page shows another item as the current one besides')
     return { tried: one, fault: null, why: '' }
   })
 }

@@ -2,7 +2,7 @@ import { solveArrivals, type Arrival } from '../arrival/index.ts'
 import { aMenu, anItem, aPage, aSection } from '../site/builder.ts'
 import { aPart, aSurvey } from '../survey/builder.ts'
 import { aTried } from './builder.ts'
-import { judge, judgeTried, walkPlan, type Tried, type Visit } from './index.ts'
+import { judge, judgeTried, mayPass, walkPlan, type Tried, type Visit } from './index.ts'
 
 const page = aPage({
   sections: [aSection(1, { toTop: true }), aSection(2), aSection(3, { id: 'a b' })],
@@ -64,4 +64,14 @@ describe('a link that was pressed', () => {
     expect(verdict!.fault).toBe(fault)
     expect(verdict!.why).toMatch(why)
   })
+})
+
+it('tries once more what a busy machine may have done, and nothing else', () => {
+  const survey = aSurvey({ parts: [1, 2, 3].map((n) => aPart({ at: page.sections[n - 1]!.at, top: n * 900, bottom: n * 900 + 900 })) })
+  const again = (over: Partial<Tried>) =>
+    mayPass(judgeTried(page, survey, [{ ...aTried({ id: 'id-2', label: 'Item 2', scroll: 0 }), ...over }])[0]!)
+  expect(again({})).toBe(true)
+  expect(again({ isTaken: true })).toBe(false)
+  expect(again({ hasTarget: false })).toBe(false)
+  expect(again({ hasBox: false })).toBe(false)
 })

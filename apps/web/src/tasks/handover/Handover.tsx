@@ -39,6 +39,11 @@ export function HandoverTask() {
           Download ZIP with its files
         </a>
       </div>
+      {(!settled || handover.isFetching) && (
+        <p role="status" className="mt-3 text-faint">
+          {settled ? 'Writing the page…' : 'Waiting until the last change is stored and measured…'}
+        </p>
+      )}
       {handover.error && (
         <p role="alert" className="mt-3 text-brick">
           {handover.error.message}

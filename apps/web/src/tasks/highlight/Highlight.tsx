@@ -1,5 +1,5 @@
 /** Which item is current at which scroll position, and where the bell line lies. */
-import { bellMap, bestBellOffset, coverOf, safeBand } from '@waybell/core'
+import { bellMap, bestBellOffset, coverOf, isFound, markStyles, safeBand, type FoundForm, type MarkStyle } from '@waybell/core'
 import { Button, Dome, Heading, px, tint } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { TableRows } from '../../ui/TableRows.tsx'
@@ -14,8 +14,16 @@ export function HighlightTask() {
   const isSafe = page.highlight.bellOffset >= band.low && page.highlight.bellOffset < band.high
   const sections = new Map(page.sections.map((s, i) => [s.key, { section: s, index: i }]))
   const stretches = survey ? bellMap(page, survey) : []
+  if (page.highlight.own)
+    return (
+      <div className="border-l-4 border-teal bg-wash p-2 text-sm">
+        <p className="mb-1.5">The page’s own script marks the current item, and rightly: that stays as it is.</p>
+        <Button onClick={() => run({ type: 'highlight/own', page: page.key })}>Mark it here instead</Button>
+      </div>
+    )
   return (
     <>
+      <Marks />
       <Heading>
         <span className="inline-flex items-center gap-1.5">
           <Dome /> Bell line
@@ -83,6 +91,52 @@ export function HighlightTask() {
           </table>
         </>
       )}
+    </>
+  )
+}
+
+const STYLES: Record<MarkStyle, string> = {
+  page: 'As the page marks what is current',
+  line: 'A line under the words',
+  edge: 'An edge below the item',
+  strong: 'A line, whatever the page’s styles say',
+}
+
+/** How each menu that the page has shows its current item. */
+function Marks() {
+  const { page, surveys, run } = useWork()
+  const found = page.menus.filter(isFound)
+  if (!found.length) return null
+  return (
+    <>
+      <Heading>Mark</Heading>
+      {found.map((menu) => {
+        const { mark = 'line', elements } = menu.form as FoundForm
+        const own = Object.values(surveys)
+          .flatMap((s) => s.menus)
+          .find((m) => elements.includes(m.at) && m.own?.name)?.own
+        const ownMark = typeof mark === 'string' ? (own ? { on: own.on, name: own.name } : null) : mark
+        return (
+          <label key={menu.key} className="mb-1 flex flex-wrap items-center gap-2">
+            <span className="min-w-28">{menu.name}</span>
+            <select
+              className="min-h-7 min-w-0 flex-1 rounded-sm border border-hair bg-sheet px-1"
+              value={typeof mark === 'string' ? mark : 'own'}
+              onChange={(e) => {
+                const chosen = e.target.value === 'own' ? ownMark! : (e.target.value as MarkStyle)
+                run({ type: 'highlight/mark', page: page.key, menu: menu.key, ...(chosen === 'line' ? {} : { mark: chosen }) })
+              }}
+            >
+              {markStyles.map((style) => (
+                <option key={style} value={style}>
+                  {STYLES[style]}
+                </option>
+              ))}
+              {ownMark && <option value="own">The page’s class “{ownMark.name}”, moved along</option>}
+            </select>
+          </label>
+        )
+      })}
     </>
   )
 }

@@ -1,7 +1,16 @@
 /** Menus: items, their labels, order and targets, and which section is reached from where. */
-import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core'
+import {
+  closestCenter,
+  DndContext,
+  KeyboardSensor,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type Announcements,
+  type DragEndEvent,
+} from '@dnd-kit/core'
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
-import { CSS } from '@dnd-kit/utilities'
+import { CSS as Transforms } from '@dnd-kit/utilities'
 import { Check, GripVertical, X } from 'lucide-react'
 import {
   freshKey,
@@ -19,6 +28,7 @@ import {
   leadsNowhere,
 } from '@waybell/core'
 import { memo, useCallback, useState } from 'react'
+import { toast } from 'sonner'
 import { Button, Field, Heading, tint } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
@@ -95,8 +105,14 @@ function MenuSheet({ menu }: { menu: Menu }) {
             {isMade(menu) ? 'made by Way Bell' : 'found in the page'}
             <Button
               kind="quiet"
-              aria-label={`Drop menu ${menu.name}`}
-              onClick={() => run({ type: 'menu/drop', page: page.key, menu: menu.key })}
+              aria-label={`Remove menu ${menu.name}`}
+              title={isMade(menu) ? 'Remove this menu' : 'Way Bell lets go of this menu; it stays in the page as it came'}
+              onClick={() => {
+                if (!run({ type: 'menu/drop', page: page.key, menu: menu.key }) || isMade(menu)) return
+                toast(
+                  `“${menu.name}” stays in the page as it came, with its own links; nothing of it is marked or changed. Undo brings it back.`,
+                )
+              }}
             >
               <X size={14} aria-hidden />
             </Button>
@@ -105,9 +121,9 @@ function MenuSheet({ menu }: { menu: Menu }) {
       >
         {menu.name}
       </Heading>
-      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+      <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd} accessibility={saidOf(menu)}>
         <SortableContext items={menu.items.map((i) => i.key)} strategy={verticalListSortingStrategy}>
-          <List count={menu.items.length} estimate={37} label={`Items of ${menu.name}`} keyOf={(i) => menu.items[i]!.key}>
+          <List count={menu.items.length} estimate={66} label={`Items of ${menu.name}`} keyOf={(i) => menu.items[i]!.key}>
             {(index) => <ItemRow menu={menu} item={menu.items[index]!} depth={depths[index]!} place={index} onMove={move} />}
           </List>
         </SortableContext>
@@ -129,6 +145,34 @@ function MenuSheet({ menu }: { menu: Menu }) {
       )}
     </section>
   )
+}
+
+/** What a screen reader hears of a drag: which item, and where it stands. */
+function saidOf({ items }: Menu): { announcements: Announcements; screenReaderInstructions: { draggable: string } } {
+  const name = (key: string | number) => `“${items.find((i) => i.key === key)?.label ?? ''}”`
+  const place = (key: string | number) => `${items.findIndex((i) => i.key === key) + 1} of ${items.length}`
+  return {
+    screenReaderInstructions: {
+      draggable: 'Press Space to take the item up, the arrow keys to move it, Space to put it down, Escape to leave it where it was.',
+    },
+    announcements: {
+      onDragStart: ({ active }) => `${name(active.id)} taken up; it stands at ${place(active.id)}.`,
+      onDragOver: ({ active, over }) =>
+        over ? `${name(active.id)} over place ${place(over.id)}.` : `${name(active.id)} outside the menu.`,
+      onDragEnd: ({ active, over }) =>
+        over ? `${name(active.id)} put down at place ${place(over.id)}.` : `${name(active.id)} put back at ${place(active.id)}.`,
+      onDragCancel: ({ active }) => `${name(active.id)} left at place ${place(active.id)}.`,
+    },
+  }
+}
+
+/** The focus goes to the item that stands where one was removed; to the menu's list where it was the last. */
+function focusAfter(row: HTMLElement | null): void {
+  const all = [...(row?.closest('[role="list"]')?.querySelectorAll<HTMLElement>('[data-item]') ?? [])]
+  const n = row ? all.indexOf(row) : -1
+  const next = all[n + 1] ?? all[n - 1]
+  const key = next?.dataset.item
+  setTimeout(() => key && document.querySelector<HTMLElement>(`[data-item="${CSS.escape(key)}"] [data-remove]`)?.focus())
 }
 
 /** What a link of the page's own does when it is left as it is. */
@@ -185,8 +229,12 @@ const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: Item
         e.preventDefault()
         onMove(item.key, place + (e.key === 'ArrowUp' ? -1 : 1))
       }}
-      style={{ transform: CSS.Translate.toString(transform), transition, boxShadow: index >= 0 ? `inset 4px 0 ${tint(index)}` : undefined }}
-      className={`flex items-center gap-1.5 border-b border-hair py-1 pr-4 pl-2 ${isPointed ? 'bg-wash' : ''}`}
+      style={{
+        transform: Transforms.Translate.toString(transform),
+        transition,
+        boxShadow: index >= 0 ? `inset 4px 0 ${tint(index)}` : undefined,
+      }}
+      className={`flex items-start gap-1.5 border-b border-hair py-1 pr-1 pl-2 ${isPointed ? 'bg-wash' : ''}`}
     >
       <button
         type="button"
@@ -197,45 +245,58 @@ const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: Item
       >
         <GripVertical size={14} aria-hidden />
       </button>
-      {depth > 0 && <span aria-hidden style={{ width: depth * 14 }} className="h-6 flex-none border-r border-hair" />}
-      <Field
-        label={`Label of item ${item.label}`}
-        value={item.label}
-        disabled={links.some((l) => !l.plain)}
-        onCommit={(label) => run({ type: 'item/label', ...at, label })}
-        className="flex-1"
-      />
-      <span className="flex w-44 flex-none flex-col items-end">
-        <select
-          aria-label={`Target of item ${item.label}`}
-          disabled={isBare}
-          value={targetValue(item.target)}
-          onPointerDown={() => setAsked(true)}
-          onFocus={() => setAsked(true)}
-          onChange={(e) => run({ type: 'item/target', ...at, target: readTarget(e.target.value) })}
-          className={`min-h-7 w-full rounded-sm border bg-sheet px-1 text-sm ${loose ? 'border-brick' : 'border-hair'}`}
-        >
-          {choices.map((i) => (
-            <option key={page.sections[i]!.key} value={`section ${page.sections[i]!.key}`}>
-              {i + 1} {page.sections[i]!.title}
-            </option>
-          ))}
-          <option value="top">Top of the page</option>
-          {(item.links.length > 0 || item.target.kind === 'as-is') && <option value="as-is">{asItIs(link)}</option>}
-        </select>
-        {item.takenToBe && (
-          <Button
-            kind="quiet"
-            aria-label={`taken to be; confirm ${item.label}`}
-            title="Found by its words, since the link does not say where it leads. Press to confirm, or choose another."
-            onClick={() => run({ type: 'item/target', ...at, target: item.target })}
+      {depth > 0 && <span aria-hidden style={{ width: depth * 14 }} className="flex-none self-stretch border-r border-hair" />}
+      <span className="min-w-0 flex-1">
+        <Field
+          label={`Label of item ${item.label}`}
+          value={item.label}
+          disabled={links.some((l) => !l.plain)}
+          onCommit={(label) => run({ type: 'item/label', ...at, label })}
+          className="font-semibold"
+        />
+        <span className="flex flex-wrap items-center gap-1 pl-1">
+          <span aria-hidden className="text-faint">
+            →
+          </span>
+          <select
+            aria-label={`Target of item ${item.label}`}
+            disabled={isBare}
+            value={targetValue(item.target)}
+            onPointerDown={() => setAsked(true)}
+            onFocus={() => setAsked(true)}
+            onChange={(e) => run({ type: 'item/target', ...at, target: readTarget(e.target.value) })}
+            className={`min-h-7 min-w-0 flex-1 rounded-sm border bg-sheet px-1 text-sm ${loose ? 'border-brick' : 'border-hair'}`}
           >
-            <span className="text-xs whitespace-nowrap text-faint">taken to be; confirm</span>
-            <Check size={14} aria-hidden />
-          </Button>
-        )}
+            {choices.map((i) => (
+              <option key={page.sections[i]!.key} value={`section ${page.sections[i]!.key}`}>
+                {i + 1} {page.sections[i]!.title}
+              </option>
+            ))}
+            <option value="top">Top of the page</option>
+            {(item.links.length > 0 || item.target.kind === 'as-is') && <option value="as-is">{asItIs(link)}</option>}
+          </select>
+          {item.takenToBe && (
+            <Button
+              kind="quiet"
+              aria-label={`taken to be; confirm ${item.label}`}
+              title="Found by its words, since the link does not say where it leads. Press to confirm, or choose another."
+              onClick={() => run({ type: 'item/target', ...at, target: item.target })}
+            >
+              <span className="text-xs whitespace-nowrap text-faint">taken to be; confirm</span>
+              <Check size={14} aria-hidden />
+            </Button>
+          )}
+        </span>
       </span>
-      <Button kind="quiet" aria-label={`Drop item ${item.label}`} onClick={() => run({ type: 'item/drop', ...at })}>
+      <Button
+        kind="quiet"
+        data-remove
+        aria-label={`Remove item ${item.label}`}
+        onClick={(e) => {
+          focusAfter(e.currentTarget.closest<HTMLElement>('[data-item]'))
+          run({ type: 'item/drop', ...at })
+        }}
+      >
         <X size={14} aria-hidden />
       </Button>
     </div>

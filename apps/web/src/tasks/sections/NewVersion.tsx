@@ -94,7 +94,7 @@ function Compared({ review, close }: { review: Review; close: () => void }) {
                       }}
                       className="min-h-7 w-full max-w-96 rounded-sm border border-hair bg-sheet px-1"
                     >
-                      <option value="">nothing: drop it</option>
+                      <option value="">nothing: remove it</option>
                       {review.choices.map((f) => (
                         <option key={f.at} value={f.at}>
                           {nameOf(f)}

@@ -31,7 +31,7 @@ export const SectionRow = memo(function SectionRow({ row, ...rest }: Props) {
   return <ChosenRow row={row} {...rest} />
 })
 
-function PartRow({ candidate: c, depth }: { candidate: Extract<Row, { kind: 'part' }>['candidate']; depth: number }) {
+export function PartRow({ candidate: c, depth }: { candidate: Extract<Row, { kind: 'part' }>['candidate']; depth: number }) {
   const work = useWork()
   return (
     <div className="flex items-center gap-2 border-b border-hair py-0.5 pl-9 text-faint">
@@ -48,12 +48,21 @@ function PartRow({ candidate: c, depth }: { candidate: Extract<Row, { kind: 'par
   )
 }
 
-function Fold({ count, where, isOpen, onToggle }: { count: number; where: string; isOpen: boolean; onToggle: () => void }) {
+interface FoldProps {
+  count: number
+  where: string
+  isOpen: boolean
+  onToggle: () => void
+  /** Reached by Tab; in the tree its row opens it by the arrow keys. */
+  isInOrder?: boolean
+}
+
+export function Fold({ count, where, isOpen, onToggle, isInOrder = false }: FoldProps) {
   const Icon = isOpen ? ChevronDown : ChevronRight
   return (
     <button
       type="button"
-      tabIndex={-1}
+      tabIndex={isInOrder ? 0 : -1}
       aria-expanded={isOpen}
       onClick={onToggle}
       className="flex min-h-6 items-center gap-0.5 rounded-sm pr-1 text-xs text-faint hover:bg-wash"
@@ -182,15 +191,15 @@ function More({ section, onNest }: { section: Section; onNest: Props['onNest'] }
   const work = useWork()
   const { page, run } = work
   return (
-    <DropdownMenu.Root>
+    <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger asChild>
-        <Button kind="quiet" className="self-start px-1!" tabIndex={-1} aria-label={`More for section ${section.title}`}>
+        <Button kind="quiet" className="self-start px-1!" data-more aria-label={`More for section ${section.title}`}>
           <MoreHorizontal size={15} aria-hidden />
         </Button>
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="end" className="z-10 max-h-[70vh] max-w-80 overflow-auto border border-hair bg-sheet py-1">
-          <Choice onSelect={() => run(dropSections(page, [section]))}>Drop section {section.title}</Choice>
+          <Choice onSelect={() => run(dropSections(page, [section]))}>Remove section {section.title}</Choice>
           <Merge section={section} />
           <Choice onSelect={() => onNest(section, 1)}>Nest in the section before (Alt+Right)</Choice>
           <Choice onSelect={() => onNest(section, -1)}>Lift one level (Alt+Left)</Choice>

@@ -1,32 +1,51 @@
 /** Sections and their IDs: the sheet, its tools, and what was also found. */
-import { dropSections, nestSection, type Section } from '@waybell/core'
+import { dropSections, leftAsItIs, looksOf, nestSection, proposeSetUp, type Section } from '@waybell/core'
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
-import { Button } from '../../ui/index.tsx'
+import { useLocation } from 'react-router'
+import { Button, tint } from '../../ui/index.tsx'
 import { List, type ListHandle } from '../../ui/List.tsx'
 import { useWork } from '../../work/context.ts'
-import { addSection, setUpEverything } from './steps.ts'
+import { filesBeside, setUpEverything } from './steps.ts'
 import { Missing } from './Missing.tsx'
 import { NewVersion } from './NewVersion.tsx'
 import { NamingDialog } from './NamingDialog.tsx'
 import { ColumnDialog, CopyTable } from './ColumnDialog.tsx'
 import { PickButton, PickPanel } from './Pick.tsx'
 import { buildRows, type Filter, type Row, type Sort } from './rows.ts'
-import { SectionRow } from './SectionRow.tsx'
+import { Fold, PartRow, SectionRow } from './SectionRow.tsx'
+
+/** What the “…” of a row opens. */
+function openMore(row: Element): void {
+  const more = row.querySelector<HTMLElement>('[data-more]')
+  more?.focus()
+  more?.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }))
+}
 
 export function SectionsTask() {
   const work = useWork()
   const { page, reading, site, surveys, missing, findings, isStopped } = work
-  const measured = site.screens.every((s) => surveys[s.key])
+  // What looks like a heading is read as one behind the first measuring.
+  const isReadWhole = !reading.lacksHeadings || reading.isByLook || !looksOf(Object.values(surveys)).length
+  const measured = isReadWhole && site.screens.every((s) => surveys[s.key])
   const faulty = useMemo(() => new Set(findings.flatMap((f) => f.where.at ?? [])), [findings])
   const isEmpty = page.sections.length === 0
   // The sheet comes behind the press that fills it, so that the press itself is quick.
   const isNew = useDeferredValue(isEmpty) || isEmpty
   const offered = reading.candidates.filter((c) => c.offered).length
+  const title = useRef<HTMLHeadingElement>(null)
+  const isBroughtIn = (useLocation().state as { isNew?: boolean } | null)?.isNew === true
+  // Who has just brought a page in goes on here.
+  useEffect(() => {
+    if (isBroughtIn) title.current?.focus()
+  }, [isBroughtIn])
+  const [isPressed, setPressed] = useState(false)
   return (
     <div className="flex h-full min-h-0 flex-col">
       <div className="mb-2">
         <div className="flex flex-wrap items-start gap-x-2">
-          <h1 className="min-w-0 flex-1 truncate text-lg font-bold">{page.title || page.file}</h1>
+          <h1 ref={title} tabIndex={-1} className="min-w-0 flex-1 text-lg font-bold wrap-anywhere">
+            {page.title || page.file}
+          </h1>
           {!isNew && <NewVersion />}
         </div>
         <p className="text-sm text-faint">
@@ -45,39 +64,65 @@ export function SectionsTask() {
                 One press gives every section an ID, makes or completes the header menu, and sets header, offsets and marking from what was
                 measured. Everything can be changed afterwards.
               </p>
-              <Button kind="main" disabled={!measured} onClick={() => setUpEverything(work)}>
+              <Button
+                kind="main"
+                disabled={!measured}
+                onClick={() => {
+                  setPressed(true)
+                  setUpEverything(work)
+                }}
+              >
                 {measured ? 'Set everything up' : isStopped ? 'The page is stopped' : 'Measuring the page…'}
               </Button>
             </div>
           )
         )}
       </div>
+      {!isNew && leftAsItIs(page) && <p className="mb-2 border-l-4 border-teal bg-wash p-2 text-sm">{leftAsItIs(page)}</p>}
       {missing.length > 0 && <Missing />}
       <PickPanel />
-      {isNew ? <Parts /> : <Sheet faulty={faulty} measured={measured} />}
+      {isNew ? <Before measured={measured} /> : <Sheet faulty={faulty} measured={measured} takesFocus={isPressed} />}
     </div>
   )
 }
 
-/** What was found, before anything is set up. */
-function Parts() {
+/** What the press would make sections of, as the sheet has them after it, with what was also found folded away. */
+function Before({ measured }: { measured: boolean }) {
   const work = useWork()
-  const { candidates } = work.reading
+  const { page, reading, surveys, site } = work
+  const [open, setOpen] = useState<ReadonlySet<string>>(new Set())
+  const setUp = useMemo(
+    () => proposeSetUp(reading, measured ? Object.values(surveys) : [], site.rule, filesBeside(site, page)),
+    [reading, measured, surveys, site, page],
+  )
+  const rows = useMemo(
+    () => buildRows({ page: { ...page, ...setUp }, reading, query: '', filter: 'all', sort: 'page', open, faulty: NONE }),
+    [page, setUp, reading, open],
+  )
+  const toggle = (key: string) => setOpen((now) => new Set(now.has(key) ? [...now].filter((k) => k !== key) : [...now, key]))
   return (
-    <List count={candidates.length} estimate={36} label="Parts found">
+    <List count={rows.length} estimate={40} label="Parts found">
       {(i) => {
-        const c = candidates[i]!
+        const row = rows[i]!
+        if (row.kind === 'part') return <PartRow candidate={row.candidate} depth={row.depth} />
+        const fold = (where: string) => (
+          <Fold count={row.parts} where={where} isOpen={open.has(row.key)} onToggle={() => toggle(row.key)} isInOrder />
+        )
+        if (row.kind === 'fold') return <div className="border-b border-hair py-1 pl-2">{fold('before the first section')}</div>
         return (
-          <div className={`flex items-center gap-2 border-b border-hair py-1 ${c.offered ? '' : 'text-faint'}`}>
-            <span className="min-w-0 flex-1 truncate" style={{ paddingLeft: c.depth * 12 }}>
-              {c.title}{' '}
-              <span className="font-mono text-xs text-faint">
-                {c.id === null ? `<${c.tag}>` : '#' + c.id} line {c.line}
+          <div
+            className="flex gap-2 border-b border-hair py-1.5 pl-3"
+            style={{ boxShadow: `inset 4px 0 ${tint(row.index)}`, marginLeft: row.depth * 14 }}
+          >
+            <span className="w-6 flex-none text-right font-bold">{row.index + 1}</span>
+            <span className="min-w-0 flex-1">
+              <span className="block wrap-anywhere">{row.section.title}</span>
+              <span className="block font-mono text-xs wrap-anywhere text-faint">
+                #{row.section.id}
+                {row.section.own === null && ' (new)'}
               </span>
+              {row.parts > 0 && fold('also found here')}
             </span>
-            <Button kind="quiet" aria-label={`Add section ${c.title}`} onClick={() => addSection(work, c)}>
-              Add
-            </Button>
           </div>
         )
       }}
@@ -85,7 +130,9 @@ function Parts() {
   )
 }
 
-function Sheet({ faulty, measured }: { faulty: ReadonlySet<number>; measured: boolean }) {
+const NONE: ReadonlySet<number> = new Set()
+
+function Sheet({ faulty, measured, takesFocus }: { faulty: ReadonlySet<number>; measured: boolean; takesFocus: boolean }) {
   const work = useWork()
   const { page, reading, run, setCurrent } = work
   const [query, setQuery] = useState('')
@@ -105,7 +152,11 @@ function Sheet({ faulty, measured }: { faulty: ReadonlySet<number>; measured: bo
   const sections = page.sections.filter((s) => chosen.has(s.key))
   const at = Math.min(active, Math.max(0, rows.length - 1))
 
-  // What was dropped is no longer chosen.
+  // After the press the work goes on with what it made.
+  useEffect(() => {
+    if (takesFocus) list.current?.focus(0)
+  }, [takesFocus])
+  // What was removed is no longer chosen.
   useEffect(() => setChosen((now) => new Set([...now].filter((key) => page.sections.some((s) => s.key === key)))), [page.sections])
 
   const toggle = useCallback(
@@ -156,7 +207,13 @@ function Sheet({ faulty, measured }: { faulty: ReadonlySet<number>; measured: bo
       },
       F2: () => event.currentTarget.querySelector<HTMLInputElement>('[data-field="id"] input')?.select(),
       Enter: () => event.currentTarget.querySelector<HTMLInputElement>('[data-field="title"] input')?.select(),
-      Delete: () => row.kind === 'section' && run(dropSections(page, chosen.has(row.key) ? sections : [row.section])),
+      Delete: () => {
+        if (row.kind !== 'section' || !run(dropSections(page, chosen.has(row.key) ? sections : [row.section]))) return
+        // The focus stays where the row was: on what stands there now.
+        setTimeout(() => list.current?.focus(Math.max(0, Math.min(index, list.current.count - 1))))
+      },
+      ContextMenu: () => openMore(event.currentTarget),
+      F10: () => event.shiftKey && openMore(event.currentTarget),
       a: () => (event.ctrlKey || event.metaKey) && range(0, rows.length - 1),
     }[event.key]
     if (!act) return
@@ -207,7 +264,7 @@ function Sheet({ faulty, measured }: { faulty: ReadonlySet<number>; measured: bo
         {sections.length > 0 && (
           <>
             <Button kind="quiet" onClick={() => run(dropSections(page, sections))}>
-              Drop {sections.length === 1 ? 'it' : 'them'}
+              Remove {sections.length === 1 ? 'it' : 'them'}
             </Button>
             <Button kind="quiet" onClick={() => setChosen(new Set())}>
               Choose none
@@ -220,9 +277,8 @@ function Sheet({ faulty, measured }: { faulty: ReadonlySet<number>; measured: bo
           disabled={!measured}
           onClick={() => setUpEverything(work)}
           title="The first version of everything once more: what was changed by hand is lost, and can be undone"
-          aria-label="Set everything up again"
         >
-          Set up again
+          Set everything up again
         </Button>
       </p>
       {rows.length === 0 && <p className="py-3 text-sm text-faint">Nothing here is called that.</p>}

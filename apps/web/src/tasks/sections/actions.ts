@@ -36,6 +36,6 @@ export function sectionsActions(work: Work): Action[] {
   if (lift) actions.push({ name: `Lift ${of}`, keys: 'Alt+Left', run: () => run(lift) })
   if (merge) actions.push({ name: `Merge ${of} with the next section`, run: () => run(merge) })
   if (!section.point) actions.push({ name: `Put a point before ${of}`, run: () => addPoint(work, section) })
-  actions.push({ name: `Drop ${of}`, keys: 'Delete', run: () => run(dropSections(page, [section])) })
+  actions.push({ name: `Remove ${of}`, keys: 'Delete', run: () => run(dropSections(page, [section])) })
   return actions
 }

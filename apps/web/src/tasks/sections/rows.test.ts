@@ -25,6 +25,7 @@ const part = (at: number, title: string, id: string | null = null): Candidate =>
   line: 1,
   column: 1,
   hints: [],
+  block: null,
 })
 const page = {
   sections: [section(10, 'Work', { former: ['projects'] }), section(30, 'Team', { depth: 1 }), section(50, 'Mail')],

@@ -1,16 +1,22 @@
 /** Edits of the work at hand, from what is known of it. */
+import { toast } from 'sonner'
 import {
   addSection as addingSection,
+  apply,
+  pageOf,
   checkId,
   freshKey,
   idContext,
   proposeId,
   proposeSetUp,
   sectionFrom,
+  setUpOf,
   takenIds,
   type Candidate,
   type IdProblem,
   type Section,
+  type Site,
+  type SitePage,
 } from '@waybell/core'
 import type { PickedElement } from '@waybell/agent/types'
 import type { Work } from '../../work/context.ts'
@@ -34,7 +40,7 @@ export const addSection = (work: Work, candidate: Candidate): void => add(work, 
 
 /** What was picked on the page, as the reading would have it. */
 export const candidateOf = ({ reading }: Work, el: PickedElement): Candidate =>
-  reading.candidates.find((c) => c.at === el.at) ?? { ...el, offered: false, depth: 0, line: 0, column: 0, hints: [] }
+  reading.candidates.find((c) => c.at === el.at) ?? { ...el, offered: false, depth: 0, line: 0, column: 0, block: null, hints: [] }
 
 /** A point before the element of a section, with an ID and a title of its own. */
 export function addPoint(work: Work, before: Pick<Section, 'at' | 'title' | 'depth'>): void {
@@ -58,18 +64,26 @@ export function addPoint(work: Work, before: Pick<Section, 'at' | 'title' | 'dep
   })
 }
 
+/** The site's other pages by their paths from a page's folder. */
+export function filesBeside(site: Site, page: SitePage): Set<string> {
+  const folder = page.file.slice(0, page.file.lastIndexOf('/') + 1)
+  return new Set(site.pages.flatMap(({ file }) => (file.startsWith(folder) ? file.slice(folder.length) : [])))
+}
+
 /** The one press. Pressed again it begins anew, but for what links out in the world may mean. */
 export function setUpEverything({ page, reading, site, surveys, run }: Work): void {
-  const folder = page.file.slice(0, page.file.lastIndexOf('/') + 1)
-  const files = new Set(site.pages.flatMap(({ file }) => (file.startsWith(folder) ? file.slice(folder.length) : [])))
-  const setUp = proposeSetUp(reading, Object.values(surveys), site.rule, files)
+  const setUp = proposeSetUp(reading, Object.values(surveys), site.rule, filesBeside(site, page))
   const before = new Map(page.sections.filter((s) => !s.point).map((s) => [s.at, s]))
   const ids = new Set(setUp.sections.map((s) => s.id))
   const sections = setUp.sections.map((section) => {
     const was = section.point ? undefined : before.get(section.at)
     return was ? { ...section, former: [...new Set([...section.former, ...was.former, was.id])].filter((id) => !ids.has(id)) } : section
   })
-  run({ type: 'page/set-up', page: page.key, setUp: { ...setUp, sections } })
+  const command = { type: 'page/set-up', page: page.key, setUp: { ...setUp, sections } } as const
+  const after = pageOf(apply(site, command).site, page.key)
+  if (page.sections.length && JSON.stringify(setUpOf(after)) === JSON.stringify(setUpOf(page)))
+    toast('Everything is as the press would set it; nothing was changed.')
+  else run(command)
 }
 
 /** What is wrong with an ID as it is typed, or null. */

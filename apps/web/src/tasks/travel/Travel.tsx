@@ -1,6 +1,6 @@
 /** Travel: motion, header, breathing space, and where every link arrives on every screen. */
-import { backingFor, coverOf, roomAtEnd, solveArrivals, type Arrival, type Screen } from '@waybell/core'
-import { Heading, Pennant, px, tint } from '../../ui/index.tsx'
+import { backingFor, coverOf, isOwnTravel, leastBreathing, roomAtEnd, solveArrivals, type Arrival, type Screen } from '@waybell/core'
+import { Button, Heading, Pennant, px, tint } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { TableRows } from '../../ui/TableRows.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
@@ -32,14 +32,24 @@ export function TravelTask() {
       </fieldset>
       <p className="text-xs text-faint">People who asked their system for less motion get the immediate one.</p>
       <Heading>Offset</Heading>
-      <NumberField
-        label="Breathing space between header and section"
-        unit="px"
-        value={page.travel.breathing}
-        min={0}
-        max={400}
-        onCommit={(breathing) => run({ type: 'travel/breathing', page: page.key, breathing })}
-      />
+      {isOwnTravel(page) ? (
+        <div className="border-l-4 border-teal bg-wash p-2 text-sm">
+          <p className="mb-1.5">Links arrive by the page’s own offsets, which stay as they are.</p>
+          <Button onClick={() => run({ type: 'travel/breathing', page: page.key, breathing: page.travel.breathing })}>
+            Set the offset here instead
+          </Button>
+        </div>
+      ) : (
+        <NumberField
+          label="Breathing space between header and section"
+          unit="px"
+          value={page.travel.breathing}
+          min={leastBreathing(page, Object.values(surveys))}
+          max={400}
+          why="with less, a heading would go under the header"
+          onCommit={(breathing) => run({ type: 'travel/breathing', page: page.key, breathing })}
+        />
+      )}
       <HeaderChoiceRow />
       <dl className="mt-2 grid grid-cols-[1fr_auto_auto] gap-x-4 text-sm">
         <dt className="text-faint">Header covers on arrival</dt>
@@ -61,14 +71,14 @@ export function TravelTask() {
               Section
             </th>
             {solved.map(({ screen }) => (
-              <th scope="colgroup" colSpan={2} key={screen.key} className="pr-1 text-right font-normal">
+              <th scope="colgroup" colSpan={2} key={screen.key} className="border-l border-hair pr-1 text-right font-semibold">
                 {screen.name}
               </th>
             ))}
           </tr>
           <tr className="border-b border-hair text-right text-xs text-faint">
             {solved.map(({ screen }) => [
-              <th scope="col" key={screen.key + 'p'} className="pr-2 font-normal">
+              <th scope="col" key={screen.key + 'p'} className="border-l border-hair pr-2 pl-3 font-normal">
                 stops at
               </th>,
               <th scope="col" key={screen.key + 'g'} className="pr-1 font-normal">
@@ -110,24 +120,30 @@ function ArrivalRow({ index, solved }: { index: number; solved: readonly Solved[
       className={`border-b border-hair ${isPointed ? 'bg-wash' : ''}`}
       style={{ boxShadow: `inset 4px 0 ${tint(index)}` }}
     >
-      <th scope="row" className="max-w-36 py-1 pl-2 text-left font-normal">
+      <th scope="row" className="py-1 pr-3 pl-2 text-left align-top font-normal">
         <button
           type="button"
-          className="block w-full truncate text-left hover:underline"
+          className="flex w-full gap-1.5 text-left hover:underline"
           onClick={() => live.follow('#' + section.id)}
           title={`Go to ${section.title} in the live page`}
         >
-          {index + 1} {section.title}
+          <span className="flex-none tabular-nums">{index + 1}</span>
+          <span className="min-w-0 wrap-anywhere">{section.title}</span>
         </button>
         {section.toTop && <span className="block text-xs text-faint">goes to the very top</span>}
       </th>
       {solved.map(({ screen, byKey }) => {
         const arrival = byKey.get(section.key)
         return [
-          <td key={screen.key + 'p'} data-screen={screen.key} data-land={arrival?.land} className="pr-2 text-right">
+          <td
+            key={screen.key + 'p'}
+            data-screen={screen.key}
+            data-land={arrival?.land}
+            className="border-l border-hair pr-2 pl-3 text-right whitespace-nowrap"
+          >
             {arrival ? px(arrival.land) : '…'}
           </td>,
-          <td key={screen.key + 'g'} className="pr-1 text-right">
+          <td key={screen.key + 'g'} className="pr-1 text-right whitespace-nowrap">
             {arrival && <Gap arrival={arrival} toTop={section.toTop} />}
           </td>,
         ]

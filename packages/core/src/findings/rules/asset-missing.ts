@@ -7,7 +7,7 @@ export const rule: Rule = {
   inPage: ({ reading, missing }) =>
     reading.assets.flatMap(({ path, line, column }) =>
       missing.has(path)
-        ? { message: `The file “${path}” is not there; the page will look different without it.`, line, column, where: {}, fix: null }
+        ? { message: `The page looks different than it should: the file “${path}” did not come along.`, line, column, where: {}, fix: null }
         : [],
     ),
 }

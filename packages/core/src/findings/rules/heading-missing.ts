@@ -8,7 +8,7 @@ export const rule: Rule = {
     reading.candidates.flatMap(({ offered, heading, title, tag, line, column, at }) =>
       offered && heading === null
         ? {
-            message: `The section “${title}” (${tag}) has no heading; a visitor who arrives cannot tell where.`,
+            message: `A visitor who arrives at “${title}” (${tag}) cannot tell where: it has no heading.`,
             line,
             column,
             where: { at },

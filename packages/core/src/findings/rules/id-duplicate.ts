@@ -10,7 +10,7 @@ export const rule: Rule = {
       first
         ? {
             severity: asked.has(id) ? 'error' : 'warning',
-            message: `The ID “${id}” stands on line ${first.line} already; links go to that one. Give this element another ID.`,
+            message: `Links to “#${id}” never arrive here: an element before has the same ID (line ${first.line}). Give this one another.`,
             line,
             column,
             where: { at },

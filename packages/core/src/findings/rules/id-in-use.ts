@@ -12,7 +12,7 @@ export const rule: Rule = {
       if (!who) return []
       const former = section.former.filter((f) => f !== was)
       return {
-        message: `The page’s ${who} name “#${was}”, which is “#${section.id}” now; what they do to it no longer happens.`,
+        message: `What the page’s ${who} do to “#${was}” no longer happens: it is “#${section.id}” now.`,
         ...placeOf(section.at),
         where: { at: section.at, section: section.key },
         fix: { label: `Keep “${was}”`, command: { type: 'section/id', page: page.key, section: section.key, id: was, former } },

@@ -1,5 +1,7 @@
 /** Rules, by the code of what they find. Made by scripts/registries.mjs from the files of this folder. */
+import { rule as addressRewritten } from './address-rewritten.ts'
 import { rule as assetMissing } from './asset-missing.ts'
+import { rule as builtByScripts } from './built-by-scripts.ts'
 import { rule as formerClash } from './former-clash.ts'
 import { rule as headerTall } from './header-tall.ts'
 import { rule as headingMissing } from './heading-missing.ts'
@@ -30,7 +32,9 @@ import { rule as serviceWorker } from './service-worker.ts'
 import { rule as targetTwice } from './target-twice.ts'
 
 export const rules = {
+  'address-rewritten': addressRewritten,
   'asset-missing': assetMissing,
+  'built-by-scripts': builtByScripts,
   'former-clash': formerClash,
   'header-tall': headerTall,
   'heading-missing': headingMissing,

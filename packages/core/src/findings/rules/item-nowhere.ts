@@ -13,7 +13,7 @@ export const rule: Rule = {
     return reading.links.flatMap((link) =>
       inMenus.has(link.at) && !opens.has(link.at) && link.status !== 'broken' && leadsNowhere(link)
         ? {
-            message: `“${link.label}” leads nowhere: it goes to ${link.status === 'top' ? 'the top of the page' : 'this page again'}. Choose its target in Menus, or remove it.`,
+            message: `On pressing “${link.label}” nobody gets anywhere: it goes to ${link.status === 'top' ? 'the top of the page' : 'this page again'}. Choose its target in Menus, or remove it.`,
             line: link.line,
             column: link.column,
             where: { at: link.at },

@@ -6,9 +6,12 @@ export const rule: Rule = {
   severity: 'error',
   task: 'menus',
   inPage: (page) =>
-    brokenLinks(page).flatMap(({ wanted, near, place }) =>
+    brokenLinks(page).flatMap(({ named, near, place }) =>
       near === null
-        ? { message: `The link to “#${wanted}” has no target on this page. Give a section this ID, or link to another.`, ...place }
+        ? {
+            message: `Nothing happens on pressing ${named}: the page has no such place. Give a section this ID, or link to another.`,
+            ...place,
+          }
         : [],
     ),
   whileOpen: untilLinked,

@@ -6,8 +6,8 @@ export const rule: Rule = {
   severity: 'error',
   task: 'menus',
   inPage: (page) =>
-    brokenLinks(page).flatMap(({ wanted, near, place }) =>
-      near === null ? [] : { message: `The link to “#${wanted}” finds nothing: the ID is “${near}”. Write it the same way.`, ...place },
+    brokenLinks(page).flatMap(({ named, near, place }) =>
+      near === null ? [] : { message: `Nothing happens on pressing ${named}: the ID is “${near}”. Write it the same way.`, ...place },
     ),
   whileOpen: untilLinked,
 }

@@ -1,6 +1,7 @@
 /** A hash without a target here, which another page of the site has. */
 import { decodeFragment } from '../../contract/index.ts'
 import type { Draft, Rule } from '../finding.ts'
+import { pagesWith } from '../links.ts'
 
 export const rule: Rule = {
   severity: 'error',
@@ -13,11 +14,11 @@ export const rule: Rule = {
       const used = items.get(link.at)
       const isHere = page.sections.some((s) => s.id.toLowerCase() === wanted.toLowerCase() || s.former.includes(wanted))
       if (isHere || (used && used.item.target.kind !== 'as-is')) return []
-      const other = site.pages.find((p) => p !== page && p.sections.some((s) => s.id === wanted))
+      const [other] = pagesWith(wanted, { site, page })
       if (!other) return []
       return [
         {
-          message: `“#${wanted}” is on “${other.file}” and not on this page; the link should lead to “${other.file}#${wanted}”.`,
+          message: `Nothing happens on pressing “${link.label}”: “#${wanted}” is on “${other.file}” and not on this page; it should lead to “${other.file}#${wanted}”.`,
           line: link.line,
           column: link.column,
           where: { at: link.at },

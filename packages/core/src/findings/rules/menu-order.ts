@@ -1,4 +1,5 @@
 /** A menu whose order cannot be written: the page's own markup does not hold its links as it nests them. */
+import type { MenuEntry, MenuList } from '../../page/index.ts'
 import { isFound, type Menu } from '../../site/index.ts'
 import type { Draft, Rule } from '../finding.ts'
 
@@ -9,6 +10,21 @@ function isAsInPage(menu: Menu, links: readonly number[]): boolean {
   return menu.items.every((i) => i.links.length > 0) && wanted.length === links.length && wanted.every((at, i) => at === links[i])
 }
 
+/** The label of one of the words that open a list, which stand in its entry themselves, where the menu has it anywhere but right before that list. */
+function strayWords(menu: Menu, list: MenuList): string | null {
+  const leaves = (entry: MenuEntry | MenuList): number[] => ('entries' in entry ? entry.entries.flatMap(leaves) : [entry.link])
+  const walk = (entries: readonly MenuEntry[]): { at: number; own: number[] }[] =>
+    entries.flatMap((entry) => ('entries' in entry ? [{ at: entry.at, own: leaves(entry) }, ...walk(entry.entries)] : []))
+  const lists = new Map(walk(list.entries).map(({ at, own }) => [at, own]))
+  for (const [n, item] of menu.items.entries()) {
+    const own = item.links.map((at) => lists.get(at)).find((found) => found)
+    const following = menu.items.slice(n + 1).find((i) => i.links.length > 0)
+    if (own && menu.items.some((i) => i.links.some((at) => own.includes(at))) && !following?.links.some((at) => own.includes(at)))
+      return item.label
+  }
+  return null
+}
+
 export const rule: Rule = {
   severity: 'error',
   task: 'menus',
@@ -17,11 +33,14 @@ export const rule: Rule = {
       isFound(menu)
         ? menu.form.elements.flatMap((at): Draft[] => {
             const read = reading.menus.find((m) => m.at === at)
-            if (!read || read.tree || isAsInPage(menu, read.links)) return []
+            const stray = read?.tree ? strayWords(menu, read.tree) : null
+            if (!read || (read.tree && !stray) || isAsInPage(menu, read.links)) return []
             const first = links.get(read.links[0]!)
             return [
               {
-                message: `The menu “${menu.name}” is not written in this order: in the page its elements are closed where others are still open, so that items can keep their place only. Mend its markup and bring the page in as a new version, or undo moving, adding and dropping its items.`,
+                message: stray
+                  ? `The menu “${menu.name}” does not show “${stray}” where it stands here: in the page these words belong to their list, and go with it. Put it right before its list’s first item.`
+                  : `The menu “${menu.name}” is not written in this order: in the page its elements are closed where others are still open, so that items can keep their place only. Mend its markup and bring the page in as a new version, or undo moving, adding and removing its items.`,
                 line: first?.line ?? 1,
                 column: first?.column ?? 1,
                 where: { at },

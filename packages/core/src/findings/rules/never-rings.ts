@@ -7,7 +7,8 @@ import type { Draft, Rule } from '../finding.ts'
 /** Keys of the sections that have a place on a screen and no stretch of its own there. */
 function silentOn({ page, surveys }: SiteFacts, screen: string): ReadonlySet<string> {
   const survey = surveys[screen]
-  if (!survey || survey.maxScroll <= 0) return new Set()
+  // A page that marks its items itself has a rule of its own.
+  if (!survey || survey.maxScroll <= 0 || page.highlight.own) return new Set()
   const parts = partsByAt(survey)
   const ringing = new Set(bellMap(page, survey).map((stretch) => stretch.section))
   return new Set(page.sections.flatMap((s) => (partOf(s, parts)?.hasBox && !ringing.has(s.key) ? s.key : [])))
@@ -25,7 +26,7 @@ export const rule: Rule = {
       const where = screens.length === site.screens.length ? 'on every screen' : `on ${screens.map((s) => `“${s.name}”`).join(', ')}`
       return [
         {
-          message: `The section “${section.title}” begins where another does ${where}; scrolling never marks its item there, only a click does.`,
+          message: `Scrolling never marks the item of “${section.title}”, only a click does: it begins where another section does ${where}.`,
           ...placeOf(section.at),
           where: { at: section.at, section: section.key, ...(screens.length === 1 ? { screen: screens[0]!.key } : {}) },
           fix: null,

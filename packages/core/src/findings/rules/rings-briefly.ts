@@ -9,7 +9,8 @@ export const rule: Rule = {
   severity: 'note',
   task: 'highlight',
   inSite: ({ page, site, surveys, placeOf }) =>
-    page.sections.flatMap((section): Draft[] => {
+    // By bells that are ours; a page that marks its items itself has a rule of its own.
+    (page.highlight.own ? [] : page.sections).flatMap((section): Draft[] => {
       for (const screen of site.screens) {
         const survey = surveys[screen.key]
         if (!survey || survey.maxScroll <= 0) continue

@@ -9,7 +9,7 @@ export const rule: Rule = {
     ids.flatMap(({ entry: { id, at, line, column, isHidden }, first }) =>
       id !== '' && !first && isHidden && asked.has(id)
         ? {
-            message: `The element with the ID “${id}” is hidden and has no place on the page; links to it do nothing.`,
+            message: `Links to “#${id}” do nothing: the element is hidden and has no place on the page.`,
             line,
             column,
             where: { at },
@@ -29,10 +29,10 @@ export const rule: Rule = {
       const screens = site.screens.filter((s) => hidden.get(s.key)?.has(section.at))
       if (!screens.length || told.has(section.at)) return []
       const isOnNone = screens.length === site.screens.length
-      const where = isOnNone ? 'on no screen' : `not on ${screens.map((s) => `“${s.name}”`).join(', ')}`
+      const where = isOnNone ? 'on any screen' : `on ${screens.map((s) => `“${s.name}”`).join(', ')}`
       return {
         severity: isOnNone ? 'error' : 'warning',
-        message: `The section “${section.title}” has a place ${where}; there, links to it do nothing.`,
+        message: `Links to “${section.title}” do nothing ${where}: the section has no place there.`,
         ...placeOf(section.at),
         where: { at: section.at, section: section.key, ...(screens.length === 1 ? { screen: screens[0]!.key } : {}) },
         fix: dropFix(page, section),

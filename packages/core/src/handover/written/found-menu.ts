@@ -1,5 +1,5 @@
 /** Menus of the page's own: their marks, links, labels and order, in every element that they stand in. */
-import { MENU } from '../../contract/index.ts'
+import { markText, MENU } from '../../contract/index.ts'
 import type { ElementAt, PageLink } from '../../page/index.ts'
 import { hrefOf, isFound, type FoundForm, type Item, type Menu } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
@@ -14,10 +14,11 @@ export const planFoundMenus = (input: WritingInput): PlannedEdit[] => {
 function planMenu(
   menu: Menu & { form: FoundForm },
   links: ReadonlyMap<ElementAt, PageLink>,
-  { reading, idOf }: WritingInput,
+  { page, reading, idOf }: WritingInput,
 ): PlannedEdit[] {
-  const marks = menu.form.elements.map((at): PlannedEdit => ({
-    edit: { kind: 'attribute', at, name: MENU, value: '' },
+  const marked = page.highlight.own ? [] : menu.form.elements
+  const marks = marked.map((at): PlannedEdit => ({
+    edit: { kind: 'attribute', at, name: MENU, value: markText(menu.form.mark ?? 'line') },
     why: `Says that the menu “${menu.name}” stands here.`,
     for: { menu: menu.key },
     layout: null,

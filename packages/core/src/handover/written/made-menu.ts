@@ -1,6 +1,7 @@
 /** The menu that is made. */
 import { formOf, type Link } from '../../menus/index.ts'
-import { hrefOf, madeMenu } from '../../site/index.ts'
+import { labelOf } from '../../naming/index.ts'
+import { hrefOf, madeMenu, sectionOf } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../input.ts'
 
@@ -10,7 +11,9 @@ export function planMadeMenu({ page, idOf }: WritingInput): PlannedEdit[] {
   const form = formOf(made.form)
   const links = made.items.flatMap(({ target, label }): Link[] => {
     const href = hrefOf(target, idOf)
-    return href === null ? [] : [{ href, label }]
+    const section = page.sections.find((s) => s.key === sectionOf(target))
+    const isShort = section && label !== section.title && label === labelOf(section.title)
+    return href === null ? [] : [{ href, label, ...(isShort ? { title: section.title } : {}) }]
   })
   const place = form.place(made.form, page.header?.at ?? null)
   return [

@@ -1,20 +1,25 @@
 /** What the script goes by. */
-import { coverOf, coverOfMade } from '../../arrival/index.ts'
+import { coverOf, coverOfMade, isOwnTravel } from '../../arrival/index.ts'
 import type { Settings } from '../../contract/index.ts'
 import type { PlannedEdit } from '../edit.ts'
-import { boundary, type WritingInput } from '../input.ts'
+import { boundary, needsScript, type WritingInput } from '../input.ts'
 
-export const planSettings = (input: WritingInput): PlannedEdit[] => [
-  {
-    edit: { kind: 'piece', role: 'settings', place: 'head', text: settingsText(input) },
-    why: 'What the script goes by: sections, former IDs, offsets.',
-    for: {},
-    layout: null,
-  },
-]
+export const planSettings = (input: WritingInput): PlannedEdit[] =>
+  !needsScript(input)
+    ? []
+    : [
+        {
+          edit: { kind: 'piece', role: 'settings', place: 'head', text: settingsText(input) },
+          why: 'What the script goes by: sections, former IDs, offsets.',
+          for: {},
+          layout: null,
+        },
+      ]
 
 function settingsText({ page, screens, surveys, anchors }: WritingInput): string {
   const widths = [...screens].sort((a, b) => a.width - b.width)
+  const isShifted = new Set(Object.values(surveys).flatMap((s) => s.parts.flatMap((p) => (p.shift ? p.at : []))))
+  const shifted = isOwnTravel(page) ? [] : page.sections.filter((s) => !s.point && !s.toTop && isShifted.has(s.at)).map((s) => s.id)
   const settings: Settings = {
     sections: page.sections.map((s) => s.id),
     toTop: page.sections.filter((s) => s.toTop).map((s) => s.id),
@@ -29,6 +34,9 @@ function settingsText({ page, screens, surveys, anchors }: WritingInput): string
       const cover = coverOf(page, survey ?? null)
       return [boundary(screen, widths[i + 1]), survey ? cover.ownMoved - cover.ownRest : null]
     }),
+    ...(page.travel.own ? { ownTravel: true } : {}),
+    ...(page.highlight.own ? { ownMarks: true } : {}),
+    ...(shifted.length ? { shifted } : {}),
     bar: coverOfMade(page),
   }
   // `</script` and `<!--` would end or change the element that holds it.

@@ -88,3 +88,29 @@ it('takes a made menu’s colours from the widest screen, whichever was measured
   expect(style({ laptop: wide, phone: narrow })).toBe(style({ phone: narrow, laptop: wide }))
   expect(style({ phone: narrow, laptop: wide })).toContain('color: rgb(10, 10, 10)')
 })
+
+it('gives a shortened label of a made menu the whole title as its tooltip', () => {
+  const long = readPage(
+    new TextEncoder().encode(
+      '<!doctype html><meta charset=utf-8><section><h2>Short</h2><p>words</p></section><section><h2>Everything that your workshop needs to know</h2><p>words</p></section>',
+    ),
+  )
+  const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(long, [], defaultRule) }
+  const menu = pageEdits({ page, pages: [page], reading: long, screens: defaultScreens, surveys: {}, runtime: '' }).find(
+    (e) => e.kind === 'piece' && e.role === 'menu',
+  ) as { text: string }
+  expect(menu.text.match(/title="[^"]*"/g)).toEqual(['title="Everything that your workshop needs to know"'])
+})
+
+it('reaches a target by its name, where it has no ID', () => {
+  const old = readPage(
+    new TextEncoder().encode(
+      '<!doctype html><meta charset=utf-8><header><nav><a href="#one">1</a><a href="#two">2</a></nav></header><a name="one"></a><h2>One</h2><p>words</p><a name="two"></a><h2>Two</h2><p>words</p>',
+    ),
+  )
+  const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(old, [], defaultRule) }
+  page.sections[0]!.toTop = true
+  expect(page.sections.map((s) => s.id)).toEqual(['one', 'two'])
+  const css = pageStyle({ page, pages: [page], reading: old, screens: defaultScreens, surveys: {}, runtime: '' }, [])
+  expect(css).toContain(':root a[name="one"] { scroll-margin-top: 100vh; }')
+})

@@ -20,7 +20,10 @@ const position: Record<Form['place'], string> = {
 export const form: MadeForm<Form> = {
   shape: (s) => ({ place: s.oneOf('top', 'after-header', 'under-fixed') }),
   place: ({ place }, header) => (place === 'after-header' && header !== null ? { after: header } : 'body-start'),
-  markup: (links) => `\n${links.map(({ href, label }) => `<a href="${escapeAttribute(href)}">${escapeText(label)}</a>`).join('\n')}\n`,
+  markup: (links) => {
+    const whole = (title?: string) => (title ? ` title="${escapeAttribute(title)}"` : '')
+    return `\n${links.map(({ href, label, title }) => `<a href="${escapeAttribute(href)}"${whole(title)}>${escapeText(label)}</a>`).join('\n')}\n`
+  },
   cover: HEIGHT,
   room: ({ place }) => (place === 'under-fixed' ? 0 : HEIGHT),
   isBelowHeader: ({ place }) => place !== 'top',

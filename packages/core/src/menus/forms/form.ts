@@ -5,6 +5,8 @@ import type { Shape, Shapes } from '../../shape/index.ts'
 export interface Link {
   href: string
   label: string
+  /** The whole of what the label says in short; absent where that is whole. */
+  title?: string
 }
 
 export interface Look {

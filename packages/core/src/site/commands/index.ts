@@ -58,6 +58,16 @@ function step(site: Site, command: Command): Applied<Command> {
 /** What a command does, for undo, redo and the history. */
 export const describe = (command: Command): string => (command.type === 'batch' ? command.label : kindOf(command).name)
 
+/** How much a command does, where that is more than its name says; null for one thing. */
+export function extent(command: Command): string | null {
+  const count = (n: number, one: string, many: string) => (n === 1 ? `1 ${one}` : `${n} ${many}`)
+  if (command.type === 'batch') return command.commands.length > 1 ? count(command.commands.length, 'change', 'changes') : null
+  if (command.type !== 'page/set-up') return null
+  const { sections, menus } = command.setUp
+  const items = menus.reduce((n, m) => n + m.items.length, 0)
+  return `${count(sections.length, 'section', 'sections')}, ${count(items, 'menu item', 'menu items')}, header, offsets and marking`
+}
+
 /** What a command reads and writes. */
 export function touches(command: Command): Touched & { reads: string[] } {
   if (command.type !== 'batch') return { reads: [], ...kindOf(command).touches(command) }

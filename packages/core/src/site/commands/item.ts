@@ -40,7 +40,7 @@ export const itemCommands: KindsOf<ItemCommand> = {
       }),
   },
   'item/drop': {
-    name: 'Drop an item',
+    name: 'Remove an item',
     payload: (s) => ({ page: s.key, menu: s.key, item: s.key }),
     touches: (c) => ({ writes: [inMenu(c, 'order'), inMenu(c, `item/${c.item}/*`)] }),
     apply: (site, c) =>

@@ -23,7 +23,7 @@ export const menuCommands: KindsOf<MenuCommand> = {
       }),
   },
   'menu/drop': {
-    name: 'Drop a menu',
+    name: 'Remove a menu',
     payload: (s) => ({ page: s.key, menu: s.key }),
     touches: ({ page, menu }) => ({ writes: [`page/${page}/menus`, `page/${page}/menu/${menu}/*`] }),
     apply: (site, c) =>

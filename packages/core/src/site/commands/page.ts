@@ -15,7 +15,8 @@ export type PageCommand =
   | { type: 'page/revise'; page: string; revision: SetUp & Pick<SitePage, 'source' | 'title'> }
 
 const sorted = <T extends { sections: SitePage['sections'] }>(holder: T): T => ({ ...holder, sections: inPageOrder(holder.sections) })
-const setUpOf = ({ sections, menus, header, travel, highlight }: SitePage): SetUp => ({ sections, menus, header, travel, highlight })
+/** What the press decided about a page, and what was changed of it since. */
+export const setUpOf = ({ sections, menus, header, travel, highlight }: SitePage): SetUp => ({ sections, menus, header, travel, highlight })
 
 export const pageCommands: KindsOf<PageCommand> = {
   'page/add': {
@@ -28,12 +29,12 @@ export const pageCommands: KindsOf<PageCommand> = {
     },
   },
   'page/drop': {
-    name: 'Drop a page',
+    name: 'Remove a page',
     payload: (s) => ({ page: s.key }),
     touches: ({ page }) => ({ writes: ['pages', `page/${page}/*`] }),
     apply: (site, c) => {
       const page = pageOf(site, c.page)
-      if (site.pages.length === 1) throw new CommandError('a site has at least one page; drop the site instead')
+      if (site.pages.length === 1) throw new CommandError('a site has at least one page; remove the site instead')
       return {
         site: { ...site, pages: site.pages.filter((p) => p !== page) },
         inverse: { type: 'page/add', page, index: site.pages.indexOf(page) },

@@ -96,7 +96,7 @@ export const sectionCommands: KindsOf<SectionCommand> = {
       }),
   },
   'section/drop': {
-    name: 'Drop a section',
+    name: 'Remove a section',
     payload: (s) => ({ page: s.key, section: s.key }),
     touches: (c) => ({ writes: [`page/${c.page}/section/${c.section}/*`] }),
     apply: (site, c) =>

@@ -1,4 +1,5 @@
 /** Shapes of what commands carry of the document. Like these, they are only made where something is checked. */
+import { markStyles } from '../../contract/index.ts'
 import { forms } from '../../menus/forms/index.ts'
 import { itemKinds } from '../../menus/items/index.ts'
 import type { Shape, Shapes } from '../../shape/index.ts'
@@ -17,11 +18,14 @@ export const takenToBeShape = (s: Shapes): Shape => s.optional(s.oneOf(true))
 export const itemShape = (s: Shapes): Shape =>
   s.object({ key: s.key, label: s.text, target: targetShape(s), links: s.array(s.at, 20), takenToBe: takenToBeShape(s) })
 
+export const markShape = (s: Shapes): Shape =>
+  s.alternatives([s.oneOf(...markStyles), s.object({ on: s.oneOf('link', 'entry'), name: s.className })])
+
 export const menuShape = (s: Shapes): Shape =>
   s.object({
     key: s.key,
     name: s.text,
-    form: byKind(s, { found: { elements: s.array(s.at, 20) }, ...each(s, forms) }),
+    form: byKind(s, { found: { elements: s.array(s.at, 20), mark: s.optional(markShape(s)) }, ...each(s, forms) }),
     items: s.array(itemShape(s), 5000),
   })
 
@@ -44,12 +48,16 @@ export const formerShape = (s: Shapes): Shape => s.array(s.id, 200)
 export const headerShape = (s: Shapes): Shape =>
   s.object({ at: s.at, keep: s.oneOf('sticky', 'fixed', null), backing: s.colour.allow(null) }).allow(null)
 
+/** As the page has it. */
+export const ownOf = ({ own }: { own?: true }): { own?: true } => (own ? { own } : {})
+export const ownShape = (s: Shapes): Shape => s.optional(s.oneOf(true))
+
 const setUpKeys = (s: Shapes) => ({
   sections: s.array(sectionShape(s), 5000),
   menus: s.array(menuShape(s), 50),
   header: headerShape(s),
-  travel: s.object({ smooth: s.is, breathing: s.px }),
-  highlight: s.object({ bellOffset: s.px }),
+  travel: s.object({ smooth: s.is, breathing: s.px, own: ownShape(s) }),
+  highlight: s.object({ bellOffset: s.px, own: ownShape(s) }),
 })
 
 export const setUpShape = (s: Shapes): Shape => s.object(setUpKeys(s))

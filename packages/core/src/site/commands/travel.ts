@@ -1,12 +1,13 @@
 /** Commands on how the page travels: its motion, its header and the room under that. */
 import type { HeaderChoice } from '../document.ts'
 import { onPage, type KindsOf } from './kind.ts'
-import { headerShape } from './shapes.ts'
+import { headerShape, ownOf, ownShape } from './shapes.ts'
 
 export type TravelCommand =
   | { type: 'header/choose'; page: string; header: HeaderChoice | null }
   | { type: 'travel/smooth'; page: string; smooth: boolean }
-  | { type: 'travel/breathing'; page: string; breathing: number }
+  /** Ends the page's own offsets, unless it says that they hold. */
+  | { type: 'travel/breathing'; page: string; breathing: number; own?: true }
 
 export const travelCommands: KindsOf<TravelCommand> = {
   'header/choose': {
@@ -27,12 +28,12 @@ export const travelCommands: KindsOf<TravelCommand> = {
   },
   'travel/breathing': {
     name: 'Change the breathing space',
-    payload: (s) => ({ page: s.key, breathing: s.px }),
+    payload: (s) => ({ page: s.key, breathing: s.px, own: ownShape(s) }),
     touches: (c) => ({ writes: [`page/${c.page}/breathing`] }),
     apply: (site, c) =>
       onPage(site, c.page, (page) => ({
-        page: { ...page, travel: { ...page.travel, breathing: c.breathing } },
-        inverse: { ...c, breathing: page.travel.breathing },
+        page: { ...page, travel: { smooth: page.travel.smooth, breathing: c.breathing, ...ownOf(c) } },
+        inverse: { type: c.type, page: c.page, breathing: page.travel.breathing, ...ownOf(page.travel) },
       })),
   },
 }

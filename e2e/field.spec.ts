@@ -1,0 +1,156 @@
+/** What only a browser sees of a page, on pages of `pages/field`: built as from a terminal, looked at as a visitor. */
+import { expect, test, type Page } from '@playwright/test'
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
+
+const browser = process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium'
+const sourceOf = (name: string) => join(repository, 'e2e/pages/field', name, 'index.html')
+
+interface Report {
+  sections: { id: string; title: string }[]
+  links: { screen: string; label: string; fault: string | null }[]
+  findings: { code: string; message: string }[]
+}
+
+async function built(name: string): Promise<{ report: Report; file: string; said: string }> {
+  const out = freshFolder()
+  const run = await waybellBuilt('build', sourceOf(name), '--out', out, '--browser', browser, '--format', 'json')
+  expect(run.stdout, run.stderr).not.toBe('')
+  return { report: JSON.parse(run.stdout) as Report, file: join(out, 'index.html'), said: run.stderr }
+}
+
+const open = (page: Page, file: string) => page.goto(pathToFileURL(file).href)
+
+/** Two frames, so that what follows a scroll has followed. */
+const frames = (page: Page) =>
+  page.evaluate(async () => {
+    for (let n = 0; n < 4; n++) await new Promise((done) => requestAnimationFrame(() => setTimeout(done, 20)))
+  })
+
+async function standAt(page: Page, y: number): Promise<void> {
+  await page.evaluate((top) => scrollTo({ top, behavior: 'instant' }), y)
+  await frames(page)
+}
+
+/** Items that look unlike most of the menu's. */
+const standingOut = (page: Page, menu: string) =>
+  page.evaluate((selector) => {
+    const links = [...document.querySelectorAll<HTMLElement>(`${selector} a`)]
+    const looks = links.map((a) => {
+      const s = getComputedStyle(a)
+      return [s.color, s.backgroundColor, s.textDecorationLine, s.boxShadow, s.fontWeight].join()
+    })
+    const common = looks.reduce((most, look) => (count(look) > count(most) ? look : most), looks[0]!)
+    function count(look: string) {
+      return looks.filter((l) => l === look).length
+    }
+    return links.filter((_, n) => looks[n] !== common).map((a) => a.textContent.trim())
+  }, menu)
+
+test('a page that works already is handed back as it came, and its links are tried all the same', async () => {
+  const { report, file, said } = await built('works')
+  expect(readFileSync(file).equals(readFileSync(sourceOf('works')))).toBe(true)
+  expect(said).toContain('works already')
+  expect(report.links).toHaveLength(8)
+  expect(report.links.filter((l) => l.fault)).toEqual([])
+})
+
+test('a page whose links arrive gets the mark that it lacks, and no other offset', async ({ page }) => {
+  const { file, said } = await built('half-works')
+  expect(said).toContain('What it lacked is added')
+  expect(readFileSync(file, 'utf8').match(/scroll-padding-top:/g)).toHaveLength(1)
+  await open(page, file)
+  await page.getByRole('link', { name: 'Schedule' }).click()
+  await expect(page.getByRole('link', { name: 'Schedule' })).toHaveAttribute('aria-current', 'true')
+})
+
+for (const [name, menu] of [
+  ['active', '#balk'],
+  ['spy', 'nav'],
+  // Its script is right in a window of this height, and not in a taller one.
+  ['nearly', 'nav'],
+] as const)
+  test(`on “${name}”, which marks an item already, never two are marked, wherever it stands`, async ({ page }) => {
+    const { report, file } = await built(name)
+    expect(report.findings).toEqual([])
+    await page.setViewportSize({ width: 1280, height: 800 })
+    await open(page, file)
+    const end = await page.evaluate(() => document.documentElement.scrollHeight - innerHeight)
+    const seen = new Set<string>()
+    const places = Array.from({ length: Math.ceil((end - 200) / 170) }, (_, n) => 200 + n * 170)
+    for (const y of [...places, end]) {
+      await standAt(page, y)
+      const marked = await standingOut(page, menu)
+      expect(marked, `at ${y}`).toHaveLength(1)
+      const current = await page.locator(`${menu} a[aria-current="true"]`).allTextContents()
+      expect(current.map((t) => t.trim())).toEqual(marked)
+      seen.add(marked[0]!)
+    }
+    expect(seen.size).toBe(await page.locator(`${menu} a`).count())
+  })
+
+test('where the page’s own styles win over a mark, one is chosen that shows', async ({ page }) => {
+  const { report, file } = await built('winner')
+  expect(report.links.filter((l) => l.fault)).toEqual([])
+  await open(page, file)
+  await page.locator('[data-wb-menu] a').nth(2).click()
+  await expect.poll(() => standingOut(page, '[data-wb-menu]')).toHaveLength(1)
+})
+
+test('targets that were moved up by the header arrive where their blocks begin, right under the header', async ({ page }) => {
+  const { report, file } = await built('lifted')
+  expect(report.links.filter((l) => l.fault)).toEqual([])
+  for (const [width, header] of [
+    [1280, 70],
+    [390, 54],
+  ] as const) {
+    await page.setViewportSize({ width, height: 800 })
+    await page.emulateMedia({ reducedMotion: 'reduce' })
+    await open(page, file)
+    for (const [label, heading, inside] of [
+      ['Laying', 'Laying', 41],
+      ['Orders', 'Orders', 0],
+    ] as const) {
+      await page.getByRole('link', { name: label }).click()
+      await frames(page)
+      const top = await page
+        .getByRole('heading', { name: heading })
+        .evaluate((el) => el.getBoundingClientRect().top - parseFloat(getComputedStyle(el).marginTop))
+      expect(Math.abs(top - header - 24 - inside), `${label} at ${width}: ${top}`).toBeLessThanOrEqual(1.5)
+      await expect(page.getByRole('link', { name: label })).toHaveAttribute('aria-current', 'true')
+    }
+  }
+})
+
+test('headings are known by their look where nothing calls them so', async () => {
+  const { report } = await built('by-look')
+  expect(report.sections.map((s) => s.title).slice(-4)).toEqual(['What we carry', 'How it is done', 'What it costs', 'Ring us'])
+  expect(report.links.filter((l) => l.fault)).toEqual([])
+})
+
+test('what is drawn on no screen is no section, and what is drawn on one screen only is said to be', async () => {
+  const { report } = await built('folded')
+  expect(report.sections.map((s) => s.title)).toEqual(['Shapes', 'Felt', 'Fit', 'The workshop in pictures', 'Find us'])
+  expect(report.findings.map((f) => f.message).join()).toContain('Links to “The workshop in pictures” do nothing on “Phone”')
+})
+
+for (const [name, links] of [
+  ['clocks', 8],
+  ['subnav', 8],
+  ['mega', 14],
+  ['drawer', 8],
+] as const)
+  test(`every link of “${name}” arrives and is seen to be marked`, async () => {
+    const { report } = await built(name)
+    expect(report.links).toHaveLength(links)
+    expect(report.links.filter((l) => l.fault)).toEqual([])
+  })
+
+test('what scripts build is told', async () => {
+  const { report } = await built('scripted')
+  expect(report.findings.find((f) => f.code === 'built-by-scripts')!.message).toContain(
+    '4 headings (“Frames”, “Wheels”, “Repairs”, …) and 4 links',
+  )
+})

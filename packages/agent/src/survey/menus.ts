@@ -1,0 +1,171 @@
+/** How the page's own menus mark their current item before anything is written, and which marks of ours would show on them. */
+import { entryOf, MARK_STYLES, markRule, markStyles, MENU, type MarkStyle } from '@waybell/core/contract'
+import type { OwnMark, SurveyMenu } from '@waybell/core/survey'
+import { isTopOnly, sameDocumentHash, targetOf } from '../links.ts'
+import { isShown, lookOf, MARKING, underSheet } from '../marks.ts'
+import { furthest, jumpTo, pause, twoFrames } from '../settle.ts'
+import { elementAt } from '../stamps.ts'
+import { ownTravel } from './travel.ts'
+
+/** As many links of a menu are followed to see whether it marks them rightly. */
+const MOST_FOLLOWED = 12
+
+interface Holder {
+  link: HTMLAnchorElement
+  entry: Element
+}
+
+/** What an item may be marked by: a class on its link or its entry, or `aria-current` on its link. */
+type Token = `${'link' | 'entry'} ${string}`
+
+/** Moves the page to see it, where there are menus; leaves it at its top. */
+export async function ownMarks(menus: readonly number[]): Promise<SurveyMenu[]> {
+  const known = menus.flatMap((at) => {
+    const el = elementAt(at)
+    if (!el) return []
+    const links = [...el.querySelectorAll<HTMLAnchorElement>('a[href]')]
+    return { at, el, holders: links.map((link): Holder => ({ link, entry: entryOf<Element>(link, el) })) }
+  })
+  if (!known.length) return []
+  const places = [0, 0.25, 0.5, 0.75, 1].map((part) => Math.round(part * furthest()))
+  const states: Set<Token>[][][] = known.map(() => [])
+  for (const y of places) {
+    jumpTo(y)
+    await twoFrames()
+    await pause(40)
+    known.forEach(({ holders }, n) => states[n]!.push(holders.map(tokensOf)))
+  }
+  const out: SurveyMenu[] = []
+  for (const [n, { at, el, holders }] of known.entries()) {
+    const drawn = holders.filter(({ link }) => isShown(link))
+    const moving = movingToken(states[n]!)
+    const token = moving ?? stillToken(states[n]![0] ?? [])
+    const own: OwnMark | null = token && {
+      ...(token === ARIA ? { name: '', on: 'link' } : partsOf(token)),
+      moves: token === moving,
+      isRight: token === moving && (await isRight(token, holders)),
+      isSeen: shows(token, drawn, holders),
+    }
+    out.push({ at, isDrawn: drawn.length > 0, shows: drawn.length ? stylesThatShow(el, drawn) : [], own })
+  }
+  jumpTo(0)
+  return out
+}
+
+const ARIA: Token = 'link aria-current'
+const partsOf = (token: Token): Pick<OwnMark, 'on' | 'name'> => {
+  const [on, name] = token.split(' ') as ['link' | 'entry', string]
+  return { on, name: name.slice(1) }
+}
+
+function tokensOf({ link, entry }: Holder): Set<Token> {
+  const out = new Set<Token>()
+  for (const name of link.classList) out.add(`link .${name}`)
+  if (entry !== link) for (const name of entry.classList) out.add(`entry .${name}`)
+  const current = link.getAttribute('aria-current')
+  if (current !== null && current !== 'false') out.add(ARIA)
+  return out
+}
+
+const countOf = (state: readonly Set<Token>[], token: Token): number => state.filter((tokens) => tokens.has(token)).length
+
+/** What is on one item here and on another there. */
+function movingToken(states: readonly Set<Token>[][]): Token | null {
+  const all = new Set(states.flat().flatMap((tokens) => [...tokens]))
+  const moving = [...all].filter((token) => {
+    const on = states.map((state) => state.map((tokens) => tokens.has(token)).join())
+    return new Set(on).size > 1 && states.every((state) => countOf(state, token) <= Math.max(1, state.length / 2))
+  })
+  // A class that says what it is before one that the page gives for other reasons.
+  return moving.find((t) => MARKING.test(partsOf(t).name)) ?? moving.find((t) => t !== ARIA) ?? moving[0] ?? null
+}
+
+/** What one item has, and no other, and is called so. */
+function stillToken(state: readonly Set<Token>[]): Token | null {
+  const all = new Set(state.flatMap((tokens) => [...tokens]))
+  return [...all].find((token) => token !== ARIA && MARKING.test(partsOf(token).name) && countOf(state, token) === 1) ?? null
+}
+
+/** Of the viewport's height: a target that reaches its place with no more page left than this does not reach it in a taller window. */
+const SLACK = 0.3
+
+/**
+ * After each link was followed it has the mark, as all have that lead to the same, and no other does. Where the last of them only just reaches its
+ * place, what the page's script does in a window in which it does not was not seen, and is taken to be wrong.
+ */
+async function isRight(token: Token, holders: readonly Holder[]): Promise<boolean> {
+  const leading = holders.flatMap(({ link, entry }) => {
+    const hash = sameDocumentHash(link) ?? link.getAttribute('href')!
+    const target = hash.startsWith('#') ? targetOf(hash) : null
+    return target?.getClientRects().length || isTopOnly(hash) ? [{ link, entry, hash, target }] : []
+  })
+  if (leading.length < 2) return false
+  const offset = ownTravel().padding
+  for (const one of leading.slice(0, MOST_FOLLOWED)) {
+    // Not by the browser's word for it, which may move what stands around a frame.
+    const { target } = one
+    const to = target ? target.getBoundingClientRect().top + scrollY - offset - parseFloat(getComputedStyle(target).scrollMarginTop) : 0
+    const left = furthest() - to
+    if (left >= 0 && left < innerHeight * SLACK) return false
+    jumpTo(to)
+    await twoFrames()
+    const isSo = () => {
+      const on = leading.filter((l) => tokensOf(l).has(token))
+      return on.length > 0 && on.every((l) => l.hash === one.hash)
+    }
+    if (!isSo()) await pause(250)
+    if (!isSo()) return false
+  }
+  return true
+}
+
+/** A link looks otherwise with a mark than without; what is tried on it is taken back before anything of the page can see it. */
+function shows(token: Token, drawn: readonly Holder[], holders: readonly Holder[]): boolean {
+  if (holders.length < 2) return false
+  if (token === ARIA) return usual(drawn).some((h) => styleShows('page', h.link))
+  const { on, name } = partsOf(token)
+  // A site's name among the links stands in no entry.
+  const tried = drawn.filter((h) => on === 'link' || h.entry !== h.link).slice(0, MOST_TRIED)
+  return underSheet('', () =>
+    tried.some(({ link, entry }) => {
+      const host = on === 'link' ? link : entry
+      const had = host.getAttribute('class')
+      const put = (is: boolean) => {
+        host.classList.toggle(name, is)
+        return `${lookOf(link)} ${lookOf(entry)}`
+      }
+      const differs = put(false) !== put(true)
+      if (had === null) host.removeAttribute('class')
+      else host.setAttribute('class', had)
+      return differs
+    }),
+  )
+}
+
+/** As many links of a menu are looked at to know how all of it looks. */
+const MOST_TRIED = 4
+
+/** Neither the first nor the last, which may be the site's name and a button. */
+const usual = (drawn: readonly Holder[]): readonly Holder[] => (drawn.length > 2 ? drawn.slice(1, -1) : drawn).slice(0, MOST_TRIED)
+
+function stylesThatShow(menu: Element, drawn: readonly Holder[]): MarkStyle[] {
+  const had = menu.getAttribute(MENU)
+  menu.setAttribute(MENU, had ?? '')
+  const out = markStyles.filter((style) => usual(drawn).every((h) => styleShows(style, h.link)))
+  if (had === null) menu.removeAttribute(MENU)
+  return out
+}
+
+function styleShows(style: MarkStyle, link: HTMLAnchorElement): boolean {
+  const had = link.getAttribute('aria-current')
+  link.removeAttribute('aria-current')
+  const before = underSheet('', () => lookOf(link))
+  const rule = MARK_STYLES[style] ? markRule(style, `[${MENU}]`, 'a[aria-current="true"]') : ''
+  const after = underSheet(rule, () => {
+    link.setAttribute('aria-current', 'true')
+    return lookOf(link)
+  })
+  if (had === null) link.removeAttribute('aria-current')
+  else link.setAttribute('aria-current', had)
+  return before !== after
+}

@@ -1,0 +1,68 @@
+/** How much text, links and headings each element holds, worked out in one walk. */
+import { textOf, type El, type Tree } from '../tree.ts'
+import { media, skipped } from './kinds.ts'
+
+export interface Facts {
+  weight: Float64Array
+  linkWeight: Float64Array
+  links: Uint16Array
+  /** Weight of links that stay on the page. */
+  hashWeight: Float64Array
+  /** Headings of the section level or above, taglines not counted, by order of the element that holds them. */
+  majors: Uint32Array
+}
+
+export const hasContent = (el: El) => textOf(el, 10) !== ''
+
+/** The highest level at which headings repeat; where none does, the highest there is. */
+export function findSectionLevel(headings: El[]): number {
+  const counts = [0, 0, 0, 0, 0, 0, 0]
+  for (const h of headings) if (!isTagline(h)) counts[h.level]!++
+  const repeated = counts.findIndex((n, level) => level > 0 && n >= 2)
+  const present = counts.findIndex((n, level) => level > 0 && n > 0)
+  return repeated > 0 ? repeated : present > 0 ? present : 2
+}
+
+/** A heading right under a higher one, with nothing between: a tagline, not a section's heading. */
+function isTagline(h: El): boolean {
+  const siblings = h.parent?.children ?? []
+  const before = siblings[siblings.indexOf(h) - 1]
+  if (!before || before.level === 0 || before.level >= h.level) return false
+  // Under the page's title another heading may well open the first section, if more follow beside it.
+  return !siblings.some((s) => s !== h && s.level === h.level)
+}
+
+export function measure(tree: Tree, headings: El[], sectionLevel: number): Facts {
+  const n = tree.all.length
+  const facts: Facts = {
+    weight: new Float64Array(n),
+    linkWeight: new Float64Array(n),
+    links: new Uint16Array(n),
+    hashWeight: new Float64Array(n),
+    majors: new Uint32Array(n),
+  }
+  for (const h of headings) if (h.level <= sectionLevel && !isTagline(h)) facts.majors[h.order] = 1
+  // From the last element to the first, children come before their parents.
+  for (let i = n - 1; i >= 0; i--) {
+    const el = tree.all[i]!
+    if (skipped.has(el.tag) && el.tag !== 'nav') {
+      if (media.has(el.tag) && el.parent) facts.weight[el.parent.order]! += 5
+      continue
+    }
+    if (el.tag === 'img' || el.tag === 'hr') facts.weight[i]! += el.tag === 'img' ? 5 : 0
+    for (const text of el.texts) facts.weight[i]! += text.value.length > 4096 ? text.value.length : text.value.trim().length
+    if (el.tag === 'a') {
+      facts.links[i]!++
+      facts.linkWeight[i] = facts.weight[i]!
+      if (el.attrs.get('href')?.trim().startsWith('#')) facts.hashWeight[i] = facts.weight[i]!
+    }
+    const up = el.parent
+    if (!up) continue
+    facts.weight[up.order]! += facts.weight[i]!
+    facts.linkWeight[up.order]! += facts.linkWeight[i]!
+    facts.hashWeight[up.order]! += facts.hashWeight[i]!
+    facts.links[up.order] = Math.min(65535, facts.links[up.order]! + facts.links[i]!)
+    facts.majors[up.order]! += facts.majors[i]!
+  }
+  return facts
+}

@@ -1,0 +1,39 @@
+/** What kinds of elements there are, as far as an outline tells them apart. */
+import { textOf, type El } from '../tree.ts'
+
+export const skipped = new Set(
+  'script style template noscript link meta title base head nav dialog svg iframe canvas object embed audio video select textarea button input frame frameset map area param source track option datalist'.split(
+    ' ',
+  ),
+)
+export const media = new Set(['img', 'picture', 'svg', 'video', 'canvas', 'iframe', 'object', 'input', 'button', 'select', 'textarea'])
+export const sectioning = new Set(['section', 'article'])
+export const wrapperTags = new Set(['div', 'main', 'body', 'center', 'table', 'tbody', 'tr', 'td', 'form'])
+
+export const role = (el: El) => el.attrs.get('role')?.trim().toLowerCase()
+export const isNavigation = (el: El) => el.tag === 'nav' || role(el) === 'navigation'
+export const isFooter = (el: El) => el.tag === 'footer' || role(el) === 'contentinfo'
+export const isBanner = (el: El) => el.tag === 'header' || role(el) === 'banner'
+/** Without a box whatever the styles say, as far as they do not undo it. */
+export const isHiddenByMarkup = (el: El): boolean =>
+  (el.attrs.has('hidden') && el.attrs.get('hidden')?.toLowerCase() !== 'until-found') ||
+  (el.tag === 'dialog' && !el.attrs.has('open')) ||
+  el.attrs.has('popover') ||
+  /(^|;)\s*display\s*:\s*none\b/i.test(el.attrs.get('style') ?? '')
+
+export function within(el: El, test: (el: El) => boolean): El | null {
+  for (let e: El | null = el; e; e = e.parent) if (test(e)) return e
+  return null
+}
+
+export const inFooter = (el: El) => within(el, (e) => isFooter(e) && !within(e.parent ?? e, (p) => sectioning.has(p.tag)))
+/** What the page opens over itself, or keeps for print: no part of it, whatever it holds. */
+export const isApart = (el: El): boolean =>
+  ['dialog', 'alertdialog'].includes(role(el) ?? '') ||
+  el.attrs.get('aria-modal') === 'true' ||
+  /(^|[\s_-])(modal|dialog|lightbox|popup|off-?canvas|print|print-only|visible-print)([\s_-]|$)/i.test(apartName(el))
+const apartName = (el: El): string => (wrapperTags.has(el.tag) || sectioning.has(el.tag) ? (el.attrs.get('class') ?? '') : '')
+export const unseen = (el: El) => within(el, (e) => skipped.has(e.tag) || isHiddenByMarkup(e) || !e.isHtml || isApart(e))
+
+/** Neither words nor a picture in it. */
+export const isEmpty = (el: El) => textOf(el, 20) === '' && !el.children.some((c) => media.has(c.tag))

@@ -1,0 +1,35 @@
+/** What a part is called. */
+import { textOf, type El } from '../tree.ts'
+import { isEmpty, skipped } from './kinds.ts'
+
+const LONGEST_TITLE = 120
+
+/** No longer than a title may be, and no word cut. */
+const wholeWords = (text: string): string => (text.length > LONGEST_TITLE ? text.slice(0, LONGEST_TITLE).replace(/\s+\S*$/, '') : text)
+
+/** The heading inside, else `aria-label`, else the first words, else the kind of element. */
+export function titleOf(el: El, heading: El | null): string {
+  const label = el.attrs.get('aria-label')?.trim()
+  // A sign at a heading's end that links to it is no word of it.
+  const text =
+    (heading && wholeWords(textOf(heading, LONGEST_TITLE + 1)).replace(/\s*[\u00b6\u00a7#\u{1f517}]$/u, '')) ||
+    label ||
+    textOf(el, 80).split(' ').slice(0, 5).join(' ') ||
+    (isEmpty(el) ? wordsBehind(el) : '')
+  return text || el.tag
+}
+
+/** Of an empty element, the first words behind it. */
+function wordsBehind(el: El): string {
+  for (let e = el; e.parent && !e.parent.attrs.has('id'); e = e.parent) {
+    const place = e.parent.children.indexOf(e)
+    for (let n = place + 1; n <= e.parent.children.length; n++) {
+      const own = e.parent.texts.filter((t) => t.before === n).map((t) => t.value.trim())
+      const next = e.parent.children[n]
+      const words = own.find(Boolean) ?? (next && !skipped.has(next.tag) ? textOf(next, 80) : '')
+      if (words) return words.split(/\s+/).slice(0, 5).join(' ')
+    }
+    if (e.parent.tag === 'body') break
+  }
+  return ''
+}

@@ -1,0 +1,14 @@
+/** What is asked of a page that was read, and what of the answers bears on how it is read. */
+import type { Looks, PageReading } from '../page/index.ts'
+import type { Survey } from './survey.ts'
+
+export const surveyRequest = (reading: PageReading) => ({
+  parts: reading.candidates.map(({ at, heading, block }) => ({ at, heading, block })),
+  header: reading.header,
+  menus: reading.menus.filter((m) => m.place !== 'text').map((m) => m.at),
+  looks: reading.lacksHeadings,
+})
+
+/** Headings by their look, as the screen shows them that shows most. */
+export const looksOf = (surveys: readonly Survey[]): Looks =>
+  surveys.reduce<Looks>((most, { looks }) => (looks.length > most.length ? looks : most), [])
