@@ -176,6 +176,8 @@ test.describe('pages and versions', () => {
 
     await test.step('a state is named, and gone back to', async () => {
       await stored(page)
+      // A tab behind another is not drawn anew in time for a press to be sent to what lies on top: it went to the live page below.
+      await page.bringToFront()
       await page.getByRole('button', { name: 'History' }).click()
       const dialog = page.getByRole('dialog')
       await expect(dialog.getByRole('listitem')).toHaveCount(4)
