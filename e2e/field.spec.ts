@@ -148,6 +148,34 @@ for (const [name, links] of [
     expect(report.links.filter((l) => l.fault)).toEqual([])
   })
 
+test('a header on its way from one size to the next moves nothing, and a link home is marked where the page begins', async ({ page }) => {
+  const { report, file } = await built('harbour')
+  expect(report.links.filter((l) => l.fault)).toEqual([])
+  await open(page, file)
+  await frames(page)
+  await expect(page.getByRole('link', { name: 'Home' })).toHaveAttribute('aria-current', 'true')
+  await page.addStyleTag({ content: 'html { scroll-behavior: auto !important }' })
+  const places = await page.evaluate(async () => {
+    const link = document.querySelector<HTMLElement>('a[href="#pictures"]')!
+    const out: number[][] = []
+    // The second and third from a header that has hardly begun to grow again.
+    for (let n = 0; n < 3; n++) {
+      scrollTo(0, 0)
+      await new Promise((done) => setTimeout(done, n ? 110 : 600))
+      link.click()
+      const seen = new Set<number>()
+      for (const end = performance.now() + 900; performance.now() < end;) {
+        await new Promise((done) => requestAnimationFrame(done))
+        if (scrollY > 0) seen.add(Math.round(scrollY))
+      }
+      out.push([...seen])
+    }
+    return out
+  })
+  expect(new Set(places.map((p) => p.join())).size).toBe(1)
+  expect(places[0]).toHaveLength(1)
+})
+
 test('what scripts build is told', async () => {
   const { report } = await built('scripted')
   expect(report.findings.find((f) => f.code === 'built-by-scripts')!.message).toContain(

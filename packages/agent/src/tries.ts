@@ -77,7 +77,7 @@ async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): P
   await twoFrames()
   const id = decodeFragment(fragmentOf(hash))
   const target = targetOf(hash)
-  const isTop = target === null && isTopOnly(hash)
+  const isTop = target ? target === document.body || target === document.documentElement : isTopOnly(hash)
   const isTaken = await press(link)
   const pressedAt = performance.now()
   await untilSteady(() => `${scrollY} ${document.documentElement.scrollHeight}`, 2500)
@@ -86,9 +86,11 @@ async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): P
   await pause(isPatient ? 1200 : performance.now() - pressedAt > 150 ? 250 : 40)
   await twoFrames()
   if (scrollY !== before) await untilSteady(() => `${scrollY}`, 1000)
-  const over = target ? coverOver(firstOf(target)) : null
+  const over = target && !isTop ? coverOver(firstOf(target)) : null
   return {
-    label: (link.textContent ?? '').trim().replace(/\s+/g, ' ').slice(0, 120) || (link.getAttribute('aria-label') ?? ''),
+    label:
+      (link.textContent ?? '').trim().replace(/\s+/g, ' ').slice(0, 120) ||
+      (link.getAttribute('aria-label') ?? link.querySelector('img')?.alt ?? ''),
     href: link.getAttribute('href')!,
     id: isTop ? '' : id,
     hasTarget: target !== null || isTop,

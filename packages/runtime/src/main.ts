@@ -7,6 +7,7 @@
 import { bells, currentAt } from '@waybell/core/rule'
 import {
   COVER,
+  decodeFragment,
   entryOf,
   fragmentOf,
   HEADER,
@@ -23,6 +24,7 @@ import {
   coveredNow,
   elementOf,
   hasPlace,
+  headerMoves,
   headerReach,
   isHere,
   maxScroll,
@@ -31,6 +33,7 @@ import {
   sectionOf,
   settings,
   tabFrom,
+  TOP,
 } from './page.ts'
 
 /** A link that was followed keeps its item current until the visitor scrolls on. */
@@ -54,6 +57,8 @@ let s: Settings
 interface Menu {
   menu: HTMLElement
   links: { link: HTMLAnchorElement; id: string; isTop: boolean }[]
+  /** Sections before the first that it leads to: there the page is at its top, as far as this menu goes. */
+  opening: Set<string>
   /** The class by which the page marks an item. */
   own: MarkClass | null
   /** The link that is marked, undefined for none; null where that is not known. */
@@ -68,6 +73,8 @@ let rest = 0
 let change = 0
 /** True until the header's states were seen, where nobody measured them before. */
 let learning = false
+/** When the page was first seen at its top again. */
+let backAt: number | undefined
 let cover = 0
 let resizing = false
 let ticking = false
@@ -105,9 +112,10 @@ function read(): void {
     menu,
     own: markClassOf(menu.getAttribute(MENU)),
     shown: null,
+    opening: new Set(),
     links: all<HTMLAnchorElement>('a[href]', menu).flatMap((link) => {
       const id = isHere(link) ? sectionOf(link.getAttribute('href')!, s) : undefined
-      return id === undefined ? [] : [{ link, id, isTop: link.hash.length < 2 }]
+      return id === undefined ? [] : [{ link, id, isTop: !s.sections.includes(decodeFragment(fragmentOf(link.hash))) }]
     }),
   }))
   width = -1
@@ -129,8 +137,15 @@ function settle(): void {
       learning = measured === null
       change = measured ?? 0
       rest = scrollY > 0 ? now - change : now
-    } else if (scrollY <= 0) rest = now
-    else if (Math.abs(now - rest - change) >= 1 && !(change && Math.abs(now - rest) < 1)) {
+    } else if (headerMoves()) {
+      // Its end is told.
+    } else if (scrollY <= 0) {
+      // Where it just came back to the top it may not have begun to grow.
+      const isAsMoved = change !== 0 && Math.abs(now - rest - change) < 1
+      backAt ??= performance.now()
+      if (isAsMoved && performance.now() - backAt < 500) headerTimer = setTimeout(settle, 600)
+      else rest = now
+    } else if (Math.abs(now - rest - change) >= 1 && !(change && Math.abs(now - rest) < 1)) {
       // Neither of its states: it shrinks and nobody knew, or its layout is another, a menu opened in it say.
       if (learning && now < rest) change = now - rest
       else rest = now - change
@@ -139,6 +154,7 @@ function settle(): void {
     root.style.setProperty(COVER, `${cover}px`)
     if (s.bar) root.style.setProperty(OWN_COVER, `${rest + change}px`)
   } else cover = parseFloat(getComputedStyle(root).getPropertyValue(COVER)) || 0
+  if (scrollY > 0) backAt = undefined
   resizing = false
   measure()
   correct()
@@ -157,6 +173,13 @@ function measure(): void {
     cover + s.bellOffset,
     maxScroll(),
   )
+  for (const { links, opening } of menus) {
+    opening.clear()
+    for (const { index } of sorted) {
+      if (links.some((l) => l.id === ids[index])) break
+      opening.add(ids[index]!)
+    }
+  }
   // A shift of the layout is no scroll of the visitor's; one that is still to be looked at may be.
   if (pin?.at !== undefined && !ticking) hold(pin)
   mark()
@@ -171,11 +194,12 @@ function hold(p: Pin): void {
 const isShift = (p: Pin) => !p.disturbed && Math.abs(scrollY - p.at!) <= Math.abs(maxScroll() - p.length!) + 1
 
 function mark(): void {
-  const current = pin ? pin.id : ids[currentAt(sorted, scrollY)]
+  const current = pin ? pin.id : (ids[currentAt(sorted, scrollY)] ?? TOP)
   for (const m of menus) {
     const { menu, links, own } = m
     // In a menu out of sight as well: one behind a button says it when it is opened.
-    const meant = links.filter((l) => l.id === current)
+    const isMeant = (id: string) => id === current || (id === TOP && m.opening.has(current))
+    const meant = links.filter((l) => isMeant(l.id))
     const chosen = meant.find((l) => l.link === pin?.link) ?? meant.find((l) => !l.isTop) ?? meant[meant.length - 1]
     if (m.shown === chosen?.link) continue
     m.shown = chosen?.link
@@ -261,9 +285,10 @@ function arrive(): void {
 
 /** Where the page is to stop for a section, with the header as it is now. */
 function wanted(id: string): number {
+  if (id === TOP) return 0
   const el = elementOf(id)
   if (!hasPlace(el)) return scrollY
-  const lack = Math.max(0, coveredNow() - cover)
+  const lack = headerMoves() ? 0 : Math.max(0, coveredNow() - cover)
   const offset = parseFloat(getComputedStyle(root).scrollPaddingTop) + parseFloat(getComputedStyle(el).scrollMarginTop)
   return Math.min(Math.max(0, Math.round(el.getBoundingClientRect().top + scrollY - offset - lack)), maxScroll())
 }
@@ -344,7 +369,7 @@ function start(): void {
     headerTimer = setTimeout(settle, 100)
   })
   for (const type of ['wheel', 'touchmove', 'keydown']) addEventListener(type, disturb, { passive: true })
-  for (const type of ['transitionend', 'animationend'])
+  for (const type of ['transitionend', 'transitioncancel', 'animationend'])
     addEventListener(type, () => {
       clearTimeout(headerTimer)
       headerTimer = setTimeout(settle, 100)

@@ -56,11 +56,20 @@ export function renewHash(s: Settings): boolean {
   return !!renewed
 }
 
+/** Stands for the page's top where no section begins there. */
+export const TOP = ''
+
 /** The section's ID that a hash leads to; undefined where it leads to none. The top stands for the section that begins there. */
 export function sectionOf(hash: string, s: Settings): string | undefined {
-  const to = indicated(fragmentOf(hash), (name) => (s.sections.includes(name) ? { id: name } : elementOf(name)))
-  if (to.kind === 'top') return s.toTop[0]
-  return to.kind === 'element' && s.sections.includes(to.element.id) ? to.element.id : undefined
+  const to = indicated<{ id: string }>(fragmentOf(hash), (name) => (s.sections.includes(name) ? { id: name } : elementOf(name)))
+  if (to.kind === 'element') {
+    const { id } = to.element
+    if (s.sections.includes(id)) return id
+    // What holds the whole page begins where that does.
+    const holds = (section: string) => (to.element as Element).contains(elementOf(section))
+    if (!s.sections.length || !s.sections.every(holds)) return undefined
+  }
+  return to.kind === 'none' ? undefined : (s.toTop[0] ?? TOP)
 }
 
 /** A point stands in the head: Tab is to go on from the element that it stands before. Nothing keeps the focus. */
@@ -93,6 +102,10 @@ export function headerReach(): number | null {
     reach = Math.max(reach ?? 0, stays(el) ? parseFloat(getComputedStyle(el).top) + el.getBoundingClientRect().height : 0)
   return reach
 }
+
+/** On its way from one state to another: how far it reaches now says nothing of where it will. */
+export const headerMoves = (): boolean =>
+  headers().some((el) => el.getAnimations?.({ subtree: true }).some(({ playState }) => playState === 'running'))
 
 /** The lower edge of what covers the viewport's top at this moment, in px. */
 export const coveredNow = (): number => Math.max(0, ...[...headers(), ...all(MADE_MENU)].map((el) => (stays(el) ? edgeOf(el) : 0)))

@@ -1,6 +1,6 @@
 /** What the rules about links without a target have in common. */
 import { decodeFragment } from '../contract/index.ts'
-import { labelScore } from '../links/index.ts'
+import { isPlaceholder, labelScore } from '../links/index.ts'
 import { isKeepable } from '../naming/index.ts'
 import type { PageReading } from '../page/index.ts'
 import type { Command, Section, SitePage } from '../site/index.ts'
@@ -13,13 +13,13 @@ const lowerCaseIds = (reading: PageReading): Map<string, string> => {
   return out
 }
 
-/** Links that find nothing, with the ID that differs from what they ask for in case only, if there is one. */
+/** Links that ask for a place and find nothing, with the ID that differs from what they ask for in case only, if there is one. */
 export function brokenLinks({
   reading,
 }: PageFacts): { wanted: string; named: string; near: string | null; place: Omit<Draft, 'message'> }[] {
   const ids = lowerCaseIds(reading)
   return reading.links.flatMap(({ status, label, fragment, line, column, at }) => {
-    if (status !== 'broken' || fragment === null) return []
+    if (status !== 'broken' || fragment === null || isPlaceholder({ status, fragment })) return []
     const wanted = decodeFragment(fragment)
     const near = ids.get(wanted.toLowerCase())
     const named = label ? `“${label}” (#${wanted})` : `the link to “#${wanted}”`

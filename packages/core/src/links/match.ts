@@ -51,8 +51,15 @@ const HOME =
   /^(home|start|startseite|top|up|back to top|to top|nach oben|accueil|haut|inicio|arriba|in[ií]cio|\u05d3\u05e3 \u05d4\u05d1\u05d9\u05ea|\u2191)$/iu
 
 /** Leads to the page's top because it says so, and not because nobody filled it in. */
-export const leadsHome = ({ label, fragment }: Pick<PageLink, 'label' | 'fragment'>): boolean =>
-  fragment?.toLowerCase() === 'top' || HOME.test(label.trim())
+export const leadsHome = ({ label, fragment }: Pick<PageLink, 'label' | 'fragment'>): boolean => !!fragment || HOME.test(label.trim())
+
+/** Called as links are that lead home, and not made to do so: nothing else can be meant. */
+export const meansHome = (link: PageLink): boolean =>
+  HOME.test(link.label.trim()) && (isPlaceholder(link) || (link.status === 'empty' && link.href.trim() === ''))
+
+/** A hash that was only put there so that the link looks like one: nothing in it could name a section. */
+export const isPlaceholder = ({ status, fragment }: Pick<PageLink, 'status' | 'fragment'>): boolean =>
+  status === 'broken' && !/[\p{L}\p{N}]/u.test((fragment ?? '').replace(/^0$/, ''))
 
 /** A link that was not made yet, or that finds nothing: pressed, it reloads the page, goes to its top without saying so, or does nothing. */
 export const leadsNowhere = (link: PageLink): boolean =>

@@ -1,5 +1,5 @@
 /** Menus that a page has, taken over with their own markup. */
-import { leadsHome, matchLinks, type Meaning } from '../links/index.ts'
+import { leadsHome, matchLinks, meansHome, type Meaning } from '../links/index.ts'
 import type { ElementAt, PageLink, PageReading, ReadMenu } from '../page/index.ts'
 import { isFound, type Item, type ItemTarget, type Menu, type Section } from '../site/index.ts'
 
@@ -60,7 +60,7 @@ export function adoptMenus(reading: PageReading, found: readonly MatchedMenu[], 
         label: link.label,
         target: targetOf(link, section),
         links: elements.flatMap((e) => (e === first ? [at] : twin(e, link))),
-        ...(section && meaning!.isLikely ? { takenToBe: true as const } : {}),
+        ...((section ? meaning!.isLikely : meansHome(link)) ? { takenToBe: true as const } : {}),
       }
     })
     const name = first.label || (first.place === 'footer' ? 'Footer menu' : 'Header menu')
@@ -70,7 +70,11 @@ export function adoptMenus(reading: PageReading, found: readonly MatchedMenu[], 
 
 /** What an item of the page's own leads to: the section that it means, else what it leads to by itself. Nothing is sent to the top for want of better. */
 export const targetOf = (link: PageLink, section: Section | undefined): ItemTarget =>
-  section ? { kind: 'section', section: section.key } : link.status === 'top' && leadsHome(link) ? { kind: 'top' } : { kind: 'as-is' }
+  section
+    ? { kind: 'section', section: section.key }
+    : (link.status === 'top' && leadsHome(link)) || meansHome(link)
+      ? { kind: 'top' }
+      : { kind: 'as-is' }
 
 /** Of each item of a menu that the page has, in how many lists of it it stands; what was added to it stands in none. */
 export function itemDepths(menu: Menu, reading: PageReading): number[] {

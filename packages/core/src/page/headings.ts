@@ -27,6 +27,13 @@ function levelByName(all: readonly El[]): void {
   groups.forEach((group, n) => group.forEach((el) => (el.level = Math.min(2 + n, 6))))
 }
 
+/** A few words in an element that a class calls a heading. */
+export const isCalledHeading = (el: El): boolean => {
+  if (el.level > 0 || !el.isHtml || !tags.has(el.tag) || !NAMES.test(el.attrs.get('class') ?? '')) return false
+  const words = textOf(el, LONGEST + 1)
+  return words !== '' && words.length <= LONGEST && el.children.every((c) => inlineTags.has(c.tag))
+}
+
 const leastDepth = (group: readonly El[]) => Math.min(...group.map((el) => el.depth))
 
 /** A few words first in a block, before others, with nothing but words in it. */

@@ -3,7 +3,7 @@ import { Targets } from './fragment.ts'
 import { textOf, type El, type Tree } from './tree.ts'
 
 /**
- * `broken`: a hash without a target. `top`: the page's top. `script`: `javascript:`. `outside`: an address
+ * `broken`: a hash without a target. `top`: the page's top, or the page as a whole. `script`: `javascript:`. `outside`: an address
  * elsewhere, `mailto:` and the like. `empty`: nothing, which reloads the page, or no `href` at all. What stands among a menu's links without
  * being one: `button`, and `group`, words that open a list of it or only name it.
  */
@@ -102,7 +102,9 @@ export function findLinks(tree: Tree, targets: Targets, file: string): LinkEleme
     if (address.kind === 'here') {
       const found = targets.resolve(address.fragment ?? '')
       if (found.kind === 'element') link.target = found.element
-      link.status = found.kind === 'element' ? 'ok' : found.kind === 'top' ? 'top' : 'broken'
+      // The whole page begins at its top.
+      const isTop = found.kind === 'top' || (found.kind === 'element' && (found.element === tree.body || found.element === tree.html))
+      link.status = isTop ? 'top' : found.kind === 'element' ? 'ok' : 'broken'
     } else link.status = address.kind
     out.push(link)
   }

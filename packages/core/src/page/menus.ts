@@ -60,8 +60,8 @@ const depthIn = (link: El, group: El): number => {
 }
 
 /** Elements that the page's menus lead to, in the order of the links. */
-export function menuTargets(links: readonly LinkElement[]): El[] {
-  const out = new Set<El>()
+export function menuTargets(links: readonly LinkElement[]): Map<El, string> {
+  const out = new Map<El, string>()
   for (const { el, links: all } of groupLinks(links)) {
     const members = all.filter(staysHere)
     if (members.length < 2) continue
@@ -69,12 +69,12 @@ export function menuTargets(links: readonly LinkElement[]): El[] {
     // A footer's list repeats; lists in running text are tables of contents and notes: only a menu decides what a section is.
     if (!list && (inFooter(el) || members.some((m) => m.target && contains(m.target, el)))) continue
     // Of a list in a list the outer one names the parts; the inner ones are theirs, unless the outer one leads nowhere.
-    const leading = members.filter((m) => m.target && !within(m.target, isNavigation))
+    const leading = members.filter((m) => m.target && m.status !== 'top' && !within(m.target, isNavigation))
     const least = Math.min(...leading.map((m) => depthIn(m.el, el)))
     const isPlain = members.some((m) => !m.target && depthIn(m.el, el) < least) || hasGroups(el)
-    for (const m of leading) if (isPlain || depthIn(m.el, el) === least) out.add(m.target!)
+    for (const m of leading) if ((isPlain || depthIn(m.el, el) === least) && !out.has(m.target!)) out.set(m.target!, m.label)
   }
-  return [...out]
+  return out
 }
 
 /** A list in the menu that words open which are no link. */

@@ -80,19 +80,19 @@ describe('what looks like a heading', () => {
   const bytes = new TextEncoder().encode(
     '<!doctype html><meta charset=utf-8><div><div><div>Bread</div><p>Baked at three in the morning, sold by seven, gone by nine.</p></div><div><div>Cake</div><p>For birthdays, with a name on it, if it is short.</p></div></div>',
   )
-  const titles = (looks?: { at: number; level: number }[]) =>
+  const headings = (looks?: { at: number; level: number }[]) =>
     readParsed(parsePage(bytes, looks), bytes.length, 'x.html')
       .candidates.filter((c) => c.offered)
-      .map((c) => c.title)
+      .map((c) => c.heading)
   const at = (word: string) => new TextDecoder().decode(bytes).indexOf(`<div>${word}`)
   it('is one, once it was measured', () => {
-    expect(titles()).not.toEqual(['Bread', 'Cake'])
+    expect(headings()).toEqual([null, null])
     expect(
-      titles([
+      headings([
         { at: at('Bread'), level: 2 },
         { at: at('Cake'), level: 2 },
       ]),
-    ).toEqual(['Bread', 'Cake'])
+    ).toEqual([at('Bread'), at('Cake')])
   })
   it('is none beside headings that say so', () => {
     const said = new TextEncoder().encode('<!doctype html><h2>One</h2><p>words</p><h2>Two</h2><p>more</p>')

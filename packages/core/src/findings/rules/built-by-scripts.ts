@@ -1,12 +1,6 @@
 /** Parts and links that the page's own scripts make: they are not in its source, so that nothing can be written into them. */
+import { named } from '../counted.ts'
 import type { Rule } from '../finding.ts'
-
-const MOST_NAMED = 3
-
-const named = (words: readonly string[], one: string, many: string): string => {
-  const some = words.slice(0, MOST_NAMED).map((w) => `“${w}”`)
-  return `${words.length} ${words.length === 1 ? one : many} (${some.join(', ')}${words.length > some.length ? ', …' : ''})`
-}
 
 export const rule: Rule = {
   severity: 'warning',

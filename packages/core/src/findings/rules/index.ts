@@ -21,6 +21,7 @@ import { rule as labelTwice } from './label-twice.ts'
 import { rule as linkBroken } from './link-broken.ts'
 import { rule as linkCase } from './link-case.ts'
 import { rule as linkElsewhere } from './link-elsewhere.ts'
+import { rule as linkPlaceholder } from './link-placeholder.ts'
 import { rule as linkTried } from './link-tried.ts'
 import { rule as menuOrder } from './menu-order.ts'
 import { rule as neverRings } from './never-rings.ts'
@@ -54,6 +55,7 @@ export const rules = {
   'link-broken': linkBroken,
   'link-case': linkCase,
   'link-elsewhere': linkElsewhere,
+  'link-placeholder': linkPlaceholder,
   'link-tried': linkTried,
   'menu-order': menuOrder,
   'never-rings': neverRings,

@@ -9,16 +9,21 @@ export const rule: Rule = {
     page.menus.filter(isFound).flatMap((menu) =>
       menu.items.flatMap((item): Draft[] => {
         const section = page.sections.find((s) => s.key === sectionOf(item.target))
-        if (!item.takenToBe || !section) return []
+        if (!item.takenToBe || (!section && item.target.kind !== 'top')) return []
+        const meant = section ? `“${section.title}”` : 'the top of the page'
         const link = links.get(item.links[0] ?? -1)
         const at = { page: page.key, menu: menu.key, item: item.key }
         return [
           {
-            message: `“${item.label}” does not say where it leads; it is taken to be “${section.title}”.`,
+            message: `“${item.label}” does not say where it leads; it is taken to be ${meant}.`,
             line: link?.line ?? 1,
             column: link?.column ?? 1,
-            where: { ...(link ? { at: link.at } : {}), section: section.key, item: { menu: menu.key, item: item.key } },
-            fix: { label: `It is “${section.title}”`, command: { type: 'item/target', ...at, target: item.target } },
+            where: {
+              ...(link ? { at: link.at } : {}),
+              ...(section ? { section: section.key } : {}),
+              item: { menu: menu.key, item: item.key },
+            },
+            fix: { label: `It is ${meant}`, command: { type: 'item/target', ...at, target: item.target } },
           },
         ]
       }),

@@ -1,7 +1,13 @@
 /** An item of a menu that was never given a target: pressed, it goes to the top of the page, loads it again or does nothing. */
-import { leadsNowhere } from '../../links/index.ts'
+import { isPlaceholder, leadsNowhere } from '../../links/index.ts'
 import type { Rule } from '../finding.ts'
 import { untilLinked } from '../links.ts'
+
+const WHERE = {
+  top: 'it goes to the top of the page',
+  empty: 'it loads this page again',
+  broken: 'its address stands for one that was never made',
+}
 
 export const rule: Rule = {
   severity: 'error',
@@ -11,9 +17,9 @@ export const rule: Rule = {
     // What opens a list of its own has something to do.
     const opens = new Set(reading.menus.flatMap((m) => m.links.filter((_, n) => (m.depths[n + 1] ?? 0) > m.depths[n]!)))
     return reading.links.flatMap((link) =>
-      inMenus.has(link.at) && !opens.has(link.at) && link.status !== 'broken' && leadsNowhere(link)
+      inMenus.has(link.at) && !opens.has(link.at) && (link.status !== 'broken' || isPlaceholder(link)) && leadsNowhere(link)
         ? {
-            message: `On pressing “${link.label}” nobody gets anywhere: it goes to ${link.status === 'top' ? 'the top of the page' : 'this page again'}. Choose its target in Menus, or remove it.`,
+            message: `On pressing “${link.label}” nobody gets anywhere: ${WHERE[link.status as keyof typeof WHERE]}. Choose its target in Menus, or remove it.`,
             line: link.line,
             column: link.column,
             where: { at: link.at },

@@ -35,5 +35,10 @@ export const isApart = (el: El): boolean =>
 const apartName = (el: El): string => (wrapperTags.has(el.tag) || sectioning.has(el.tag) ? (el.attrs.get('class') ?? '') : '')
 export const unseen = (el: El) => within(el, (e) => skipped.has(e.tag) || isHiddenByMarkup(e) || !e.isHtml || isApart(e))
 
+const CARD = /(^|[\s_-])card([\s_-]|$)/i
+/** By its class, or that of all that is in it. */
+export const isCard = (el: El): boolean =>
+  CARD.test(el.attrs.get('class') ?? '') || (el.children.length === 1 && CARD.test(el.children[0]!.attrs.get('class') ?? ''))
+
 /** Neither words nor a picture in it. */
 export const isEmpty = (el: El) => textOf(el, 20) === '' && !el.children.some((c) => media.has(c.tag))

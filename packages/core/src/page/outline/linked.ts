@@ -6,9 +6,9 @@ import type { Likely, Part } from './parts.ts'
 import { titleOf } from './titles.ts'
 
 /** What a menu leads to is a section, whatever it looks like; it takes the place of the block that it opens. */
-export function withLinked(found: Likely[], linked: readonly El[], leadHeading: (el: El) => El | null, headings: El[]): Part[] {
+export function withLinked(found: Likely[], linked: ReadonlyMap<El, string>, leadHeading: (el: El) => El | null, headings: El[]): Part[] {
   const parts = [...found]
-  for (const el of linked) {
+  for (const el of linked.keys()) {
     if (el.depth > MAX_TARGET_DEPTH || unseen(el) || ['html', 'body', 'main', 'head'].includes(el.tag)) continue
     if (parts.some((p) => p.el === el)) continue
     const inside = parts.filter((p) => contains(el, p.el))
@@ -44,7 +44,7 @@ export function withLinked(found: Likely[], linked: readonly El[], leadHeading: 
   return parts.map(({ el, heading, scope }) => ({
     el,
     heading,
-    title: titleOf(el, heading),
+    title: titleIn(el, heading, linked.get(el) ?? '', headings),
     offered: true,
     depth: parts.filter((p) => p.el !== el && contains(p.scope ?? p.el, el)).length,
     block: scope && isEmpty(el) ? scope : null,
@@ -77,3 +77,11 @@ function isNextTo(el: El, block: El): boolean {
 }
 
 const headingAfter = (el: El, headings: El[]): El | null => headings.find((h) => h.order > el.order) ?? null
+
+/** What has no heading for all of it is called what its menu calls it. */
+function titleIn(el: El, heading: El | null, label: string, headings: readonly El[]): string {
+  const own = headings.filter((h) => contains(el, h))
+  const isOneOfMany = heading !== null && heading !== el && own.filter((h) => h.level === heading.level).length > 1
+  const isSaid = label !== '' && (heading ? isOneOfMany && own.every((h) => h.level >= heading.level) : !el.attrs.get('aria-label'))
+  return isSaid ? label : titleOf(el, heading)
+}

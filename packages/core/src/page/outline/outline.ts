@@ -6,6 +6,7 @@
  * text and no block around them, the headings themselves are the parts.
  */
 import { MAX_TARGET_DEPTH } from '../errors.ts'
+import { isCalledHeading } from '../headings.ts'
 import { contains, inlineTags, type El, type Tree } from '../tree.ts'
 import { alsoFound } from './also.ts'
 import { findSectionLevel, hasContent, measure } from './facts.ts'
@@ -13,6 +14,7 @@ import {
   inFooter,
   isApart,
   isBanner,
+  isCard,
   isEmpty,
   isFooter,
   isHiddenByMarkup,
@@ -47,17 +49,17 @@ export interface Outline {
 }
 
 /**
- * @param linked elements that a menu of the page already leads to, in document order
+ * @param linked elements that a menu of the page already leads to, with the label of the link that does
  * @param earlier IDs of what an earlier handover of the page has as sections
  */
-export function outline(tree: Tree, linked: readonly El[], earlier: ReadonlySet<string>): Outline {
+export function outline(tree: Tree, linked: ReadonlyMap<El, string>, earlier: ReadonlySet<string>): Outline {
   const body = tree.body
   if (!body) return { parts: [], sectionLevel: 2, pageHeader: null, pageFooter: null, firstHeading: Infinity, holdsHeading: () => false }
   const headings = tree.all.filter((el) => el.level > 0 && el.depth <= MAX_TARGET_DEPTH && !unseen(el) && hasContent(el))
   const inContent = headings.filter((el) => !inFooter(el) && !within(el, (e) => e.tag === 'aside' || isNavigation(e)))
   const sectionLevel = findSectionLevel(inContent.length ? inContent : headings)
   const facts = measure(tree, headings, sectionLevel)
-  const linkedSet = new Set(linked)
+  const linkedSet: ReadonlySet<El> = new Set(linked.keys())
   const found: Likely[] = []
   const headerOf = { el: null as El | null }
   let footer: El | null = null
@@ -74,6 +76,8 @@ export function outline(tree: Tree, linked: readonly El[], earlier: ReadonlySet<
       if (!holdsAny(el)) return !(headerOf.el && weight >= 40) || facts.linkWeight[el.order]! > 0.5 * weight
       // A name, links and hardly a word more: the bar with the site's name in it. A hero has a paragraph.
       const own = headings.filter((h) => contains(el, h)).reduce((sum, h) => sum + weightOf(h), 0)
+      // The page's title, where its menu stands elsewhere above it.
+      if (headings.some((h) => h.level === 1 && contains(el, h)) && facts.links[el.order]! <= 2 && hasMenuAbove(el)) return false
       const hasText = tree.all.slice(el.order, el.lastOrder + 1).some((e) => e.tag === 'p' && weightOf(e) > 0 && !within(e, isNavigation))
       return !hasText && weight - facts.linkWeight[el.order]! - own < 40
     }
@@ -88,6 +92,9 @@ export function outline(tree: Tree, linked: readonly El[], earlier: ReadonlySet<
     }
     return facts.links[el.order]! >= 2 && own.length === 0 && facts.linkWeight[el.order]! >= 0.5 * weight
   }
+
+  const hasMenuAbove = (el: El): boolean =>
+    tree.all.some((e) => e.order < el.order && isNavigation(e) && !contains(e, el) && facts.links[e.order]! >= 2)
 
   const gather = (container: El): void => {
     const kids = container.children.filter(
@@ -109,6 +116,8 @@ export function outline(tree: Tree, linked: readonly El[], earlier: ReadonlySet<
       const known = kin.get(kid.tag)
       kin.set(kid.tag, { count: (known?.count ?? 0) + 1, first: known?.first ?? kid.order, last: kid.order })
     }
+    // Cards in a row belong to what stands before them.
+    if (found.length && kids.filter(isCard).length > 1 && kids.every((k) => majorsOf(k) === 0 || isCard(k))) return
     let afterHeading = false
     for (const kid of kids) {
       if (kid.level > 0) {
@@ -220,7 +229,14 @@ export function outline(tree: Tree, linked: readonly El[], earlier: ReadonlySet<
       if (h.order > el.lastOrder) break
       if ((h === el || contains(el, h)) && (!best || h.level < best.level)) best = h
     }
-    return best
+    return best ?? calledHeading(el)
+  }
+
+  // Several, as of cards, are headings of what is in it and not its own.
+  const called = tree.all.filter((el) => isCalledHeading(el) && !unseen(el))
+  const calledHeading = (el: El): El | null => {
+    const own = called.filter((h) => contains(el, h))
+    return own.length === 1 ? own[0]! : null
   }
 
   gather(body)

@@ -1,5 +1,5 @@
 /** What a part is called. */
-import { textOf, type El } from '../tree.ts'
+import { inlineTags, textOf, type El } from '../tree.ts'
 import { isEmpty, skipped } from './kinds.ts'
 
 const LONGEST_TITLE = 120
@@ -7,16 +7,32 @@ const LONGEST_TITLE = 120
 /** No longer than a title may be, and no word cut. */
 const wholeWords = (text: string): string => (text.length > LONGEST_TITLE ? text.slice(0, LONGEST_TITLE).replace(/\s+\S*$/, '') : text)
 
-/** The heading inside, else `aria-label`, else the first words, else the kind of element. */
+/** The heading inside, else `aria-label`, else the first words, else those of its ID, else the kind of element. */
 export function titleOf(el: El, heading: El | null): string {
   const label = el.attrs.get('aria-label')?.trim()
   // A sign at a heading's end that links to it is no word of it.
   const text =
     (heading && wholeWords(textOf(heading, LONGEST_TITLE + 1)).replace(/\s*[\u00b6\u00a7#\u{1f517}]$/u, '')) ||
     label ||
-    textOf(el, 80).split(' ').slice(0, 5).join(' ') ||
+    firstWords(el) ||
     (isEmpty(el) ? wordsBehind(el) : '')
-  return text || el.tag
+  return text || wordsOfId(el) || el.tag
+}
+
+const saysSomething = (text: string): boolean => /\p{L}/u.test(text)
+
+/** Of the first block in it that says something, and not what stands in the next. */
+function firstWords(el: El): string {
+  const inner = el.children.find((c) => c.isHtml && !skipped.has(c.tag) && !inlineTags.has(c.tag) && saysSomething(textOf(c, 80)))
+  const own = el.texts.some((t) => saysSomething(t.value)) || !inner
+  if (!own) return firstWords(inner)
+  const all = textOf(el, 80)
+  return saysSomething(all) ? all.split(' ').slice(0, 5).join(' ') : ''
+}
+
+const wordsOfId = (el: El): string => {
+  const words = (el.attrs.get('id') ?? '').replace(/[-_]+/g, ' ').trim()
+  return words.charAt(0).toUpperCase() + words.slice(1)
 }
 
 /** Of an empty element, the first words behind it. */
