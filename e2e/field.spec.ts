@@ -176,9 +176,32 @@ test('a header on its way from one size to the next moves nothing, and a link ho
   expect(places[0]).toHaveLength(1)
 })
 
-test('what scripts build is told', async () => {
+test('what scripts build is told, and tried', async () => {
   const { report } = await built('scripted')
-  expect(report.findings.find((f) => f.code === 'built-by-scripts')!.message).toContain(
-    '4 headings (“Frames”, “Wheels”, “Repairs”, …) and 4 links',
-  )
+  const told = report.findings.find((f) => f.code === 'built-by-scripts')!.message
+  expect(told).toContain('4 headings (“Frames”, “Wheels”, “Repairs”, …)')
+  expect(told).toContain('a menu of 4 links')
+  expect(report.links.map((l) => l.fault)).toEqual(Array<null>(8).fill(null))
+})
+
+test('a menu that a script builds, and late, is marked; the IDs that it gives stay, and no second menu is made', async ({ page }) => {
+  const { report, file } = await built('contents')
+  expect(report.sections.map((s) => s.id)).toEqual(['sec-1', 'sec-2', 'sec-3', 'sec-4'])
+  expect(report.links.filter((l) => l.fault)).toEqual([])
+  await open(page, file)
+  await expect(page.getByRole('link')).toHaveCount(4)
+  await page.getByRole('link', { name: 'Moss and winter' }).click()
+  await expect(page.getByRole('link', { name: 'Moss and winter' })).toHaveAttribute('aria-current', 'true')
+  await expect.poll(() => standingOut(page, 'nav')).toEqual(['Moss and winter'])
+})
+
+test('what a script builds is reached and marked from the page’s own menu, and is not called missing', async ({ page }) => {
+  const { report, file } = await built('part-scripted')
+  expect(report.links.filter((l) => l.fault)).toEqual([])
+  expect(report.findings.map((f) => f.code)).toEqual(['built-by-scripts'])
+  await open(page, file)
+  for (const name of ['Roast', 'Beans', 'Find us']) {
+    await page.getByRole('link', { name }).click()
+    await expect(page.getByRole('link', { name })).toHaveAttribute('aria-current', 'true')
+  }
 })

@@ -17,7 +17,7 @@ const http = () => request(app.getHttpServer() as never)
 
 const html = '<nav><a href="#a">A</a><a href="#b">B</a></nav><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>'
 const survey = (screen: string, over: Partial<Survey> = {}): Survey => ({
-  format: 3,
+  format: 4,
   screen,
   width: 1280,
   height: 800,
@@ -29,7 +29,7 @@ const survey = (screen: string, over: Partial<Survey> = {}): Survey => ({
   menus: [],
   padding: 0,
   smooth: false,
-  built: { links: [], headings: [] },
+  built: { menus: [], headings: [], targets: [] },
   rewrites: false,
   looks: [],
   color: 'oklch(0.2 0.05 250)',

@@ -1,7 +1,7 @@
 import { readMessage } from './schema.ts'
 
 const survey = {
-  format: 3,
+  format: 4,
   screen: 'laptop',
   width: 1280,
   height: 800,
@@ -13,7 +13,7 @@ const survey = {
   menus: [{ at: 3, isDrawn: true, shows: ['line'], own: { name: 'active', on: 'entry', moves: false, isRight: false, isSeen: true } }],
   padding: 0,
   smooth: false,
-  built: { links: [], headings: ['Said by a script'] },
+  built: { menus: [], headings: ['Said by a script'], targets: [] },
   rewrites: false,
   looks: [{ at: 5, level: 2 }],
   color: 'rgb(0, 0, 0)',

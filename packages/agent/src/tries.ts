@@ -3,6 +3,7 @@ import { decodeFragment, entryOf, fragmentOf, markClassOf, MENU, openersOf, WITH
 import type { Tried } from '@waybell/core'
 import { isTopOnly, sameDocumentHash, targetOf, wasTaken } from './links.ts'
 import { isShown, lookOf, MARKING, underSheet } from './marks.ts'
+import { builtMenus, hashOf } from './survey/built.ts'
 import type { OwnMenu } from './messages.ts'
 import { isPiece } from './patch.ts'
 import { elementAt } from './stamps.ts'
@@ -30,11 +31,13 @@ function linksToTry(ownMenus: readonly OwnMenu[]): ToTry[] {
     const menu = elementAt(at)
     if (menu) marks.set(menu, mark.name ? mark : null)
   }
+  // What a script built, and is told by nothing of ours.
+  for (const { menu } of builtMenus([...marks.keys()])) marks.set(menu, null)
   const inOrder = [...marks].sort(([a], [b]) => (a.compareDocumentPosition(b) & Node.DOCUMENT_POSITION_FOLLOWING ? -1 : 1))
   return inOrder.flatMap(([menu, mark]) =>
     [...menu.querySelectorAll<HTMLAnchorElement>('a[href]')].flatMap((link) => {
-      const hash = link.getAttribute('href')!.trim().startsWith('#') ? link.getAttribute('href')!.trim() : sameDocumentHash(link)
-      return hash !== null && hash.length > 1 && canBePressed(link, menu) ? [{ link, menu, hash, mark }] : []
+      const hash = hashOf(link)
+      return hash !== null && canBePressed(link, menu) ? [{ link, menu, hash, mark }] : []
     }),
   )
 }

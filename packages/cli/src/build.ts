@@ -16,6 +16,7 @@ import {
   proposeSetUp,
   readParsed,
   SITE_VERSION,
+  stampPage,
   withMade,
   writePage,
   type Finding,
@@ -139,7 +140,11 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, say }: P
       name: MENU,
       value: mark.name ? markText(mark) : '',
     }))
-    const built: OpenedPage = { ...source, html: Buffer.from(writePage(bytes, parsed, [...edits, ...named]).bytes) }
+    const written = writePage(bytes, parsed, [...edits, ...named]).bytes
+    const again = parsePage(written)
+    // With all that was written; its elements are named, so that what scripts build is told from them.
+    const stamped = stampPage(written, { ...again, tree: { ...again.tree, written: [] } }, '')
+    const built: OpenedPage = { ...source, html: Buffer.from(stamped) }
     links = []
     for (const screen of site.screens) {
       const judge = (seen: Tried[]) => judgeTried(page, asBuilt[screen.key] ?? null, seen)

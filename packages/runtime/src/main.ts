@@ -57,6 +57,8 @@ let s: Settings
 interface Menu {
   menu: HTMLElement
   links: { link: HTMLAnchorElement; id: string; isTop: boolean }[]
+  /** Links in it, others too: a script may add some. */
+  count: number
   /** Sections before the first that it leads to: there the page is at its top, as far as this menu goes. */
   opening: Set<string>
   /** The class by which the page marks an item. */
@@ -89,7 +91,7 @@ const observer = new ResizeObserver(() => {
   measure()
 })
 /**
- * A script of the page that marks items too has them marked as they are to be: never two at once. Once in a frame at most, so that two who
+ * A script of the page that marks items too has them marked as they are to be: never two at once; links that it adds are taken in. Once in a frame at most, so that two who
  * answer each other keep nobody waiting.
  */
 let watching = false
@@ -98,12 +100,15 @@ const watcher = new MutationObserver(() => {
   watching = true
   requestAnimationFrame(() => {
     watching = false
+    if (menus.some(({ menu, count }) => linksIn(menu).length !== count)) return read()
     for (const m of menus) m.shown = null
     mark()
   })
 })
 let headerTimer: ReturnType<typeof setTimeout>
 let arrivalTimer: ReturnType<typeof setTimeout>
+
+const linksIn = (menu: HTMLElement) => all<HTMLAnchorElement>('a[href]', menu)
 
 function read(): void {
   s = settings()
@@ -113,7 +118,8 @@ function read(): void {
     own: markClassOf(menu.getAttribute(MENU)),
     shown: null,
     opening: new Set(),
-    links: all<HTMLAnchorElement>('a[href]', menu).flatMap((link) => {
+    count: linksIn(menu).length,
+    links: linksIn(menu).flatMap((link) => {
       const id = isHere(link) ? sectionOf(link.getAttribute('href')!, s) : undefined
       return id === undefined ? [] : [{ link, id, isTop: !s.sections.includes(decodeFragment(fragmentOf(link.hash))) }]
     }),
@@ -122,7 +128,7 @@ function read(): void {
   observer.disconnect()
   for (const el of [root, document.body, ...all(`[${HEADER}], [${MENU}]`), ...s.sections.map(elementOf)])
     if (el) observer.observe(el, { box: 'border-box' })
-  for (const { menu } of menus) watcher.observe(menu, { subtree: true, attributeFilter: ['class', 'aria-current'] })
+  for (const { menu } of menus) watcher.observe(menu, { subtree: true, childList: true, attributeFilter: ['class', 'aria-current'] })
   settle()
 }
 
@@ -222,7 +228,7 @@ function mark(): void {
 function markByClass({ menu, links, shown }: Menu, { on, name }: MarkClass): void {
   const hostOf = (link: HTMLElement) => (on === 'link' ? link : entryOf<HTMLElement>(link, menu))
   const chosen = shown && hostOf(shown)
-  for (const link of shown ? all('a[href]', menu) : links.map((l) => l.link)) {
+  for (const link of shown ? linksIn(menu) : links.map((l) => l.link)) {
     const host = hostOf(link)
     // The entry around the chosen one's list says what the page has it say.
     if (host === chosen || !(chosen && host.contains(chosen))) host.classList.toggle(name, host === chosen)

@@ -1,21 +1,105 @@
-/** What the page's own scripts built: it has no place in the source, and nothing can be written into it. */
-import type { Survey } from '@waybell/core/survey'
-import { isPiece } from '../patch.ts'
-import { positionOf } from '../stamps.ts'
+/** What the page's own scripts built: it has no place in the source. */
+import { decodeFragment, fragmentOf, PIECE } from '@waybell/core/contract'
+import type { BuiltMenu, BuiltTarget, Survey } from '@waybell/core/survey'
+import { sameDocumentHash, targetOf } from '../links.ts'
+import { elementAt, positionOf } from '../stamps.ts'
 
 const MOST = 50
+const MOST_MENUS = 10
 
-const wordsOf = (all: Iterable<Element>): string[] => {
-  const words = new Set<string>()
-  for (const el of all) {
-    if (positionOf(el) !== undefined || isPiece(el) || el.closest('svg') || !el.getClientRects().length) continue
-    const text = (el.textContent ?? '').trim().replace(/\s+/g, ' ').slice(0, 120)
-    if (text && words.size < MOST) words.add(text)
-  }
-  return [...words]
+// The page as a whole, and drawings, have no place in the source either.
+const isBuilt = (el: Element): boolean => positionOf(el) === undefined && !el.matches('html, body') && !el.closest(`svg, [${PIECE}]`)
+const wordsOf = (el: Element): string => (el.textContent ?? '').trim().replace(/\s+/g, ' ')
+
+/** The hash of a link to a place of this page. */
+export function hashOf(link: Element): string | null {
+  const href = link.getAttribute('href')!.trim()
+  const hash = href.startsWith('#') ? href : sameDocumentHash(link)
+  return hash !== null && hash.length > 1 ? hash : null
 }
 
-export const builtByScripts = (): Survey['built'] => ({
-  links: wordsOf(document.querySelectorAll('a[href^="#"]')),
-  headings: wordsOf(document.querySelectorAll('h1, h2, h3, h4, h5, h6, [role="heading"]')),
-})
+export interface BuiltLinks {
+  menu: Element
+  links: HTMLAnchorElement[]
+}
+
+/** The most of what is to be read in an element are these links. */
+const isMostly = (el: Element, links: readonly Element[]): boolean =>
+  links.reduce((n, a) => n + wordsOf(a).length, 0) >= wordsOf(el).length / 2
+
+function menuAround(link: Element): Element {
+  const nav = link.closest('nav, [role="navigation"]')
+  if (nav) return nav
+  let list = link.closest('ul, ol')
+  for (let up = list; up; up = up.parentElement?.closest('ul, ol') ?? null) list = up
+  return list ?? link.closest('header, footer, aside') ?? link.parentElement!
+}
+
+/**
+ * Menus of links that scripts built, in page order.
+ * @param known menus that are known otherwise; what stands in them is theirs
+ */
+export function builtMenus(known: readonly Element[]): BuiltLinks[] {
+  const groups = new Map<Element, HTMLAnchorElement[]>()
+  for (const link of document.querySelectorAll<HTMLAnchorElement>('a[href]')) {
+    if (!isBuilt(link) || hashOf(link) === null || !wordsOf(link)) continue
+    const menu = menuAround(link)
+    if (known.some((m) => m.contains(menu) || menu.contains(m))) continue
+    groups.set(menu, [...(groups.get(menu) ?? []), link])
+  }
+  return [...groups]
+    .filter(([menu, links]) => links.length > 1 && menu !== document.body && isMostly(menu, links))
+    .slice(0, MOST_MENUS)
+    .map(([menu, links]) => ({ menu, links: links.slice(0, MOST) }))
+}
+
+/** The element of the source that stands for a menu: it, or what holds it and little more. */
+function placeOf({ menu, links }: BuiltLinks, found: readonly Element[]): number | null {
+  for (let e: Element | null = menu; e && e !== document.body; e = e.parentElement) {
+    const at = positionOf(e)
+    if (at === undefined) continue
+    const holds = (el: Element | null) => el !== null && e!.contains(el)
+    return links.some((a) => holds(targetOf(hashOf(a)!))) || found.some(holds) || !isMostly(e, links) ? null : at
+  }
+  return null
+}
+
+/** @param menus that the source has */
+export function builtByScripts(menus: readonly number[]): Omit<Survey['built'], 'targets'> {
+  const found = menus.flatMap((at) => elementAt(at) ?? [])
+  const headings = new Set<string>()
+  for (const el of document.querySelectorAll('h1, h2, h3, h4, h5, h6, [role="heading"]'))
+    if (headings.size < MOST && isBuilt(el) && el.getClientRects().length && wordsOf(el)) headings.add(wordsOf(el).slice(0, 120))
+  return {
+    headings: [...headings],
+    menus: builtMenus(found).map((built): BuiltMenu => ({
+      at: placeOf(built, found),
+      links: built.links.map((link) => {
+        const target = targetOf(hashOf(link)!)
+        return {
+          label: wordsOf(link).slice(0, 120),
+          href: link.getAttribute('href')!.slice(0, 2000),
+          target: (target && positionOf(target)) ?? null,
+          arrives: target !== null,
+        }
+      }),
+    })),
+  }
+}
+
+/**
+ * What links lead to and scripts built.
+ * @param movedBy what the page loses above a place once it has moved, in px
+ */
+export function builtTargets(movedBy: (top: number) => number): BuiltTarget[] {
+  const out = new Map<Element, BuiltTarget>()
+  for (const link of document.querySelectorAll('a[href]')) {
+    const hash = hashOf(link)
+    const target = hash === null ? null : targetOf(hash)
+    if (!target || out.has(target) || out.size >= MOST || !isBuilt(target) || !target.getClientRects().length) continue
+    const box = target.getBoundingClientRect()
+    const top = box.top + scrollY
+    out.set(target, { id: decodeFragment(fragmentOf(hash!)), top, bottom: top + box.height, movedTop: top + movedBy(top) })
+  }
+  return [...out.values()].sort((a, b) => a.top - b.top)
+}

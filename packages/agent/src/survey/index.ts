@@ -7,13 +7,13 @@
 import { SURVEY_FORMAT, type Survey } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
 import { jumpTo, scroller, throughThePage, untilLoaded, untilSize, untilSteady } from '../settle.ts'
-import { builtByScripts } from './built.ts'
+import { builtByScripts, builtTargets } from './built.ts'
 import { headingsByLook } from './headings.ts'
 import { ownMarks } from './menus.ts'
 import { ownTravel } from './travel.ts'
 import { currentHeader, probeHeader, type HeaderStates } from './header.ts'
 import { pageLook } from './look.ts'
-import { ownMargins, partsNow } from './parts.ts'
+import { ownMargins, partsNow, topsOf } from './parts.ts'
 
 /** What was seen on each screen before any edit, by the screen's key. */
 interface Seen extends HeaderStates {
@@ -21,7 +21,8 @@ interface Seen extends HeaderStates {
   margins: Map<number, number>
   maxScroll: number
   pageHeight: number
-  own: Pick<Survey, 'menus' | 'rewrites' | 'padding' | 'smooth' | 'built' | 'looks'>
+  own: Pick<Survey, 'menus' | 'rewrites' | 'padding' | 'smooth' | 'looks'>
+  built: Omit<Survey['built'], 'targets'>
 }
 const seen = new Map<string, Seen>()
 
@@ -46,11 +47,12 @@ export async function probe(request: SurveyRequest): Promise<Survey> {
   jumpTo(1e7)
   await untilSteady(states.key)
   const maxScroll = scrollY
-  const menus = await ownMarks(request.menus)
+  const built = builtByScripts(request.menus)
+  const menus = await ownMarks([...new Set([...request.menus, ...built.menus.flatMap((m) => m.at ?? [])])])
   jumpTo(0)
   await untilSteady(states.key)
-  const own = { menus, rewrites, ...ownTravel(), built: builtByScripts(), looks: request.looks ? headingsByLook() : [] }
-  seen.set(request.screen, { ...states, margins: ownMargins(request), maxScroll, pageHeight: scroller().scrollHeight, own })
+  const own = { menus, rewrites, ...ownTravel(), looks: request.looks ? headingsByLook() : [] }
+  seen.set(request.screen, { ...states, margins: ownMargins(request), maxScroll, pageHeight: scroller().scrollHeight, own, built })
   return read(request)
 }
 
@@ -76,7 +78,14 @@ function read(request: SurveyRequest): Survey {
     parts: partsNow(request, states.movedBy, states.margins),
     header: currentHeader(request, states),
     near: states.near,
+    built: { ...states.built, targets: builtTargets(movedAt(request, states.movedBy)) },
     ...states.own,
     ...pageLook(),
   }
+}
+
+/** What is taken from a place once the page has moved: as much as from the part that begins last above it. */
+function movedAt(request: SurveyRequest, movedBy: ReadonlyMap<number, number>): (top: number) => number {
+  const tops = [...topsOf(request)].sort(([, a], [, b]) => a - b)
+  return (top) => movedBy.get(tops.findLast(([, own]) => own <= top)?.[0] ?? -1) ?? 0
 }

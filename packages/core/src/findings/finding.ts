@@ -43,6 +43,8 @@ export interface Rule {
   inPage?: (page: PageFacts) => Draft[]
   /** What is left of one of those while a site is worked on, with its fix; null where the work has settled it. Without this it stays. */
   whileOpen?: (draft: Draft, site: SiteFacts) => Draft | null
+  /** It is so whether or not there are sections. */
+  always?: true
   /** What only shows in a site. */
   inSite?: (site: SiteFacts) => Draft[]
 }

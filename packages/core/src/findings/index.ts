@@ -41,8 +41,11 @@ export function pageFindings(reading: PageReading, around: Around): Finding[] {
  * @param findings of the page as it was brought in
  */
 export function openFindings(input: SiteInput, findings: readonly Finding[]): Finding[] {
-  if (!input.page.sections.length) return [...findings]
   const facts = siteFacts(input)
+  if (!input.page.sections.length) {
+    const always = everyRule.flatMap(([code, rule]) => (rule.always ? (rule.inSite?.(facts).map((f) => named(code, f)) ?? []) : []))
+    return inOrder([...findings, ...always])
+  }
   const left = findings.flatMap((finding): Finding[] => {
     const rule: Rule = rules[finding.code]
     const still = rule.whileOpen ? rule.whileOpen(finding, facts) : finding

@@ -4,6 +4,7 @@ import { isPlaceholder, labelScore } from '../links/index.ts'
 import { isKeepable } from '../naming/index.ts'
 import type { PageReading } from '../page/index.ts'
 import type { Command, Section, SitePage } from '../site/index.ts'
+import { builtOf } from '../survey/index.ts'
 import type { PageFacts, SiteFacts } from './facts.ts'
 import type { Draft } from './finding.ts'
 
@@ -56,6 +57,7 @@ export function untilLinked(draft: Draft, facts: SiteFacts): Draft | null {
   const link = links.get(at)
   const wanted = decodeFragment(link?.fragment ?? '')
   if (page.sections.some((s) => s.id === wanted || s.former.includes(wanted)) || pagesWith(wanted, facts).length) return null
+  if (builtOf(Object.values(facts.surveys)).targets.some((t) => t.id === wanted)) return null
   const meant = nearest(wanted, link?.label ?? '', facts)
   if (used) {
     const where = { at, item: { menu: used.menu.key, item: used.item.key } }

@@ -2,6 +2,7 @@
 import type { PageEdit, PlannedEdit } from './edit.ts'
 import { writingInput, type HandoverInput, type WritingInput } from './input.ts'
 import { planAnchorElements, planAnchors } from './written/anchor.ts'
+import { planBuiltMenus } from './written/built-menu.ts'
 import { planFoundMenus } from './written/found-menu.ts'
 import { planHeader } from './written/header.ts'
 import { planIds } from './written/id.ts'
@@ -16,6 +17,7 @@ import { planStyle } from './written/style.ts'
 const writers: ((input: WritingInput) => PlannedEdit[])[] = [
   planIds,
   planFoundMenus,
+  planBuiltMenus,
   planLinks,
   planReferences,
   planHeader,

@@ -36,6 +36,13 @@ describe('which section is current', () => {
   it('is the first on a page that does not scroll', () => expect(currentAt(bells([0, 300, 500], 100, 0), 0)).toBe(0))
   it('is none before the first', () => expect(currentAt(bells([900, 2000], 100, 3000), 100)).toBe(-1))
 
+  it('is none of ours where a script built what stands there', () => {
+    const { page, survey } = made([1000, 2000])
+    const targets = [{ id: 'late', top: 1500, bottom: 1900, movedTop: 1500 }]
+    const map = bellMap(page, { ...survey, built: { menus: [], headings: [], targets } })
+    expect(map.map((s) => s.section)).toEqual([page.sections[0]!.key, page.sections[1]!.key, null])
+  })
+
   it('is drawn as stretches that cover every position exactly once, every section has one and the last is at the bottom', () =>
     fc.assert(
       fc.property(heights, (h) => {

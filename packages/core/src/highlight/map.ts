@@ -1,7 +1,7 @@
 /** The bell map of a screen, and the best place for the bell line. */
 import { coverOf, partsByAt, partOf, solveArrivals, type Arrival } from '../arrival/index.ts'
-import type { Survey } from '../survey/index.ts'
-import type { SitePage } from '../site/index.ts'
+import type { Survey, SurveyPart } from '../survey/index.ts'
+import type { Section, SitePage } from '../site/index.ts'
 import { bells } from './rule.ts'
 
 export interface Stretch {
@@ -12,19 +12,28 @@ export interface Stretch {
   end: number
 }
 
-const topsOf = (page: SitePage, survey: Survey) => {
+interface Placed {
+  /** Null for what scripts of the page build: it rings as sections do, and is none of ours. */
+  section: Section | null
+  part: Pick<SurveyPart, 'top' | 'bottom' | 'movedTop'>
+}
+
+const topsOf = (page: SitePage, survey: Survey): Placed[] => {
   const parts = partsByAt(survey)
-  return page.sections.flatMap((section) => {
+  const own = page.sections.flatMap((section): Placed[] => {
     const part = partOf(section, parts)
     return part?.hasBox ? [{ section, part }] : []
   })
+  const ids = new Set(page.sections.flatMap((s) => [s.id, ...s.former]))
+  const built = survey.built.targets.filter((t) => !ids.has(t.id)).map((part): Placed => ({ section: null, part }))
+  return built.length ? [...own, ...built].sort((a, b) => a.part.top - b.part.top) : own
 }
 
 /** Stretches of scroll positions with their current section; they cover [0, maxScroll] exactly once. */
 export function bellMap(page: SitePage, survey: Survey): Stretch[] {
   const placed = topsOf(page, survey)
   if (!placed.length) return [{ section: null, start: 0, end: survey.maxScroll }]
-  if (survey.maxScroll <= 0) return [{ section: placed[0]!.section.key, start: 0, end: 0 }]
+  if (survey.maxScroll <= 0) return [{ section: placed[0]!.section?.key ?? null, start: 0, end: 0 }]
   const line = coverOf(page, survey).arrival + page.highlight.bellOffset
   const sorted = bells(
     placed.map((p) => p.part.movedTop),
@@ -36,7 +45,7 @@ export function bellMap(page: SitePage, survey: Survey): Stretch[] {
   sorted.forEach(({ index, bell }, i) => {
     const start = Math.max(0, bell)
     const end = Math.min(sorted[i + 1]?.bell ?? survey.maxScroll, survey.maxScroll)
-    if (end > start || (i === sorted.length - 1 && end === start)) out.push({ section: placed[index]!.section.key, start, end })
+    if (end > start || (i === sorted.length - 1 && end === start)) out.push({ section: placed[index]!.section?.key ?? null, start, end })
   })
   return out
 }
@@ -55,7 +64,7 @@ export function safeBand(page: SitePage, surveys: readonly Survey[]): Band {
     const arrivals = new Map<string, Arrival>(solveArrivals(page, survey).map((a) => [a.section, a]))
     const placed = topsOf(page, survey)
     placed.forEach(({ section, part }, i) => {
-      const arrival = arrivals.get(section.key)
+      const arrival = section && arrivals.get(section.key)
       if (!arrival || arrival.shortfall > 0 || section.toTop) return
       band.low = Math.max(band.low, part.movedTop - arrival.land - cover)
       let after = i + 1

@@ -1,4 +1,5 @@
 /** Matching the items of a found menu to sections: by hash, else by label. */
+import { decodeFragment } from '../contract/index.ts'
 import { isCarrying } from '../naming/index.ts'
 import type { Candidate, PageLink } from '../page/index.ts'
 
@@ -77,18 +78,20 @@ const isFile = (word: string, files: ReadonlySet<string>) =>
  * by label or by the words of its address, each candidate once, else the one at its place where the menu goes through the page's parts one by
  * one. Links that mean none are not in the map.
  * @param files of the site
+ * @param built IDs of what the page's scripts build: who asks for one gets there
  * @param guess false where only what a link says of itself counts
  */
 export function matchLinks(
   links: readonly PageLink[],
   candidates: readonly Candidate[],
-  { files, guess }: { files: ReadonlySet<string>; guess: boolean },
+  { files, guess, built = new Set() }: { files: ReadonlySet<string>; guess: boolean; built?: ReadonlySet<string> },
 ): Map<PageLink, Meaning> {
   const out = new Map<PageLink, Meaning>()
   const byAt = new Map(candidates.map((c) => [c.at, c]))
   const hasHashes = links.some((l) => l.status === 'ok' || (l.status === 'broken' && l.fragment))
   const open: { link: PageLink; named: string | null }[] = []
   for (const link of links) {
+    if (link.status === 'broken' && built.has(decodeFragment(link.fragment ?? ''))) continue
     const direct = link.target === null ? undefined : byAt.get(link.target)
     const fragment = link.fragment?.toLowerCase()
     const inCase = fragment ? candidates.find((c) => c.id?.toLowerCase() === fragment) : undefined

@@ -18,8 +18,9 @@ const nameOf = ({ href, label }: PageLink): string => JSON.stringify([href, labe
  * The menus that the page has above, beside and below its content, with what their items mean. One in its footer is one of the page's where it
  * leads to sections by itself.
  * @param files the site's files, from the page's folder, so that an address without its `#` is told from a file
+ * @param built IDs of what the page's scripts build
  */
-export function pageMenus(reading: PageReading, files: ReadonlySet<string>): MatchedMenu[] {
+export function pageMenus(reading: PageReading, files: ReadonlySet<string>, built: ReadonlySet<string> = new Set()): MatchedMenu[] {
   const links = new Map(reading.links.map((l) => [l.at, l]))
   const linksOf = (menu: ReadMenu) => menu.links.flatMap((at) => links.get(at) ?? [])
   const sayings = new Map<string, ReadMenu[]>()
@@ -35,7 +36,7 @@ export function pageMenus(reading: PageReading, files: ReadonlySet<string>): Mat
     if (first!.place === 'footer' && own.filter((l) => l.status === 'ok').length < 2) return []
     // What a footer says beside that is rarely about sections, and of a page that was handed over everything was decided.
     const guess = first!.place === 'header' && !reading.written.settings
-    return [{ elements, first: first!, matches: matchLinks(own, reading.candidates, { files, guess }) }]
+    return [{ elements, first: first!, matches: matchLinks(own, reading.candidates, { files, guess, built }) }]
   })
 }
 

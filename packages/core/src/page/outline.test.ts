@@ -1,6 +1,6 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { parsePage, readParsed } from './index.ts'
+import { parsePage, readPage, readParsed } from './index.ts'
 
 /** Twelve pages, written and marked by hand (`data-section`) before the rules were tuned to them. */
 const folder = join(process.cwd(), 'packages/core/fixtures/outline')
@@ -74,6 +74,49 @@ it.each([
   const bytes = new TextEncoder().encode(body)
   const { headerLine, footerLine } = readParsed(parsePage(bytes), bytes.length, 'index.html')
   expect([headerLine, footerLine]).toEqual([header, footer])
+})
+
+describe('a part without a heading for all of it', () => {
+  const titles = (body: string) =>
+    readPage(new TextEncoder().encode(`<!doctype html><meta charset=utf-8>${body}`))
+      .candidates.filter((c) => c.offered)
+      .map((c) => c.title)
+  const nav = '<nav><a href="#a">Rooms</a><a href="#b">Pictures</a></nav>'
+  it.each([
+    [
+      'what its menu calls it',
+      `${nav}<section id=a><h2>Rooms</h2></section><div id=b><img alt="..."><i>Harbour</i> <b>Noon</b></div>`,
+      'Pictures',
+    ],
+    [
+      'and so where it has one for each of its cards',
+      `${nav}<section id=a><h2>Rooms</h2></section><section id=b><div><h3>Bow</h3></div><div><h3>Stern</h3></div></section>`,
+      'Pictures',
+    ],
+    [
+      'what a class of it says',
+      '<section><h2>One</h2></section><section><p>Welcome!</p><div class="hero-heading">To the quay</div></section>',
+      'To the quay',
+    ],
+    [
+      'the first thing that it says',
+      '<section><h2>One</h2></section><section><div>Welcome!</div><div>It is nice to see you</div></section>',
+      'Welcome!',
+    ],
+    ['its ID', '<section id=a><h2>One</h2></section><section id="where-we-are"><iframe></iframe><svg></svg></section>', 'Where we are'],
+  ])('is called by %s', (_, body, title) => expect(titles(body)).toContain(title))
+  it('stands for the cards in it, which are none of their own', () =>
+    expect(
+      titles(
+        '<div><h1>Tools</h1><p>For lifting what is heavy.</p></div><div><div class=card><h2>A</h2></div><div class=card><h2>B</h2></div></div>',
+      ),
+    ).toEqual(['Tools']))
+  it('is the opening of the page under a menu that stands elsewhere', () =>
+    expect(
+      titles(
+        `<nav><a href="#a">A</a><a href="#b">B</a></nav><header><h1>Quay</h1><a href="#a">More</a></header><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section>`,
+      ),
+    ).toEqual(['Quay', 'A', 'B']))
 })
 
 describe('what looks like a heading', () => {

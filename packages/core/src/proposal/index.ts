@@ -4,9 +4,9 @@
  */
 import { canBeKept, coverOf, isOwnTravel, solveArrivals, type Arrival } from '../arrival/index.ts'
 import { backingFor } from '../colour/index.ts'
-import { markStyles, type Mark, type WrittenSettings } from '../contract/index.ts'
+import { decodeFragment, fragmentOf, type WrittenSettings } from '../contract/index.ts'
 import { bestBellOffset } from '../highlight/index.ts'
-import { adoptMenus, makeMenu, pageMenus, type MatchedMenu } from '../menus/index.ts'
+import { adoptMenus, makeMenu, markFor, pageMenus, type MatchedMenu } from '../menus/index.ts'
 import { proposeId, type NamingRule } from '../naming/index.ts'
 import type { Candidate, ElementAt, PageReading } from '../page/index.ts'
 import {
@@ -21,7 +21,7 @@ import {
   type SetUp,
   type SitePage,
 } from '../site/index.ts'
-import { inScreenOrder, type Survey } from '../survey/index.ts'
+import { builtOf, inScreenOrder, type Survey } from '../survey/index.ts'
 
 export const DEFAULT_BREATHING = 24
 
@@ -30,9 +30,28 @@ export const takenIds = (reading: PageReading): Set<string> => new Set(reading.i
 
 export { idContext } from './ids.ts'
 
-/** The section that a candidate makes: with the ID it has, or one by the naming rule that nothing else has. */
-export function sectionFrom(candidate: Candidate, taken: Set<string>, rule: NamingRule): Section {
-  const id = candidate.id ?? proposeId(candidate.title, (lower) => taken.has(lower), rule)
+/** What scripts of the page name, and their own links lead to: it has that ID in a visitor's browser, and keeps it. */
+function idsByScripts({ menus }: Survey['built'], taken: ReadonlySet<string>): Map<ElementAt, string> {
+  const out = new Map<ElementAt, string>()
+  for (const { target, href } of menus.flatMap((m) => m.links)) {
+    const id = decodeFragment(fragmentOf(href))
+    if (target !== null && !out.has(target) && id && !taken.has(id.toLowerCase())) out.set(target, id)
+  }
+  return out
+}
+
+/** A script of the page builds a menu of its sections: a second one would say the same. */
+const isServed = ({ menus }: Survey['built'], sections: readonly Section[]): boolean => {
+  const own = new Set(sections.map((s) => s.at))
+  return menus.some((m) => m.links.filter((l) => l.target !== null && own.has(l.target)).length > 1)
+}
+
+/**
+ * The section that a candidate makes: with the ID it has, or one by the naming rule that nothing else has.
+ * @param given the ID that a script of the page gives it
+ */
+export function sectionFrom(candidate: Candidate, taken: Set<string>, rule: NamingRule, given?: string): Section {
+  const id = candidate.id ?? given ?? proposeId(candidate.title, (lower) => taken.has(lower), rule)
   taken.add(id.toLowerCase())
   return {
     key: `s${candidate.at}`,
@@ -61,9 +80,11 @@ export function proposeSetUp(
   const surveys = inScreenOrder(measured)
   const earlier = reading.written.settings
   const taken = takenIds(reading)
-  const found = pageMenus(reading, files)
+  const built = builtOf(surveys)
+  const found = pageMenus(reading, files, new Set(built.targets.map((t) => t.id)))
+  const given = idsByScripts(built, taken)
   const chosen = chooseCandidates(reading, found, earlier, surveys)
-  const sections = inPageOrder([...chosen.map((c) => sectionFrom(c, taken, rule)), ...earlierPoints(reading)])
+  const sections = inPageOrder([...chosen.map((c) => sectionFrom(c, taken, rule, given.get(c.at))), ...earlierPoints(reading)])
   const travel = {
     smooth: earlier?.smooth ?? true,
     breathing: earlier?.breathing ?? DEFAULT_BREATHING,
@@ -77,7 +98,8 @@ export function proposeSetUp(
   } else if (sections[0]) sections[0].toTop = startsAtTop(sections[0], surveys)
   const menus = adoptMenus(reading, found, sections).map((menu) => withMark(menu, surveys, sections))
   // Of a page with a single part there is nothing to choose from.
-  if (!menus.length && (sections.length > 1 || (sections.length && reading.written.menu))) menus.push(makeMenu(sections, surveys, reading))
+  if (!menus.length && !isServed(built, sections) && (sections.length > 1 || (sections.length && reading.written.menu)))
+    menus.push(makeMenu(sections, surveys, reading))
   const header = chooseHeader(reading, surveys, menus, earlier)
   const setUp: SetUp = {
     sections,
@@ -139,18 +161,9 @@ function marksItself({ menus }: SetUp, surveys: readonly Survey[]): boolean {
   return seen.length > 0 && seen.every(({ own }) => own?.moves && own.isRight && own.isSeen)
 }
 
-/** How a found menu's current item is marked: by the class that the page has for it, else by the first look that shows wherever the menu is drawn. */
 function withMark(menu: Menu, surveys: readonly Survey[], sections: readonly Section[]): Menu {
   if (!isFound(menu)) return menu
-  const { elements } = menu.form
-  const seen = surveys.flatMap((s) => s.menus.filter((m) => elements.includes(m.at)))
-  const drawn = seen.filter((m) => m.isDrawn)
-  const own = seen.map((m) => m.own).find((o) => o?.name && o.isSeen && (o.moves || standsOnOurs(menu, sections)))
-  const mark: Mark | undefined = own
-    ? { on: own.on, name: own.name }
-    : drawn.length
-      ? (markStyles.find((style) => drawn.every((m) => m.shows.includes(style))) ?? 'strong')
-      : undefined
+  const mark = markFor(menu.form.elements, surveys, standsOnOurs(menu, sections))
   return mark === undefined || mark === 'line' ? menu : { ...menu, form: { ...menu.form, mark } }
 }
 

@@ -44,6 +44,34 @@ describe('the one press', () => {
       )[0],
     ).toEqual(['FAQ', 'good-to-know']))
 
+  it('leaves what goes to the page as a whole at the top, and takes what is called home and goes nowhere to be so', () => {
+    const page = (links: string) => propose(`<body id="all"><nav>${links}</nav>${sections('Rooms', 'Boats')}`).menus[0]!.items
+    expect(page('<a href="#all">Back home</a><a href="#rooms">Rooms</a>')[0]).toMatchObject({ target: { kind: 'top' } })
+    expect(page('<a href="#!">Home</a><a href="#!">Rooms</a><a href="#!">Gone</a>')).toMatchObject([
+      { target: { kind: 'top' }, takenToBe: true },
+      { target: { kind: 'section' } },
+      { target: { kind: 'as-is' } },
+    ])
+  })
+
+  it('makes no second menu beside one that a script builds, and keeps the IDs that the script gives', () => {
+    const body = sections('One', 'Two')
+    const [one, two] = read(body).candidates.map((c) => c.at)
+    const link = (label: string, href: string, target: number | undefined) => ({ label, href, target: target!, arrives: true })
+    const menus = [{ at: null, links: [link('One', '#a%20b', one), link('Two', '#two-2', two)] }]
+    const setUp = propose(body, [survey({ built: { menus, headings: [], targets: [] } })])
+    expect(setUp.menus).toEqual([])
+    expect(setUp.sections.map((s) => s.id)).toEqual(['a b', 'two-2'])
+  })
+
+  it('leaves a link to what a script builds as it is, whatever its words', () => {
+    const body = `<nav><a href="#one">Rooms</a><a href="#late">Boats</a></nav><section id=one><h2>Rooms</h2>${text}</section>${sections('Boats')}`
+    const targets = [{ id: 'late', top: 900, bottom: 1200, movedTop: 900 }]
+    const items = (built: Survey['built']) => propose(body, [survey({ built })]).menus[0]!.items.map((i) => i.target.kind)
+    expect(items({ menus: [], headings: [], targets })).toEqual(['section', 'as-is'])
+    expect(items({ menus: [], headings: [], targets: [] })).toEqual(['section', 'section'])
+  })
+
   it('makes a menu of all sections where the page has none', () => {
     const { menus } = propose(`<header><h1>Logo</h1></header>${sections('One', 'Two')}`)
     expect(menus).toMatchObject([{ form: { kind: 'bar' }, items: [{ label: 'One' }, { label: 'Two' }] }])

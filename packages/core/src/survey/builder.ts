@@ -14,7 +14,7 @@ export const aSurvey = (over: Partial<Survey> = {}): Survey => ({
   menus: [],
   padding: 0,
   smooth: false,
-  built: { links: [], headings: [] },
+  built: { menus: [], headings: [], targets: [] },
   rewrites: false,
   looks: [],
   color: 'rgb(0, 0, 0)',

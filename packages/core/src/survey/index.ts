@@ -1,9 +1,19 @@
 /**
  * The survey: what was measured of a page on a screen. `survey.ts` says what that is, `schema.ts` checks it (for those who hear it),
- * `upgrade.ts` reads what was stored before, `key.ts` says what it is a survey of, `builder.ts` makes one for tests.
+ * `upgrade.ts` reads what was stored before, `key.ts` says what it is a survey of, `built.ts` sums up what scripts build, `builder.ts` makes one for tests.
  */
-export { SURVEY_FORMAT, type OwnMark, type Survey, type SurveyHeader, type SurveyMenu, type SurveyPart } from './survey.ts'
+export {
+  SURVEY_FORMAT,
+  type BuiltMenu,
+  type BuiltTarget,
+  type OwnMark,
+  type Survey,
+  type SurveyHeader,
+  type SurveyMenu,
+  type SurveyPart,
+} from './survey.ts'
 export { surveyKey, type Conditions } from './key.ts'
 export { upgradeSurvey } from './upgrade.ts'
+export { builtOf } from './built.ts'
 export { inScreenOrder } from './order.ts'
 export { looksOf, surveyRequest } from './request.ts'

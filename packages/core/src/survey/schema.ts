@@ -1,7 +1,16 @@
 /** The shape of a survey. The page is not trusted, so neither is what is measured in it: every length has bounds, and a colour is nothing but one. */
 import { shapes as s, type Shape } from '../shape/index.ts'
 import { markStyles } from '../contract/index.ts'
-import { SURVEY_FORMAT, type OwnMark, type Survey, type SurveyHeader, type SurveyMenu, type SurveyPart } from './survey.ts'
+import {
+  SURVEY_FORMAT,
+  type BuiltMenu,
+  type BuiltTarget,
+  type OwnMark,
+  type Survey,
+  type SurveyHeader,
+  type SurveyMenu,
+  type SurveyPart,
+} from './survey.ts'
 
 const shapeOf = <T>(keys: { [K in keyof Required<T>]: Shape }) => s.object(keys)
 
@@ -36,6 +45,13 @@ const menu = shapeOf<SurveyMenu>({
   own: shapeOf<OwnMark>({ name: s.className, on: s.oneOf('link', 'entry'), moves: s.is, isRight: s.is, isSeen: s.is }).allow(null),
 })
 
+const builtMenu = shapeOf<BuiltMenu>({
+  at: s.at.allow(null),
+  links: s.array(s.object({ label: s.text, href: s.text, target: s.at.allow(null), arrives: s.is }), 50),
+})
+
+const builtTarget = shapeOf<BuiltTarget>({ id: s.text, top: s.length, bottom: s.length, movedTop: s.length })
+
 export const surveySchema = shapeOf<Survey>({
   format: s.oneOf(SURVEY_FORMAT),
   screen: s.text,
@@ -49,7 +65,7 @@ export const surveySchema = shapeOf<Survey>({
   menus: s.array(menu, 50),
   padding: s.length,
   smooth: s.is,
-  built: s.object({ links: s.array(s.text, 50), headings: s.array(s.text, 50) }),
+  built: s.object({ menus: s.array(builtMenu, 10), headings: s.array(s.text, 50), targets: s.array(builtTarget, 50) }),
   rewrites: s.is,
   looks: s.array(s.object({ at: s.at, level: s.count(1, 6) }), 500),
   color: s.colour,

@@ -60,8 +60,32 @@ export interface OwnMark extends MarkClass {
   isSeen: boolean
 }
 
+/** A menu that a script of the page built: two or more links to places of this page, which the source does not have. */
+export interface BuiltMenu {
+  /** The element of the source that holds it and nothing that it leads to; null without one. */
+  at: ElementAt | null
+  links: {
+    label: string
+    /** As the script wrote it. */
+    href: string
+    /** What it leads to, where the source has that. */
+    target: ElementAt | null
+    /** The page has what it leads to. */
+    arrives: boolean
+  }[]
+}
+
+/** What a script of the page built and a link leads to. */
+export interface BuiltTarget {
+  id: string
+  top: number
+  bottom: number
+  /** Top when the page has moved and its header has taken the state that goes with it. */
+  movedTop: number
+}
+
 /** Counts up when what is measured, or how, changes: what an earlier agent measured is measured again. */
-export const SURVEY_FORMAT = 3
+export const SURVEY_FORMAT = 4
 
 export interface Survey {
   format: typeof SURVEY_FORMAT
@@ -80,8 +104,8 @@ export interface Survey {
   /** The page's own `scroll-padding-top` in px, and whether it scrolls smoothly by itself. */
   padding: number
   smooth: boolean
-  /** What the page's own scripts built, by its words: links to hashes, and headings. */
-  built: { links: string[]; headings: string[] }
+  /** What the page's own scripts built: menus, headings by their words, and what links lead to, in page order. */
+  built: { menus: BuiltMenu[]; headings: string[]; targets: BuiltTarget[] }
   /** A script of the page writes the address anew while the page is scrolled. */
   rewrites: boolean
   /** What looks like a heading and does not say so, with the level that it seems to have; asked for where a page has none that say so. */

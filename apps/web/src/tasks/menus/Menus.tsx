@@ -13,6 +13,7 @@ import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalList
 import { CSS as Transforms } from '@dnd-kit/utilities'
 import { Check, GripVertical, X } from 'lucide-react'
 import {
+  builtOf,
   freshKey,
   inScreenOrder,
   isMade,
@@ -35,7 +36,13 @@ import { usePointed, useWork } from '../../work/context.ts'
 
 export function MenusTask() {
   const { page, surveys, run } = useWork()
-  if (!page.sections.length) return <p className="text-faint">The page is not set up yet. Press “Set everything up” in Sections first.</p>
+  if (!page.sections.length)
+    return (
+      <>
+        <p className="text-faint">The page is not set up yet. Press “Set everything up” in Sections first.</p>
+        <BuiltMenus />
+      </>
+    )
   return (
     <>
       {page.menus.map((menu) => (
@@ -51,8 +58,40 @@ export function MenusTask() {
           Make a menu of all sections
         </Button>
       )}
+      <BuiltMenus />
     </>
   )
+}
+
+/** What the page's own scripts build is shown as it was seen: nothing can be written into it. */
+function BuiltMenus() {
+  const { page, surveys } = useWork()
+  const titles = new Map(page.sections.map((s) => [s.at, s.title]))
+  return builtOf(Object.values(surveys)).menus.map(({ at, links }, n) => (
+    <section key={n} aria-label={`Menu ${n + 1} built by a script`} className="mt-4">
+      <Heading aside={<span className="text-xs text-faint">built by a script of the page</span>}>
+        {links.length} links that no file has
+      </Heading>
+      <p className="mb-1 text-sm text-faint">
+        They are tried with the rest{at === null ? ', and not marked' : ', and the current one is marked'}. To change them, change the
+        script.
+      </p>
+      <List count={links.length} estimate={28} label={`Links built by a script, ${n + 1}`}>
+        {(i) => {
+          const { label, href, target, arrives } = links[i]!
+          return (
+            <p className="flex gap-2 border-b border-hair py-0.5 text-sm">
+              <span className="min-w-0 flex-1 font-semibold">{label}</span>
+              <span className={`min-w-0 flex-1 ${arrives ? '' : 'text-brick'}`}>
+                → {titles.get(target ?? -1) ?? href}
+                {arrives ? '' : ', which is not there'}
+              </span>
+            </p>
+          )
+        }}
+      </List>
+    </section>
+  ))
 }
 
 function MenuSheet({ menu }: { menu: Menu }) {

@@ -1,5 +1,5 @@
 /** Sections and their IDs: the sheet, its tools, and what was also found. */
-import { dropSections, leftAsItIs, looksOf, nestSection, proposeSetUp, type Section } from '@waybell/core'
+import { builtOf, dropSections, leftAsItIs, looksOf, nestSection, proposeSetUp, type Section } from '@waybell/core'
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { useLocation } from 'react-router'
 import { Button, tint } from '../../ui/index.tsx'
@@ -82,6 +82,7 @@ export function SectionsTask() {
       {missing.length > 0 && <Missing />}
       <PickPanel />
       {isNew ? <Before measured={measured} /> : <Sheet faulty={faulty} measured={measured} takesFocus={isPressed} />}
+      <BuiltHeadings />
     </div>
   )
 }
@@ -131,6 +132,25 @@ function Before({ measured }: { measured: boolean }) {
 }
 
 const NONE: ReadonlySet<number> = new Set()
+
+/** Headings that nothing can be written into. */
+function BuiltHeadings() {
+  const { surveys } = useWork()
+  const { headings } = builtOf(Object.values(surveys))
+  if (!headings.length) return null
+  return (
+    <details className="border-t border-hair py-1 text-sm text-faint">
+      <summary className="cursor-pointer">
+        {headings.length === 1 ? '1 heading' : `${headings.length} headings`} built by scripts of the page, without a place in its file
+      </summary>
+      <ul className="pl-4">
+        {headings.map((words) => (
+          <li key={words}>{words}</li>
+        ))}
+      </ul>
+    </details>
+  )
+}
 
 function Sheet({ faulty, measured, takesFocus }: { faulty: ReadonlySet<number>; measured: boolean; takesFocus: boolean }) {
   const work = useWork()

@@ -1,23 +1,28 @@
 /** Parts and links that the page's own scripts make: they are not in its source, so that nothing can be written into them. */
 import { named } from '../counted.ts'
+import { builtOf, type BuiltMenu } from '../../survey/index.ts'
 import type { Rule } from '../finding.ts'
+
+const words = (menu: BuiltMenu): string[] => menu.links.map((l) => l.label)
 
 export const rule: Rule = {
   severity: 'warning',
   task: 'sections',
+  always: true,
   inSite: ({ surveys }) => {
-    const longest = (of: readonly string[][]) => of.reduce((most, words) => (words.length > most.length ? words : most), [])
-    const built = Object.values(surveys).map((s) => s.built)
-    const links = longest(built.map((b) => b.links))
-    const headings = longest(built.map((b) => b.headings))
-    if (!headings.length && links.length < 2) return []
-    const what = [
-      ...(headings.length ? [named(headings, 'heading', 'headings')] : []),
-      ...(links.length ? [named(links, 'link', 'links')] : []),
-    ].join(' and ')
+    const { headings, menus } = builtOf(Object.values(surveys))
+    if (!headings.length && !menus.length) return []
+    const loose = menus.filter((m) => m.at === null).flatMap((m) => m.links.map((l) => l.label))
+    const said = [
+      ...(headings.length ? [`${named(headings, 'heading', 'headings')}, which no menu of ours can lead to`] : []),
+      ...menus.flatMap((m) =>
+        m.at === null ? [] : [`a menu of ${named(words(m), 'link', 'links')}, whose current item is marked as it stands`],
+      ),
+      ...(loose.length ? [`${named(loose, 'link', 'links')}, which are tried and not marked`] : []),
+    ]
     return [
       {
-        message: `Scripts of the page build ${what}, which are not in its file: they get neither IDs nor marks, and no menu leads to them. To work on them, save the page as the browser shows it and bring that in.`,
+        message: `Scripts of the page build ${said.join('; ')}. None of it is in the page’s file. To work on it, save the page as the browser shows it and bring that in.`,
         line: 1,
         column: 1,
         where: {},

@@ -1,6 +1,8 @@
 /** What the script goes by. */
 import { coverOf, coverOfMade, isOwnTravel } from '../../arrival/index.ts'
 import type { Settings } from '../../contract/index.ts'
+import type { SitePage } from '../../site/index.ts'
+import { builtOf, inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { PlannedEdit } from '../edit.ts'
 import { boundary, needsScript, type WritingInput } from '../input.ts'
 
@@ -16,12 +18,18 @@ export const planSettings = (input: WritingInput): PlannedEdit[] =>
         },
       ]
 
+/** What scripts of the page build and its links lead to is marked as sections are. */
+function builtIds(page: SitePage, surveys: Readonly<Record<string, Survey>>): string[] {
+  const own = new Set(page.sections.flatMap((s) => [s.id, ...s.former]))
+  return builtOf(inScreenOrder(Object.values(surveys))).targets.flatMap(({ id }) => (own.has(id) ? [] : [id]))
+}
+
 function settingsText({ page, screens, surveys, anchors }: WritingInput): string {
   const widths = [...screens].sort((a, b) => a.width - b.width)
   const isShifted = new Set(Object.values(surveys).flatMap((s) => s.parts.flatMap((p) => (p.shift ? p.at : []))))
   const shifted = isOwnTravel(page) ? [] : page.sections.filter((s) => !s.point && !s.toTop && isShifted.has(s.at)).map((s) => s.id)
   const settings: Settings = {
-    sections: page.sections.map((s) => s.id),
+    sections: [...page.sections.map((s) => s.id), ...builtIds(page, surveys)],
     toTop: page.sections.filter((s) => s.toTop).map((s) => s.id),
     breathing: page.travel.breathing,
     bellOffset: page.highlight.bellOffset,

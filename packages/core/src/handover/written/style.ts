@@ -3,7 +3,7 @@ import escapeIdentifier from 'css.escape'
 import { coverOf, isKept, isOwnTravel } from '../../arrival/index.ts'
 import { backingFor } from '../../colour/index.ts'
 import { ANCHOR, COVER, HEADER, MARK_STYLES, markRule, markText, MENU, OWN_COVER, PIECE, WITHIN } from '../../contract/index.ts'
-import { formOf } from '../../menus/index.ts'
+import { builtMenusOf, formOf } from '../../menus/index.ts'
 import { isFound, madeMenu, type FoundForm, type Section, type Screen, type SitePage } from '../../site/index.ts'
 import { inScreenOrder } from '../../survey/index.ts'
 import type { PageReading } from '../../page/index.ts'
@@ -74,7 +74,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
   }
   if (anchors.length) rules.push(...anchorRules(anchors))
   rules.push(...keepRules(page, wide, surveys))
-  if (!page.highlight.own) rules.push(...markRules(page))
+  if (!page.highlight.own) rules.push(...markRules(page, surveys))
   if (made) {
     const seen = inScreenOrder(Object.values(surveys))[0]
     const color = seen?.color ?? 'rgb(0, 0, 0)'
@@ -98,8 +98,9 @@ function shiftRules({ page, reading, surveys }: HandoverInput, wide: readonly Sc
 }
 
 /** Looks of the current item in menus that the page has; one that the page marks by a class has that class's. */
-function markRules({ menus }: SitePage): string[] {
-  const marks = new Set(menus.filter(isFound).map((m) => (m.form as FoundForm).mark ?? 'line'))
+function markRules(page: SitePage, surveys: HandoverInput['surveys']): string[] {
+  const found = page.menus.filter(isFound).map((m) => (m.form as FoundForm).mark ?? 'line')
+  const marks = new Map([...found, ...builtMenusOf(page, Object.values(surveys)).map((m) => m.mark)].map((m) => [markText(m), m])).values()
   return [...marks].flatMap((mark) => {
     const menu = `[${MENU}="${markText(mark)}"]`
     const style = typeof mark === 'string' && MARK_STYLES[mark] ? mark : null

@@ -1,0 +1,15 @@
+/** Menus that the page's own scripts build: where they stand is said, so that their current item is marked. */
+import { markText, MENU } from '../../contract/index.ts'
+import { builtMenusOf } from '../../menus/index.ts'
+import type { PlannedEdit } from '../edit.ts'
+import type { WritingInput } from '../input.ts'
+
+export const planBuiltMenus = ({ page, surveys }: WritingInput): PlannedEdit[] =>
+  page.highlight.own || !page.sections.length
+    ? []
+    : builtMenusOf(page, Object.values(surveys)).map(({ at, mark }) => ({
+        edit: { kind: 'attribute', at, name: MENU, value: markText(mark) },
+        why: 'Says that a script of the page builds a menu here.',
+        for: {},
+        layout: null,
+      }))
