@@ -1,5 +1,5 @@
 /** All open findings, from the bottom edge. */
-import { judgeTried, type Finding, type Site, type SitePage, type Tried } from '@waybell/core'
+import { judgeTried, type Finding, type Site, type Tried } from '@waybell/core'
 import { useId, useRef, useState } from 'react'
 import { MOST_TRIED } from '../live/Measuring.tsx'
 import { Button } from '../ui/index.tsx'
@@ -11,14 +11,14 @@ const order = { error: 0, warning: 1, note: 2 }
 
 /** What the quick walk came to, in a line; nothing stands for links that nobody tried. */
 function saidOf(
-  page: SitePage,
   site: Site,
   tried: Readonly<Record<string, readonly Tried[]>>,
   wrong: number,
+  hasMenus: boolean,
 ): { said: string; triedAll: boolean } {
   const screens = site.screens.filter((s) => tried[s.key])
   const links = Math.max(0, ...screens.map((s) => tried[s.key]!.length))
-  if (!page.menus.length) return { said: '', triedAll: true }
+  if (!hasMenus) return { said: '', triedAll: true }
   if (screens.length < site.screens.length) return { said: 'The links are not tried yet', triedAll: false }
   const on = screens.length === 1 ? 'on 1 screen' : `on ${screens.length} screens`
   const outcome = wrong ? `${wrong} not right` : 'all arrive'
@@ -35,7 +35,12 @@ export function FindingsDrawer() {
       judgeTried(page, surveys[screen] ?? null, links).flatMap((v) => (v.fault ? `${v.tried.label} ${v.tried.href}` : [])),
     ),
   ).size
-  const { said, triedAll } = saidOf(page, site, tried, wrong)
+  const { said, triedAll } = saidOf(
+    site,
+    tried,
+    wrong,
+    page.menus.length > 0 || Object.values(surveys).some((s) => s.built.menus.length > 0),
+  )
   const [open, setOpen] = useState(false)
   // What was seen to go wrong first, of what goes wrong as badly.
   const seen = (f: Finding) => Number(f.code !== 'link-tried')
@@ -50,7 +55,9 @@ export function FindingsDrawer() {
       >
         {findings.length ? (
           <>
-            <span className="font-semibold text-brick">{findings.length === 1 ? '1 finding' : `${findings.length} findings`}</span>
+            <span className="flex-none font-semibold text-brick">
+              {findings.length === 1 ? '1 finding' : `${findings.length} findings`}
+            </span>
             <span className="truncate text-faint">{open ? '' : sorted[0]!.message}</span>
           </>
         ) : (

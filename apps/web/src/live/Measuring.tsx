@@ -157,8 +157,8 @@ class Surveyor {
   /** Presses the links of the menus on every screen, for as long as nothing else is wanted of the frame. */
   private async tryAll(): Promise<void> {
     const { of, onTried } = this.props()
-    // A page that is not set up has nothing to try; one that works already has, without an edit.
-    if (!of.sections.length) return
+    // A page that is not set up has nothing to try, but for what its scripts build; one that works already has, without an edit.
+    if (!of.sections.length && ![...this.done.values()].some((d) => d.survey.built.menus.length)) return
     if (this.tried.text !== this.sent) {
       if (!(await this.isLeftAlone(IDLE))) return
       const found = await this.tryScreens()

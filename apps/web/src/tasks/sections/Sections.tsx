@@ -55,7 +55,9 @@ export function SectionsTask() {
         </p>
         {isNew && offered === 0 ? (
           <p className="mt-3 border-l-4 border-brass bg-wash p-3">
-            No part of this page looks like a section by itself. Add those that are to be sections from the list below.
+            {reading.candidates.length
+              ? 'No part of this page looks like a section by itself. Add those that are to be sections from the list below.'
+              : 'There is no part in the file of this page. Where its scripts build it, save the page as the browser shows it and bring that in.'}
           </p>
         ) : (
           isNew && (

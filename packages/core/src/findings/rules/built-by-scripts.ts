@@ -15,9 +15,7 @@ export const rule: Rule = {
     const loose = menus.filter((m) => m.at === null).flatMap((m) => m.links.map((l) => l.label))
     const said = [
       ...(headings.length ? [`${named(headings, 'heading', 'headings')}, which no menu of ours can lead to`] : []),
-      ...menus.flatMap((m) =>
-        m.at === null ? [] : [`a menu of ${named(words(m), 'link', 'links')}, whose current item is marked as it stands`],
-      ),
+      ...menus.flatMap((m) => (m.at === null ? [] : [`a menu of ${named(words(m), 'link', 'links')}, which are tried and marked`])),
       ...(loose.length ? [`${named(loose, 'link', 'links')}, which are tried and not marked`] : []),
     ]
     return [
