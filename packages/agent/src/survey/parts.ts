@@ -35,6 +35,7 @@ export function partsNow(request: SurveyRequest, movedBy: ReadonlyMap<number, nu
       at,
       top,
       bottom: top + (box?.height ?? 0),
+      left: box?.left ?? 0,
       movedTop: top + (movedBy.get(at) ?? 0),
       margin: margins.get(at) ?? 0,
       hasBox: !!el?.getClientRects().length && !isFixed(boxed(el), document.body),

@@ -2,7 +2,7 @@ import { defaultRule } from '../naming/index.ts'
 import { inlineScripts, parsePage, readPage, registersWorker, undeclaredNames } from '../page/index.ts'
 import { solveArrivals } from '../arrival/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
-import { aSite } from '../site/builder.ts'
+import { aPage, aSite } from '../site/builder.ts'
 import { aHeader, aPart, aSurvey } from '../survey/builder.ts'
 import { apply, type Item, type Site, type SitePage } from '../site/index.ts'
 import { aTried } from '../walk/builder.ts'
@@ -131,6 +131,46 @@ it('tells of a section that has no place on a screen', () => {
   expect(open).toMatchObject([
     { code: 'section-hidden', severity: 'warning', message: 'Links to “B” do nothing on “Phone”: the section has no place there.' },
   ])
+})
+
+it('tells of sections that lie out of view at the side, and of a menu that is made of buttons', () => {
+  const nav = '<nav><button data-to="#a">A</button><button data-to="#b">B</button></nav>'
+  const { page, reading } = opened(
+    `${nav}<section id=a><h2>A</h2></section><section id=b><h2>B</h2></section><section id=c><h2>C</h2></section>`,
+  )
+  const besides = (left: number) => page.sections.map((s, i) => aPart({ at: s.at, top: 0, bottom: 800, left: i * left }))
+  const codesOf = (left: number) => {
+    const surveys = { laptop: aSurvey({ parts: besides(left) }) }
+    return openFindings({ site: site(page), page, reading, undeclared, named, surveys, tried: {} }, []).map(
+      (f) => `${f.severity} ${f.code}`,
+    )
+  }
+  expect(codesOf(1280)).toContain('error lies-sideways')
+  // Columns are seen side by side.
+  expect(codesOf(400)).not.toContain('error lies-sideways')
+  expect(codesOf(400)).toContain('warning menu-of-buttons')
+})
+
+it('goes by where sections are drawn when it says that a menu has them in another order', () => {
+  const nav = '<nav><a href="#b">B</a><a href="#a">A</a></nav>'
+  const { page, reading } = opened(`${nav}<section id=a><h2>A</h2></section><section id=b><h2>B</h2></section>`)
+  const told = (tops: number[]) => {
+    const parts = page.sections.map((s, i) => aPart({ at: s.at, top: tops[i]!, bottom: tops[i]! + 500 }))
+    const input = { site: site(page), page, reading, undeclared, named, surveys: { laptop: aSurvey({ parts }) }, tried: {} }
+    return openFindings(input, []).map((f) => f.code)
+  }
+  expect(told([0, 900])).toEqual(['order-of-page'])
+  expect(told([900, 0])).toEqual([])
+})
+
+it('tells what scripts build, though nothing else is there', () => {
+  const reading = read('<div id=app></div>')
+  const menus = [{ at: null, links: [{ label: 'Beans', href: '#beans', target: null, arrives: true }] }]
+  const page = aPage({ sections: [], menus: [] })
+  const surveys = { laptop: aSurvey({ built: { menus, headings: ['Beans we buy'], targets: [] } }) }
+  const [only, ...more] = openFindings({ site: site(page), page, reading, undeclared, named, surveys, tried: {} }, [])
+  expect(only).toMatchObject({ code: 'built-by-scripts', message: expect.stringContaining('1 heading (“Beans we buy”)') })
+  expect(more).toEqual([])
 })
 
 it('tells of a section that begins where another does, so that it never rings', () => {

@@ -129,8 +129,8 @@ export function matchLinks(
 }
 
 /**
- * What is left of a menu with an item for each part of the page, in their order: which part each of its links stands for. At least half of them
- * must be known otherwise, and none of these at odds with it; the page's opening may have no item.
+ * What is left of a menu with an item for each part of the page, in their order: which part each of its links stands for. At least a third of
+ * them must be known otherwise, and none of these at odds with it; the page's opening may have no item.
  */
 function byOrder(
   links: readonly PageLink[],
@@ -140,7 +140,7 @@ function byOrder(
 ): [PageLink, Candidate][] {
   const own = links.filter((l) => known.has(l) || (open.has(l) && words(l.label).length > 0))
   const parts = candidates.filter((c) => c.offered && c.depth === 0)
-  if (own.length < 3 || own.filter((l) => known.has(l)).length * 2 < own.length) return []
+  if (own.length < 3 || own.filter((l) => known.has(l)).length * 3 < own.length) return []
   for (const list of [parts, parts.slice(1)]) {
     const fits = list.length === own.length && own.every((l, n) => !known.has(l) || known.get(l)!.candidate === list[n])
     if (fits) return own.flatMap((l, n): [PageLink, Candidate][] => (known.has(l) ? [] : [[l, list[n]!]]))

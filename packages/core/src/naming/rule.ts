@@ -100,7 +100,9 @@ const MOST_WORDS = 4
 
 /** Title to ID: the words that carry it, no longer than the rule allows. Empty where the title has no letter or digit. */
 export function idFromTitle(title: string, rule: NamingRule = defaultRule): string {
-  const words = leadingWords(wordsOf(title, rule), (some) => some.length <= MOST_WORDS)
+  // A number that only counts the headings is no word of one.
+  const named = title.replace(/^\s*(?:0\d|\d{1,2}[.):])\s*(?=\p{L})/u, '')
+  const words = leadingWords(wordsOf(named, rule), (some) => some.length <= MOST_WORDS)
   if (!words[0]) return ''
   const fits = (name: string) => sizeOf(whole(name, rule)) <= rule.longest
   let name = fits(words[0]) ? words[0] : cut(words[0], rule.longest - (sizeOf(whole(words[0], rule)) - sizeOf(words[0])))

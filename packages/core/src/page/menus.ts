@@ -53,6 +53,18 @@ function groupElement(link: El, holds: ReadonlyMap<El, number>): El | null {
   return el
 }
 
+/** Navigation that holds nothing but buttons, with which a script of the page travels. */
+function groupsOfButtons(tree: Tree, groups: readonly Group[]): Group[] {
+  const travels = (el: El) =>
+    [...el.attrs].some(([name, value]) =>
+      name === 'onclick' ? /scroll|location|hash/i.test(value) : name.startsWith('data-') && /^#[\p{L}\p{N}]/u.test(value),
+    )
+  return tree.all
+    .filter((el) => isNavigation(el) && el.at >= 0 && !groups.some((g) => g.el === el || contains(el, g.el)))
+    .filter((el) => buttonsIn(el, tree).filter((b) => travels(b.el)).length >= 2)
+    .map((el) => ({ el, links: [] }))
+}
+
 const depthIn = (link: El, group: El): number => {
   let n = 0
   for (let e = link.parent; e && e !== group; e = e.parent) if (lists.has(e.tag)) n++
@@ -84,7 +96,8 @@ export function findMenus(tree: Tree, links: readonly LinkElement[], outline: Ou
   const offered = outline.parts.filter((p) => p.offered)
   const second = offered[1]?.el.order ?? Infinity
   const firstHeading = outline.firstHeading
-  const groups = joinColumns(groupLinks(links), outline).filter(
+  const linked = groupLinks(links)
+  const groups = [...joinColumns(linked, outline), ...groupsOfButtons(tree, linked)].filter(
     ({ el }) => !outline.holdsHeading(el) || isNavigation(el) || isFoot(el, outline),
   )
   return groups.flatMap(({ el, links: members }): FoundMenu[] => {
@@ -102,7 +115,7 @@ export function findMenus(tree: Tree, links: readonly LinkElement[], outline: Ou
     const own = members.filter((link) => !isSiteName(link, el, members[0] === link, title) && !opensMenu(link))
     // What leads away only is a menu where the page says so, or makes a list of it; else it is a pair of buttons.
     const isMenu = own.some(staysHere) ? own.length >= 2 : (isNavigation(el) || lists.has(el.tag)) && own.length >= 3
-    if (!isMenu) return []
+    if (members.length && !isMenu) return []
     const items = [...own, ...buttonsIn(el, tree), ...groupsIn(el)].sort((a, b) => a.el.order - b.el.order)
     const depths = items.map(({ el: item }) => depthIn(item, el))
     const least = Math.min(...depths)

@@ -23,6 +23,7 @@ export const aSurvey = (over: Partial<Survey> = {}): Survey => ({
 })
 
 export const aPart = (over: Partial<SurveyPart> & Pick<SurveyPart, 'at' | 'top' | 'bottom'>): SurveyPart => ({
+  left: 0,
   movedTop: over.top,
   margin: 0,
   hasBox: true,

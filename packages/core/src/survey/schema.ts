@@ -18,6 +18,7 @@ const part = shapeOf<SurveyPart>({
   at: s.at,
   top: s.length,
   bottom: s.length,
+  left: s.length,
   movedTop: s.length,
   margin: s.length,
   hasBox: s.is,

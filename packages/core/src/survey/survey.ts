@@ -7,6 +7,8 @@ export interface SurveyPart {
   /** Border box with the page at rest at its top. */
   top: number
   bottom: number
+  /** From the left edge of the viewport, at rest. */
+  left: number
   /** Top when the page has moved and its header has taken the state that goes with it. */
   movedTop: number
   /** Computed `scroll-margin-top` of the page itself. */

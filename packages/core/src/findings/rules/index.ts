@@ -18,11 +18,13 @@ import { rule as idSpace } from './id-space.ts'
 import { rule as itemLikely } from './item-likely.ts'
 import { rule as itemNowhere } from './item-nowhere.ts'
 import { rule as labelTwice } from './label-twice.ts'
+import { rule as liesSideways } from './lies-sideways.ts'
 import { rule as linkBroken } from './link-broken.ts'
 import { rule as linkCase } from './link-case.ts'
 import { rule as linkElsewhere } from './link-elsewhere.ts'
 import { rule as linkPlaceholder } from './link-placeholder.ts'
 import { rule as linkTried } from './link-tried.ts'
+import { rule as menuOfButtons } from './menu-of-buttons.ts'
 import { rule as menuOrder } from './menu-order.ts'
 import { rule as neverRings } from './never-rings.ts'
 import { rule as orderOfPage } from './order-of-page.ts'
@@ -52,11 +54,13 @@ export const rules = {
   'item-likely': itemLikely,
   'item-nowhere': itemNowhere,
   'label-twice': labelTwice,
+  'lies-sideways': liesSideways,
   'link-broken': linkBroken,
   'link-case': linkCase,
   'link-elsewhere': linkElsewhere,
   'link-placeholder': linkPlaceholder,
   'link-tried': linkTried,
+  'menu-of-buttons': menuOfButtons,
   'menu-order': menuOrder,
   'never-rings': neverRings,
   'order-of-page': orderOfPage,

@@ -1,4 +1,5 @@
 /** A menu that names sections in another order than the page has them. */
+import { partOf, partsByAt } from '../../arrival/index.ts'
 import { isFound, sectionOf } from '../../site/index.ts'
 import type { Draft, Rule } from '../finding.ts'
 import { placeOfItem } from '../items.ts'
@@ -8,12 +9,17 @@ export const rule: Rule = {
   task: 'menus',
   inSite: (facts) => {
     const places = new Map(facts.page.sections.map((s, n) => [s.key, n]))
+    const measured = Object.values(facts.surveys).map(partsByAt)
+    const topOf = (n: number, parts: (typeof measured)[number]) => partOf(facts.page.sections[n]!, parts)?.top ?? n
+    // Where they were drawn they stand as they are seen, whatever the order of the source.
+    const isBehind = (one: number, other: number) =>
+      one > other && (!measured.length || measured.some((parts) => topOf(one, parts) > topOf(other, parts) + 1))
     return facts.page.menus.filter(isFound).flatMap((menu): Draft[] => {
       const led = menu.items.flatMap((item) => {
         const place = places.get(sectionOf(item.target) ?? '')
         return place === undefined ? [] : [{ item, place }]
       })
-      const wrong = led.find(({ place }, n) => n > 0 && led[n - 1]!.place > place)
+      const wrong = led.find(({ place }, n) => n > 0 && isBehind(led[n - 1]!.place, place))
       if (!wrong) return []
       const before = led[led.indexOf(wrong) - 1]!.item
       return [

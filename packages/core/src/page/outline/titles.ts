@@ -7,12 +7,21 @@ const LONGEST_TITLE = 120
 /** No longer than a title may be, and no word cut. */
 const wholeWords = (text: string): string => (text.length > LONGEST_TITLE ? text.slice(0, LONGEST_TITLE).replace(/\s+\S*$/, '') : text)
 
+/** Its text; pieces of it that stand in elements of their own, as a number and lines that a style sets apart, are words of their own. */
+function wordsOf(heading: El): string {
+  const pieces = heading.children.map((c) => textOf(c, LONGEST_TITLE + 1))
+  const isApart =
+    pieces.length > 1 && heading.texts.every((t) => t.value.trim() === '') && heading.children.every((c) => inlineTags.has(c.tag))
+  // Single letters are one word's.
+  return isApart && pieces.every((p) => p.length > 1) ? pieces.join(' ').slice(0, LONGEST_TITLE + 1) : textOf(heading, LONGEST_TITLE + 1)
+}
+
 /** The heading inside, else `aria-label`, else the first words, else those of its ID, else the kind of element. */
 export function titleOf(el: El, heading: El | null): string {
   const label = el.attrs.get('aria-label')?.trim()
   // A sign at a heading's end that links to it is no word of it.
   const text =
-    (heading && wholeWords(textOf(heading, LONGEST_TITLE + 1)).replace(/\s*[\u00b6\u00a7#\u{1f517}]$/u, '')) ||
+    (heading && wholeWords(wordsOf(heading)).replace(/\s*[\u00b6\u00a7#\u{1f517}]$/u, '')) ||
     label ||
     firstWords(el) ||
     (isEmpty(el) ? wordsBehind(el) : '')

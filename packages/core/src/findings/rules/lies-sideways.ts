@@ -1,0 +1,36 @@
+/** Sections that lie beside one another and out of view: travel and marking are worked out for pages that scroll down. */
+import { partOf, partsByAt } from '../../arrival/index.ts'
+import { named } from '../counted.ts'
+import type { Rule } from '../finding.ts'
+
+export const rule: Rule = {
+  severity: 'error',
+  task: 'travel',
+  inSite: ({ page, site, surveys, placeOf }) => {
+    const beside = new Map(
+      site.screens.map((screen) => {
+        const survey = surveys[screen.key]
+        const parts = survey && partsByAt(survey)
+        const isOut = (left: number) => survey !== undefined && (left >= survey.width || left <= -survey.width)
+        return [screen, parts ? page.sections.filter((s) => isOut(partOf(s, parts)?.left ?? 0)) : []]
+      }),
+    )
+    const screens = site.screens.filter((s) => beside.get(s)!.length > 1)
+    const sections = page.sections.filter((s) => screens.some((screen) => beside.get(screen)!.includes(s)))
+    if (!sections.length) return []
+    const where = screens.length === site.screens.length ? 'on every screen' : `on ${screens.map((s) => `“${s.name}”`).join(', ')}`
+    const what = named(
+      sections.map((s) => s.title),
+      'section lies',
+      'sections lie',
+    )
+    return [
+      {
+        message: `${what} out of view at the side ${where}: Way Bell does not do pages that move sideways yet. Their links move the page, and an item is marked by pressing it and not by scrolling.`,
+        ...placeOf(sections[0]!.at),
+        where: { at: sections[0]!.at, section: sections[0]!.key, ...(screens.length === 1 ? { screen: screens[0]!.key } : {}) },
+        fix: null,
+      },
+    ]
+  },
+}

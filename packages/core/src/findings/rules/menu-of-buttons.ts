@@ -1,0 +1,29 @@
+/** A menu without a link: what its buttons do is a script's, and is neither tried nor marked. */
+import { isFound } from '../../site/index.ts'
+import { named } from '../counted.ts'
+import type { Draft, Rule } from '../finding.ts'
+
+export const rule: Rule = {
+  severity: 'warning',
+  task: 'menus',
+  inSite: ({ page, links }) =>
+    page.menus.filter(isFound).flatMap((menu): Draft[] => {
+      const own = menu.items.map((item) => links.get(item.links[0] ?? -1))
+      const [first] = own
+      if (!first || !own.every((link) => link?.status === 'button')) return []
+      const what = named(
+        menu.items.map((i) => i.label),
+        'button',
+        'buttons',
+      )
+      return [
+        {
+          message: `The menu “${menu.name}” is made of ${what}: what they do is a script’s, so that nothing is tried or marked, and without the script they do nothing. Make links of them, or remove this menu and have one made in Menus.`,
+          line: first.line,
+          column: first.column,
+          where: { at: first.at },
+          fix: null,
+        },
+      ]
+    }),
+}
