@@ -49,6 +49,32 @@ test.describe('the script', () => {
     expect(await current(page)).toHaveLength(1)
   })
 
+  test('of two links followed one right after the other the second is where the page comes to rest', async ({ page }) => {
+    await open(page)
+    const links = await page.evaluate(() =>
+      [...document.querySelectorAll('[data-wb-menu] a[href^="#"], [data-wb="menu"] a[href^="#"]')].map((a) => a.getAttribute('href')!),
+    )
+    const [first, second] = [links.at(-1)!, links[1]!]
+    await page.evaluate((hash) => document.querySelector<HTMLElement>(`a[href="${hash}"]`)!.click(), second)
+    await atRest(page)
+    const alone = await page.evaluate(() => Math.round(scrollY))
+    for (const pause of [20, 60, 150]) {
+      await scrollTo(page, 0)
+      await page.evaluate(
+        async ([one, other, ms]) => {
+          document.querySelector<HTMLElement>(`a[href="${one}"]`)!.click()
+          await new Promise((done) => setTimeout(done, ms))
+          document.querySelector<HTMLElement>(`a[href="${other}"]`)!.click()
+        },
+        [first, second, pause] as const,
+      )
+      await page.waitForTimeout(300)
+      await atRest(page)
+      expect(await page.evaluate(() => Math.round(scrollY))).toBe(alone)
+      expect(await current(page)).toEqual([second])
+    }
+  })
+
   for (const [way, act] of [
     ['the wheel', (page: Page) => page.mouse.wheel(0, -60)],
     ['a key', (page: Page) => page.keyboard.press('ArrowUp')],

@@ -350,7 +350,20 @@ function onClick(event: MouseEvent): void {
     location.hash = hash
   }
   asked = link.hash
+  const isMoving = !!pin && pin.at === undefined
   follow(hash, link)
+  if (isMoving) insist(event)
+}
+
+/** On its way to another place a browser may stay with that. Where the page's own script took the press, it is its own. */
+function insist(event: Event): void {
+  const id = pin?.id
+  const go = () => {
+    if (id === undefined || pin?.id !== id || pin.at !== undefined || event.defaultPrevented) return
+    if (id === TOP) scrollTo({ top: 0 })
+    else elementOf(id)?.scrollIntoView()
+  }
+  requestAnimationFrame(() => requestAnimationFrame(go))
 }
 
 const disturb = () => {

@@ -1,3 +1,3 @@
 /** Where links lead, and which section a found menu's items mean. */
-export { labelScore, leadsHome, leadsNowhere, isPlaceholder, matchLinks, meansHome, type Meaning } from './match.ts'
+export { labelScore, leadsHome, leadsNowhere, isOfPage, isPlaceholder, linksOfMenus, matchLinks, meansHome, type Meaning } from './match.ts'
 export { pageAt } from './pages.ts'

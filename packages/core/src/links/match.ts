@@ -1,7 +1,7 @@
 /** Matching the items of a found menu to sections: by hash, else by label. */
 import { decodeFragment } from '../contract/index.ts'
 import { isCarrying } from '../naming/index.ts'
-import type { Candidate, PageLink } from '../page/index.ts'
+import type { Candidate, ElementAt, PageLink, PageReading, ReadMenu } from '../page/index.ts'
 
 const words = (text: string): string[] =>
   text
@@ -65,6 +65,22 @@ export const isPlaceholder = ({ status, fragment }: Pick<PageLink, 'status' | 'f
 /** A link that was not made yet, or that finds nothing: pressed, it reloads the page, goes to its top without saying so, or does nothing. */
 export const leadsNowhere = (link: PageLink): boolean =>
   link.status === 'broken' || link.status === 'empty' || (link.status === 'top' && !leadsHome(link))
+
+/** A menu is one of the page's where it stands above or beside its content, and in its footer where it leads to sections by itself. */
+export const isOfPage = ({ place }: Pick<ReadMenu, 'place'>, links: readonly PageLink[]): boolean =>
+  place === 'header' || (place === 'footer' && links.filter((l) => l.status === 'ok').length >= 2)
+
+/** The links of those. */
+export function linksOfMenus({ menus, links }: Pick<PageReading, 'menus' | 'links'>): Set<ElementAt> {
+  const byAt = new Map(links.map((l) => [l.at, l]))
+  const own = menus.filter((m) =>
+    isOfPage(
+      m,
+      m.links.flatMap((at) => byAt.get(at) ?? []),
+    ),
+  )
+  return new Set(own.flatMap((m) => m.links))
+}
 
 /** An address that lacks its `#`: one word, as an ID is. */
 const bareWord = (href: string): string | null => /^[.#]?([\p{L}\p{N}_-]+)\/?$/u.exec(href.trim())?.[1] ?? null

@@ -1,5 +1,5 @@
 /** Menus that a page has, taken over with their own markup. */
-import { leadsHome, matchLinks, meansHome, type Meaning } from '../links/index.ts'
+import { isOfPage, leadsHome, matchLinks, meansHome, type Meaning } from '../links/index.ts'
 import type { ElementAt, PageLink, PageReading, ReadMenu } from '../page/index.ts'
 import { isFound, type Item, type ItemTarget, type Menu, type Section } from '../site/index.ts'
 
@@ -15,8 +15,7 @@ export interface MatchedMenu {
 const nameOf = ({ href, label }: PageLink): string => JSON.stringify([href, label])
 
 /**
- * The menus that the page has above, beside and below its content, with what their items mean. One in its footer is one of the page's where it
- * leads to sections by itself.
+ * The menus that the page has above, beside and below its content, with what their items mean.
  * @param files the site's files, from the page's folder, so that an address without its `#` is told from a file
  * @param built IDs of what the page's scripts build
  */
@@ -33,7 +32,7 @@ export function pageMenus(reading: PageReading, files: ReadonlySet<string>, buil
   return [...sayings.values()].flatMap((elements): MatchedMenu[] => {
     const first = [...elements].sort((a, b) => b.links.length - a.links.length)[0]
     const own = linksOf(first!)
-    if (first!.place === 'footer' && own.filter((l) => l.status === 'ok').length < 2) return []
+    if (!isOfPage(first!, own)) return []
     // What a footer says beside that is rarely about sections, and of a page that was handed over everything was decided.
     const guess = first!.place === 'header' && !reading.written.settings
     return [{ elements, first: first!, matches: matchLinks(own, reading.candidates, { files, guess, built }) }]

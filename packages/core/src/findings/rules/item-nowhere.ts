@@ -1,5 +1,5 @@
 /** An item of a menu that was never given a target: pressed, it goes to the top of the page, loads it again or does nothing. */
-import { isPlaceholder, leadsNowhere } from '../../links/index.ts'
+import { isPlaceholder, leadsNowhere, linksOfMenus } from '../../links/index.ts'
 import type { Rule } from '../finding.ts'
 import { untilLinked } from '../links.ts'
 
@@ -13,7 +13,7 @@ export const rule: Rule = {
   severity: 'error',
   task: 'menus',
   inPage: ({ reading }) => {
-    const inMenus = new Set(reading.menus.flatMap((m) => (m.place === 'text' ? [] : m.links)))
+    const inMenus = linksOfMenus(reading)
     // What opens a list of its own has something to do.
     const opens = new Set(reading.menus.flatMap((m) => m.links.filter((_, n) => (m.depths[n + 1] ?? 0) > m.depths[n]!)))
     return reading.links.flatMap((link) =>

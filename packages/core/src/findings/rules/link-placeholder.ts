@@ -1,5 +1,5 @@
 /** Links outside of menus that were never given an address: pressed, they do nothing or go to the top of the page. Told once for all. */
-import { isPlaceholder, leadsHome } from '../../links/index.ts'
+import { isPlaceholder, leadsHome, linksOfMenus } from '../../links/index.ts'
 import type { PageLink } from '../../page/index.ts'
 import { named } from '../counted.ts'
 import type { Draft, Rule } from '../finding.ts'
@@ -8,7 +8,7 @@ export const rule: Rule = {
   severity: 'warning',
   task: 'menus',
   inPage: ({ reading }) => {
-    const inMenus = new Set(reading.menus.flatMap((m) => (m.place === 'text' ? [] : m.links)))
+    const inMenus = linksOfMenus(reading)
     const loose = reading.links.filter((l) => !inMenus.has(l.at))
     const told = (links: readonly PageLink[], what: string): Draft[] => {
       const [first] = links
