@@ -292,7 +292,8 @@ function judge(page, { m, n }, id) {
       const menu = document.querySelectorAll('[data-wb-menu]')[m]
       const link = menu.querySelectorAll('a')[n]
       const target = id === '' ? null : (document.getElementById(id) ?? document.querySelector(`a[name="${CSS.escape(id)}"]`))
-      const isTop = id === '' || (!target && id.toLowerCase() === 'top')
+      // The page as a whole begins at its top.
+      const isTop = id === '' || target === document.body || target === document.documentElement || (!target && id.toLowerCase() === 'top')
       const landed = () => {
         if (isTop) return scrollY < 2 ? '' : `stands at ${Math.round(scrollY)} and not at the top`
         if (!target) return 'has no target'
