@@ -4,14 +4,14 @@ import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest, coveredEdge, scrollTo } from './support/boxes.ts'
-import { freshFolder, repository, waybell } from './support/cli.ts'
+import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
 
 test.describe('the script', () => {
   test.describe.configure({ mode: 'serial' })
   let address = ''
   test.beforeAll(async () => {
     const out = freshFolder()
-    await waybell('build', join(repository, 'e2e/pages/short-end.html'), '--out', out)
+    await waybellBuilt('build', join(repository, 'e2e/pages/short-end.html'), '--out', out, '--no-try')
     address = pathToFileURL(join(out, 'short-end.html')).href
   })
   const current = (page: Page) =>
@@ -128,7 +128,7 @@ test.describe('the script', () => {
 
   test('the covered height is the same wherever the page stands', async ({ page }) => {
     const out = freshFolder()
-    await waybell('build', join(repository, 'demo/ostrey/index.html'), '--out', out)
+    await waybellBuilt('build', join(repository, 'demo/ostrey/index.html'), '--out', out, '--no-try')
     await page.goto(pathToFileURL(join(out, 'index.html')).href)
     await atRest(page)
     const seen = new Set<string>()
@@ -157,7 +157,7 @@ test.describe('the script', () => {
     const source = `<!doctype html><title>Named</title><header style="position:sticky;top:0;background:#fff"><nav><a href="#work">Work</a> <a href="#team">Team</a> <a href="#help">Help</a> <a href="#contact">Contact</a></nav></header>
 <main><form><label>Contact <input name="contact"></label></form>${part('work')}${part('team')}${held}<a name="contact"></a><h2>Contact</h2><p style="height:900px">Words.</p></main>`
     writeFileSync(join(out, 'named.html'), source)
-    await waybell('build', join(out, 'named.html'), '--out', join(out, 'built'))
+    await waybellBuilt('build', join(out, 'named.html'), '--out', join(out, 'built'), '--no-try')
     await page.goto(pathToFileURL(join(out, 'built/named.html')).href)
     await atRest(page)
     await page.locator('header a[href="#contact"]').click()

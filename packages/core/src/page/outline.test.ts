@@ -105,12 +105,14 @@ describe('a part without a heading for all of it', () => {
     ],
     ['its ID', '<section id=a><h2>One</h2></section><section id="where-we-are"><iframe></iframe><svg></svg></section>', 'Where we are'],
   ])('is called by %s', (_, body, title) => expect(titles(body)).toContain(title))
-  it('stands for the cards in it, which are none of their own', () =>
-    expect(
+  it('stands for the cards in it, which are none of their own; cards one below the other are', () => {
+    const cards = (around: string) =>
       titles(
-        '<div><h1>Tools</h1><p>For lifting what is heavy.</p></div><div><div class=card><h2>A</h2></div><div class=card><h2>B</h2></div></div>',
-      ),
-    ).toEqual(['Tools']))
+        `<div><h1>Tools</h1><p>For lifting what is heavy.</p></div><div class="${around}"><div class=card><h2>A</h2></div><div class=card><h2>B</h2></div></div>`,
+      )
+    expect(cards('row')).toEqual(['Tools'])
+    expect(cards('main')).toEqual(['Tools', 'A', 'B'])
+  })
   it('is the opening of the page under a menu that stands elsewhere', () =>
     expect(
       titles(

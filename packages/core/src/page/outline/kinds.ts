@@ -40,5 +40,9 @@ const CARD = /(^|[\s_-])card([\s_-]|$)/i
 export const isCard = (el: El): boolean =>
   CARD.test(el.attrs.get('class') ?? '') || (el.children.length === 1 && CARD.test(el.children[0]!.attrs.get('class') ?? ''))
 
+const ROW = /(^|[\s_-])(rows?|grids?|cards|decks?|columns|tiles)([\s_-]|$)/i
+/** Holds what stands side by side, by its class. */
+export const isRow = (el: El): boolean => ROW.test(el.attrs.get('class') ?? '')
+
 /** Neither words nor a picture in it. */
 export const isEmpty = (el: El) => textOf(el, 20) === '' && !el.children.some((c) => media.has(c.tag))

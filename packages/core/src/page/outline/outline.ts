@@ -19,6 +19,7 @@ import {
   isFooter,
   isHiddenByMarkup,
   isNavigation,
+  isRow,
   role,
   sectioning,
   skipped,
@@ -117,7 +118,7 @@ export function outline(tree: Tree, linked: ReadonlyMap<El, string>, earlier: Re
       kin.set(kid.tag, { count: (known?.count ?? 0) + 1, first: known?.first ?? kid.order, last: kid.order })
     }
     // Cards in a row belong to what stands before them.
-    if (found.length && kids.filter(isCard).length > 1 && kids.every((k) => majorsOf(k) === 0 || isCard(k))) return
+    if (found.length && isRow(container) && kids.filter(isCard).length > 1 && kids.every((k) => majorsOf(k) === 0 || isCard(k))) return
     let afterHeading = false
     for (const kid of kids) {
       if (kid.level > 0) {

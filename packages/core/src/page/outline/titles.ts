@@ -30,12 +30,18 @@ export function titleOf(el: El, heading: El | null): string {
 
 const saysSomething = (text: string): boolean => /\p{L}/u.test(text)
 
+/** Blocks within blocks are looked into so far. */
+const DEEPEST = 30
+
 /** Of the first block in it that says something, and not what stands in the next. */
 function firstWords(el: El): string {
-  const inner = el.children.find((c) => c.isHtml && !skipped.has(c.tag) && !inlineTags.has(c.tag) && saysSomething(textOf(c, 80)))
-  const own = el.texts.some((t) => saysSomething(t.value)) || !inner
-  if (!own) return firstWords(inner)
-  const all = textOf(el, 80)
+  let block = el
+  for (let n = 0; n < DEEPEST && !block.texts.some((t) => saysSomething(t.value)); n++) {
+    const inner = block.children.find((c) => c.isHtml && !skipped.has(c.tag) && !inlineTags.has(c.tag) && saysSomething(textOf(c, 80)))
+    if (!inner) break
+    block = inner
+  }
+  const all = textOf(block, 80)
   return saysSomething(all) ? all.split(' ').slice(0, 5).join(' ') : ''
 }
 
