@@ -10,6 +10,9 @@ export const rule: Rule = {
   inPage: ({ reading }) => {
     const inMenus = linksOfMenus(reading)
     const loose = reading.links.filter((l) => !inMenus.has(l.at))
+    // The site's name leads home by right: it stands first, or says the page's title.
+    const namesSite = (l: PageLink) =>
+      l === reading.links[0] || (l.label.length > 2 && reading.title.toLowerCase().includes(l.label.toLowerCase()))
     const told = (links: readonly PageLink[], what: string): Draft[] => {
       const [first] = links
       if (!first) return []
@@ -20,7 +23,7 @@ export const rule: Rule = {
     return [
       ...told(loose.filter(isPlaceholder), 'nothing happens'),
       ...told(
-        loose.filter((l) => l.status === 'top' && !leadsHome(l)),
+        loose.filter((l) => l.status === 'top' && !leadsHome(l) && !namesSite(l)),
         'the page goes to its top',
       ),
     ]
