@@ -22,7 +22,7 @@ export function takeLinks(outside: (href: string) => void, isBusy: () => boolean
       const href = link.getAttribute('href')!.trim()
       event.preventDefault()
       const isTaken = watchTaking(event)
-      const hash = href.startsWith('#') ? href : sameDocumentHash(link)
+      const hash = hashOfLink(link)
       if (hash === null) return outside(href)
       // What a visitor's browser would do is done once the page's own scripts had their turn, unless they want it done otherwise.
       setTimeout(() => {
@@ -49,6 +49,12 @@ export function watchTaking(event: Event): () => boolean {
   Object.defineProperty(event, 'returnValue', { configurable: true, get: () => !isTaken, set: (to: unknown) => to === false && prevent() })
   Object.defineProperty(event, 'defaultPrevented', { configurable: true, get: () => isTaken })
   return () => isTaken
+}
+
+/** What a link asks for on this page, as it is written where that begins with `#`; null for one that leads away. */
+export function hashOfLink(link: Element): string | null {
+  const href = link.getAttribute('href')!.trim()
+  return href.startsWith('#') ? href : sameDocumentHash(link)
 }
 
 /** The page's top, and no element. @see HTML, "indicated part of the document" */

@@ -3,7 +3,7 @@ import { decodeFragment, entryOf, fragmentOf, markClassOf, MENU, openersOf, WITH
 import type { Tried } from '@waybell/core'
 import { isTopOnly, sameDocumentHash, targetOf, wasTaken } from './links.ts'
 import { isShown, lookOf, MARKING, underSheet } from './marks.ts'
-import { builtMenus, hashOf } from './survey/built.ts'
+import { builtMenus, placeHash } from './survey/built.ts'
 import type { OwnMenu } from './messages.ts'
 import { isPiece } from './patch.ts'
 import { elementAt } from './stamps.ts'
@@ -36,7 +36,7 @@ function linksToTry(ownMenus: readonly OwnMenu[]): ToTry[] {
   const inOrder = [...marks].sort(([a], [b]) => (a.compareDocumentPosition(b) & Node.DOCUMENT_POSITION_FOLLOWING ? -1 : 1))
   return inOrder.flatMap(([menu, mark]) =>
     [...menu.querySelectorAll<HTMLAnchorElement>('a[href]')].flatMap((link) => {
-      const hash = hashOf(link)
+      const hash = placeHash(link)
       return hash !== null && canBePressed(link, menu) ? [{ link, menu, hash, mark }] : []
     }),
   )

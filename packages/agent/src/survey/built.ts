@@ -1,7 +1,7 @@
 /** What the page's own scripts built: it has no place in the source. */
 import { decodeFragment, fragmentOf, PIECE } from '@waybell/core/contract'
 import type { BuiltMenu, BuiltTarget, Survey } from '@waybell/core/survey'
-import { sameDocumentHash, targetOf } from '../links.ts'
+import { hashOfLink, targetOf } from '../links.ts'
 import { elementAt, positionOf } from '../stamps.ts'
 
 const MOST = 50
@@ -12,9 +12,8 @@ const isBuilt = (el: Element): boolean => positionOf(el) === undefined && !el.ma
 const wordsOf = (el: Element): string => (el.textContent ?? '').trim().replace(/\s+/g, ' ')
 
 /** The hash of a link to a place of this page. */
-export function hashOf(link: Element): string | null {
-  const href = link.getAttribute('href')!.trim()
-  const hash = href.startsWith('#') ? href : sameDocumentHash(link)
+export function placeHash(link: Element): string | null {
+  const hash = hashOfLink(link)
   return hash !== null && hash.length > 1 ? hash : null
 }
 
@@ -42,7 +41,7 @@ function menuAround(link: Element): Element {
 export function builtMenus(known: readonly Element[]): BuiltLinks[] {
   const groups = new Map<Element, HTMLAnchorElement[]>()
   for (const link of document.querySelectorAll<HTMLAnchorElement>('a[href]')) {
-    if (!isBuilt(link) || hashOf(link) === null || !wordsOf(link)) continue
+    if (!isBuilt(link) || placeHash(link) === null || !wordsOf(link)) continue
     const menu = menuAround(link)
     if (known.some((m) => m.contains(menu) || menu.contains(m))) continue
     groups.set(menu, [...(groups.get(menu) ?? []), link])
@@ -59,7 +58,7 @@ function placeOf({ menu, links }: BuiltLinks, found: readonly Element[]): number
     const at = positionOf(e)
     if (at === undefined) continue
     const holds = (el: Element | null) => el !== null && e!.contains(el)
-    return links.some((a) => holds(targetOf(hashOf(a)!))) || found.some(holds) || !isMostly(e, links) ? null : at
+    return links.some((a) => holds(targetOf(placeHash(a)!))) || found.some(holds) || !isMostly(e, links) ? null : at
   }
   return null
 }
@@ -75,7 +74,7 @@ export function builtByScripts(menus: readonly number[]): Omit<Survey['built'], 
     menus: builtMenus(found).map((built): BuiltMenu => ({
       at: placeOf(built, found),
       links: built.links.map((link) => {
-        const target = targetOf(hashOf(link)!)
+        const target = targetOf(placeHash(link)!)
         return {
           label: wordsOf(link).slice(0, 120),
           href: link.getAttribute('href')!.slice(0, 2000),
@@ -94,7 +93,7 @@ export function builtByScripts(menus: readonly number[]): Omit<Survey['built'], 
 export function builtTargets(movedBy: (top: number) => number): BuiltTarget[] {
   const out = new Map<Element, BuiltTarget>()
   for (const link of document.querySelectorAll('a[href]')) {
-    const hash = hashOf(link)
+    const hash = placeHash(link)
     const target = hash === null ? null : targetOf(hash)
     if (!target || out.has(target) || out.size >= MOST || !isBuilt(target) || !target.getClientRects().length) continue
     const box = target.getBoundingClientRect()
