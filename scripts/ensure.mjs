@@ -26,16 +26,24 @@ export function ensurePackages() {
   writeFileSync(mark, lock)
 }
 
-/** Chromium for tests and measuring: named by WAYBELL_BROWSER, or Debian's own, installed where that may be done. */
-export function ensureBrowser() {
-  const browser = process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium'
-  if (existsSync(browser)) return
-  if (process.env.WAYBELL_BROWSER || process.getuid?.() !== 0) {
-    console.error(`There is no Chromium at ${browser}. Install Debian's package chromium, or name one with WAYBELL_BROWSER.`)
+/** A program of Debian's, installed where that may be done. */
+export function ensureDebian(program, packages) {
+  if (existsSync(program)) return
+  if (process.getuid?.() !== 0) {
+    console.error(`There is no ${program}. Install Debian's ${packages.join(' and ')}.`)
     process.exit(1)
   }
-  console.log('Installing Chromium from Debian’s packages.')
+  console.log(`Installing ${packages.join(' and ')} from Debian’s packages.`)
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' }
   run('apt-get', ['update', '-qq'], { env })
-  if (run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', 'chromium'], { env }).status !== 0) process.exit(1)
+  if (run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...packages], { env }).status !== 0) process.exit(1)
+}
+
+/** Chromium for tests and measuring: named by WAYBELL_BROWSER, or Debian's own. */
+export function ensureBrowser() {
+  const named = process.env.WAYBELL_BROWSER
+  if (!named) return ensureDebian('/usr/bin/chromium', ['chromium'])
+  if (existsSync(named)) return
+  console.error(`There is no Chromium at ${named}, which WAYBELL_BROWSER names. Install Debian's package chromium, or name another.`)
+  process.exit(1)
 }

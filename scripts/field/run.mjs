@@ -1,4 +1,4 @@
-/* global location, scrollX, scrollY, innerWidth, innerHeight, CSS, Node, NodeFilter, getComputedStyle */
+/* global location, scrollX, scrollY, innerWidth */
 /**
  * `npm run field -- [FOLDER…]`: builds each site of a folder (default: e2e/pages/field), walks every link of its menus in what was built at three
  * sizes with a real mouse, and prints what was found, what landed, what lit, what the tool said by itself, and what it did not say. It judges by
@@ -6,22 +6,29 @@
  *
  *   --all        every site, and not the seeded sample that fits into 25 minutes
  *   --again      walks again what is kept
+ *   --engine E   chromium, firefox or webkit: has what was built as a visitor of that engine has it, on the demo and the pages of the tests too
  */
 import { chromium } from '@playwright/test'
 import { spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { pathToFileURL } from 'node:url'
-import { ensureBrowser, ensurePackages, root, run } from './ensure.mjs'
+import { parseArgs } from 'node:util'
+import { ensureBrowser, ensurePackages, root, run } from '../ensure.mjs'
+import { engines } from './engines.mjs'
+import { judge } from './judge.mjs'
+import { visitAll } from './visitors.mjs'
 
 ensurePackages()
 ensureBrowser()
 if (run(process.execPath, [join(root, 'scripts/build.mjs'), '--quiet']).status !== 0) process.exit(1)
 
-const flags = new Set(process.argv.slice(2).filter((a) => a.startsWith('--')))
-const given = process.argv.slice(2).filter((a) => !a.startsWith('--'))
+const { values: flags, positionals: given } = parseArgs({
+  allowPositionals: true,
+  options: { all: { type: 'boolean' }, again: { type: 'boolean' }, engine: { type: 'string' } },
+})
 const own = join(root, 'e2e/pages/field')
 const folders = given.length ? given.map((f) => resolve(f)) : [own]
 const marks = JSON.parse(readFileSync(join(own, 'marks.json'), 'utf8'))
@@ -45,7 +52,7 @@ const bySeed = (site) =>
   createHash('sha256')
     .update(`1 ${site.split('/').at(-1)}`)
     .digest('hex')
-const chosen = flags.has('--all') ? sites : [...sites].sort((a, b) => (bySeed(a) < bySeed(b) ? -1 : 1)).slice(0, SAMPLE)
+const chosen = flags.all ? sites : [...sites].sort((a, b) => (bySeed(a) < bySeed(b) ? -1 : 1)).slice(0, SAMPLE)
 
 const kept = join(root, '.cache/field')
 mkdirSync(kept, { recursive: true })
@@ -53,13 +60,22 @@ const newest = (path) =>
   statSync(path).isDirectory() ? Math.max(0, ...readdirSync(path).map((name) => newest(join(path, name)))) : statSync(path).mtimeMs
 const tool = Math.max(...['core', 'runtime', 'agent', 'cli'].map((name) => newest(join(root, 'packages', name, 'dist'))))
 
+if (flags.engine) {
+  if (!engines[flags.engine]) {
+    console.error(`There is no engine “${flags.engine}” here: chromium, firefox and webkit are.`)
+    process.exit(1)
+  }
+  const own = given.length ? [] : [join(root, 'demo/ostrey'), ...ofTests()]
+  process.exit(await visitAll({ engine: flags.engine, sites: [...own, ...chosen], build, again: flags.again, kept }))
+}
+
 const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-gpu'] })
 const rows = []
 for (const site of chosen) {
   const name = site.split('/').at(-1)
   const file = join(kept, `${name}.json`)
-  const state = `${newest(site)} ${tool} ${statSync(join(root, 'scripts/field.mjs')).mtimeMs}`
-  const before = existsSync(file) && !flags.has('--again') ? JSON.parse(readFileSync(file, 'utf8')) : null
+  const state = `${newest(site)} ${tool} ${newest(join(root, 'scripts/field'))}`
+  const before = existsSync(file) && !flags.again ? JSON.parse(readFileSync(file, 'utf8')) : null
   const row = before?.state === state ? before : { state, ...(await walkSite(site, name)) }
   writeFileSync(file, JSON.stringify(row, null, 1))
   rows.push(row)
@@ -80,25 +96,49 @@ Sections: mean F1 ${mean === null ? '–' : mean.toFixed(3)} over ${scored.lengt
 Faults that the tool did not tell: ${sum((r) => r.untold.length)}`)
 process.exitCode = sum((r) => r.untold.length) > 0 || (mean !== null && mean < 0.95) ? 1 : 0
 
+/** The single pages of the browser tests, each as a site. */
+function ofTests() {
+  const folder = join(root, 'e2e/pages')
+  return readdirSync(folder)
+    .filter((file) => file.endsWith('.html'))
+    .map((file) => {
+      const site = join(kept, 'pages', file.slice(0, -5))
+      mkdirSync(site, { recursive: true })
+      cpSync(join(folder, file), join(site, 'index.html'), { preserveTimestamps: true })
+      return site
+    })
+}
+
+/** The site as it is handed over, built again only where page or tool changed; null where nothing was. */
+function build(site) {
+  const out = join(kept, 'built', site.split('/').at(-1))
+  const state = `${newest(site)} ${tool}`
+  const stamp = `${out}.state`
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === state) return { out, state }
+  rmSync(out, { recursive: true, force: true })
+  mkdirSync(out, { recursive: true })
+  if (!buildSite(site, out).stdout) return null
+  writeFileSync(stamp, state)
+  return { out, state }
+}
+
+/** Builds a site by the command line, as anybody would. */
+function buildSite(site, out) {
+  const cli = join(root, 'packages/cli/dist/main.js')
+  const args = ['build', join(site, 'index.html'), '--out', out, '--browser', executablePath, '--format', 'json']
+  const started = Date.now()
+  const { stdout, stderr } = spawnSync(process.execPath, [cli, ...args, ...(flags.engine ? ['--no-try'] : [])], {
+    encoding: 'utf8',
+    maxBuffer: 1e8,
+    timeout: 180_000,
+  })
+  return { stdout, stderr, ms: Date.now() - started }
+}
+
 async function walkSite(site, name) {
   const out = mkdtempSync(join(tmpdir(), 'waybell-field-'))
-  const started = Date.now()
-  const built = spawnSync(
-    process.execPath,
-    [
-      join(root, 'packages/cli/dist/main.js'),
-      'build',
-      join(site, 'index.html'),
-      '--out',
-      out,
-      '--browser',
-      executablePath,
-      '--format',
-      'json',
-    ],
-    { encoding: 'utf8', maxBuffer: 1e8, timeout: 180_000 },
-  )
-  const ms = Date.now() - started
+  const built = buildSite(site, out)
+  const { ms } = built
   if (!built.stdout)
     return {
       name,
@@ -169,7 +209,7 @@ async function walkSite(site, name) {
         continue
       }
       walked++
-      const result = await judge(page, link, id)
+      const result = await page.evaluate(judge, [link.m, link.n, id])
       if (result.landed === '') landed++
       else if (!saidOf(link.label, link.href).length) untold.push(`${what} ${result.landed}`)
       if (result.lit === '' || link.isName) lit++
@@ -283,119 +323,4 @@ function isPressable(link) {
       return b.width > 0 && b.height > 0 && b.right > 0 && b.left < innerWidth
     })
     .catch(() => false)
-}
-
-/** Whether what the link is about can be read where the page stands now, and whether the menu says so. */
-function judge(page, { m, n }, id) {
-  return page.evaluate(
-    ([m, n, id]) => {
-      const menu = document.querySelectorAll('[data-wb-menu]')[m]
-      const link = menu.querySelectorAll('a')[n]
-      const target = id === '' ? null : (document.getElementById(id) ?? document.querySelector(`a[name="${CSS.escape(id)}"]`))
-      // The page as a whole begins at its top.
-      const isTop = id === '' || target === document.body || target === document.documentElement || (!target && id.toLowerCase() === 'top')
-      const landed = () => {
-        if (isTop) return scrollY < 2 ? '' : `stands at ${Math.round(scrollY)} and not at the top`
-        if (!target) return 'has no target'
-        const shown = (el) => el.checkVisibility({ visibilityProperty: true }) && el.getBoundingClientRect().height > 0
-        const headings = 'h1,h2,h3,h4,h5,h6,[role=heading]'
-        const empty = !target.textContent.trim() && !target.querySelector('img,svg,video,canvas')
-        const follows = (el) => target.compareDocumentPosition(el) & Node.DOCUMENT_POSITION_FOLLOWING
-        const heading = target.matches(headings)
-          ? target
-          : empty
-            ? [...document.querySelectorAll(headings)].find((h) => follows(h) && shown(h))
-            : [...target.querySelectorAll(headings)].find(shown)
-        const el = heading ?? target
-        if (!shown(el)) return 'leads to what cannot be seen on this screen'
-        // Of what has no heading, where its first words stand.
-        const words = heading
-          ? null
-          : document
-              .createTreeWalker(el, NodeFilter.SHOW_TEXT, (n) =>
-                n.nodeValue.trim() && shown(n.parentElement) ? NodeFilter.FILTER_ACCEPT : NodeFilter.FILTER_SKIP,
-              )
-              .nextNode()
-        const range = document.createRange()
-        if (words) range.selectNodeContents(words)
-        const box = words ? range.getBoundingClientRect() : el.getBoundingClientRect()
-        const line = {
-          x: Math.min(Math.max(box.left + Math.min(box.width / 2, 30), 1), innerWidth - 2),
-          y: box.top + Math.min(box.height / 2, 20),
-        }
-        if (box.right < 1 || box.left > innerWidth - 1) return 'leads to what is out of view, sideways'
-        if (line.y < 0 || line.y > innerHeight) return `leaves its heading out of view, at ${Math.round(box.top)}`
-        const hit = document.elementFromPoint(line.x, line.y)
-        for (let e = hit; e && e !== document.body; e = e.parentElement) {
-          const { position } = getComputedStyle(e)
-          if (position === 'fixed' && !e.contains(el)) return `leaves its heading under “${e.id || e.className || e.localName}”`
-          if (position === 'sticky' && !e.contains(el) && e.getBoundingClientRect().height < innerHeight / 2)
-            return `leaves its heading under “${e.id || e.className || e.localName}”`
-        }
-        const top = target.getBoundingClientRect().top
-        let scroller = el.parentElement
-        while (scroller && !(scroller.scrollHeight > scroller.clientHeight + 2 && /auto|scroll/.test(getComputedStyle(scroller).overflowY)))
-          scroller = scroller.parentElement
-        const s = scroller ?? document.scrollingElement
-        const atEnd = s.scrollTop >= s.scrollHeight - s.clientHeight - 2
-        // Further down than half the screen it is not what one pressed for, unless the page ends there.
-        if (Math.min(top, box.top) > innerHeight / 2 && !atEnd) return `stops short: it begins at ${Math.round(top)}`
-        if (top < -innerHeight / 2 && box.top < 0) return `goes too far: it begins at ${Math.round(top)}`
-        return ''
-      }
-      const lit = () => {
-        const marked = [...menu.querySelectorAll('a[aria-current]')].filter((a) => a.getAttribute('aria-current') !== 'false')
-        // One that marks its items by itself may say so by a class.
-        const named = /(^|[\s_-])(active|current|selected)([\s_-]|$)/
-        if (!marked.length)
-          marked.push(
-            ...[...menu.querySelectorAll('a[href]')].filter((a) => named.test(a.className) || named.test(a.closest('li')?.className ?? '')),
-          )
-        const same = (a) => decodeURI(a.hash) === decodeURI(link.hash)
-        if (!marked.length) return 'is not marked'
-        if (!marked.every(same)) return `has “${marked.map((a) => a.textContent.trim())}” marked`
-        const shown = [...menu.querySelectorAll('a[href]')].filter((a) => a.checkVisibility({ visibilityProperty: true }))
-        const others = shown.filter((a) => !marked.includes(a))
-        const looks = [
-          'color',
-          'fontWeight',
-          'fontSize',
-          'textDecorationLine',
-          'textDecorationThickness',
-          'backgroundColor',
-          'backgroundImage',
-          'borderBottomWidth',
-          'borderBottomColor',
-          'borderBottomStyle',
-          'boxShadow',
-          'outlineStyle',
-          'opacity',
-        ]
-        const look = (el, pseudo) => looks.map((name) => getComputedStyle(el, pseudo)[name]).join()
-        const apart = (a, b) => {
-          for (let [x, y] = [a, b]; x && y && x !== menu && y !== menu && x !== y; [x, y] = [x.parentElement, y.parentElement])
-            if (look(x) !== look(y) || look(x, '::before') !== look(y, '::before') || look(x, '::after') !== look(y, '::after')) return true
-          return false
-        }
-        const current = marked.filter((a) => shown.includes(a))
-        if (!current.length) {
-          // In a closed list its parent has to say it; a menu that is closed as a whole has nobody to say it to.
-          if (!shown.length) return ''
-          const group = marked[0].closest('ul ul, ol ol, details')?.parentElement?.closest('li') ?? marked[0].closest('details')
-          const head = group?.querySelector('summary, span, a, button')
-          const sibling =
-            head &&
-            [...menu.querySelectorAll('summary, a, span, button')].find(
-              (e) => e !== head && e.localName === head.localName && shown.includes(e),
-            )
-          return head && (head.matches('[aria-current], [data-wb-within]') || (sibling && apart(head, sibling)))
-            ? ''
-            : 'is marked in a closed list, and nothing in view says so'
-        }
-        return !others.length || current.some((a) => others.every((b) => apart(a, b))) ? '' : 'is marked, and looks as the others do'
-      }
-      return { landed: landed(), lit: lit() }
-    },
-    [m, n, id],
-  )
 }
