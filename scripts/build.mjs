@@ -2,7 +2,7 @@
 import { transformFile } from '@swc/core'
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join, relative } from 'node:path'
-import { fileURLToPath } from 'node:url'
+import { fileURLToPath, pathToFileURL } from 'node:url'
 import { build as viteBuild } from 'vite'
 
 const root = join(dirname(fileURLToPath(import.meta.url)), '..')
@@ -14,8 +14,8 @@ const targets = {
   core: { dir: 'packages/core', from: ['packages/core/src'], make: transpile },
   runtime: {
     dir: 'packages/runtime',
-    from: ['packages/runtime/src', 'packages/core/src/highlight', 'packages/core/src/contract'],
-    make: bundleAndTranspile,
+    from: ['packages/runtime/src', 'packages/runtime/variants.mjs', 'packages/core/src/highlight', 'packages/core/src/contract'],
+    make: scriptVariants,
   },
   agent: {
     dir: 'packages/agent',
@@ -88,6 +88,15 @@ async function bundle(dir, config = 'vite.config.js') {
   process.chdir(dir)
   await viteBuild({ root: dir, configFile: join(dir, config), logLevel: 'warn' })
   process.chdir(before)
+}
+
+/** The script of handed-over pages: in every form that a page may carry. */
+async function scriptVariants(dir) {
+  mkdirSync(join(dir, 'dist'), { recursive: true })
+  const { buildVariants } = await import(pathToFileURL(join(dir, 'variants.mjs')).href)
+  await buildVariants(join(dir, 'dist'))
+  const { code } = await compile(join(dir, 'src/text.ts'))
+  writeFileSync(join(dir, 'dist/text.js'), code)
 }
 
 async function bundleAndTranspile(dir) {

@@ -28,7 +28,7 @@ import {
   type Tried,
   type TryVerdict,
 } from '@waybell/core'
-import { runtimeText } from '@waybell/runtime'
+import { scriptIn } from '@waybell/runtime'
 import { createHash } from 'node:crypto'
 import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
 import { basename, dirname, join, resolve, sep } from 'node:path'
@@ -43,6 +43,8 @@ export interface BuildOptions {
   browser: string | undefined
   /** Whether the links of what was built are tried. */
   tries: boolean
+  /** Whether the script is written small, and not to be read. */
+  small: boolean
   say: (line: string) => void
 }
 
@@ -92,7 +94,7 @@ const isOfBrowser = (error: unknown): boolean => error instanceof Error && /brow
 
 type PageOptions = Omit<BuildOptions, 'pageFiles' | 'browser'> & { pageFile: string }
 
-async function buildIn(browser: Browser | null, { pageFile, out, tries, say }: PageOptions): Promise<BuildReport> {
+async function buildIn(browser: Browser | null, { pageFile, out, tries, small, say }: PageOptions): Promise<BuildReport> {
   const bytes = new Uint8Array(readFileSync(pageFile))
   const file = basename(pageFile)
   const { parsed, reading, surveys, source, found, missing } = await measured(browser, pageFile, bytes)
@@ -107,7 +109,14 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, say }: P
     screens: defaultScreens,
     pages: [page],
   }
-  const edits = pageEdits({ page, pages: site.pages, reading, screens: site.screens, surveys, runtime: runtimeText })
+  const edits = pageEdits({
+    page,
+    pages: site.pages,
+    reading,
+    screens: site.screens,
+    surveys,
+    runtime: scriptIn(small ? 'small' : 'plain'),
+  })
   const handover = writePage(bytes, parsed, edits)
   mkdirSync(out, { recursive: true })
   for (const asset of found) {

@@ -5,7 +5,7 @@ import { existsSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import { check } from './check.ts'
 
-const usage = `usage: waybell build PAGE.html… --out DIR [--browser PATH] [--no-try] [--format json|text]
+const usage = `usage: waybell build PAGE.html… --out DIR [--browser PATH] [--no-try] [--small] [--format json|text]
        waybell check PAGE.html [--format json|text]`
 
 const DEFAULT_BROWSER = '/usr/bin/chromium'
@@ -18,6 +18,7 @@ async function main(): Promise<number> {
       browser: { type: 'string' },
       format: { type: 'string', default: 'text' },
       'no-try': { type: 'boolean', default: false },
+      small: { type: 'boolean', default: false },
       help: { type: 'boolean', short: 'h' },
     },
   })
@@ -46,7 +47,14 @@ async function main(): Promise<number> {
   // What drives the browser takes most of a second to load; checking does without.
   const { build } = await import('./build.ts')
   const pageFiles = [page, ...rest]
-  const reports = await build({ pageFiles, out: values.out!, browser, tries: !values['no-try'], say: (line) => console.error(line) })
+  const reports = await build({
+    pageFiles,
+    out: values.out!,
+    browser,
+    tries: !values['no-try'],
+    small: values.small,
+    say: (line) => console.error(line),
+  })
   // One page is one object, as before there could be several.
   if (values.format === 'json') process.stdout.write(JSON.stringify(rest.length ? reports : reports[0], null, 2) + '\n')
   return reports.some((report) => report.links?.some((link) => link.fault)) ? 1 : 0

@@ -1,26 +1,39 @@
-/** What the script reads of the page: which section a link means, and how far the header reaches down. */
-import {
-  ANCHOR,
-  coversTop,
-  decodeFragment,
-  fragmentOf,
-  HEADER,
-  indicated,
-  isFixed,
-  MADE_MENU,
-  PIECE,
-  type Settings,
-} from '@waybell/core/contract'
+/** What the script reads of the page: where it stands, and which section a link means. */
+import { fragmentOf, indicated, isFixed, PIECE, type Settings } from '@waybell/core/contract'
 
 export const root = document.documentElement
 export const all = <T extends Element = HTMLElement>(selector: string, from: ParentNode = document): T[] => [
   ...from.querySelectorAll<T>(selector),
 ]
-export const maxScroll = (): number => {
-  // In quirks mode it is the body that scrolls.
-  const box = document.scrollingElement ?? root
-  return box.scrollHeight - box.clientHeight
+
+export const linksIn = (menu: HTMLElement): HTMLAnchorElement[] => all('a[href]', menu)
+
+/** What scrolls: in quirks mode it is the body. */
+const box = (): Element => document.scrollingElement ?? root
+/** Scroll positions in px. */
+export const position = (): number => box().scrollTop
+export const maxScroll = (): number => box().scrollHeight - box().clientHeight
+export const jumpTo = (top: number): void => box().scrollTo({ top, behavior: 'instant' })
+
+/** True while an element is on its way into its place, by a transform of its own or of what it stands in. */
+const isMoving = (el: HTMLElement): boolean =>
+  !!document.getAnimations?.().some((animation) => {
+    const effect = animation.effect as KeyframeEffect
+    return (
+      animation.playState === 'running' && effect.target?.contains(el) && /trans(form|late)/.test(JSON.stringify(effect.getKeyframes()))
+    )
+  })
+
+/** Where an element begins on the page, in px from its top; while it rises or slides into its place, where that is. */
+export function topOf(el: HTMLElement): number {
+  if (!isMoving(el)) return el.getBoundingClientRect().top + position()
+  let top = -el.clientTop
+  for (let e: HTMLElement | null = el; e; e = e.offsetParent as HTMLElement | null) top += e.offsetTop + e.clientTop
+  return top
 }
+
+/** A computed length in px; `auto` is none, and a percentage is of what scrolls. */
+export const lengthOf = (text: string): number => (parseFloat(text) || 0) * (/%$/.test(text) ? box().clientHeight / 100 : 1)
 
 /** Of what a page may hold under this name, ours says which sections there are. */
 export function settings(): Settings {
@@ -47,15 +60,6 @@ const bare = (url: string) => url.split('#')[0]
 export const isHere = (link: HTMLAnchorElement): boolean =>
   link.getAttribute('href')!.trim()[0] === '#' || (link.hash !== '' && bare(link.href) === bare(location.href))
 
-/** Sends a visitor who comes by a former ID on to the one that the section has now. @returns true where it did; `hashchange` follows */
-export function renewHash(s: Settings): boolean {
-  const id = decodeFragment(fragmentOf(location.hash))
-  const renewed = s.former.find(([was]) => was === id)
-  // Adds nothing to the history, and Tab goes on from the section itself.
-  if (renewed) location.replace('#' + renewed[1].replace(/%/g, '%25'))
-  return !!renewed
-}
-
 /** Stands for the page's top where no section begins there. */
 export const TOP = ''
 
@@ -70,49 +74,4 @@ export function sectionOf(hash: string, s: Settings): string | undefined {
     if (!s.sections.length || !s.sections.every(holds)) return undefined
   }
   return to.kind === 'none' ? undefined : (s.toTop[0] ?? TOP)
-}
-
-/** A point stands in the head: Tab is to go on from the element that it stands before. Nothing keeps the focus. */
-export function tabFrom(id: string, s: Settings): void {
-  const point = s.points.find(([own]) => own === id)
-  const el = point && document.querySelector<HTMLElement>(`[${ANCHOR}="${point[1]}"]`)
-  if (!el || el.contains(document.activeElement)) return
-  const own = el.getAttribute('tabindex')
-  if (own === null) el.tabIndex = -1
-  el.focus({ preventScroll: true })
-  el.blur()
-  if (own === null) el.removeAttribute('tabindex')
-}
-
-/** The page's own header, where it stays over the viewport's top. */
-const stays = (el: HTMLElement): boolean => {
-  const style = getComputedStyle(el)
-  const { width, height } = el.getBoundingClientRect()
-  return (
-    /fixed|sticky/.test(style.position) &&
-    coversTop({ inset: parseFloat(style.top), width, height }, { width: innerWidth, height: innerHeight })
-  )
-}
-const headers = () => all(`[${HEADER}]`)
-
-/** How far down the page's own header reaches when it stays in view, in its present state, in px; null where the page has none that is known. */
-export function headerReach(): number | null {
-  let reach: number | null = null
-  for (const el of headers())
-    reach = Math.max(reach ?? 0, stays(el) ? parseFloat(getComputedStyle(el).top) + el.getBoundingClientRect().height : 0)
-  return reach
-}
-
-/** On its way from one state to another: how far it reaches now says nothing of where it will. */
-export const headerMoves = (): boolean =>
-  headers().some((el) => el.getAnimations?.({ subtree: true }).some(({ playState }) => playState === 'running'))
-
-/** The lower edge of what covers the viewport's top at this moment, in px. */
-export const coveredNow = (): number => Math.max(0, ...[...headers(), ...all(MADE_MENU)].map((el) => (stays(el) ? edgeOf(el) : 0)))
-
-/** A sticky one that its place still holds lower covers nothing there: it stands before what it will cover. */
-function edgeOf(el: HTMLElement): number {
-  const { bottom, height } = el.getBoundingClientRect()
-  const { position, top } = getComputedStyle(el)
-  return position === 'sticky' ? Math.min(bottom, parseFloat(top) + height) : bottom
 }

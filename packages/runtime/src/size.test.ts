@@ -1,8 +1,29 @@
+import { readdirSync, readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
-import { runtimeText } from './text.ts'
+import { scriptIn, scripts } from './text.ts'
 
-it('stays under 4 kB, packed', () => expect(gzipSync(runtimeText).length).toBeLessThanOrEqual(4096))
-it('is plain ASCII that can stand in any page', () => {
-  expect(runtimeText).toMatch(/^[\x20-\x7e\n]+$/)
-  expect(runtimeText).not.toMatch(/<\/script|<!--/i)
+const all = [...Object.entries(scripts('small')), ...Object.entries(scripts('plain'))]
+
+it('stays small: what a page with a header carries, and with every part there is', () => {
+  expect(gzipSync(scriptIn('small')(['header'])).length).toBeLessThanOrEqual(4096)
+  expect(gzipSync(scriptIn('small')(['classes', 'former', 'header', 'points'])).length).toBeLessThanOrEqual(4608)
+})
+
+it.each(all)('is plain ASCII that can stand in any page: %s', (_, text) => {
+  expect(text).toMatch(/^[\x20-\x7e\n]+$/)
+  expect(text).not.toMatch(/<\/script|<!--/i)
+  expect(() => new Function(text)).not.toThrow()
+})
+
+it('has in place of each part something of the same names', () => {
+  const names = (path: string) =>
+    [...readFileSync(new URL(`./parts/${path}`, import.meta.url), 'utf8').matchAll(/^export (?:const|let|function) (\w+)/gm)]
+      .map((m) => m[1])
+      .sort()
+  for (const file of readdirSync(new URL('./parts/none', import.meta.url)))
+    expect([file, names(`none/${file}`)]).toEqual([file, names(file)])
+})
+
+it('can be read: what each thing is for stands before it', () => {
+  expect(scriptIn('plain')(['header']).match(/\/\*\*/g)!.length).toBeGreaterThan(40)
 })

@@ -1,7 +1,7 @@
 /** The handed-over page: as bytes, as a list of its edits, and in a ZIP with its assets. */
 import { Injectable } from '@nestjs/common'
 import { pageEdits, textOfBytes, writePage, type Handover, type SitePage } from '@waybell/core'
-import { runtimeText } from '@waybell/runtime'
+import { scriptIn } from '@waybell/runtime'
 import { ZipFile } from 'yazl'
 import { Store } from '../db/store.ts'
 import { FileRow } from '../db/entities.ts'
@@ -34,7 +34,7 @@ export class HandoverService {
     // A page that nobody set up goes as it came.
     const edits = !page.sections.length
       ? []
-      : pageEdits({ page, pages: document.pages, reading, screens: document.screens, surveys, runtime: runtimeText })
+      : pageEdits({ page, pages: document.pages, reading, screens: document.screens, surveys, runtime: scriptIn('plain') })
     return { page, handover: writePage(bytes, parsed, edits), encoding: parsed.decoded.encoding, measured: present }
   }
 

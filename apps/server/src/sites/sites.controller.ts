@@ -18,7 +18,7 @@ import {
 } from '@nestjs/common'
 import { FilesInterceptor } from '@nestjs/platform-express'
 import { MAX_PAGE_BYTES } from '@waybell/core'
-import { runtimeText } from '@waybell/runtime'
+import { scripts } from '@waybell/runtime'
 import type { Request, Response } from 'express'
 import { CONFIG, dataSize, type Config } from '../common/config.ts'
 import { JoiPipe } from '../common/joi.ts'
@@ -57,8 +57,8 @@ export class SitesController {
   ) {}
 
   @Get('runtime')
-  runtime(@Res() response: Response) {
-    response.type('text/plain').send(runtimeText)
+  runtime() {
+    return scripts('plain')
   }
 
   @Get('storage')

@@ -36,7 +36,7 @@ const content: Record<PieceRole, (el: Piecelike) => boolean> = {
 /** The role of a piece that a handover wrote; null for an element of the page's own. */
 export function roleOf(el: Piecelike): PieceRole | null {
   const role = el.attributes.get(PIECE)
-  if (role === undefined || !Object.hasOwn(pieceTags, role)) return null
+  if (role === undefined || !Object.keys(pieceTags).includes(role)) return null
   const { tag, attributes } = pieceTags[role as PieceRole]
   const names = [...Object.keys(attributes), ...(role === 'anchor' ? ['id'] : [])]
   // A menu's name may be put into the page's language.

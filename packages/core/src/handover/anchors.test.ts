@@ -16,7 +16,7 @@ function written(source: string, change: (page: SitePage) => SitePage, others: S
     reading,
     screens: defaultScreens,
     surveys: {},
-    runtime: '/* data-wb --wb-header */',
+    runtime: () => '/* data-wb --wb-header */',
   })
   return { text: new TextDecoder().decode(writePage(bytes(source), parsed, edits).bytes), page }
 }
@@ -106,7 +106,7 @@ it('takes every address of the same target along, on the page itself and from an
     const parsed = parsePage(bytes(text))
     const reading = readParsed(parsed, text.length, 'sub/more.html')
     const page: SitePage = { key: 'p1', file: 'sub/more.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
-    const edits = pageEdits({ page, pages: [page, index], reading, screens: defaultScreens, surveys: {}, runtime: '' })
+    const edits = pageEdits({ page, pages: [page, index], reading, screens: defaultScreens, surveys: {}, runtime: () => '' })
     return new TextDecoder().decode(writePage(bytes(text), parsed, edits).bytes)
   }
   const links = ['/#work', '../#work', '../index.html#work', '/index.html#work', '..#work']
@@ -117,7 +117,7 @@ it('takes every address of the same target along, on the page itself and from an
 it('says of every edit what it is for', () => {
   const reading = readPage(bytes(source))
   const page = renamed('projects')({ key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
-  const plan = handoverPlan({ page, pages: [page], reading, screens: defaultScreens, surveys: {}, runtime: '' })
+  const plan = handoverPlan({ page, pages: [page], reading, screens: defaultScreens, surveys: {}, runtime: () => '' })
   const said = plan.map((p) => p.why)
   expect(said).toContain('The ID of the section “Work”.')
   expect(said).toContain('Where the item “Work” leads.')

@@ -3,7 +3,7 @@
  * menu's order is; `outputs/` makes of it what is taken home.
  */
 export type { NewEntry, PageEdit, PlannedEdit } from './edit.ts'
-export type { HandoverInput } from './input.ts'
+export { SCRIPT_PARTS, type HandoverInput, type ScriptPart } from './input.ts'
 export { writePage, type Handover } from './outputs/page.ts'
 export { handoverPlan, layoutOf, pageEdits } from './plan.ts'
 export { idSelector, pageStyle } from './written/style.ts'

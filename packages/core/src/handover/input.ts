@@ -5,6 +5,10 @@ import type { Screen, SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
 import { anchorsOf, type Anchor } from './anchors.ts'
 
+/** What of the script a page carries only where it has use for it, in the order in which a built script names them. */
+export const SCRIPT_PARTS = ['classes', 'former', 'header', 'points'] as const
+export type ScriptPart = (typeof SCRIPT_PARTS)[number]
+
 export interface HandoverInput {
   page: SitePage
   /** All pages of the site. */
@@ -13,8 +17,8 @@ export interface HandoverInput {
   screens: readonly Screen[]
   /** By screen key; a screen that was not measured is estimated. */
   surveys: Readonly<Record<string, Survey>>
-  /** The built script. */
-  runtime: string
+  /** The built script with these parts and no others. */
+  runtime: (parts: readonly ScriptPart[]) => string
 }
 
 /** The same with what several of those that write ask of it. */

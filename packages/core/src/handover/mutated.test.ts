@@ -66,7 +66,14 @@ function setUp(bytes: Uint8Array) {
   stampPage(bytes, parsed, '<script></script>')
   const page: SitePage = { key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
   apply(aSite(), { type: 'page/add', page, index: 0 })
-  const edits = pageEdits({ page, pages: [page], reading, screens: defaultScreens, surveys: {}, runtime: '/* data-wb --wb-header */' })
+  const edits = pageEdits({
+    page,
+    pages: [page],
+    reading,
+    screens: defaultScreens,
+    surveys: {},
+    runtime: () => '/* data-wb --wb-header */',
+  })
   return { parsed, ids: page.sections.map((s) => s.id), ...writePage(bytes, parsed, edits) }
 }
 

@@ -22,7 +22,7 @@ function written(source: string, change: (items: Item[]) => Item[]): { text: str
     reading,
     screens: defaultScreens,
     surveys: {},
-    runtime: '/* data-wb --wb-header */',
+    runtime: () => '/* data-wb --wb-header */',
   })
   const { bytes, splices } = writePage(utf8(source), parsed, edits)
   return { text: new TextDecoder().decode(bytes), isUndone: new TextDecoder().decode(undoSplices(bytes, splices)) === source }

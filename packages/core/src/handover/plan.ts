@@ -38,6 +38,6 @@ export const pageEdits = (input: HandoverInput): PageEdit[] => handoverPlan(inpu
 
 /** What of the work bears on where things stand on the page; what was measured under the same is measured for good. */
 export const layoutOf = (input: Omit<HandoverInput, 'surveys' | 'runtime'>): string =>
-  handoverPlan({ ...input, surveys: {}, runtime: '' })
+  handoverPlan({ ...input, surveys: {}, runtime: () => '' })
     .flatMap((p) => p.layout ?? [])
     .join('\n')

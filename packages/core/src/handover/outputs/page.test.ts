@@ -21,7 +21,14 @@ function build(
   const parsed = parsePage(bytes)
   const reading = readParsed(parsed, bytes.length, 'index.html')
   const page = change({ key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
-  const edits = pageEdits({ page, pages: [page], reading, screens: defaultScreens, surveys: {}, runtime: '/* data-wb --wb-header */' })
+  const edits = pageEdits({
+    page,
+    pages: [page],
+    reading,
+    screens: defaultScreens,
+    surveys: {},
+    runtime: () => '/* data-wb --wb-header */',
+  })
   return { parsed, reading, page, handover: writePage(bytes, parsed, edits) }
 }
 

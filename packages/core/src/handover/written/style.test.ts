@@ -17,7 +17,7 @@ const header = aHeader({ at: reading.header, moved: 50 })
 
 function style(surveys: Record<string, Survey>, change: Partial<SitePage> = {}): string {
   const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(reading, Object.values(surveys), defaultRule), ...change }
-  return pageStyle({ page, pages: [page], reading, screens: defaultScreens, surveys, runtime: '' }, [])
+  return pageStyle({ page, pages: [page], reading, screens: defaultScreens, surveys, runtime: () => '' }, [])
 }
 
 describe('the style', () => {
@@ -74,7 +74,7 @@ it('tells the script what was not measured, so that it looks for itself', () => 
     reading,
     screens: defaultScreens,
     surveys: { laptop: survey('laptop', { header }) },
-    runtime: '',
+    runtime: () => '',
   }).find((e) => e.kind === 'piece' && e.role === 'settings') as { text: string }
   expect(JSON.parse(settings.text).shrink).toEqual([
     [835, null],
@@ -96,7 +96,7 @@ it('gives a shortened label of a made menu the whole title as its tooltip', () =
     ),
   )
   const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(long, [], defaultRule) }
-  const menu = pageEdits({ page, pages: [page], reading: long, screens: defaultScreens, surveys: {}, runtime: '' }).find(
+  const menu = pageEdits({ page, pages: [page], reading: long, screens: defaultScreens, surveys: {}, runtime: () => '' }).find(
     (e) => e.kind === 'piece' && e.role === 'menu',
   ) as { text: string }
   expect(menu.text.match(/title="[^"]*"/g)).toEqual(['title="Everything that your workshop needs to know"'])
@@ -111,6 +111,6 @@ it('reaches a target by its name, where it has no ID', () => {
   const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(old, [], defaultRule) }
   page.sections[0]!.toTop = true
   expect(page.sections.map((s) => s.id)).toEqual(['one', 'two'])
-  const css = pageStyle({ page, pages: [page], reading: old, screens: defaultScreens, surveys: {}, runtime: '' }, [])
+  const css = pageStyle({ page, pages: [page], reading: old, screens: defaultScreens, surveys: {}, runtime: () => '' }, [])
   expect(css).toContain(':root a[name="one"] { scroll-margin-top: 100vh; }')
 })

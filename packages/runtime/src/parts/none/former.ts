@@ -1,0 +1,2 @@
+/** The page has no former IDs. */
+export const renewHash = (): boolean => false

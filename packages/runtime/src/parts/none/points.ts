@@ -1,0 +1,2 @@
+/** The page has no points. */
+export const tabFrom = (): void => undefined

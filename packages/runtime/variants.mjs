@@ -1,0 +1,52 @@
+/** Builds the script in every form that a page may carry: with the parts that it uses, in small and to be read. */
+import { minify } from '@swc/core'
+import { readdirSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { build } from 'vite'
+
+const at = (path) => new URL(path, import.meta.url).pathname
+
+/** One self-contained classic script; what it shares with the core comes from the core's source, so that no build order is needed. */
+async function bundle(without) {
+  const [{ output }] = await build({
+    configFile: false,
+    root: at('.'),
+    logLevel: 'warn',
+    resolve: {
+      alias: [
+        { find: '@waybell/core/rule', replacement: at('../core/src/highlight/rule.ts') },
+        { find: '@waybell/core/contract', replacement: at('../core/src/contract/index.ts') },
+        ...without.map((part) => ({ find: new RegExp(`^\\./parts/${part}\\.ts$`), replacement: at(`src/parts/none/${part}.ts`) })),
+      ],
+    },
+    build: {
+      write: false,
+      minify: false,
+      target: 'es2020',
+      lib: { entry: at('src/main.ts'), formats: ['iife'], name: 'wayBell', fileName: () => 'script.js' },
+    },
+  })
+  return output[0].code
+}
+
+/** In Latin letters alone, as it may stand in a page of any encoding. */
+const ascii = (text) => text.replace(/[^\x20-\x7e\n\t]/g, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, '0')}`)
+
+export async function buildVariants(out) {
+  const parts = readdirSync(at('src/parts/none'))
+    .map((file) => file.slice(0, -3))
+    .sort()
+  const variants = {}
+  for (let bits = 0; bits < 2 ** parts.length; bits++) {
+    const chosen = parts.filter((_, i) => bits & (1 << i))
+    const without = parts.filter((part) => !chosen.includes(part))
+    const plain = ascii(await bundle(without)).replace(/\t/g, '  ')
+    const { code } = await minify(plain, {
+      compress: { passes: 3, unsafe_arrows: true, ecma: 2020 },
+      mangle: true,
+      format: { ascii_only: true, ecma: 2020 },
+    })
+    variants[chosen.join(' ')] = { plain: plain.trim(), small: code.trim() }
+  }
+  writeFileSync(join(out, 'scripts.json'), JSON.stringify(variants))
+}
