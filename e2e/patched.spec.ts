@@ -94,6 +94,8 @@ async function difference(page: Page, address: string): Promise<string | null> {
     const [own, now] = [fresh, document].map((d) => {
       const copy = d.documentElement.cloneNode(true) as Element
       copy.normalize()
+      // The live page's script has every part, of which a handover carries those that the page has use for.
+      for (const script of copy.querySelectorAll('script[data-wb="script"]')) script.textContent = ''
       for (const el of [copy, ...copy.querySelectorAll('*')]) {
         const attributes = [...el.attributes].sort((x, y) => (x.name < y.name ? -1 : 1))
         for (const { name } of attributes) el.removeAttribute(name)

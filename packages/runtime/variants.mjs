@@ -16,7 +16,7 @@ async function bundle(without) {
       alias: [
         { find: '@waybell/core/rule', replacement: at('../core/src/highlight/rule.ts') },
         { find: '@waybell/core/contract', replacement: at('../core/src/contract/index.ts') },
-        ...without.map((part) => ({ find: new RegExp(`^\\./parts/${part}\\.ts$`), replacement: at(`src/parts/none/${part}.ts`) })),
+        ...without.map((part) => ({ find: new RegExp(`^\\./(parts/)?${part}\\.ts$`), replacement: at(`src/parts/none/${part}.ts`) })),
       ],
     },
     build: {

@@ -31,8 +31,9 @@ const policies = {
 /** In the page: `moves` are [when, where it was scrolled to, how far the target's top went in the viewport], in ms and px. */
 function watch() {
   document.currentScript.remove()
-  const seen = { moves: [], id: null, since: 0 }
+  const seen = { moves: [], id: null, since: 0, pressed: null }
   window.seen = seen
+  addEventListener('click', (event) => (seen.pressed = event.target.closest?.('a')?.getAttribute('href') ?? null), true)
   let [y, top, of] = [null, 0, null]
   const decode = (text) => {
     try {

@@ -8,7 +8,7 @@ import { elementAt } from './stamps.ts'
 
 type Of<K extends PageEdit['kind']> = Extract<PageEdit, { kind: K }>
 
-const attributes = new Map<string, { el: Element; name: string; before: string | null; value: string }>()
+const attributes = new Map<string, { el: Element; name: string; before: string | null; value: string | null }>()
 const labels = new Map<number, { node: Text; before: string; text: string }>()
 const lists = new Map<number, { nodes: Node[]; key: string }>()
 /** By role and ID. */
@@ -39,7 +39,8 @@ function patchAttributes(edits: Of<'attribute'>[]): void {
     const el = elementAt(at)
     if (!el) continue
     const set = attributes.get(key) ?? { el, name, before: el.getAttribute(name), value: '' }
-    if (el.getAttribute(name) !== value) el.setAttribute(name, value)
+    if (value === null) el.removeAttribute(name)
+    else if (el.getAttribute(name) !== value) el.setAttribute(name, value)
     attributes.set(key, { ...set, value })
   }
 }

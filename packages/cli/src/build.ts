@@ -109,12 +109,14 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, small, s
     screens: defaultScreens,
     pages: [page],
   }
+  const { findings, undeclared, named } = knownOf({ parsed, reading, missing, ...textsOf(found) })
   const edits = pageEdits({
     page,
     pages: site.pages,
     reading,
     screens: site.screens,
     surveys,
+    named: named.styles,
     runtime: scriptIn(small ? 'small' : 'plain'),
   })
   const handover = writePage(bytes, parsed, edits)
@@ -143,13 +145,13 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, small, s
   let links: BuildReport['links'] = null
   if (browser && tries) {
     // Menus that the page marks by itself carry nothing of ours; to be tried they are named.
-    const named = ownMenusOf(page, surveys).map(({ at, mark }): PageEdit => ({
+    const ownMenus = ownMenusOf(page, surveys).map(({ at, mark }): PageEdit => ({
       kind: 'attribute',
       at,
       name: MENU,
       value: mark.name ? markText(mark) : '',
     }))
-    const written = writePage(bytes, parsed, [...edits, ...named]).bytes
+    const written = writePage(bytes, parsed, [...edits, ...ownMenus]).bytes
     const again = parsePage(written)
     // With all that was written; its elements are named, so that what scripts build is told from them.
     const stamped = stampPage(written, { ...again, tree: { ...again.tree, written: [] } }, '')
@@ -163,7 +165,6 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, small, s
       tell(screen.name, verdicts, say)
     }
   }
-  const { findings, undeclared, named } = knownOf({ parsed, reading, missing, ...textsOf(found) })
   const open = openFindings({ site, page, reading, undeclared, named, surveys: asBuilt, tried }, findings)
   const idOf = new Map(page.sections.map((s) => [s.key, s.id]))
   return {

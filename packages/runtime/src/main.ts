@@ -8,15 +8,17 @@ import { bells, currentAt } from '@waybell/core/rule'
 import { fragmentOf, HEADER, type Settings } from '@waybell/core/contract'
 import { findOpenings, forget, hasOtherLinks, mark, readMenus } from './marks.ts'
 import { all, elementOf, hasPlace, isHere, jumpTo, lengthOf, maxScroll, position, root, sectionOf, settings, TOP, topOf } from './page.ts'
-import { renewHash } from './parts/former.ts'
+import { renewHash, tabFrom } from './parts/anchors.ts'
 import { cover, coveredNow, forgetHeader, headerMoves, settleHeader } from './parts/header.ts'
-import { tabFrom } from './parts/points.ts'
-import { next, type Event as WayEvent, type State } from './way.ts'
+import { watchMenus } from './parts/scripts.ts'
+import { table, type Event as WayEvent, type State } from './way.ts'
 
 let s: Settings
 let sorted: { index: number; bell: number }[] = []
 let ids: string[] = []
-let state: State = { is: 'rest' }
+let state: State = 'rest'
+/** What the link that was followed leads to: a section's ID or the top, and the link, null for an arrival by the address alone. */
+let goal: { id: string; link: Element | null } | null = null
 
 /** Where the page stood when it arrived: its position and length, and the goal's distance from the viewport's top. */
 let held = { at: 0, length: 0, gap: 0, since: 0 }
@@ -25,18 +27,21 @@ let aimed = 0
 /** The press that was followed, until the page's own script has had it. */
 let press: Event | null = null
 
+const isUnderWay = () => /^under/.test(state)
+const isHeld = () => /^held/.test(state)
+
 function tell(event: WayEvent): void {
-  const before = state
-  const [now, act] = next(state, event)
+  const wasUnderWay = isUnderWay()
+  const [now, act] = table[state][event] ?? [state]
   state = now
-  if (now.is === 'under way' && event.is === 'asked') setOut(now.goal.id)
-  if (act === 'aim') aim()
-  else if (act && now.is === 'held') {
-    const { id } = now.goal
+  if (now === 'rest') goal = null
+  if (goal) {
+    const { id } = goal
+    if (act === 'aim') aim()
     if (act === 'set') jumpTo(wanted(id))
     if (act === 'keep') keep(id)
-    hold(id)
-    if (before.is === 'under way') {
+    else if (isHeld() && act) hold(id)
+    if (wasUnderWay && isHeld()) {
       held.since = performance.now()
       tabFrom(id, s)
     }
@@ -65,18 +70,21 @@ function hold(id: string): void {
 }
 
 function keep(id: string): void {
-  const by = gapOf(id) - held.gap
+  const { gap } = held
+  const by = gapOf(id) - gap
   if (id !== TOP && Math.abs(by) >= 1) jumpTo(position() + by)
+  hold(id)
+  // What is less than a px adds up; what the page's end keeps from its place does not.
+  if (Math.abs(held.gap - gap) < 1) held.gap = gap
 }
 
 /** Two frames later: by then the browser has begun, and the page's own script has had the press, which is then its own. */
 function aim(): void {
-  if (state.is !== 'under way') return
-  const { goal } = state
+  const to = goal
   const go = () => {
-    if (state.is !== 'under way' || state.goal !== goal || press?.defaultPrevented) return
-    if (goal.id === TOP) scrollTo({ top: 0 })
-    else elementOf(goal.id)?.scrollIntoView()
+    if (!to || goal !== to || !isUnderWay() || press?.defaultPrevented) return
+    if (to.id === TOP) scrollTo({ top: 0 })
+    else elementOf(to.id)?.scrollIntoView()
   }
   requestAnimationFrame(() => requestAnimationFrame(go))
 }
@@ -97,13 +105,13 @@ function watch(id: string): void {
     return
   }
   watched.frames++
-  if (watched.frames < 3) return
+  if (watched.frames < 2) return
   const still = performance.now() - watched.since
   // By its own offsets a page, or its script, has it stop where it means.
   const isThere = s.ownTravel || Math.abs(wanted(id) - y) <= 1
   // A busy page may not have begun to move yet, and a script that took the press may take its time.
-  const [ms, frames] = watched.hasMoved ? [80, 4] : press?.defaultPrevented ? [1500, 12] : [300, 12]
-  if (isThere && !s.ownTravel ? still > 30 : still > ms && watched.frames > frames) tell({ is: 'still', isThere })
+  const [ms, frames] = watched.hasMoved ? [60, 2] : press?.defaultPrevented ? [1500, 12] : [300, 12]
+  if (isThere && !s.ownTravel ? still > 30 : still > ms && watched.frames >= frames) tell(isThere ? 'there' : 'elsewhere')
 }
 
 let ticking = false
@@ -111,14 +119,14 @@ let resizing = false
 const channel = new MessageChannel()
 channel.port1.onmessage = () => {
   ticking = false
-  if (state.is === 'under way') {
-    watch(state.goal.id)
-    if (state.is === 'under way') lookLater()
-  } else if (state.is === 'held' && !resizing && Math.abs(position() - held.at) > 1) {
+  if (goal && isUnderWay()) {
+    watch(goal.id)
+    if (isUnderWay()) lookLater()
+  } else if (goal && !resizing && Math.abs(position() - held.at) > 1) {
     // Browsers keep what is seen in its place when the layout shifts.
-    const isKept = Math.abs(gapOf(state.goal.id) - held.gap) <= 1
-    const isShift = !state.touched && Math.abs(position() - held.at) <= Math.abs(maxScroll() - held.length) + 1
-    return tell({ is: isKept || isShift ? 'shift' : 'scroll' })
+    const isKept = Math.abs(gapOf(goal.id) - held.gap) <= 1
+    const isShift = state === 'held' && Math.abs(position() - held.at) <= Math.abs(maxScroll() - held.length) + 1
+    return tell(isKept || isShift ? 'shift' : 'scroll')
   }
   draw()
 }
@@ -130,10 +138,7 @@ function lookLater(): void {
 }
 
 function draw(): void {
-  const goal = state.is === 'rest' ? null : state.goal
-  const changed = mark(goal ? goal.id : (ids[currentAt(sorted, position())] ?? TOP), goal?.link ?? null)
-  // What was done here is nothing that the page did.
-  if (changed) watcher.takeRecords()
+  mark(goal ? goal.id : (ids[currentAt(sorted, position())] ?? TOP), goal?.link ?? null)
 }
 
 /** The layout changed: where sections are, and so where each becomes current. Runs before the frame of the change is drawn. */
@@ -152,7 +157,7 @@ function measure(): void {
   )
   findOpenings(sorted.map(({ index }) => ids[index]!))
   // A scroll that is still to be looked at may be the visitor's.
-  if (state.is === 'held' && !ticking) tell({ is: 'shift' })
+  if (isHeld() && !ticking) tell('shift')
   else draw()
 }
 
@@ -160,10 +165,11 @@ function settle(): void {
   if (!settleHeader(s)) settleLater(600)
   resizing = false
   measure()
-  if (state.is === 'held') tell({ is: 'settled', isYoung: performance.now() - held.since < 500 })
-  else if (state.is === 'under way' && Math.abs(landing(state.goal.id) - aimed) >= 1) {
-    aimed = landing(state.goal.id)
-    tell({ is: 'settled', isYoung: true })
+  if (!goal) return
+  const { id } = goal
+  if (isHeld() ? performance.now() - held.since < 500 : Math.abs(landing(id) - aimed) >= 1) {
+    aimed = landing(id)
+    tell('settled')
   }
 }
 let settling: ReturnType<typeof setTimeout>
@@ -176,31 +182,18 @@ const observer = new ResizeObserver(() => {
   settleLater()
   measure()
 })
-/**
- * A script of the page that marks items too has them marked as they are to be: never two at once; links that it adds are taken in. Once in a frame at most, so that two who
- * answer each other keep nobody waiting.
- */
-let watching = false
-const watcher = new MutationObserver(() => {
-  if (watching) return
-  watching = true
-  requestAnimationFrame(() => {
-    watching = false
-    if (hasOtherLinks()) return read()
-    forget()
-    draw()
-  })
-})
-
 function read(): void {
   s = settings()
-  watcher.disconnect()
   observer.disconnect()
   const menus = readMenus(s)
   forgetHeader()
   for (const el of [root, document.body, ...all(`[${HEADER}]`), ...menus, ...s.sections.map(elementOf)])
     if (el) observer.observe(el, { box: 'border-box' })
-  for (const menu of menus) watcher.observe(menu, { subtree: true, childList: true, attributeFilter: ['class', 'aria-current'] })
+  watchMenus(menus, () => {
+    if (hasOtherLinks()) return read()
+    forget()
+    draw()
+  })
   settle()
 }
 
@@ -218,17 +211,19 @@ const { navigation } = window as { navigation?: Navigation }
 function onHash(): void {
   const isAsked = location.hash === asked
   asked = null
-  if (!isAsked && (!navigation || traverses)) tell({ is: 'history' })
+  if (!isAsked && (!navigation || traverses)) tell('history')
   else if (renewHash(s)) asked = location.hash
   // Of a press here it is known already.
-  else if (!isAsked || state.is === 'rest') follow(location.hash, null, null)
+  else if (!isAsked || !goal) follow(location.hash, null, null)
 }
 
 /** @param event the press that asks for it, null where the address alone does */
 function follow(hash: string, link: Element | null, event: Event | null): void {
   press = event
   const id = sectionOf(hash, s)
-  tell({ is: 'asked', goal: id === undefined ? null : { id, link } })
+  goal = id === undefined ? null : { id, link }
+  tell(goal ? 'asked' : 'asked for none')
+  if (id !== undefined) setOut(id)
 }
 
 function onClick(event: MouseEvent): void {
@@ -253,14 +248,14 @@ function start(): void {
   navigation?.addEventListener('navigate', ({ navigationType }) => (traverses = navigationType === 'traverse'))
   // Between entries of one hash, no change of it is told.
   addEventListener('popstate', () => {
-    if (navigation ? traverses : location.hash !== asked) tell({ is: 'history' })
+    if (navigation ? traverses : location.hash !== asked) tell('history')
   })
   addEventListener('resize', () => {
     resizing = true
     settleLater()
   })
   for (const type of ['wheel', 'touchmove', 'keydown', 'pointerdown'])
-    addEventListener(type, () => state.is !== 'rest' && tell({ is: 'hand' }), { passive: true, capture: true })
+    addEventListener(type, () => goal && tell('hand'), { passive: true, capture: true })
   for (const type of ['transitionend', 'transitioncancel', 'animationend']) addEventListener(type, () => settleLater())
   document.addEventListener('waybell', read)
   const [loading] = performance.getEntriesByType('navigation') as PerformanceNavigationTiming[]

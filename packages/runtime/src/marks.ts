@@ -1,7 +1,9 @@
 /** The current item of each menu, marked. Where the current section stays the same, a frame costs one comparison. */
-import { decodeFragment, fragmentOf, MENU, openersOf, WITHIN, type MarkClass, type Settings } from '@waybell/core/contract'
+import { decodeFragment, fragmentOf, MENU, type MarkClass, type Settings } from '@waybell/core/contract'
 import { all, isHere, linksIn, sectionOf, TOP } from './page.ts'
 import { classOf, markByClass } from './parts/classes.ts'
+import { markOpeners } from './parts/lists.ts'
+import { overlook } from './parts/scripts.ts'
 
 interface Item {
   link: HTMLAnchorElement
@@ -63,9 +65,8 @@ export function findOpenings(ids: readonly string[]): void {
   last = null
 }
 
-/** @returns whether anything was changed */
-export function mark(current: string, link: Element | null): boolean {
-  if (last?.id === current && last.link === link) return false
+export function mark(current: string, link: Element | null): void {
+  if (last?.id === current && last.link === link) return
   last = { id: current, link }
   for (const m of menus) {
     const { items, own, shown } = m
@@ -75,18 +76,14 @@ export function mark(current: string, link: Element | null): boolean {
     if (shown === chosen) continue
     m.shown = chosen
     if (own) markByClass(m.menu, own, chosen, shown, linksOf(m))
-    unmark(m, shown)
+    for (const other of shown === null ? linksOf(m) : shown ? [shown] : []) other.removeAttribute('aria-current')
     if (chosen) show(m.menu, chosen)
+    markOpeners(m.menu, chosen)
   }
-  return true
+  overlook()
 }
 
 const linksOf = ({ items }: Menu) => [...items.values()].flatMap((those) => those.map((l) => l.link))
-
-function unmark(m: Menu, shown: Menu['shown']): void {
-  for (const link of shown === null ? linksOf(m) : shown ? [shown] : []) link.removeAttribute('aria-current')
-  for (const el of all(`[${WITHIN}]`, m.menu)) el.removeAttribute(WITHIN)
-}
 
 function show(menu: HTMLElement, link: HTMLAnchorElement): void {
   if (menu.scrollWidth > menu.clientWidth) {
@@ -94,5 +91,4 @@ function show(menu: HTMLElement, link: HTMLAnchorElement): void {
     menu.scrollLeft += (inner.left + inner.right - outer.left - outer.right) / 2
   }
   link.setAttribute('aria-current', 'true')
-  for (const el of openersOf<Element>(link, menu)) el.setAttribute(WITHIN, '')
 }

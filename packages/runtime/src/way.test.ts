@@ -1,77 +1,50 @@
-/** Each row of the table in docs/script.md. */
+/** The machine's table, and that the one in docs/script.md tells it. */
 import { readFileSync } from 'node:fs'
-import { next, type Act, type Event, type Goal, type State } from './way.ts'
+import { table, type Event, type State } from './way.ts'
 
-const goal: Goal = { id: 'rooms', link: null }
-const other: Goal = { id: 'prices', link: null }
-const rest: State = { is: 'rest' }
-const underWay = (touched = false): State => ({ is: 'under way', goal, touched })
-const held = (touched = false): State => ({ is: 'held', goal, touched })
+const states = Object.keys(table) as State[]
+const events: Event[] = ['asked', 'asked for none', 'history', 'hand', 'there', 'elsewhere', 'settled', 'shift', 'scroll']
+const after = (state: State, event: Event) => table[state][event] ?? [state]
 
-type Row = [when: string, state: State, event: Event, then: State, act: Act]
-const rows: Row[] = [
-  ['a link is pressed', rest, { is: 'asked', goal }, underWay(), null],
-  ['an address asks', rest, { is: 'asked', goal }, underWay(), null],
-  ['another link is pressed', underWay(true), { is: 'asked', goal: other }, { ...underWay(), goal: other } as State, 'aim'],
-  ['a link is pressed after an arrival', held(true), { is: 'asked', goal }, underWay(), null],
-  ['what is asked for is no section', underWay(), { is: 'asked', goal: null }, rest, null],
-  ['the history moves', underWay(), { is: 'history' }, rest, null],
-  ['the history moves', held(), { is: 'history' }, rest, null],
-  ['the visitor takes a hand', underWay(), { is: 'hand' }, underWay(true), null],
-  ['the visitor takes a hand', held(), { is: 'hand' }, held(true), null],
-  ['the header settles', underWay(), { is: 'settled', isYoung: true }, underWay(), 'aim'],
-  ['the header settles', underWay(true), { is: 'settled', isYoung: true }, underWay(true), null],
-  ['still, and there', underWay(), { is: 'still', isThere: true }, held(), 'hold'],
-  ['still, and there', underWay(true), { is: 'still', isThere: true }, held(true), 'hold'],
-  ['still, and elsewhere', underWay(), { is: 'still', isThere: false }, held(), 'set'],
-  ['still, and elsewhere', underWay(true), { is: 'still', isThere: false }, rest, null],
-  ['the layout shifts', underWay(), { is: 'shift' }, underWay(), null],
-  ['the page scrolls', underWay(), { is: 'scroll' }, underWay(), null],
-  ['the layout shifts', held(), { is: 'shift' }, held(), 'keep'],
-  ['the layout shifts', held(true), { is: 'shift' }, held(true), 'hold'],
-  ['the page scrolls', held(), { is: 'scroll' }, rest, null],
-  ['the header settles', held(), { is: 'settled', isYoung: true }, held(), 'set'],
-  ['the header settles', held(), { is: 'settled', isYoung: false }, held(), null],
-  ['the header settles', held(true), { is: 'settled', isYoung: true }, held(true), null],
-  ['the visitor takes a hand', rest, { is: 'hand' }, rest, null],
-  ['still, and elsewhere', rest, { is: 'still', isThere: false }, rest, null],
-  ['the layout shifts', rest, { is: 'shift' }, rest, null],
-  ['the page scrolls', rest, { is: 'scroll' }, rest, null],
-  ['the header settles', rest, { is: 'settled', isYoung: true }, rest, null],
-]
-
-const said = (state: State) => `${state.is}${state.is !== 'rest' && state.touched ? ', touched' : ''}`
-
-it.each(rows.map((row) => [`${said(row[1])}: ${row[0]}`, row] as const))('%s', (_, [, state, event, then, act]) => {
-  expect(next(state, event)).toEqual([then, act])
+describe('from every state', () => {
+  it.each(states)('%s: a movement through the history, or a link to no section, leads to rest, and nothing is moved', (state) => {
+    expect(after(state, 'history')).toEqual(['rest'])
+    expect(after(state, 'asked for none')).toEqual(['rest'])
+  })
+  it.each(states)('%s: what is asked for is under way, touched by nobody', (state) => expect(after(state, 'asked')[0]).toBe('under way'))
 })
 
-it('has in its table what it does, and nothing else', () => {
+it.each(states.filter((s) => s.includes('touched')))('moves nothing once the visitor took a hand: %s', (state) => {
+  for (const event of events.filter((e) => e !== 'asked')) expect([undefined, 'hold']).toContain(after(state, event)[1])
+})
+
+it('moves nothing at rest, and stays there until something is asked for', () => {
+  for (const event of events.filter((e) => e !== 'asked')) expect(after('rest', event)).toEqual(['rest'])
+})
+
+it('ends with what was asked for: there, put right, or where the visitor went instead', () => {
+  expect(after('under way', 'there')).toEqual(['held', 'hold'])
+  expect(after('under way', 'elsewhere')).toEqual(['held', 'set'])
+  expect(after('under way, touched', 'there')).toEqual(['held, touched', 'hold'])
+  expect(after('under way, touched', 'elsewhere')).toEqual(['rest'])
+})
+
+it('stands in docs/script.md, row by row', () => {
   const text = readFileSync(new URL('../../../docs/script.md', import.meta.url), 'utf8')
-  const table = text
+  const rows = text
     .slice(text.indexOf('| state | event |'))
     .split('\n\n')[0]!
     .split('\n')
     .slice(2)
-    .filter(Boolean)
     .map((line) =>
       line
         .split('|')
         .slice(1, 5)
         .map((cell) => cell.trim()),
     )
-  for (const [, state, event, then, act] of rows) {
-    const row = table.find(
-      ([from, what]) => (from === 'any' || from!.split(' or ').includes(said(state))) && what!.split(' or ').includes(nameOf(event)),
-    )
-    expect([said(state), nameOf(event), row?.slice(2)]).toEqual([said(state), nameOf(event), [said(then), act ?? 'nothing']])
-  }
-  expect(table.length).toBeGreaterThan(0)
+  const told = rows.map(([state, event, then, act]) => [state, event, then, act === '' ? undefined : act])
+  const there = states.flatMap((state) =>
+    events.flatMap((event) => (table[state][event] ? [[state, event, table[state][event][0], table[state][event][1]]] : [])),
+  )
+  expect(told).toEqual(there)
 })
-
-function nameOf(event: Event): string {
-  if (event.is === 'asked') return event.goal ? 'asked' : 'asked for none'
-  if (event.is === 'still') return event.isThere ? 'still, there' : 'still, elsewhere'
-  if (event.is === 'settled') return event.isYoung ? 'settled' : 'settled late'
-  return event.is
-}

@@ -34,7 +34,15 @@ export class HandoverService {
     // A page that nobody set up goes as it came.
     const edits = !page.sections.length
       ? []
-      : pageEdits({ page, pages: document.pages, reading, screens: document.screens, surveys, runtime: scriptIn('plain') })
+      : pageEdits({
+          page,
+          pages: document.pages,
+          reading,
+          screens: document.screens,
+          surveys,
+          named: await this.sources.namedInStyles(site, page),
+          runtime: scriptIn('plain'),
+        })
     return { page, handover: writePage(bytes, parsed, edits), encoding: parsed.decoded.encoding, measured: present }
   }
 

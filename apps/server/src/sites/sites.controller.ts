@@ -17,8 +17,8 @@ import {
   BadRequestException,
 } from '@nestjs/common'
 import { FilesInterceptor } from '@nestjs/platform-express'
-import { MAX_PAGE_BYTES } from '@waybell/core'
-import { scripts } from '@waybell/runtime'
+import { MAX_PAGE_BYTES, SCRIPT_PARTS } from '@waybell/core'
+import { scriptIn } from '@waybell/runtime'
 import type { Request, Response } from 'express'
 import { CONFIG, dataSize, type Config } from '../common/config.ts'
 import { JoiPipe } from '../common/joi.ts'
@@ -56,9 +56,10 @@ export class SitesController {
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
+  /** For the live page, with every part there is: what the page uses of it changes with the work, and a script that runs is not taken back. */
   @Get('runtime')
-  runtime() {
-    return scripts('plain')
+  runtime(@Res() response: Response) {
+    response.type('text/plain').send(scriptIn('plain')(SCRIPT_PARTS))
   }
 
   @Get('storage')

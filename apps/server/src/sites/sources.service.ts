@@ -81,6 +81,11 @@ export class SourcesService {
     return true
   }
 
+  /** IDs that the page's own styles name. */
+  async namedInStyles(site: string, page: SitePage): Promise<string[]> {
+    return (await this.state(site, page)).named.styles
+  }
+
   async state(site: string, page: SitePage): Promise<PageState> {
     const { reading, parsed } = await this.source(page)
     const { missing, scripts, styles } = await this.files(site, page.file, reading)

@@ -1,7 +1,7 @@
 /** Works out what follows from a change, out of the way of those who type and scroll. It holds what is read of the page; what changes comes with each question. */
-import { openFindings, pageEdits, type Finding, type HandoverInput, type PageEdit, type Site, type Survey, type Tried } from '@waybell/core'
+import { openFindings, pageEdits, type Finding, type PageEdit, type Site, type Survey, type Tried } from '@waybell/core'
 import { expose } from 'comlink'
-import type { PageState, Scripts } from '../api.ts'
+import type { PageState } from '../api.ts'
 import { loadTablesFor } from './tables.ts'
 
 /** What was measured, by screen key. */
@@ -16,16 +16,16 @@ export interface Measured {
 interface Opened {
   state: PageState
   undeclared: ReadonlySet<string>
-  runtime: HandoverInput['runtime']
+  runtime: string
 }
 
 let opened: Opened | null = null
 let measured: Measured = { surveys: {}, counting: {}, tried: {} }
 
 const follower = {
-  async open(state: PageState, scripts: Scripts): Promise<void> {
+  async open(state: PageState, runtime: string): Promise<void> {
     await loadTablesFor(state.reading)
-    opened = { state, undeclared: new Set(state.undeclared), runtime: (parts) => scripts[parts.join(' ')]! }
+    opened = { state, undeclared: new Set(state.undeclared), runtime }
   },
   /** @param now null where it is the same as at the question before */
   follow(site: Site, pageKey: string, now: Measured | null): { edits: PageEdit[]; findings: Finding[] } {
@@ -38,7 +38,17 @@ const follower = {
     if (!page) throw new Error('the page is not in the site')
     return {
       // Until it is set up, the page is shown as it came.
-      edits: page.sections.length ? pageEdits({ page, pages: site.pages, reading, screens: site.screens, surveys: counting, runtime }) : [],
+      edits: page.sections.length
+        ? pageEdits({
+            page,
+            pages: site.pages,
+            reading,
+            screens: site.screens,
+            surveys: counting,
+            named: named.styles,
+            runtime: () => runtime,
+          })
+        : [],
       findings: openFindings({ site, page, reading, undeclared, named, surveys, tried }, state.findings),
     }
   },

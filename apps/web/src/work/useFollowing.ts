@@ -6,7 +6,7 @@ import { solveArrivals, type Arrival, type Finding, type PageEdit, type Site, ty
 import { wrap, type Remote } from 'comlink'
 import { startTransition, useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
-import type { PageState, Scripts } from '../api.ts'
+import type { PageState } from '../api.ts'
 import type { Follower, Measured } from './follower.worker.ts'
 import type { Session } from './session.ts'
 
@@ -15,7 +15,7 @@ interface Input extends Measured {
   site: Site
   page: SitePage
   state: PageState
-  runtime: Scripts
+  runtime: string
   /** Of the screen in view. */
   survey: Survey | null
   /** Told of new edits ahead of everything that is drawn of them. */
@@ -86,7 +86,7 @@ class Line {
 
   constructor(
     state: PageState,
-    runtime: Scripts,
+    runtime: string,
     private readonly answer: (followed: Followed) => void,
   ) {
     // One that cannot even be loaded answers no question.

@@ -5,7 +5,7 @@ import { RadioGroup } from 'radix-ui'
 import { startTransition, useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
 import { Link, Navigate, useParams } from 'react-router'
 import { toast } from 'sonner'
-import { api, type KeptSurvey, type PageState, type Scripts, type SiteState } from '../api.ts'
+import { api, type KeptSurvey, type PageState, type SiteState } from '../api.ts'
 import { FindingsDrawer } from '../findings/FindingsDrawer.tsx'
 import { BARELY } from '../live/frame.ts'
 import { LivePage } from '../live/LivePage.tsx'
@@ -142,7 +142,7 @@ interface OpenedProps {
   pageKey: string
   state: PageState
   kept: KeptSurvey[]
-  runtime: Scripts
+  runtime: string
 }
 
 function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps) {

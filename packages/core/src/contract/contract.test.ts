@@ -12,8 +12,8 @@ const settings = JSON.stringify({
   breathing: 24,
   bellOffset: 24,
   former: [
-    ['1', 'a'],
-    ['0', 'a'],
+    { was: '1', now: 'a' },
+    { was: '0', now: 'a' },
   ],
   points: [],
 })
@@ -39,11 +39,14 @@ describe('a piece of ours', () => {
 
 it('reads former IDs in their order, digits too, and as earlier handovers wrote them', () => {
   expect(readSettings(settings)!.former).toEqual([
-    ['1', 'a'],
-    ['0', 'a'],
+    { was: '1', now: 'a' },
+    { was: '0', now: 'a' },
   ])
   const earlier = { sections: ['a', 'p'], toTop: [], breathing: 0, bellOffset: 0, former: { was: 'a' }, points: { p: [2, -8] } }
-  expect(readSettings(JSON.stringify(earlier))).toMatchObject({ former: [['was', 'a']], points: [['p', 2, -8]] })
+  expect(readSettings(JSON.stringify(earlier))).toMatchObject({
+    former: [{ was: 'was', now: 'a' }],
+    points: [{ id: 'p', anchor: 2, below: -8 }],
+  })
 })
 
 it('asks for raw text before decoded text, and for the top last', () => {

@@ -62,5 +62,5 @@ export function openersOf<E extends Entry<E>>(link: E, menu: E): E[] {
 /** Rules of a style by its selector; a strong one counts as much as three IDs. */
 export const markRule = (style: MarkStyle, menu: string, current: string): string => {
   const force = style === 'strong' ? ':not(#_1):not(#_2):not(#_3)' : ''
-  return `${menu}${force} ${current} { ${MARK_STYLES[style]} }`
+  return `${menu}${force} ${current} {\n  ${MARK_STYLES[style].replace(/; /g, ';\n  ')}\n}`
 }

@@ -26,7 +26,8 @@ export interface Piecelike {
 }
 
 const content: Record<PieceRole, (el: Piecelike) => boolean> = {
-  style: ({ text }) => text.includes('--wb-header:'),
+  // Earlier ones did not say whose they are.
+  style: ({ text }) => text.includes('Way Bell') || text.includes('--wb-header:'),
   settings: ({ text }) => readSettings(text) !== null,
   script: ({ text }) => text.includes('data-wb') && text.includes('--wb-header'),
   anchor: () => true,

@@ -6,16 +6,19 @@ export interface Settings {
   /** IDs of those whose link goes to the top of the page. */
   toTop: string[]
   /** Each former ID with the ID that its section has now, in page order and the latest last. */
-  former: [was: string, now: string][]
-  /** Sections that are points: ID, the number in `data-wb-anchor` of the element that it stands before, and how far below its top. */
-  points: [id: string, anchor: number, shift: number][]
+  former: { was: string; now: string }[]
+  /**
+   * Sections that are points, and how far below their element's top. It is the element that has their ID; where that could not be, `anchor` is
+   * the number that it has in `data-wb-anchor`.
+   */
+  points: { id: string; below: number; anchor?: number }[]
   breathing: number
   bellOffset: number
   smooth: boolean
   /** The page's header is made to stay in view. */
   keep: boolean
-  /** Widest viewport of each screen with how much the page's header grows after moving (negative: shrinks), null where that was not measured; the last is for all wider. */
-  shrink: [width: number, change: number | null][]
+  /** How much the page's header grows once the page has moved (negative: shrinks), null where that was not measured; up to which width of the viewport, the last for all wider. */
+  headerGrows: { upToWidth?: number; by: number | null }[]
   /** The page's own offsets hold, and its own script marks the current item. */
   ownTravel?: true
   ownMarks?: true
@@ -26,17 +29,21 @@ export interface Settings {
 }
 
 /** What of the settings is taken over when the page is brought in again; the rest is measured. */
-export type WrittenSettings = Omit<Settings, 'shrink' | 'shifted' | 'bar'>
+export type WrittenSettings = Omit<Settings, 'headerGrows' | 'shifted' | 'bar'>
 
 type Stored = { [K in keyof Settings]?: unknown }
 
 const isIds = (x: unknown): x is string[] => Array.isArray(x) && x.every((i) => typeof i === 'string')
 const isLength = (x: unknown): x is number => typeof x === 'number' && Number.isFinite(x) && Math.abs(x) < 10000
 
-/** Earlier handovers wrote these two as objects, in which a browser puts names that are digits first. */
-const rows = (x: unknown): unknown[][] => {
-  if (Array.isArray(x)) return x.filter((row): row is unknown[] => Array.isArray(row))
-  return x !== null && typeof x === 'object' ? Object.entries(x).map(([name, value]) => [name, value].flat()) : []
+/** Earlier handovers wrote these two as rows without names, and before that as objects, in which a browser puts names that are digits first. */
+const named = (x: unknown, names: readonly string[]): Record<string, unknown>[] => {
+  const all = Array.isArray(x) ? x : x !== null && typeof x === 'object' ? Object.entries(x).map((row) => row.flat()) : []
+  return all.flatMap((row: unknown) => {
+    if (Array.isArray(row))
+      return row.length === names.length ? [Object.fromEntries(names.map((name, i) => [name, row[i] as unknown]))] : []
+    return row !== null && typeof row === 'object' ? [row as Record<string, unknown>] : []
+  })
 }
 
 /** Null for what no handover wrote, or what was changed by hand beyond use. */
@@ -52,9 +59,13 @@ export function readSettings(text: string): WrittenSettings | null {
   return {
     sections: s.sections,
     toTop: s.toTop,
-    former: rows(s.former).filter((row): row is [string, string] => row.length === 2 && isIds(row)),
-    points: rows(s.points).filter(
-      (row): row is [string, number, number] => row.length === 3 && typeof row[0] === 'string' && isLength(row[1]) && isLength(row[2]),
+    former: named(s.former, ['was', 'now']).flatMap(({ was, now }) =>
+      typeof was === 'string' && typeof now === 'string' ? [{ was, now }] : [],
+    ),
+    points: named(s.points, ['id', 'anchor', 'below']).flatMap(({ id, anchor, below }) =>
+      typeof id === 'string' && isLength(below) && (anchor === undefined || isLength(anchor))
+        ? [{ id, below, ...(anchor === undefined ? {} : { anchor }) }]
+        : [],
     ),
     breathing: s.breathing,
     bellOffset: s.bellOffset,

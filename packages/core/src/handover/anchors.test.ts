@@ -2,11 +2,17 @@ import { defaultRule } from '../naming/index.ts'
 import { parsePage, readPage, readParsed } from '../page/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
 import { defaultScreens, renameSection, apply, type Section, type Site, type SitePage } from '../site/index.ts'
+import { aPart, aSurvey } from '../survey/builder.ts'
+import type { Survey } from '../survey/index.ts'
 import { anchorsOf } from './anchors.ts'
 import { handoverPlan, layoutOf, pageEdits, writePage } from './index.ts'
 
 const bytes = (text: string) => new TextEncoder().encode(text)
-function written(source: string, change: (page: SitePage) => SitePage, others: SitePage[] = []): { text: string; page: SitePage } {
+function written(
+  source: string,
+  change: (page: SitePage) => SitePage,
+  { others = [], surveys = {}, named = [] }: { others?: SitePage[]; surveys?: Record<string, Survey>; named?: readonly string[] } = {},
+): { text: string; page: SitePage } {
   const parsed = parsePage(bytes(source))
   const reading = readParsed(parsed, source.length, 'index.html')
   const page = change({ key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
@@ -15,7 +21,8 @@ function written(source: string, change: (page: SitePage) => SitePage, others: S
     pages: [page, ...others],
     reading,
     screens: defaultScreens,
-    surveys: {},
+    surveys,
+    named,
     runtime: () => '/* data-wb --wb-header */',
   })
   return { text: new TextDecoder().decode(writePage(bytes(source), parsed, edits).bytes), page }
@@ -44,18 +51,71 @@ const withPoint = (shift: number) => (page: SitePage) => ({
 const source =
   '<nav><a href="#work">Work</a><a href="#team">Team</a></nav><section id="work"><h2>Work</h2><a href="#work">up</a></section><section id="team"><h2>Team</h2></section>\n'
 
-it('puts a former ID in the head, over the section that had it, and takes its links along', () => {
+/** As one line, without comments. */
+const flat = (text: string) => text.replace(/\/\*.*?\*\//gs, '').replace(/\s+/g, ' ')
+
+it('gives a former ID to the section’s heading, and takes its links along', () => {
   const { text } = written(source, renamed('projects'))
-  expect(text).toContain('<section data-wb-anchor="1" id="projects">')
+  expect(text).toContain('<section id="projects"><h2 id="work">Work</h2>')
   expect(text.match(/href="#projects"/g)).toHaveLength(2)
-  expect(text).toContain('<meta data-wb="anchor" name="way-bell" content="anchor" id="work">')
-  expect(text).toContain('#work { position-anchor: --wb-1 !important; top: anchor(top) !important;')
+  expect(flat(text)).toContain(':root #work { scroll-margin-top: 100vh; }')
+  expect(text).not.toContain('anchor')
 })
 
-it('puts a point before an element, shifted', () => {
+it('has a former ID arrive where the section begins, on each screen by how far its heading is below that', () => {
+  const measured = (text: string) => {
+    const { at } = readPage(bytes(text)).candidates.find((c) => c.id === 'team')!
+    const partOn = (i: number) => aPart({ at, top: 900, bottom: 1400, heading: { top: 940 + 10 * i, bottom: 990 } })
+    return Object.fromEntries(defaultScreens.map(({ key }, i) => [key, aSurvey({ screen: key, maxScroll: 3000, parts: [partOn(i)] })]))
+  }
+  const change = (page: SitePage) => ({ ...page, sections: page.sections.map((s, i) => (i ? { ...s, former: ['crew', 'folk'] } : s)) })
+  const { text } = written(source, change, { surveys: measured(source) })
+  expect(text).toContain('<section data-wb-anchor="1" id="team"><h2 id="crew">Team</h2>')
+  expect(flat(text)).toMatch(
+    /:root #crew \{ scroll-margin-top: 40px; \} @media \(max-width: 835px\) \{ :root #crew \{ scroll-margin-top: 50px; \} \}/,
+  )
+  // A second one finds the heading taken, and stands in the head.
+  expect(text).toContain('content="anchor" id="folk">')
+  expect(written(text, (p) => p, { surveys: measured(text) }).text).toBe(text)
+})
+
+it('puts a former ID in the head where a style names it, or where the heading has an ID or was not measured', () => {
+  const change = (page: SitePage) => ({ ...page, sections: page.sections.map((s) => ({ ...s, former: [`${s.id}-was`] })) })
+  for (const [text, named] of [
+    [source, ['work-was']],
+    [source.replace('<h2>Work', '<h2 id="w">Work'), []],
+  ] as const) {
+    const out = written(text, change, { named }).text
+    expect(out).toContain('<meta data-wb="anchor" name="way-bell" content="anchor" id="work-was">')
+    expect(flat(out)).toContain('#work-was { position-anchor: --wb-1 !important; top: anchor(top) !important;')
+    expect(out).toContain('content="anchor" id="team-was">')
+  }
+})
+
+it('makes a point the ID of its element, shifted, where that has none', () => {
+  const plain = source.replace('<section id="team">', '<div class="band"><p>Words</p></div><section id="team">')
+  const at = plain.indexOf('<div class')
+  const change = (page: SitePage) => ({ ...page, sections: [page.sections[0]!, point(at, 30), page.sections[1]!] })
+  const { text } = written(plain, change)
+  expect(text).toContain('<div id="here" class="band">')
+  expect(flat(text)).toContain(':root #here { scroll-margin-top: -30px; }')
+  expect(text).toMatch(/"points": \[\s*\{\s*"id": "here",\s*"below": 30\s*\}/)
+  expect(text).toMatch(/"shifted": \[\s*"here"\s*\]/)
+  const again = written(text, (p) => p)
+  expect(again.page.sections.map((s) => [s.id, s.point?.shift])).toEqual([
+    ['work', undefined],
+    ['here', 30],
+    ['team', undefined],
+  ])
+  expect(again.text).toBe(text)
+  // A point that is no longer wanted leaves nothing behind.
+  expect(written(text, (p) => ({ ...p, sections: p.sections.filter((s) => !s.point) })).text).toContain('<div class="band">')
+})
+
+it('puts a point before an element that has an ID into the head, shifted', () => {
   const { text } = written(source, withPoint(-12.5))
   expect(text).toContain('<section data-wb-anchor="1" id="team">')
-  expect(text).toMatch(/#here \{ position-anchor: --wb-1 !important; top: calc\(anchor\(top\) \+ -12.5px\)/)
+  expect(flat(text)).toMatch(/#here \{ position-anchor: --wb-1 !important; top: calc\(anchor\(top\) \+ -12.5px\)/)
   expect(text).toContain('content="anchor" id="here">')
 })
 
@@ -63,7 +123,9 @@ it('leaves out a former ID that an element has now', () => {
   const reading = readPage(bytes(source))
   const page = { key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
   page.sections[0]!.former = ['team', 'old']
-  expect(anchorsOf(page, reading).map((a) => a.id)).toEqual(['old'])
+  expect(
+    anchorsOf({ page, pages: [page], reading, screens: defaultScreens, surveys: {}, named: [], runtime: () => '' }).map((a) => a.id),
+  ).toEqual(['old'])
 })
 
 it('finds former IDs and points again, and writes the same page a second time', () => {
@@ -81,7 +143,7 @@ it('takes links of another page of the site along', () => {
   const other: SitePage = { ...written(source, renamed('projects')).page, key: 'p2', file: 'sub/more.html' }
   const links =
     '<p><a href="sub/more.html#work">a</a> <a href="./sub/more.html?x#work">b</a> <a href="sub/more.html#projects">c</a> <a href="more.html#work">d</a> <a href="sub/more.html">e</a></p>'
-  const { text } = written(source + links, (p) => p, [other])
+  const { text } = written(source + links, (p) => p, { others: [other] })
   expect([...text.matchAll(/<a href="([^"]*more[^"]*)"/g)].map((m) => m[1])).toEqual([
     'sub/more.html#projects',
     './sub/more.html?x#projects',
@@ -106,7 +168,7 @@ it('takes every address of the same target along, on the page itself and from an
     const parsed = parsePage(bytes(text))
     const reading = readParsed(parsed, text.length, 'sub/more.html')
     const page: SitePage = { key: 'p1', file: 'sub/more.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
-    const edits = pageEdits({ page, pages: [page, index], reading, screens: defaultScreens, surveys: {}, runtime: () => '' })
+    const edits = pageEdits({ page, pages: [page, index], reading, screens: defaultScreens, surveys: {}, named: [], runtime: () => '' })
     return new TextDecoder().decode(writePage(bytes(text), parsed, edits).bytes)
   }
   const links = ['/#work', '../#work', '../index.html#work', '/index.html#work', '..#work']
@@ -117,7 +179,7 @@ it('takes every address of the same target along, on the page itself and from an
 it('says of every edit what it is for', () => {
   const reading = readPage(bytes(source))
   const page = renamed('projects')({ key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
-  const plan = handoverPlan({ page, pages: [page], reading, screens: defaultScreens, surveys: {}, runtime: () => '' })
+  const plan = handoverPlan({ page, pages: [page], reading, screens: defaultScreens, surveys: {}, named: [], runtime: () => '' })
   const said = plan.map((p) => p.why)
   expect(said).toContain('The ID of the section “Work”.')
   expect(said).toContain('Where the item “Work” leads.')
@@ -150,9 +212,11 @@ it('writes the same page a second time with former IDs that are digits', () => {
 it('takes away a former ID that was forgotten, and keeps the others where they stand', () => {
   const first = written(source, (p) => renamed('b')(renamed('a')(p)))
   const second = written(first.text, (p) => ({ ...p, sections: p.sections.map((s, i) => (i ? s : { ...s, former: ['a'] })) }))
+  expect(first.text).toContain('<h2 id="work">')
+  expect(first.text).toContain('content="anchor" id="a">')
   expect(second.text).not.toContain('id="work"')
-  expect(second.text).toContain('content="anchor" id="a">')
-  expect(second.text.match(/<meta data-wb/g)).toHaveLength(1)
+  expect(second.text).toContain('<h2 id="a">')
+  expect(second.text).not.toContain('<meta data-wb')
 })
 
 it('takes labels and descriptions along with an ID that was changed', () => {

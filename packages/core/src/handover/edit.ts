@@ -12,7 +12,8 @@ export interface NewEntry {
 }
 
 export type PageEdit =
-  | { kind: 'attribute'; at: ElementAt; name: string; value: string }
+  /** Null takes the attribute away. */
+  | { kind: 'attribute'; at: ElementAt; name: string; value: string | null }
   /** The one run of visible text in the element. */
   | { kind: 'label'; at: ElementAt; text: string }
   /** The entries of a list: those the source has, in its order, and those it is to have. */

@@ -6,7 +6,7 @@ import type { Survey } from '../survey/index.ts'
 import { anchorsOf, type Anchor } from './anchors.ts'
 
 /** What of the script a page carries only where it has use for it, in the order in which a built script names them. */
-export const SCRIPT_PARTS = ['classes', 'former', 'header', 'points'] as const
+export const SCRIPT_PARTS = ['anchors', 'classes', 'header', 'lists', 'scripts', 'shrinks'] as const
 export type ScriptPart = (typeof SCRIPT_PARTS)[number]
 
 export interface HandoverInput {
@@ -15,6 +15,8 @@ export interface HandoverInput {
   pages: readonly SitePage[]
   reading: PageReading
   screens: readonly Screen[]
+  /** IDs that the page's own styles name. */
+  named: readonly string[]
   /** By screen key; a screen that was not measured is estimated. */
   surveys: Readonly<Record<string, Survey>>
   /** The built script with these parts and no others. */
@@ -33,7 +35,7 @@ export interface WritingInput extends HandoverInput {
 export function writingInput(input: HandoverInput): WritingInput {
   const { page, reading } = input
   const ids = new Map(page.sections.map((s) => [s.key, s.id]))
-  return { ...input, anchors: anchorsOf(page, reading), idOf: (section) => ids.get(section)!, ownId: ownIdsOf(reading) }
+  return { ...input, anchors: anchorsOf(input), idOf: (section) => ids.get(section)!, ownId: ownIdsOf(reading) }
 }
 
 /** Of a page that marks its items and keeps its offsets by itself there is nothing left for a script to do. */

@@ -72,6 +72,7 @@ function setUp(bytes: Uint8Array) {
     reading,
     screens: defaultScreens,
     surveys: {},
+    named: [],
     runtime: () => '/* data-wb --wb-header */',
   })
   return { parsed, ids: page.sections.map((s) => s.id), ...writePage(bytes, parsed, edits) }

@@ -22,6 +22,7 @@ function written(source: string, change: (items: Item[]) => Item[]): { text: str
     reading,
     screens: defaultScreens,
     surveys: {},
+    named: [],
     runtime: () => '/* data-wb --wb-header */',
   })
   const { bytes, splices } = writePage(utf8(source), parsed, edits)

@@ -37,7 +37,7 @@ export function handoverPlan(input: HandoverInput): PlannedEdit[] {
 export const pageEdits = (input: HandoverInput): PageEdit[] => handoverPlan(input).map((p) => p.edit)
 
 /** What of the work bears on where things stand on the page; what was measured under the same is measured for good. */
-export const layoutOf = (input: Omit<HandoverInput, 'surveys' | 'runtime'>): string =>
-  handoverPlan({ ...input, surveys: {}, runtime: () => '' })
+export const layoutOf = (input: Omit<HandoverInput, 'surveys' | 'runtime' | 'named'>): string =>
+  handoverPlan({ ...input, surveys: {}, runtime: () => '', named: [] })
     .flatMap((p) => p.layout ?? [])
     .join('\n')

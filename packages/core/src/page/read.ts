@@ -14,6 +14,7 @@ import { findMenus, menuTargets } from './menus.ts'
 import { readWritten, type Written } from './written.ts'
 import { contains, parseTree, textOf, type El, type ElementAt, type Tree } from './tree.ts'
 import { findReferences, type Reference } from './references.ts'
+import { hasScripts } from './scripts.ts'
 import { isEmpty, isHiddenByMarkup, outline, within, type Part } from './outline/index.ts'
 
 export interface Candidate {
@@ -58,6 +59,8 @@ export interface ReadMenu {
   place: 'header' | 'footer' | 'text'
   /** In page order; buttons and words among them too. */
   links: ElementAt[]
+  /** It has lists that open. */
+  opens: boolean
   /** Of each of these, in how many lists of the menu it stands. */
   depths: number[]
   /** How they stand in the markup; null where they do not stand so that their order could be changed. */
@@ -100,6 +103,8 @@ export interface PageReading {
   lacksHeadings: boolean
   /** It was read with these. */
   isByLook: boolean
+  /** Scripts of the page's own run in it. */
+  hasScripts: boolean
   /** What an earlier handover wrote into the page. */
   written: Written
 }
@@ -220,6 +225,7 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
       label: el.attrs.get('aria-label') ?? '',
       place,
       links: items.map(({ link }) => link.el.at),
+      opens: opensLists(el),
       depths: items.map(({ depth }) => depth),
       tree: menuList(
         el,
@@ -234,8 +240,17 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
     assets: findAssets(tree, lines, file),
     lacksHeadings: page.lacksHeadings,
     isByLook: page.isByLook,
+    hasScripts: hasScripts(tree),
     written,
   }
+}
+
+/** A list within an entry of another, or one that folds. */
+const opensLists = (menu: El): boolean => {
+  const all = menu.children.flatMap(function deep(el: El): El[] {
+    return [el, ...el.children.flatMap(deep)]
+  })
+  return all.some((el) => el.tag === 'details' || (el.tag === 'li' && within(el.parent ?? el, (e) => e.tag === 'li')))
 }
 
 /**

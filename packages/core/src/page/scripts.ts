@@ -18,6 +18,14 @@ export function inlineScripts(tree: Tree): string[] {
     .map((el) => el.texts.map((t) => t.value).join(''))
 }
 
+/** True where any script of the page's own runs. */
+export const hasScripts = (tree: Tree): boolean =>
+  tree.all.some(
+    (el) =>
+      (el.tag === 'script' && isScript(el.attrs.get('type')?.trim().toLowerCase() ?? '')) ||
+      [...el.attrs.keys()].some((name) => name.startsWith('on')),
+  )
+
 /** True where a script would have a worker answer for the page. */
 export const registersWorker = (scripts: readonly string[]): boolean =>
   scripts.some((text) => /\bserviceWorker\b[^;]{0,80}?\.\s*register\s*\(/.test(text))

@@ -28,9 +28,13 @@ describe('what an earlier handover wrote', () => {
       bellOffset: 30,
       smooth: true,
       keep: false,
-      former: [['old', 'a']],
-      points: [['here', 1, -12]],
+      former: [{ was: 'old', now: 'a' }],
+      points: [{ id: 'here', anchor: 1, below: -12 }],
     }))
+  it('is read with names as it is written now', () => {
+    const now = { former: [{ was: 'old', now: 'a' }, { was: 3 }], points: [{ id: 'here', below: -12 }, { id: 'x' }, null] }
+    expect(read({ ...sound, ...now }).settings).toMatchObject({ former: [{ was: 'old', now: 'a' }], points: [{ id: 'here', below: -12 }] })
+  })
   it('is read from a handover that knew no former IDs and points', () => {
     expect(read({ ...sound, former: undefined, points: undefined }).settings).toMatchObject({ former: [], points: [] })
   })
@@ -44,7 +48,7 @@ describe('what an earlier handover wrote', () => {
   it('leaves out of former IDs and points what was changed by hand beyond use', () =>
     expect(
       read({ ...sound, former: { old: 3, older: 'a' }, points: { x: 1, y: ['1', 2], z: [1, 2, 3], here: [2, 0] } }).settings,
-    ).toMatchObject({ former: [['older', 'a']], points: [['here', 2, 0]] }))
+    ).toMatchObject({ former: [{ was: 'older', now: 'a' }], points: [{ id: 'here', anchor: 2, below: 0 }] }))
   it('names the first element with each anchor’s number', () => {
     const { anchors } = read(sound, '<p data-wb-anchor="1">x</p><p data-wb-anchor="1">y</p><p data-wb-anchor="2">z</p>')
     expect(Object.keys(anchors)).toEqual(['1', '2'])

@@ -93,7 +93,7 @@ export function proposeSetUp(
   if (earlier) {
     for (const s of sections) {
       s.toTop = earlier.toTop.includes(s.id)
-      s.former = earlier.former.flatMap(([was, now]) => (now === s.id ? [was] : []))
+      s.former = earlier.former.flatMap(({ was, now }) => (now === s.id ? [was] : []))
     }
   } else if (sections[0]) sections[0].toTop = startsAtTop(sections[0], surveys)
   const menus = adoptMenus(reading, found, sections).map((menu) => withMark(menu, surveys, sections))
@@ -172,9 +172,9 @@ const standsOnOurs = (menu: Menu, sections: readonly Section[]): boolean =>
   sections.length > 0 && menu.items.filter((i) => i.target.kind !== 'as-is').length > menu.items.length / 2
 
 /** Points that an earlier handover put into the page. */
-function earlierPoints({ written, candidates }: PageReading): Section[] {
-  return (written.settings?.points ?? []).flatMap(([id, anchor, shift]): Section[] => {
-    const at = written.anchors[anchor]
+function earlierPoints({ written, candidates, ids }: PageReading): Section[] {
+  return (written.settings?.points ?? []).flatMap(({ id, below: shift, anchor }): Section[] => {
+    const at = anchor === undefined ? ids.find((i) => i.id === id)?.at : written.anchors[anchor]
     if (at === undefined) return []
     const title = candidates.find((c) => c.at === at)?.title ?? id
     return [{ key: `p${at}-${id}`, at, point: { shift }, title, id, own: null, former: [], heading: null, depth: 0, toTop: false }]
@@ -188,7 +188,8 @@ function chooseCandidates(
   surveys: readonly Survey[],
 ): Candidate[] {
   if (earlier) {
-    const ids = new Set(earlier.sections)
+    const points = new Set(earlier.points.map((p) => p.id))
+    const ids = new Set(earlier.sections.filter((id) => !points.has(id)))
     const kept = reading.candidates.filter((c) => c.id !== null && ids.has(c.id))
     if (kept.length) return kept
   }

@@ -107,7 +107,7 @@ describe('the one press', () => {
     const { menus } = proposeSetUp(reading, [], defaultRule)
     expect(menus[0]!.items.map((i) => i.label)).toEqual(['One', 'Food', 'Menu', 'Wine'])
     const page = aPage({ ...proposeSetUp(reading, [], defaultRule) })
-    const edits = pageEdits({ page, pages: [page], reading, screens: defaultScreens, surveys: {}, runtime: () => '' })
+    const edits = pageEdits({ page, pages: [page], reading, screens: defaultScreens, surveys: {}, named: [], runtime: () => '' })
     expect(edits.filter((e) => e.kind === 'entries' || e.kind === 'exchange' || e.kind === 'label')).toEqual([])
   })
 
@@ -175,7 +175,7 @@ describe('a page that has a menu', () => {
       // A former ID, so that there are settings in the page whatever it marks itself.
       const sections = setUp.sections.map((s, n) => (n ? s : { ...s, former: ['before'] }))
       const made = aPage({ ...setUp, sections })
-      const edits = pageEdits({ page: made, pages: [made], reading, screens: defaultScreens, surveys: {}, runtime: () => '' })
+      const edits = pageEdits({ page: made, pages: [made], reading, screens: defaultScreens, surveys: {}, named: [], runtime: () => '' })
       const again = readPage(writePage(new TextEncoder().encode(source), parsed, edits).bytes)
       const { travel, highlight } = proposeSetUp(again, [], defaultRule)
       expect([travel, highlight.own]).toEqual([setUp.travel, setUp.highlight.own])

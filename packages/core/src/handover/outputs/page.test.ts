@@ -27,6 +27,7 @@ function build(
     reading,
     screens: defaultScreens,
     surveys: {},
+    named: [],
     runtime: () => '/* data-wb --wb-header */',
   })
   return { parsed, reading, page, handover: writePage(bytes, parsed, edits) }

@@ -75,7 +75,7 @@ function textEdits(parsed: ParsedPage, edits: readonly PageEdit[]): TextEdit[] {
     return found
   }
   for (const edit of edits) {
-    if (edit.kind === 'attribute') inner.push(setAttribute(decoded.text, el(edit.at), edit.name, edit.value))
+    if (edit.kind === 'attribute') inner.push(...attributeEdits(decoded.text, el(edit.at), edit.name, edit.value))
     else if (edit.kind === 'label') inner.push(...setLabel(decoded.text, el(edit.at), edit.text))
     else if (edit.kind === 'entries') lists.push(edit)
     else if (edit.kind === 'exchange') exchanges.push(edit)
@@ -87,6 +87,15 @@ function textEdits(parsed: ParsedPage, edits: readonly PageEdit[]): TextEdit[] {
   const inwards = [...lists].sort((a, b) => size(el(a.list)) - size(el(b.list)))
   for (const edit of inwards) all = arrange(parsed, edit, all, el)
   return [...all, ...pieceEdits(parsed, tree.written, pieces, el)]
+}
+
+/** One that is taken away goes with the white space before it. */
+function attributeEdits(text: string, el: El, name: string, value: string | null): TextEdit[] {
+  if (value !== null) return [setAttribute(text, el, name, value)]
+  const found = attributeRange(text, el, name)
+  if (!found) return []
+  const start = found.start - /\s*$/.exec(text.slice(0, found.start))![0].length
+  return [{ start, end: found.end, parts: [] }]
 }
 
 function setAttribute(text: string, el: El, name: string, value: string): TextEdit {

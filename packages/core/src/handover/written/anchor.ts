@@ -1,20 +1,53 @@
-/** Targets that the page has no element for, and the marks of the elements that they stand before. */
+/** Targets that are no section's own ID: IDs on elements that have none, or elements of their own in the head and the marks of what they stand for. */
 import { ANCHOR } from '../../contract/index.ts'
+import type { Anchor } from '../anchors.ts'
+import { earlierHosts } from '../anchors.ts'
 import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../input.ts'
 
-export const planAnchorElements = ({ anchors }: WritingInput): PlannedEdit[] =>
-  [...new Map(anchors.map((a) => [a.at, a])).values()].map(({ at, number, section }) => ({
-    edit: { kind: 'attribute', at, name: ANCHOR, value: String(number) },
-    why: `Where links to “${section.title}” arrive that find no element of their own.`,
-    for: { section: section.key },
-    layout: null,
-  }))
+const whyOf = ({ id, section, isFormer }: Anchor): string =>
+  isFormer ? `Links to the former ID “${id}” of “${section.title}” still arrive.` : `The point “${section.title}”.`
+
+/** On elements of the page. What an earlier handover put there and is no longer wanted goes. */
+export function planAnchorElements(input: WritingInput): PlannedEdit[] {
+  const { anchors, ownId } = input
+  const hosted = new Map(anchors.flatMap((a) => (a.host === null ? [] : [[a.host, a] as const])))
+  const placed = new Map(anchors.flatMap((a) => (a.placed ? [[a.placed.at, a] as const] : [])))
+  const left = [...earlierHosts(input)].filter(([id, at]) => hosted.get(at)?.id !== id)
+  const sections = new Set(input.page.sections.filter((s) => !s.point).map((s) => s.at))
+  return [
+    ...left.flatMap(([id, at]): PlannedEdit[] =>
+      hosted.has(at) || sections.has(at)
+        ? []
+        : [{ edit: { kind: 'attribute', at, name: 'id', value: null }, why: `The ID “${id}” is no longer wanted.`, for: {}, layout: null }],
+    ),
+    ...[...hosted].flatMap(([at, anchor]): PlannedEdit[] =>
+      ownId.get(at) === anchor.id
+        ? []
+        : [
+            {
+              edit: { kind: 'attribute', at, name: 'id', value: anchor.id },
+              why: whyOf(anchor),
+              for: { section: anchor.section.key },
+              layout: null,
+            },
+          ],
+    ),
+    ...[...placed].map(([at, { placed, section }]): PlannedEdit => ({
+      edit: { kind: 'attribute', at, name: ANCHOR, value: String(placed!.number) },
+      why: `Where links to “${section.title}” arrive that find no element of their own.`,
+      for: { section: section.key },
+      layout: null,
+    })),
+  ]
+}
 
 export const planAnchors = ({ anchors }: WritingInput): PlannedEdit[] =>
-  anchors.map(({ id, section, isFormer }) => ({
-    edit: { kind: 'piece', role: 'anchor', place: 'head', text: '', id },
-    why: isFormer ? `Links to the former ID “${id}” of “${section.title}” still arrive.` : `The point “${section.title}”.`,
-    for: { section: section.key },
-    layout: null,
-  }))
+  anchors
+    .filter((a) => a.placed)
+    .map((a) => ({
+      edit: { kind: 'piece', role: 'anchor', place: 'head', text: '', id: a.id },
+      why: whyOf(a),
+      for: { section: a.section.key },
+      layout: null,
+    }))

@@ -1,19 +1,27 @@
 /** The script: it marks the current item and keeps the offset true. Parts that the page has no use for are not in it. */
 import type { PlannedEdit } from '../edit.ts'
+import { coverOf } from '../../arrival/index.ts'
 import { builtMenusOf } from '../../menus/index.ts'
 import { isFound, type FoundForm } from '../../site/index.ts'
 import { needsScript, SCRIPT_PARTS, type ScriptPart, type WritingInput } from '../input.ts'
 
-function partsOf({ page, anchors, surveys }: WritingInput): ScriptPart[] {
-  const marks = [
-    ...page.menus.filter(isFound).map((m) => (m.form as FoundForm).mark),
-    ...builtMenusOf(page, Object.values(surveys)).map((m) => m.mark),
-  ]
+function partsOf({ page, reading, screens, anchors, surveys }: WritingInput): ScriptPart[] {
+  const built = builtMenusOf(page, Object.values(surveys))
+  const found = page.menus.filter(isFound)
+  const marks = [...found.map((m) => (m.form as FoundForm).mark), ...built.map((m) => m.mark)]
+  const elements = new Set(found.flatMap((m) => (m.form as FoundForm).elements))
   const has: Record<ScriptPart, boolean> = {
+    anchors: anchors.some((a) => a.isFormer || a.placed),
     classes: marks.some((mark) => typeof mark === 'object'),
-    former: anchors.some((a) => a.isFormer),
     header: page.header !== null,
-    points: anchors.some((a) => !a.isFormer),
+    lists: built.length > 0 || reading.menus.some((m) => elements.has(m.at) && m.opens),
+    scripts: reading.hasScripts,
+    shrinks:
+      page.header !== null &&
+      screens.some(({ key }) => {
+        const cover = surveys[key] && coverOf(page, surveys[key])
+        return !cover || cover.ownMoved !== cover.ownRest
+      }),
   }
   return SCRIPT_PARTS.filter((part) => has[part])
 }

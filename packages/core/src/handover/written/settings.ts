@@ -27,7 +27,10 @@ function builtIds(page: SitePage, surveys: Readonly<Record<string, Survey>>): st
 function settingsText({ page, screens, surveys, anchors }: WritingInput): string {
   const widths = [...screens].sort((a, b) => a.width - b.width)
   const isShifted = new Set(Object.values(surveys).flatMap((s) => s.parts.flatMap((p) => (p.shift ? p.at : []))))
-  const shifted = isOwnTravel(page) ? [] : page.sections.filter((s) => !s.point && !s.toTop && isShifted.has(s.at)).map((s) => s.id)
+  const isHosted = new Set(anchors.filter((a) => a.host !== null && !a.isFormer).map((a) => a.section))
+  const shifted = page.sections
+    .filter((s) => !s.toTop && (s.point ? isHosted.has(s) && s.point.shift !== 0 : !isOwnTravel(page) && isShifted.has(s.at)))
+    .map((s) => s.id)
   const settings: Settings = {
     sections: [...page.sections.map((s) => s.id), ...builtIds(page, surveys)],
     toTop: page.sections.filter((s) => s.toTop).map((s) => s.id),
@@ -35,12 +38,15 @@ function settingsText({ page, screens, surveys, anchors }: WritingInput): string
     bellOffset: page.highlight.bellOffset,
     smooth: page.travel.smooth,
     keep: page.header?.keep != null,
-    former: anchors.filter((a) => a.isFormer).map((a) => [a.id, a.section.id]),
-    points: anchors.filter((a) => !a.isFormer).map((a) => [a.id, a.number, a.shift]),
-    shrink: widths.map((screen, i) => {
+    former: anchors.filter((a) => a.isFormer).map((a) => ({ was: a.id, now: a.section.id })),
+    points: anchors
+      .filter((a) => !a.isFormer)
+      .map((a) => ({ id: a.id, below: a.section.point!.shift, ...(a.placed ? { anchor: a.placed.number } : {}) })),
+    headerGrows: widths.map((screen, i) => {
       const survey = surveys[screen.key]
       const cover = coverOf(page, survey ?? null)
-      return [boundary(screen, widths[i + 1]), survey ? cover.ownMoved - cover.ownRest : null]
+      const next = widths[i + 1]
+      return { ...(next ? { upToWidth: boundary(screen, next) } : {}), by: survey ? cover.ownMoved - cover.ownRest : null }
     }),
     ...(page.travel.own ? { ownTravel: true } : {}),
     ...(page.highlight.own ? { ownMarks: true } : {}),
@@ -48,5 +54,5 @@ function settingsText({ page, screens, surveys, anchors }: WritingInput): string
     bar: coverOfMade(page),
   }
   // `</script` and `<!--` would end or change the element that holds it.
-  return JSON.stringify(settings).replace(/</g, '\\u003c')
+  return `\n${JSON.stringify(settings, null, 2).replace(/</g, '\\u003c')}\n`
 }

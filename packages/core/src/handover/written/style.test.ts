@@ -15,9 +15,12 @@ const reading = readPage(
 const survey = (screen: string, over: Partial<Survey> = {}): Survey => aSurvey({ screen, ...over })
 const header = aHeader({ at: reading.header, moved: 50 })
 
+/** As one line, without its comments. */
+const flat = (css: string) => css.replace(/\/\*.*?\*\//gs, '').replace(/\s+/g, ' ')
+
 function style(surveys: Record<string, Survey>, change: Partial<SitePage> = {}): string {
   const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(reading, Object.values(surveys), defaultRule), ...change }
-  return pageStyle({ page, pages: [page], reading, screens: defaultScreens, surveys, runtime: () => '' }, [])
+  return flat(pageStyle({ page, pages: [page], reading, screens: defaultScreens, surveys, named: [], runtime: () => '' }, []))
 }
 
 describe('the style', () => {
@@ -31,7 +34,7 @@ describe('the style', () => {
   })
   it('moves smoothly only for those who did not ask for less motion', () => {
     expect(style({})).toMatch(
-      /html:root { scroll-behavior: auto; }\n@media \(prefers-reduced-motion: no-preference\) { html:root { scroll-behavior: smooth; } }/,
+      /html:root { scroll-behavior: auto; } @media \(prefers-reduced-motion: no-preference\) { html:root { scroll-behavior: smooth; } }/,
     )
     expect(style({}, { travel: { smooth: false, breathing: 0 } })).not.toContain('smooth')
   })
@@ -74,12 +77,10 @@ it('tells the script what was not measured, so that it looks for itself', () => 
     reading,
     screens: defaultScreens,
     surveys: { laptop: survey('laptop', { header }) },
+    named: [],
     runtime: () => '',
   }).find((e) => e.kind === 'piece' && e.role === 'settings') as { text: string }
-  expect(JSON.parse(settings.text).shrink).toEqual([
-    [835, null],
-    [1000000, -30],
-  ])
+  expect(JSON.parse(settings.text).headerGrows).toEqual([{ upToWidth: 835, by: null }, { by: -30 }])
 })
 
 it('takes a made menu’s colours from the widest screen, whichever was measured first', () => {
@@ -96,7 +97,7 @@ it('gives a shortened label of a made menu the whole title as its tooltip', () =
     ),
   )
   const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(long, [], defaultRule) }
-  const menu = pageEdits({ page, pages: [page], reading: long, screens: defaultScreens, surveys: {}, runtime: () => '' }).find(
+  const menu = pageEdits({ page, pages: [page], reading: long, screens: defaultScreens, surveys: {}, named: [], runtime: () => '' }).find(
     (e) => e.kind === 'piece' && e.role === 'menu',
   ) as { text: string }
   expect(menu.text.match(/title="[^"]*"/g)).toEqual(['title="Everything that your workshop needs to know"'])
@@ -111,6 +112,6 @@ it('reaches a target by its name, where it has no ID', () => {
   const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(old, [], defaultRule) }
   page.sections[0]!.toTop = true
   expect(page.sections.map((s) => s.id)).toEqual(['one', 'two'])
-  const css = pageStyle({ page, pages: [page], reading: old, screens: defaultScreens, surveys: {}, runtime: () => '' }, [])
+  const css = flat(pageStyle({ page, pages: [page], reading: old, screens: defaultScreens, surveys: {}, named: [], runtime: () => '' }, []))
   expect(css).toContain(':root a[name="one"] { scroll-margin-top: 100vh; }')
 })

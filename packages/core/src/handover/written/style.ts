@@ -1,15 +1,16 @@
 /** The style that a handover writes: offsets, motion, the made menu's bar, and how the current item is marked. */
 import escapeIdentifier from 'css.escape'
-import { coverOf, isKept, isOwnTravel } from '../../arrival/index.ts'
+import { coverOf, isKept, isOwnTravel, MOST_OF_SCREEN } from '../../arrival/index.ts'
 import { backingFor } from '../../colour/index.ts'
 import { ANCHOR, COVER, HEADER, MARK_STYLES, markRule, markText, MENU, OWN_COVER, PIECE, WITHIN } from '../../contract/index.ts'
 import { builtMenusOf, formOf } from '../../menus/index.ts'
 import { isFound, madeMenu, type FoundForm, type Section, type Screen, type SitePage } from '../../site/index.ts'
-import { inScreenOrder } from '../../survey/index.ts'
+import { inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { PageReading } from '../../page/index.ts'
 import type { Anchor } from '../anchors.ts'
 import type { PlannedEdit } from '../edit.ts'
 import { boundary, type HandoverInput, type WritingInput } from '../input.ts'
+import { comment, group, media, rule } from './css.ts'
 
 const px = (n: number) => `${Math.round(n * 100) / 100}px`
 
@@ -37,63 +38,129 @@ export function planStyle(input: WritingInput): PlannedEdit[] {
 }
 
 export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): string {
-  const { page, screens, surveys } = input
-  const rules: string[] = []
+  const { page, reading, screens, surveys } = input
   const wide = [...screens].sort((a, b) => b.width - a.width)
   const made = madeMenu(page)
-  const isOwn = isOwnTravel(page)
-  if (!isOwn)
-    wide.forEach((screen, i) => {
-      // At rest: without script no header shrinks. The script takes what it measures.
-      const cover = coverOf(page, surveys[screen.key] ?? null)
-      const variables = [
-        `${COVER}: ${px(cover.ownRest + cover.bar)};`,
-        ...(made && formOf(made.form).isBelowHeader(made.form) ? [`${OWN_COVER}: ${px(cover.ownRest)};`] : []),
-      ]
-      if (i === 0)
-        rules.push(`html:root { ${variables.join(' ')} scroll-padding-top: calc(var(${COVER}) + ${px(page.travel.breathing)}); }`)
-      else rules.push(`@media (max-width: ${boundary(screen, wide[i - 1])}px) { html:root { ${variables.join(' ')} } }`)
-    })
-  const isMotionOwn = isOwn && Object.values(surveys).every((s) => s.smooth === page.travel.smooth)
-  if (isMotionOwn) {
-    // As it is.
-  } else if (page.travel.smooth) {
-    rules.push('html:root { scroll-behavior: auto; }')
-    rules.push('@media (prefers-reduced-motion: no-preference) { html:root { scroll-behavior: smooth; } }')
-  } else rules.push('html:root { scroll-behavior: auto; }')
-  const toTop = page.sections.filter((s) => s.toTop && !s.point).map((s) => `:root ${selectorOf(s, input.reading)}`)
-  if (toTop.length) rules.push(`${toTop.join(', ')} { scroll-margin-top: 100vh; }`)
+  const toTop = page.sections.filter((s) => s.toTop && !s.point).map((s) => `:root ${selectorOf(s, reading)}`)
   // Those that have one of the page's own.
   const ofPage = new Set(Object.values(surveys).flatMap((s) => s.parts.flatMap((p) => (p.margin !== 0 ? p.at : []))))
-  if (!isOwn) {
-    const margins = page.sections
-      .filter((s) => !s.toTop && !s.point && ofPage.has(s.at))
-      .map((s) => `:root ${selectorOf(s, input.reading)}`)
-    if (margins.length) rules.push(`${margins.join(',\n')} { scroll-margin-top: 0; }`)
-    rules.push(...shiftRules(input, wide))
-  }
-  if (anchors.length) rules.push(...anchorRules(anchors))
-  rules.push(...keepRules(page, wide, surveys))
-  if (!page.highlight.own) rules.push(...markRules(page, surveys))
-  if (made) {
-    const seen = inScreenOrder(Object.values(surveys))[0]
-    const color = seen?.color ?? 'rgb(0, 0, 0)'
-    rules.push(...formOf(made.form).style(made.form, { color, backing: backingFor(color, seen?.background ?? 'rgb(255, 255, 255)') }))
-  }
-  return `\n${rules.join('\n')}\n`
+  const reset = page.sections.filter((s) => !s.toTop && !s.point && ofPage.has(s.at)).map((s) => `:root ${selectorOf(s, reading)}`)
+  const isOwn = isOwnTravel(page)
+  const seen = inScreenOrder(Object.values(surveys))[0]
+  const color = seen?.color ?? 'rgb(0, 0, 0)'
+  const groups = [
+    ...(isOwn ? [] : coverRules(input, wide)),
+    ...motionRules(page, surveys),
+    ...group(
+      'The link to the first section goes to the very top of the page.',
+      toTop.length ? [rule(toTop.join(',\n'), ['scroll-margin-top: 100vh;'])] : [],
+    ),
+    ...(isOwn
+      ? []
+      : [
+          ...group(
+            'Offsets that the page had for single sections: the one above is for all.',
+            reset.length ? [rule(reset.join(',\n'), ['scroll-margin-top: 0;'])] : [],
+          ),
+          ...group(
+            'Targets that the page moves up, away from what they are about: links arrive where that begins.',
+            shiftRules(input, wide),
+          ),
+        ]),
+    ...hostRules(anchors, wide),
+    ...placedRules(anchors),
+    ...group(
+      `The page’s header stays in view, where it takes no more than a sixth of the screen’s height.`,
+      keepRules(page, wide, surveys),
+    ),
+    ...(page.highlight.own ? [] : markRules(page, surveys)),
+    ...(made
+      ? group(
+          'The menu that was made for this page.',
+          formOf(made.form).style(made.form, { color, backing: backingFor(color, seen?.background ?? 'rgb(255, 255, 255)') }),
+        )
+      : []),
+  ]
+  return groups.length
+    ? `\n${[comment('Way Bell: what it takes to travel by links on this page. Figures were measured in a browser.'), ...groups].join('\n\n')}\n`
+    : ''
+}
+
+/** What covers on arrival, on each screen. */
+function coverRules({ page, surveys }: HandoverInput, wide: readonly Screen[]): string[] {
+  const made = madeMenu(page)
+  const belowHeader = made && formOf(made.form).isBelowHeader(made.form)
+  const variables = (own: number, bar: number) => [`${COVER}: ${px(own + bar)};`, ...(belowHeader ? [`${OWN_COVER}: ${px(own)};`] : [])]
+  const rules = wide.flatMap((screen, i) => {
+    // At rest: without script no header shrinks. The script takes what it measures.
+    const { ownRest, bar } = coverOf(page, surveys[screen.key] ?? null)
+    const said = comment(`${surveys[screen.key] ? 'as measured at' : 'not measured, taken to be so at'} ${screen.width}x${screen.height}`)
+    const set = variables(ownRest, bar).map((line, n) => (n ? line : `${line} ${said}`))
+    const padding = `scroll-padding-top: calc(var(${COVER}) + ${px(page.travel.breathing)}); ${comment(`${px(page.travel.breathing)} of breathing space`)}`
+    const most = tallest(page, surveys[screen.key] ?? null)
+    const low = !most ? [] : [media(query(widest(wide, i), `(max-height: ${px(most)})`), [rule('html:root', variables(0, bar))])]
+    if (i === 0) return [rule('html:root', [...set, padding]), ...low]
+    return [media(query(widest(wide, i)), [rule('html:root', set)]), ...low]
+  })
+  return group(
+    `${COVER} is what covers the viewport’s top when a link has arrived: ${made ? 'the header of the page, if it stays, and the menu that was made' : 'the header of the page, if it stays'}. The script keeps it true.`,
+    rules,
+  )
+}
+
+const query = (...parts: string[]) => parts.filter(Boolean).join(' and ')
+/** Up to which width a screen's figures hold; nothing for the widest. */
+const widest = (wide: readonly Screen[], i: number) => (i === 0 ? '' : `(max-width: ${boundary(wide[i]!, wide[i - 1])}px)`)
+
+/** Up to which height of the viewport a header that is made to stay does not, in px: 0 where it stays by itself, null where none is made to. */
+function tallest(page: SitePage, survey: Survey | null): number | null {
+  if (!page.header?.keep || !isKept(page, survey)) return null
+  if (/sticky|fixed/.test(survey?.header?.position ?? '')) return 0
+  const { ownRest } = coverOf(page, survey)
+  return Math.max(0, Math.ceil(ownRest / MOST_OF_SCREEN) - 1)
+}
+
+function motionRules(page: SitePage, surveys: HandoverInput['surveys']): string[] {
+  if (isOwnTravel(page) && Object.values(surveys).every((s) => s.smooth === page.travel.smooth)) return []
+  const still = rule('html:root', ['scroll-behavior: auto;'])
+  if (!page.travel.smooth) return group('Links jump.', [still])
+  return group('Links glide, but for who asked for less motion.', [
+    still,
+    media('(prefers-reduced-motion: no-preference)', [rule('html:root', ['scroll-behavior: smooth;'])]),
+  ])
 }
 
 /** Targets that the page moved up, away from what they are about, are reached where that begins. */
 function shiftRules({ page, reading, surveys }: HandoverInput, wide: readonly Screen[]): string[] {
   const shifts = wide.map((screen) => new Map(surveys[screen.key]?.parts.map((p) => [p.at, p.shift])))
   const moved = page.sections.filter((s) => !s.toTop && !s.point && shifts.some((of) => of.get(s.at)))
-  return moved.flatMap((section) => {
-    const rule = (by: number | undefined) => `:root ${selectorOf(section, reading)} { scroll-margin-top: ${px(-(by ?? 0))}; }`
-    const by = shifts.map((of) => of.get(section.at))
-    return wide.flatMap((screen, i) => {
-      if (i === 0) return rule(by[0])
-      return by[i] === by[i - 1] ? [] : `@media (max-width: ${boundary(screen, wide[i - 1])}px) { ${rule(by[i])} }`
-    })
+  return moved.flatMap((section) =>
+    byScreen(
+      wide,
+      shifts.map((of) => of.get(section.at) ?? 0),
+      (by) => rule(`:root ${selectorOf(section, reading)}`, [`scroll-margin-top: ${px(-by)};`]),
+    ),
+  )
+}
+
+/** A rule for each range of widths in which a figure is the same. */
+const byScreen = (wide: readonly Screen[], figures: readonly number[], write: (figure: number) => string): string[] =>
+  figures.flatMap((figure, i) => (i > 0 && figure === figures[i - 1] ? [] : media(query(widest(wide, i)), [write(figure)])))
+
+/** IDs that elements of the page have for a point or a former ID: how far below their top it is meant. */
+function hostRules(anchors: readonly Anchor[], wide: readonly Screen[]): string[] {
+  return anchors.flatMap(({ id, host, below, section, isFormer }) => {
+    if (host === null) return []
+    const selector = `:root ${idSelector(id)}`
+    const why = isFormer
+      ? `“${id}” was the ID of “${section.id}” before. Its heading has it now, and links to it arrive where the section begins.`
+      : `The point “${id}”.`
+    if (section.toTop) return group(why, [rule(selector, ['scroll-margin-top: 100vh;'])])
+    const figures = wide.map((screen) => Math.round((below[screen.key] ?? 0) * 100) / 100)
+    return group(
+      why,
+      byScreen(wide, figures, (by) => rule(selector, [`scroll-margin-top: ${px(-by)};`])),
+    )
   })
 }
 
@@ -101,41 +168,66 @@ function shiftRules({ page, reading, surveys }: HandoverInput, wide: readonly Sc
 function markRules(page: SitePage, surveys: HandoverInput['surveys']): string[] {
   const found = page.menus.filter(isFound).map((m) => (m.form as FoundForm).mark ?? 'line')
   const marks = new Map([...found, ...builtMenusOf(page, Object.values(surveys)).map((m) => m.mark)].map((m) => [markText(m), m])).values()
-  return [...marks].flatMap((mark) => {
+  const looks = [...marks].flatMap((mark) => {
     const menu = `[${MENU}="${markText(mark)}"]`
     const style = typeof mark === 'string' && MARK_STYLES[mark] ? mark : null
     // What opens a list has no look of the page's own for it.
     return [...(style ? [markRule(style, menu, 'a[aria-current="true"]')] : []), markRule(style ?? 'line', menu, `[${WITHIN}]`)]
   })
+  return [
+    ...group('The current item of a menu, and what opens the list that it is in.', looks),
+    ...group('Where the system’s own few colours are forced, shades and shadows are not seen.', [
+      media('(forced-colors: active)', [
+        rule(`[${MENU}] a[aria-current="true"],\n[${MENU}] [${WITHIN}]`, [
+          'outline: 2px solid !important;',
+          'outline-offset: -2px !important;',
+        ]),
+      ]),
+    ]),
+  ]
 }
 
 /** The header that is made to stay, on the screens where it leaves room to read. */
-function keepRules({ header }: SitePage, wide: readonly Screen[], surveys: HandoverInput['surveys']): string[] {
+function keepRules(page: SitePage, wide: readonly Screen[], surveys: HandoverInput['surveys']): string[] {
+  const { header } = page
   if (!header?.keep) return []
-  const backing = header.backing ? ` background-color: ${header.backing};` : ''
-  const rule = `[${HEADER}="${header.keep}"] { position: ${header.keep} !important; top: 0 !important; z-index: 1000;${backing} }`
-  const kept = wide.map((screen) => isKept({ header }, surveys[screen.key] ?? null))
-  if (kept.every(Boolean)) return [rule]
-  return wide.flatMap((screen, i) => {
-    if (!kept[i]) return []
-    const most = i > 0 ? `(max-width: ${boundary(screen, wide[i - 1])}px)` : ''
-    const next = wide[i + 1]
-    const least = next ? `(min-width: ${boundary(next, screen) + 0.02}px)` : ''
-    return `@media ${[most, least].filter(Boolean).join(' and ')} { ${rule} }`
+  const { keep, backing } = header
+  const stays = rule(`[${HEADER}="${keep}"]`, [
+    `position: ${keep} !important;`,
+    'top: 0 !important;',
+    'z-index: 1000;',
+    ...(backing ? [`background-color: ${backing};`] : []),
+  ])
+  const limits = wide.map((screen) => tallest(page, surveys[screen.key] ?? null))
+  return limits.flatMap((limit, i) => {
+    if (limit === null || (i > 0 && limit === limits[i - 1])) return []
+    // The next screens down that have the same limit are told in one.
+    let last = i
+    while (last + 1 < limits.length && limits[last + 1] === limit) last++
+    const next = wide[last + 1]
+    const least = next ? `(min-width: ${boundary(next, wide[last]!) + 0.02}px)` : ''
+    return media(query(widest(wide, i), least, limit ? `(min-height: ${px(limit + 0.02)})` : ''), [stays])
   })
 }
 
-function anchorRules(anchors: readonly Anchor[]): string[] {
-  const places = new Map(anchors.map((a) => [a.number, a]))
-  return [
-    // The head makes no box, and what is in it has none but for these, which are out of the flow.
-    'html:root > head { display: contents; }',
-    // What the page says of an ID that was an element's is not to be said of these.
-    `html:root meta[${PIECE}="anchor"] { all: unset !important; display: block !important; position: absolute !important; }`,
-    ...[...places.keys()].map((n) => `[${ANCHOR}="${n}"] { anchor-name: --wb-${n}; }`),
-    ...anchors.map(({ id, number, shift, section }) => {
-      const top = shift ? `calc(anchor(top) + ${px(shift)})` : 'anchor(top)'
-      return `html:root meta[${PIECE}="anchor"]${idSelector(id)} { position-anchor: --wb-${number} !important; top: ${top} !important; left: anchor(left) !important;${section.toTop ? ' scroll-margin-top: 100vh !important;' : ''} }`
-    }),
-  ]
+/** Targets in the head, for points and former IDs that no element of the page could take. */
+function placedRules(anchors: readonly Anchor[]): string[] {
+  const there = anchors.flatMap((a) => (a.placed ? [{ ...a, placed: a.placed }] : []))
+  if (!there.length) return []
+  const numbers = new Set(there.map((a) => a.placed.number))
+  return group('Targets that no element of the page could be: they stand in the head, and are placed by what they stand for.', [
+    comment('The head makes no box, and what is in it has none but for these, which are out of the flow.'),
+    rule('html:root > head', ['display: contents;']),
+    comment('What the page says of an ID that was an element’s is not to be said of these.'),
+    rule(`html:root meta[${PIECE}="anchor"]`, ['all: unset !important;', 'display: block !important;', 'position: absolute !important;']),
+    ...[...numbers].map((n) => rule(`[${ANCHOR}="${n}"]`, [`anchor-name: --wb-${n};`])),
+    ...there.map(({ id, placed, section }) =>
+      rule(`html:root meta[${PIECE}="anchor"]${idSelector(id)}`, [
+        `position-anchor: --wb-${placed.number} !important;`,
+        `top: ${placed.shift ? `calc(anchor(top) + ${px(placed.shift)})` : 'anchor(top)'} !important;`,
+        'left: anchor(left) !important;',
+        ...(section.toTop ? ['scroll-margin-top: 100vh !important;'] : []),
+      ]),
+    ),
+  ])
 }

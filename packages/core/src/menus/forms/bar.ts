@@ -17,6 +17,8 @@ const position: Record<Form['place'], string> = {
   'under-fixed': `position: fixed; top: var(${OWN_COVER}); left: 0; right: 0;`,
 }
 
+const rule = (selector: string, declarations: string) => `${selector} {\n  ${declarations.replace(/; /g, ';\n  ')}\n}`
+
 export const form: MadeForm<Form> = {
   shape: (s) => ({ place: s.oneOf('top', 'after-header', 'under-fixed') }),
   place: ({ place }, header) => (place === 'after-header' && header !== null ? { after: header } : 'body-start'),
@@ -31,12 +33,20 @@ export const form: MadeForm<Form> = {
     const bar = `html:root ${MADE_MENU}`
     return [
       // `all: unset` keeps what the page says of its own menus and links away from this one; font and colour are inherited.
-      `${bar} { all: unset; display: flex; ${position[place]} box-sizing: border-box; height: ${HEIGHT}px; padding: 0 8px; overflow-x: auto; overflow-y: hidden; scrollbar-width: none; z-index: 1000; background: ${backing}; color: ${color}; font-size: 16px; line-height: 1.25; box-shadow: inset 0 -1px currentColor; }`,
-      `${bar} a { all: unset; flex: none; display: flex; align-items: center; box-sizing: border-box; height: ${HEIGHT}px; padding: 0 12px; white-space: nowrap; cursor: pointer; }`,
-      `${bar} a:hover { text-decoration: underline; }`,
-      `${bar} a:focus-visible { outline: 2px solid currentColor; outline-offset: -4px; }`,
-      `${bar} a[aria-current="true"] { box-shadow: inset 0 -4px currentColor; }`,
-      ...(place === 'top' ? [`html:root { padding-top: ${HEIGHT}px; }`] : []),
+      rule(
+        bar,
+        `all: unset; display: flex; ${position[place]} box-sizing: border-box; height: ${HEIGHT}px; padding: 0 8px; overflow-x: auto; overflow-y: hidden; scrollbar-width: none; z-index: 1000; background: ${backing}; color: ${color}; font-size: 16px; line-height: 1.25; box-shadow: inset 0 -1px currentColor;`,
+      ),
+      rule(
+        `${bar} a`,
+        `all: unset; flex: none; display: flex; align-items: center; box-sizing: border-box; height: ${HEIGHT}px; padding: 0 12px; white-space: nowrap; cursor: pointer;`,
+      ),
+      rule(`${bar} a:hover`, 'text-decoration: underline;'),
+      rule(`${bar} a:focus-visible`, 'outline: 2px solid currentColor; outline-offset: -4px;'),
+      rule(`${bar} a[aria-current="true"]`, 'box-shadow: inset 0 -4px currentColor;'),
+      ...(place === 'top' ? [rule('html:root', `padding-top: ${HEIGHT}px;`)] : []),
+      // On paper it stands once, before the page, and takes nothing away.
+      `@media print {\n  ${bar} { position: static; flex-wrap: wrap; height: auto; }\n${place === 'top' ? '  html:root { padding-top: 0; }\n' : ''}}`,
     ]
   },
   read: (links) => links.map(({ href, label }) => ({ id: decodeFragment(fragmentOf(href)), label })),

@@ -1,0 +1,23 @@
+/** For pages with points and former IDs. */
+import { ANCHOR, decodeFragment, fragmentOf, type Settings } from '@waybell/core/contract'
+
+/** Sends a visitor who comes by a former ID on to the one that the section has now. @returns true where it did; `hashchange` follows */
+export function renewHash(s: Settings): boolean {
+  const id = decodeFragment(fragmentOf(location.hash))
+  const renewed = s.former.find(({ was }) => was === id)
+  // Adds nothing to the history, and Tab goes on from the section itself.
+  if (renewed) location.replace('#' + renewed.now.replace(/%/g, '%25'))
+  return !!renewed
+}
+
+/** A point stands in the head: Tab is to go on from the element that it stands before. Nothing keeps the focus. */
+export function tabFrom(id: string, s: Settings): void {
+  const point = s.points.find((p) => p.id === id && p.anchor)
+  const el = point && document.querySelector<HTMLElement>(`[${ANCHOR}="${point.anchor}"]`)
+  if (!el || el.contains(document.activeElement)) return
+  const own = el.getAttribute('tabindex')
+  if (own === null) el.tabIndex = -1
+  el.focus({ preventScroll: true })
+  el.blur()
+  if (own === null) el.removeAttribute('tabindex')
+}

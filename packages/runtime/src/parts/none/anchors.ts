@@ -1,0 +1,3 @@
+/** The page has neither points nor former IDs. */
+export const renewHash = (): boolean => false
+export const tabFrom = (): void => undefined

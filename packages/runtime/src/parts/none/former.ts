@@ -1,2 +1,0 @@
-/** The page has no former IDs. */
-export const renewHash = (): boolean => false

@@ -1,2 +1,0 @@
-/** The page has no points. */
-export const tabFrom = (): void => undefined

@@ -1,0 +1,9 @@
+/** The header has one size. */
+import type { Settings } from '@waybell/core/contract'
+
+export let own = -1
+export const forgetStates = (): void => void (own = -1)
+export function tellApart(now: number, _: Settings, isMoving: boolean): boolean {
+  if (!isMoving || own < 0) own = now
+  return true
+}

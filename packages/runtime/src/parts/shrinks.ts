@@ -1,0 +1,49 @@
+/** For headers that change their size once the page has moved, or that nobody has measured: their states are told apart. */
+import type { Settings } from '@waybell/core/contract'
+import { position } from '../page.ts'
+
+/** How far the page's own header reaches once the page has moved, in px. */
+export let own = 0
+
+let width = -1
+/** Before the page has moved, and what it changes by once it has; in px. */
+let rest = 0
+let change = 0
+/** True until the header's states were seen, where nobody measured them before. */
+let learning = false
+/** When the page was first seen at its top again. */
+let backAt: number | undefined
+
+/** What was seen of the header is not to be gone by any more. */
+export const forgetStates = (): void => void (width = -1)
+
+/**
+ * @param now how far it reaches in its present state, in px
+ * @returns false where it is to be looked at again a little later
+ */
+export function tellApart(now: number, s: Settings, isMoving: boolean): boolean {
+  const y = position()
+  let isDone = true
+  if (y > 0) backAt = undefined
+  if (width !== innerWidth) {
+    width = innerWidth
+    const measured = s.headerGrows.find(({ upToWidth = width }) => width <= upToWidth)?.by ?? null
+    learning = measured === null
+    change = measured ?? 0
+    rest = y > 0 ? now - change : now
+  } else if (isMoving) {
+    // Its end is told.
+  } else if (y <= 0) {
+    // Where it just came back to the top it may not have begun to grow.
+    const isAsMoved = change !== 0 && Math.abs(now - rest - change) < 1
+    backAt ??= performance.now()
+    if (isAsMoved && performance.now() - backAt < 500) isDone = false
+    else rest = now
+  } else if (Math.abs(now - rest - change) >= 1 && !(change && Math.abs(now - rest) < 1)) {
+    // Neither of its states: it shrinks and nobody knew, or its layout is another, a menu opened in it say.
+    if (learning && now < rest) change = now - rest
+    else rest = now - change
+  }
+  own = rest + change
+  return isDone
+}
