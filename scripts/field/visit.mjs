@@ -7,7 +7,7 @@ import { judge } from './judge.mjs'
 
 /** How long nothing may happen until a page is taken to be at rest, in ms: what comes later than `LATE` after a rest moved by itself. */
 const QUIET = 700
-const LATE = 150
+const LATE = 200
 
 /**
  * @param tab a `Tab` of `engines.mjs`

@@ -1,6 +1,6 @@
 /** For headers that change their size once the page has moved, or that nobody has measured: their states are told apart. */
-import type { Settings } from '@waybell/core/contract'
-import { position } from '../page.ts'
+import { COVER, type Settings } from '@waybell/core/contract'
+import { position, root } from '../page.ts'
 
 /** How far the page's own header reaches once the page has moved, in px. */
 export let own = 0
@@ -30,7 +30,11 @@ export function tellApart(now: number, s: Settings, isMoving: boolean): boolean 
     const measured = s.headerGrows.find(({ upToWidth = width }) => width <= upToWidth)?.by ?? null
     learning = measured === null
     change = measured ?? 0
-    rest = y > 0 ? now - change : now
+    // The style says how far it reaches at rest. Coming from outside it may be on its way to its other state.
+    root.style.removeProperty(COVER)
+    const said = parseFloat(getComputedStyle(root).getPropertyValue(COVER)) - s.bar
+    const isSo = isMoving || Math.abs(now - said) < 1 || Math.abs(now - said - change) < 1
+    rest = measured !== null && isSo ? said : y > 0 ? now - change : now
   } else if (isMoving) {
     // Its end is told.
   } else if (y <= 0) {
