@@ -1,0 +1,209 @@
+/** A handed-over page as visitors have it: other scales, text and screens, forced colours, paper, pictures that come late, back from the cache. */
+import { chromium, expect, test, type BrowserContextOptions, type Page } from '@playwright/test'
+import { readFileSync, writeFileSync } from 'node:fs'
+import { createServer, type Server } from 'node:http'
+import { join } from 'node:path'
+import { atRest, coveredEdge, scrollTo } from './support/boxes.ts'
+import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
+
+const browserPath = process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium'
+const words = (n: number) => '<p>Words that take some room on the page. </p>'.repeat(n)
+const parts = ['garden', 'kitchen', 'cellar', 'attic']
+const links = parts.map((id) => `<a href="#${id}">${id}</a>`).join(' ')
+const sections = (before = '') =>
+  parts.map((id) => `${id === 'cellar' ? before : ''}<section id="${id}"><h2>About the ${id}</h2>${words(24)}</section>`).join('')
+
+/** A header that scrolls away until it is made to stay. */
+const kept = `<!doctype html><html lang=en><meta name=viewport content="width=device-width"><title>House</title><style>body{margin:0;font:16px/1.5 sans-serif}header{padding:22px 16px;background:#fff}section{padding:40px 16px}</style><header><b>House</b> <nav>${links}</nav></header><main><section><h1>A house</h1>${words(6)}</section>${sections()}</main>`
+/** No menu of its own: one is made. */
+const bare = `<!doctype html><html lang=en><title>House</title><style>body{margin:0;font:16px/1.5 sans-serif}section{padding:40px 16px}</style><main>${sections()}</main>`
+/** A picture without a size stands above the section that one comes for. */
+const pictured = kept.replace(sections(), sections('<img src="late.svg" alt="A plan">'))
+
+let server: Server
+let address = ''
+const folders = new Map<string, string>()
+
+test.describe('visitors', () => {
+  test.describe.configure({ mode: 'serial' })
+  test.beforeAll(async () => {
+    for (const [name, source] of Object.entries({ kept, bare, pictured })) {
+      const from = freshFolder()
+      writeFileSync(join(from, 'index.html'), source)
+      writeFileSync(join(from, 'late.svg'), '<svg xmlns="http://www.w3.org/2000/svg" width="600" height="700"/>')
+      const out = freshFolder()
+      await waybellBuilt('build', join(from, 'index.html'), '--out', out, '--no-try')
+      folders.set(name, out)
+    }
+    const out = freshFolder()
+    await waybellBuilt('build', join(repository, 'demo/ostrey/index.html'), '--out', out, '--no-try')
+    folders.set('demo', out)
+    server = createServer((request, response) => {
+      const [, name = '', file = ''] = decodeURIComponent(request.url!.split('?')[0]!).split('/')
+      const send = () => {
+        try {
+          const bytes = readFileSync(join(folders.get(name) ?? '', file || 'index.html'))
+          response.writeHead(200, {
+            'content-type': file.endsWith('.svg') ? 'image/svg+xml' : file.endsWith('.css') ? 'text/css' : 'text/html',
+          })
+          response.end(bytes)
+        } catch {
+          response.writeHead(404).end()
+        }
+      }
+      if (file === 'late.svg') setTimeout(send, 900)
+      else send()
+    })
+    await new Promise<void>((done) => server.listen(0, '127.0.0.1', done))
+    address = `http://127.0.0.1:${(server.address() as { port: number }).port}`
+  })
+  test.afterAll(() => void server.close())
+
+  /** How far a section's heading is below what covers the top; negative where it is covered. */
+  const clear = async (page: Page, id: string) =>
+    (await page.evaluate((name) => document.getElementById(name)!.querySelector('h2')!.getBoundingClientRect().top, id)) -
+    (await coveredEdge(page))
+
+  const screens: [string, BrowserContextOptions][] = [
+    ['a scale of 1.25', { viewport: { width: 1280, height: 800 }, deviceScaleFactor: 1.25 }],
+    ['a scale of 2', { viewport: { width: 390, height: 844 }, deviceScaleFactor: 2 }],
+    ['a zoom of 150%', { viewport: { width: 853, height: 533 }, deviceScaleFactor: 1.5 }],
+    ['a zoom of 200%', { viewport: { width: 640, height: 400 }, deviceScaleFactor: 2 }],
+    ['320 px', { viewport: { width: 320, height: 640 } }],
+    ['a phone that lies', { viewport: { width: 844, height: 390 } }],
+    ['less motion', { viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' }],
+  ]
+  for (const [name, options] of screens)
+    test(`with ${name} every link arrives below what covers the top`, async ({ browser }) => {
+      for (const site of /200%|lies/.test(name) ? ['kept', 'bare'] : ['kept']) {
+        const context = await browser.newContext(options)
+        const page = await context.newPage()
+        await page.goto(`${address}/${site}/`)
+        await atRest(page)
+        for (const id of parts) {
+          await page
+            .locator(`[data-wb-menu] a[href="#${id}"]`)
+            .first()
+            .evaluate((a: HTMLElement) => a.click())
+          await page.waitForTimeout(150)
+          await atRest(page)
+          const room = await clear(page, id)
+          const isEnd = await page.evaluate(() => scrollY >= document.documentElement.scrollHeight - innerHeight - 2)
+          expect(room, `${site} #${id}`).toBeGreaterThan(0)
+          if (!isEnd) expect(room, `${site} #${id}`).toBeLessThan(140)
+          expect(await page.evaluate(() => [...document.querySelectorAll('[aria-current]')].map((a) => a.getAttribute('href')))).toEqual([
+            `#${id}`,
+          ])
+        }
+        await context.close()
+      }
+    })
+
+  test('text at 200% is arrived at as well: the header is as high as it is then', async ({ page }) => {
+    await page.goto(`${address}/kept/`)
+    await page.evaluate(() => (document.body.style.fontSize = '200%'))
+    await page.waitForTimeout(300)
+    await page.locator('[data-wb-menu] a[href="#attic"]').click()
+    await atRest(page)
+    expect(await clear(page, 'attic')).toBeGreaterThan(0)
+  })
+
+  test('a header that is made to stay lets go where it would take more than a sixth of the height', async ({ browser }) => {
+    for (const [height, position] of [
+      [800, 'sticky'],
+      [300, 'static'],
+    ] as const) {
+      const page = await browser.newPage({ viewport: { width: 1280, height } })
+      await page.goto(`${address}/kept/`)
+      await atRest(page)
+      expect(await page.evaluate(() => getComputedStyle(document.querySelector('header')!).position)).toBe(position)
+      // Without the script too: what the style says covers is what does.
+      const said = await page.evaluate(() => {
+        document.documentElement.style.removeProperty('--wb-header')
+        return parseFloat(getComputedStyle(document.documentElement).getPropertyValue('--wb-header'))
+      })
+      expect(said > 0).toBe(position === 'sticky')
+      await page.close()
+    }
+  })
+
+  test('the current item is seen where colours are forced', async ({ browser }) => {
+    for (const site of ['kept', 'bare', 'demo']) {
+      const page = await browser.newPage({ forcedColors: 'active', viewport: { width: 1280, height: 800 } })
+      await page.goto(`${address}/${site}/`)
+      await scrollTo(page, 900)
+      await atRest(page)
+      const look = await page.evaluate(() =>
+        [...document.querySelectorAll('[data-wb-menu] a[aria-current="true"]')].map((a) => {
+          const { outlineStyle, outlineWidth } = getComputedStyle(a)
+          return `${outlineStyle} ${outlineWidth}`
+        }),
+      )
+      expect(look.length, site).toBeGreaterThan(0)
+      for (const one of look) expect(one, site).toBe('solid 2px')
+      await page.close()
+    }
+  })
+
+  test('on paper there are no more pages than before, and the bar stands once', async ({ page }) => {
+    const pages = async (url: string) => {
+      await page.goto(url)
+      return (await page.pdf()).toString('latin1').match(/\/Type\s*\/Page\b/g)!.length
+    }
+    const from = freshFolder()
+    writeFileSync(join(from, 'index.html'), bare)
+    folders.set('before', from)
+    expect(await pages(`${address}/bare/`)).toBeLessThanOrEqual(await pages(`${address}/before/`))
+    await page.goto(`${address}/bare/`)
+    await page.emulateMedia({ media: 'print' })
+    expect(await page.evaluate(() => getComputedStyle(document.querySelector('[data-wb="menu"]')!).position)).toBe('static')
+  })
+
+  test('pictures that come late above it leave what one came for in its place, in every frame', async ({ page }) => {
+    await page.addInitScript(() => {
+      const seen: number[] = ((window as unknown as { tops: number[] }).tops = [])
+      const look = () => {
+        const el = document.getElementById('attic')
+        if (el && document.readyState !== 'loading') seen.push(el.getBoundingClientRect().top)
+        requestAnimationFrame(look)
+      }
+      requestAnimationFrame(look)
+    })
+    await page.emulateMedia({ reducedMotion: 'reduce' })
+    await page.goto(`${address}/pictured/#attic`, { waitUntil: 'domcontentloaded' })
+    await page.waitForTimeout(500)
+    expect(await page.evaluate(() => document.images[0]!.complete)).toBe(false)
+    const before = await page.evaluate(() => (window as unknown as { tops: number[] }).tops.splice(0).at(-1)!)
+    await page.waitForFunction(() => document.images[0]!.naturalHeight > 0)
+    await page.waitForTimeout(600)
+    const after = await page.evaluate(() => (window as unknown as { tops: number[] }).tops)
+    expect(after.length).toBeGreaterThan(10)
+    expect(Math.max(...after.map((top) => Math.abs(top - before)))).toBeLessThanOrEqual(1)
+    expect(await clear(page, 'attic')).toBeGreaterThan(0)
+  })
+
+  test('a page that comes back from the cache stands where it was left', async () => {
+    const own = await chromium.launch({
+      executablePath: browserPath,
+      args: ['--no-sandbox', '--disable-gpu'],
+      ignoreDefaultArgs: ['--disable-back-forward-cache'],
+    })
+    try {
+      const page = await own.newPage()
+      await page.goto(`${address}/kept/`)
+      await page.evaluate(() => addEventListener('pageshow', (e) => Object.assign(window, { persisted: e.persisted })))
+      await page.locator('[data-wb-menu] a[href="#kitchen"]').click()
+      await atRest(page)
+      await scrollTo(page, (await page.evaluate(() => scrollY)) + 170)
+      await page.waitForTimeout(400)
+      const left = await page.evaluate(() => scrollY)
+      await page.goto(`${address}/bare/`)
+      // Its own waiting does not know of pages that come back so.
+      await page.evaluate(() => void setTimeout(() => history.back()))
+      await page.waitForTimeout(1500)
+      expect(await page.evaluate(() => [(window as unknown as { persisted?: boolean }).persisted, scrollY])).toEqual([true, left])
+    } finally {
+      await own.close()
+    }
+  })
+})
