@@ -66,7 +66,9 @@ if (flags.engine) {
     process.exit(1)
   }
   const own = given.length ? [] : [join(root, 'demo/ostrey'), ...ofTests()]
-  process.exit(await visitAll({ engine: flags.engine, sites: [...own, ...chosen], build, again: flags.again, kept }))
+  process.exit(
+    await visitAll({ engine: flags.engine, sites: [...own, ...chosen], build, again: flags.again, kept, isWhole: !given.length }),
+  )
 }
 
 const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-gpu'] })

@@ -3,6 +3,7 @@ import { existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'no
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { openEngine } from './engines.mjs'
+import { keepFigures } from '../figures.mjs'
 import { serveFolders } from './served.mjs'
 import { visitSite } from './visit.mjs'
 
@@ -11,9 +12,10 @@ const SIZE = [1280, 800]
 
 /**
  * @param build gives `{ out, state }` of a site, or null
+ * @param isWhole of the sites that ship, whose figures are kept in docs/bench.md
  * @returns how many things were wrong, as an exit code
  */
-export async function visitAll({ engine, sites, build, again, kept }) {
+export async function visitAll({ engine, sites, build, again, kept, isWhole }) {
   const elsewhere = join(kept, 'elsewhere')
   mkdirSync(elsewhere, { recursive: true })
   writeFileSync(join(elsewhere, 'index.html'), '<!doctype html><title>Elsewhere</title><p>Another page.</p>')
@@ -55,7 +57,13 @@ export async function visitAll({ engine, sites, build, again, kept }) {
   }
   const version = browser?.version ?? ''
   await browser?.close()
-  console.log(`\n${engine} ${version}: ${figures(all)}`)
+  const table = figures(all)
+  console.log(`\n${engine} ${version}\n\n${table}`)
+  if (isWhole)
+    keepFigures(
+      `## Visited in ${engine[0].toUpperCase()}${engine.slice(1)}`,
+      `\`npm run field -- --engine ${engine}\`, ${new Date().toISOString().slice(0, 10)}, version ${version}: ${sites.length} sites as they are handed over, 1280x800.\n\n${table}`,
+    )
   return all.some((t) => t.wrong || t.lit || t.moved) ? 1 : 0
 }
 
@@ -67,9 +75,7 @@ function figures(all) {
     const longest = Math.max(0, ...tries.filter((t) => !t.wrong).map((t) => t.ms))
     return `| ${name} | ${tries.length} | ${count((t) => !t.wrong)} | ${count((t) => !t.lit)} | ${count((t) => t.moved)} | ${(longest / 1000).toFixed(2)} s |`
   }
-  return `
-
-| | tried | landed | lit | moved by itself | longest until at rest |
+  return `| | tried | landed | lit | moved by itself | longest until at rest |
 | --- | --- | --- | --- | --- | --- |
 ${[
   ...kinds.map((kind) =>

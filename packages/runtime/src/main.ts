@@ -95,7 +95,7 @@ function setOut(id: string): void {
   aimed = landing(id)
   // Coming from outside the browser may have jumped before any script ran.
   watched = { y: position(), since: performance.now(), frames: 0, hasMoved: !press && position() > 0 }
-  lookLater()
+  requestAnimationFrame(lookLater)
 }
 
 function watch(id: string): void {
@@ -121,7 +121,7 @@ channel.port1.onmessage = () => {
   ticking = false
   if (goal && isUnderWay()) {
     watch(goal.id)
-    if (isUnderWay()) lookLater()
+    if (isUnderWay()) requestAnimationFrame(lookLater)
   } else if (goal && !resizing && Math.abs(position() - held.at) > 1) {
     // Browsers keep what is seen in its place when the layout shifts.
     const isKept = Math.abs(gapOf(goal.id) - held.gap) <= 1
@@ -130,11 +130,10 @@ channel.port1.onmessage = () => {
   }
   draw()
 }
+/** Behind the frame, where layout is clean and reading the scroll position costs nothing: a scroll is told within it. */
 function lookLater(): void {
-  if (ticking) return
+  if (!ticking) channel.port2.postMessage(0)
   ticking = true
-  // Behind the frame, where layout is clean and reading the scroll position costs nothing.
-  requestAnimationFrame(() => channel.port2.postMessage(0))
 }
 
 function draw(): void {
