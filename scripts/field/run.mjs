@@ -38,8 +38,8 @@ const SIZES = [
   [1280, 800],
   [1920, 1080],
 ]
-/** Sites of the sample: about half a minute each. */
-const SAMPLE = 40
+/** Sites of the sample: about half a minute each, and more than one where all that a visitor of an engine may do is tried. */
+const SAMPLE = flags.engine ? 8 : 40
 
 const sites = folders.flatMap((folder) =>
   existsSync(join(folder, 'index.html'))
