@@ -268,10 +268,15 @@ describe('handover', () => {
     }
     const back = Buffer.concat([...parts, (file as Buffer).subarray(from)])
     expect(back).toEqual(bytes)
+    // Looked at, it was not taken home; taken, it is remembered with its version and its IDs, and gone with its site.
+    const taken = async () =>
+      (await http().get(`/api/sites/${key}/pages/p1/handovers`).expect(200)).body as { version: number; ids: string[] }[]
+    expect((await taken()).map(({ version, ids }) => [version, ids])).toEqual([[1, ['work']]])
     const { body: zip } = await http().get(`/api/sites/${key}/pages/p1/handover/zip`).buffer(true).parse(raw).expect(200)
     const archive = join(mkdtempSync(join(tmpdir(), 'waybell-zip-')), 'a.zip')
     writeFileSync(archive, zip as Buffer)
     expect(execFileSync('python3', ['-m', 'zipfile', '-l', archive]).toString()).toMatch(/css\/look\.css[\s\S]*/)
+    expect(await taken()).toHaveLength(2)
   })
 })
 

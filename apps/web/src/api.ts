@@ -17,6 +17,15 @@ export interface SiteSummary {
   items: number
 }
 
+/** A page taken home. */
+export interface HandedOver {
+  at: number
+  /** Of the site. */
+  version: number
+  /** IDs that somebody may link to from then on. */
+  ids: string[]
+}
+
 export interface PageState {
   reading: PageReading
   missing: string[]
@@ -159,6 +168,7 @@ export const api = {
   putSurveys: (site: string, page: string, body: { source: string; scripts: boolean; surveys: { key: string; survey: Survey }[] }) =>
     ask<{ isReadAnew: boolean }>(`${pagePath(site, page)}/surveys`, json('PUT', body)),
   handover: (site: string, page: string) => ask<HandoverView>(`${pagePath(site, page)}/handover`),
+  handedOver: (site: string, page: string) => ask<HandedOver[]>(`${pagePath(site, page)}/handovers`),
   handoverPage: (site: string, page: string) => `/api/${pagePath(site, page)}/handover/page`,
   handoverZip: (site: string, page: string) => `/api/${pagePath(site, page)}/handover/zip`,
   runtime: async () => (await fetch('/api/runtime')).text(),

@@ -165,7 +165,7 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, small, s
       tell(screen.name, verdicts, say)
     }
   }
-  const open = openFindings({ site, page, reading, undeclared, named, surveys: asBuilt, tried }, findings)
+  const open = openFindings({ site, page, reading, undeclared, named, known: new Set(), surveys: asBuilt, tried }, findings)
   const idOf = new Map(page.sections.map((s) => [s.key, s.id]))
   return {
     file: join(out, file),

@@ -103,4 +103,29 @@ export class SurveyRow {
   survey: string
 }
 
-export const entities = [SiteRow, ChangeRow, ContentRow, FileRow, SurveyRow]
+/** Each time that a page was taken home. */
+@Entity('handover')
+@Index(['site', 'page'])
+export class HandoverRow {
+  @PrimaryGeneratedColumn()
+  row: number
+
+  @Column({ type: 'text' })
+  site: string
+
+  @Column({ type: 'text' })
+  page: string
+
+  /** Of the site. */
+  @Column({ type: 'integer' })
+  version: number
+
+  @Column({ type: 'integer' })
+  at: number
+
+  /** The IDs that its sections had, and their former ones that still arrived; as JSON. */
+  @Column({ type: 'text' })
+  ids: string
+}
+
+export const entities = [SiteRow, ChangeRow, ContentRow, FileRow, SurveyRow, HandoverRow]

@@ -116,4 +116,19 @@ class KeyedSurveys implements MigrationInterface {
   }
 }
 
-export const migrations = [FirstSchema, SecondDocument, NamedStates, ThirdDocument, KeyedSurveys]
+class Handovers implements MigrationInterface {
+  name = 'Handovers1764500000000'
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(
+      `CREATE TABLE "handover" ("row" integer PRIMARY KEY AUTOINCREMENT NOT NULL, "site" text NOT NULL, "page" text NOT NULL, "version" integer NOT NULL, "at" integer NOT NULL, "ids" text NOT NULL)`,
+    )
+    await runner.query(`CREATE INDEX "handover_page" ON "handover" ("site", "page")`)
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`DROP TABLE "handover"`)
+  }
+}
+
+export const migrations = [FirstSchema, SecondDocument, NamedStates, ThirdDocument, KeyedSurveys, Handovers]

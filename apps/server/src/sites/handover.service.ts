@@ -4,7 +4,7 @@ import { pageEdits, textOfBytes, writePage, type Handover, type SitePage } from 
 import { scriptIn } from '@waybell/runtime'
 import { ZipFile } from 'yazl'
 import { Store } from '../db/store.ts'
-import { FileRow } from '../db/entities.ts'
+import { FileRow, HandoverRow } from '../db/entities.ts'
 import { getContent } from './content.ts'
 import { SitesService } from './sites.service.ts'
 import { SourcesService } from './sources.service.ts'
@@ -16,6 +16,13 @@ export interface HandoverView {
   /** Screens that were measured; the others are estimated. */
   measured: string[]
   edits: { offset: number; removed: string; inserted: string }[]
+}
+
+/** A page taken home: when, in which version of the site, and which IDs somebody may link to from then on. */
+export interface HandedOver {
+  at: number
+  version: number
+  ids: string[]
 }
 
 @Injectable()
@@ -60,13 +67,30 @@ export class HandoverService {
     }
   }
 
+  /** Takes the page home: what it held is remembered. */
+  async taken(site: string, key: string): Promise<{ page: SitePage; handover: Handover }> {
+    const { version } = await this.sites.get(site)
+    const { page, handover } = await this.page(site, key)
+    const ids = [...new Set(page.sections.flatMap((s) => [s.id, ...s.former]))]
+    const row = { site, page: key, version, at: Date.now(), ids: JSON.stringify(ids) }
+    if (ids.length) await this.store.change((db) => db.insert(HandoverRow, row))
+    return { page, handover }
+  }
+
+  /** The latest first. */
+  async handedOver(site: string, key: string): Promise<HandedOver[]> {
+    await this.sites.page(site, key)
+    const rows = await this.store.read((db) => db.find(HandoverRow, { where: { site, page: key }, order: { row: 'DESC' } }))
+    return rows.map(({ at, version, ids }) => ({ at, version, ids: JSON.parse(ids) as string[] }))
+  }
+
   async zip(site: string, key: string): Promise<{ name: string; stream: NodeJS.ReadableStream }> {
     const { document, page } = await this.sites.page(site, key)
     const zip = new ZipFile()
     const pages = new Set<string>()
     for (const { key: one, file } of document.pages) {
       pages.add(file)
-      zip.addBuffer(Buffer.from((await this.page(site, one)).handover.bytes), file)
+      zip.addBuffer(Buffer.from((await this.taken(site, one)).handover.bytes), file)
     }
     for (const { path, hash } of await this.store.read((db) => db.findBy(FileRow, { site }))) {
       const bytes = await this.store.read((db) => getContent(db, hash))

@@ -177,9 +177,14 @@ export class SitesController {
     return this.handovers.view(key, pageKey)
   }
 
+  @Get('sites/:site/pages/:page/handovers')
+  handedOver(@Param('site', site) key: string, @Param('page', page) pageKey: string) {
+    return this.handovers.handedOver(key, pageKey)
+  }
+
   @Get('sites/:site/pages/:page/handover/page')
   async handoverPage(@Param('site', site) key: string, @Param('page', page) pageKey: string, @Res() response: Response) {
-    const { page: found, handover } = await this.handovers.page(key, pageKey)
+    const { page: found, handover } = await this.handovers.taken(key, pageKey)
     // Never shown as a page on the application's own host.
     response.attachment(found.file).type('application/octet-stream').send(Buffer.from(handover.bytes))
   }

@@ -25,7 +25,7 @@ import { MoreThan, type EntityManager } from 'typeorm'
 import { tellRead } from '../common/memory.ts'
 import { StorageFailure } from '../db/failure.ts'
 import { Store } from '../db/store.ts'
-import { ChangeRow, ContentRow, FileRow, SiteRow, SurveyRow } from '../db/entities.ts'
+import { ChangeRow, ContentRow, FileRow, HandoverRow, SiteRow, SurveyRow } from '../db/entities.ts'
 import { clearContent, contentOf, putContent } from './content.ts'
 import { placeByName, type Import, type ImportedPage } from './import.ts'
 import { SourcesService } from './sources.service.ts'
@@ -196,7 +196,7 @@ export class SitesService implements OnApplicationBootstrap {
       await this.row(db, key)
       const content = await contentOf(db, key)
       await db.delete(SiteRow, { key })
-      for (const table of [ChangeRow, FileRow, SurveyRow]) await db.delete(table, { site: key })
+      for (const table of [ChangeRow, FileRow, SurveyRow, HandoverRow]) await db.delete(table, { site: key })
       await clearContent(db, content)
     })
   }

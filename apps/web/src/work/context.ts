@@ -4,6 +4,7 @@ import {
   type Arrival,
   type Command,
   type Finding,
+  type KnownOutside,
   type PageEdit,
   type PageReading,
   type Screen,
@@ -34,6 +35,8 @@ export interface Work {
   stale: ReadonlySet<string>
   /** What became of the links of the menus, by screen key; of those screens where they were tried since the last change. */
   tried: Readonly<Record<string, readonly Tried[]>>
+  /** IDs that were handed over before: somebody may have a link to them. */
+  known: KnownOutside
   screen: Screen
   survey: Survey | null
   /** The live page was stopped, and is not measured. */

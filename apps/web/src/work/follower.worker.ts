@@ -1,16 +1,18 @@
 /** Works out what follows from a change, out of the way of those who type and scroll. It holds what is read of the page; what changes comes with each question. */
-import { openFindings, pageEdits, type Finding, type PageEdit, type Site, type Survey, type Tried } from '@waybell/core'
+import { openFindings, pageEdits, type Finding, type KnownOutside, type PageEdit, type Site, type Survey, type Tried } from '@waybell/core'
 import { expose } from 'comlink'
 import type { PageState } from '../api.ts'
 import { loadTablesFor } from './tables.ts'
 
-/** What was measured, by screen key. */
+/** What was measured, by screen key, and what is known besides. */
 export interface Measured {
   surveys: Record<string, Survey>
   /** With the page's own scripts, as visitors have it. */
   counting: Record<string, Survey>
   /** What became of the links of the menus, of screens where they were tried. */
   tried: Readonly<Record<string, readonly Tried[]>>
+  /** IDs that were handed over before. */
+  known: KnownOutside
 }
 
 interface Opened {
@@ -20,7 +22,7 @@ interface Opened {
 }
 
 let opened: Opened | null = null
-let measured: Measured = { surveys: {}, counting: {}, tried: {} }
+let measured: Measured = { surveys: {}, counting: {}, tried: {}, known: new Set() }
 
 const follower = {
   async open(state: PageState, runtime: string): Promise<void> {
@@ -33,7 +35,7 @@ const follower = {
     if (!opened) throw new Error('no page was opened')
     const { state, undeclared, runtime } = opened
     const { reading, named } = state
-    const { surveys, counting, tried } = measured
+    const { surveys, counting, tried, known } = measured
     const page = site.pages.find((p) => p.key === pageKey)
     if (!page) throw new Error('the page is not in the site')
     return {
@@ -49,7 +51,7 @@ const follower = {
             runtime: () => runtime,
           })
         : [],
-      findings: openFindings({ site, page, reading, undeclared, named, surveys, tried }, state.findings),
+      findings: openFindings({ site, page, reading, undeclared, named, known, surveys, tried }, state.findings),
     }
   },
 }

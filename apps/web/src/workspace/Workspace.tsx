@@ -1,11 +1,11 @@
 /** Work, spine and live page under one bar. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { pageOf, type PageEdit, type SitePage, type Survey, type Tried } from '@waybell/core'
+import { pageOf, type KnownOutside, type PageEdit, type PageReading, type SitePage, type Survey, type Tried } from '@waybell/core'
 import { RadioGroup } from 'radix-ui'
 import { startTransition, useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
 import { Link, Navigate, useParams } from 'react-router'
 import { toast } from 'sonner'
-import { api, type KeptSurvey, type PageState, type SiteState } from '../api.ts'
+import { api, type HandedOver, type KeptSurvey, type PageState, type SiteState } from '../api.ts'
 import { FindingsDrawer } from '../findings/FindingsDrawer.tsx'
 import { BARELY } from '../live/frame.ts'
 import { LivePage } from '../live/LivePage.tsx'
@@ -136,6 +136,11 @@ interface Tries {
 }
 const NONE: Tries['tried'] = {}
 
+/** IDs that somebody may link to: those of handovers from here, and of the one that was brought in. */
+function knownOutside({ written: { settings } }: PageReading, handedOver: readonly HandedOver[]): KnownOutside {
+  return new Set([...(settings?.sections ?? []), ...handedOver.flatMap((h) => h.ids)])
+}
+
 interface OpenedProps {
   siteKey: string
   session: Session
@@ -167,6 +172,9 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   // They hold until a change touches what they are of.
   const tried = tries.of === page && scripts ? tries.tried : NONE
 
+  const handedOver = useQuery({ queryKey: ['handed-over', siteKey, pageKey], queryFn: () => api.handedOver(siteKey, pageKey) }).data
+  const known = useMemo(() => knownOutside(reading, handedOver ?? []), [reading, handedOver])
+
   const client = useQueryClient()
   const onReadAnew = () => void client.invalidateQueries({ queryKey: ['page', siteKey, pageKey] })
   const measured = useSurveys({ siteKey, site, page, state, kept, scripts, onReadAnew })
@@ -183,6 +191,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
     surveys,
     counting: measured.counting,
     tried,
+    known,
     survey,
     onEdits,
   })
@@ -212,6 +221,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
             surveys,
             stale,
             tried,
+            known,
             screen,
             survey,
             isStopped,
@@ -237,6 +247,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
       surveys,
       stale,
       tried,
+      known,
       screen,
       survey,
       isStopped,

@@ -2,7 +2,7 @@
 import { decodeFragment } from '../contract/index.ts'
 import { faultOf } from '../naming/index.ts'
 import type { ElementAt, NamedIds, PageLink, PageReading, Place, ReadId } from '../page/index.ts'
-import type { Item, Menu, Section, Site, SitePage } from '../site/index.ts'
+import type { Item, KnownOutside, Menu, Section, Site, SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
 import type { Tried } from '../walk/index.ts'
 
@@ -60,6 +60,8 @@ export interface SiteInput {
   undeclared: ReadonlySet<string>
   /** IDs that the page's styles and scripts name. */
   named: NamedIds
+  /** IDs that were handed over before. */
+  known: KnownOutside
   /** By screen key. */
   surveys: Readonly<Record<string, Survey>>
   /** What became of the links of the page's menus when they were tried, by screen key; of screens that were. */

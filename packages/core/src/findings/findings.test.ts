@@ -77,6 +77,7 @@ it.each([
 const site = (page: SitePage): Site => aSite(page)
 const surveys = {}
 const undeclared = new Set<string>()
+const known = new Set<string>()
 const named = { styles: [] as string[], scripts: [] as string[] }
 function opened(body: string, change: (page: SitePage) => SitePage = (p) => p) {
   const reading = read(body)
@@ -85,7 +86,7 @@ function opened(body: string, change: (page: SitePage) => SitePage = (p) => p) {
     reading,
     page,
     all: pageFindings(reading, none),
-    open: openFindings({ site: site(page), page, reading, undeclared, named, surveys, tried: {} }, pageFindings(reading, none)),
+    open: openFindings({ site: site(page), page, reading, undeclared, known, named, surveys, tried: {} }, pageFindings(reading, none)),
   }
 }
 
@@ -103,7 +104,7 @@ it('fixes an unsound ID of a section by a command that closes the finding', () =
   const { page, reading, open, all } = opened(body)
   expect(open.map((f) => f.fix?.label)).toEqual(['Rename to “my-work”', 'Rename to “section-2nd”'])
   const fixed = open.reduce((s, f) => apply(s, f.fix!.command).site, site(page))
-  expect(openFindings({ site: fixed, page: fixed.pages[0]!, reading, undeclared, named, surveys, tried: {} }, all)).toEqual([])
+  expect(openFindings({ site: fixed, page: fixed.pages[0]!, reading, undeclared, known, named, surveys, tried: {} }, all)).toEqual([])
   expect(fixed.pages[0]!.sections[0]!.former).toEqual(['my work'])
 })
 
@@ -128,7 +129,7 @@ it.each([
 it('tells of a section that has no place on a screen', () => {
   const { page, reading } = opened('<section><h2>A</h2></section><section><h2>B</h2></section>')
   const survey = aSurvey({ parts: page.sections.map((s, i) => aPart({ at: s.at, top: i * 900, bottom: 2000, hasBox: i === 0 })) })
-  const open = openFindings({ site: site(page), page, reading, undeclared, named, tried: {}, surveys: { phone: survey } }, [])
+  const open = openFindings({ site: site(page), page, reading, undeclared, known, named, tried: {}, surveys: { phone: survey } }, [])
   expect(open).toMatchObject([
     { code: 'section-hidden', severity: 'warning', message: 'Links to “B” do nothing on “Phone”: the section has no place there.' },
   ])
@@ -142,7 +143,7 @@ it('tells of sections that lie out of view at the side, and of a menu that is ma
   const besides = (left: number) => page.sections.map((s, i) => aPart({ at: s.at, top: 0, bottom: 800, left: i * left }))
   const codesOf = (left: number) => {
     const surveys = { laptop: aSurvey({ parts: besides(left) }) }
-    return openFindings({ site: site(page), page, reading, undeclared, named, surveys, tried: {} }, []).map(
+    return openFindings({ site: site(page), page, reading, undeclared, known, named, surveys, tried: {} }, []).map(
       (f) => `${f.severity} ${f.code}`,
     )
   }
@@ -157,7 +158,7 @@ it('goes by where sections are drawn when it says that a menu has them in anothe
   const { page, reading } = opened(`${nav}<section id=a><h2>A</h2></section><section id=b><h2>B</h2></section>`)
   const told = (tops: number[]) => {
     const parts = page.sections.map((s, i) => aPart({ at: s.at, top: tops[i]!, bottom: tops[i]! + 500 }))
-    const input = { site: site(page), page, reading, undeclared, named, surveys: { laptop: aSurvey({ parts }) }, tried: {} }
+    const input = { site: site(page), page, reading, undeclared, known, named, surveys: { laptop: aSurvey({ parts }) }, tried: {} }
     return openFindings(input, []).map((f) => f.code)
   }
   expect(told([0, 900])).toEqual(['order-of-page'])
@@ -169,7 +170,7 @@ it('tells what scripts build, though nothing else is there', () => {
   const menus = [{ at: null, links: [{ label: 'Beans', href: '#beans', target: null, arrives: true }] }]
   const page = aPage({ sections: [], menus: [] })
   const surveys = { laptop: aSurvey({ built: { menus, headings: ['Beans we buy'], targets: [] } }) }
-  const [only, ...more] = openFindings({ site: site(page), page, reading, undeclared, named, surveys, tried: {} }, [])
+  const [only, ...more] = openFindings({ site: site(page), page, reading, undeclared, known, named, surveys, tried: {} }, [])
   expect(only).toMatchObject({ code: 'built-by-scripts', message: expect.stringContaining('1 heading (“Beans we buy”)') })
   expect(more).toEqual([])
 })
@@ -177,7 +178,10 @@ it('tells what scripts build, though nothing else is there', () => {
 it('tells of a section that begins where another does, so that it never rings', () => {
   const { page, reading } = opened('<section><h2>A</h2></section><section><h2>B</h2></section><section><h2>C</h2></section>')
   const parts = page.sections.map((s, i) => aPart({ at: s.at, top: [0, 900, 900][i]!, bottom: 2000 }))
-  const open = openFindings({ site: site(page), page, reading, undeclared, named, surveys: { laptop: aSurvey({ parts }) }, tried: {} }, [])
+  const open = openFindings(
+    { site: site(page), page, reading, undeclared, known, named, surveys: { laptop: aSurvey({ parts }) }, tried: {} },
+    [],
+  )
   expect(open).toMatchObject([{ code: 'never-rings', severity: 'note', where: { screen: 'laptop', section: page.sections[1]!.key } }])
   expect(taskOf(open[0]!.code)).toBe('highlight')
 })
@@ -188,7 +192,7 @@ it('tells of a menu whose order its markup does not let be written, once it is t
   const order = (change: (items: Item[]) => Item[]) => {
     const { page, reading } = opened(body, (p) => ({ ...p, menus: p.menus.map((m) => ({ ...m, items: change(m.items) })) }))
     expect(reading.menus.map((m) => m.tree)).toEqual([null])
-    return openFindings({ site: site(page), page, reading, undeclared, named, surveys, tried: {} }, [])
+    return openFindings({ site: site(page), page, reading, undeclared, known, named, surveys, tried: {} }, [])
       .filter((f) => f.code === 'menu-order')
       .map((f) => `${f.code} ${f.line}`)
   }
@@ -204,7 +208,7 @@ it('tells of an ID that was changed under the page’s own styles and scripts', 
     sections: p.sections.map((s) => ({ ...s, id: `${s.id}-new`, former: [s.id] })),
   }))
   const open = openFindings(
-    { site: site(page), page, reading, undeclared, tried: {}, surveys, named: { styles: ['a'], scripts: ['a', 'c'] } },
+    { site: site(page), page, reading, undeclared, tried: {}, known, surveys, named: { styles: ['a'], scripts: ['a', 'c'] } },
     [],
   )
   expect(open).toMatchObject([{ code: 'id-in-use', message: expect.stringContaining('styles and scripts do to “#a”') }])
@@ -248,13 +252,13 @@ describe('what a menu says', () => {
     const { page, reading } = opened(`<nav>${a('#a', 'First')}${a('#rooms', 'Rooms upstairs')}</nav>${section('a')}${section('b')}`)
     const other = { ...page, key: 'p2', file: 'rooms.html', sections: [{ ...page.sections[0]!, id: 'rooms' }] }
     const both = { ...site(page), pages: [page, other] }
-    const open = openFindings({ site: both, page, reading, undeclared, named, surveys, tried: {} }, [])
+    const open = openFindings({ site: both, page, reading, undeclared, known, named, surveys, tried: {} }, [])
     expect(open.map((f) => f.code)).toContain('link-elsewhere')
     expect(open.find((f) => f.code === 'link-elsewhere')!.message).toContain('rooms.html#rooms')
     // By now a section here has the ID that it asks for.
     const here = { ...page, sections: page.sections.map((s, n) => (n ? { ...s, id: 'rooms' } : s)) }
     const now = openFindings(
-      { site: { ...site(here), pages: [here, other] }, page: here, reading, undeclared, named, surveys, tried: {} },
+      { site: { ...site(here), pages: [here, other] }, page: here, reading, undeclared, known, named, surveys, tried: {} },
       [],
     )
     expect(now.map((f) => f.code)).not.toContain('link-elsewhere')
@@ -270,7 +274,16 @@ it('tells of links that were tried and are not right, on which screens, with the
   const seen = (id: string, label: string, scroll: number, over: Partial<Tried> = {}) => aTried({ id, label, scroll, ...over })
   const told = (tried: Tried[]) =>
     openFindings(
-      { site: site(page), page, reading, undeclared, named, surveys: { laptop, phone: laptop }, tried: { laptop: tried, phone: tried } },
+      {
+        site: site(page),
+        page,
+        reading,
+        undeclared,
+        known,
+        named,
+        surveys: { laptop, phone: laptop },
+        tried: { laptop: tried, phone: tried },
+      },
       [],
     )
       .filter((f) => f.code === 'link-tried')
@@ -295,7 +308,7 @@ it('tells of a header that takes more than a sixth of a screen, or is not made t
     const header = aHeader({ at, position, height, rest: reach, moved: reach, canStay: position === 'static' })
     const parts = page.sections.map((s, i) => aPart({ at: s.at, top: 300 + 900 * i, bottom: 1200 + 900 * i }))
     const laptop = aSurvey({ header, parts })
-    return openFindings({ site: site(kept), page: kept, reading, undeclared, named, surveys: { laptop }, tried: {} }, []).map(
+    return openFindings({ site: site(kept), page: kept, reading, undeclared, known, named, surveys: { laptop }, tried: {} }, []).map(
       (f) => f.severity,
     )
   }
@@ -306,7 +319,7 @@ it('tells of a section that is current for a moment only', () => {
   const { page, reading } = opened('<section><h2>A</h2></section><section><h2>B</h2></section><section><h2>C</h2></section>')
   const parts = page.sections.map((s, i) => aPart({ at: s.at, top: [0, 900, 950][i]!, bottom: 2000 }))
   const laptop = aSurvey({ parts, pageHeight: 4000, maxScroll: 3200 })
-  const open = openFindings({ site: site(page), page, reading, undeclared, named, surveys: { laptop }, tried: {} }, [])
+  const open = openFindings({ site: site(page), page, reading, undeclared, known, named, surveys: { laptop }, tried: {} }, [])
   expect(open.map((f) => [f.code, f.where.section])).toEqual([['rings-briefly', page.sections[1]!.key]])
 })
 
@@ -321,9 +334,10 @@ describe('a link of the text that has its name wrong', () => {
     const mended = apply(site(page), found.fix!.command).site.pages[0]!
     expect(mended.sections[0]).toMatchObject({ id: 'rooms', former: ['romos'] })
     expect(
-      openFindings({ site: site(mended), page: mended, reading, undeclared, named, surveys, tried: {} }, pageFindings(reading, none)).map(
-        (f) => f.code,
-      ),
+      openFindings(
+        { site: site(mended), page: mended, reading, undeclared, known, named, surveys, tried: {} },
+        pageFindings(reading, none),
+      ).map((f) => f.code),
     ).not.toContain('link-broken')
   })
   it('is offered nothing where nothing is alike', () => expect(broken('x9', 'this')!.fix).toBeNull())

@@ -7,7 +7,7 @@ import type { Fix, Draft, Rule, Severity } from './finding.ts'
 
 export function renameFix(site: SiteFacts, section: Section): Fix {
   const id = soundId(section.id, idContext(site, section))
-  return { label: `Rename to “${id}”`, command: renameSection(site.page.key, section, id) }
+  return { label: `Rename to “${id}”`, command: renameSection(site.page.key, section, id, site.known) }
 }
 
 /** Settled once the element is a section with another ID. */

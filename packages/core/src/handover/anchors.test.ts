@@ -29,7 +29,7 @@ function written(
 }
 const renamed = (id: string) => (page: SitePage) => {
   const site: Site = { format: 'way-bell-site', version: 3, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] }
-  return apply(site, renameSection('p1', page.sections[0]!, id)).site.pages[0]!
+  return apply(site, renameSection('p1', page.sections[0]!, id, new Set(['20', '3', 'a']))).site.pages[0]!
 }
 const point = (at: number, shift: number): Section => ({
   key: 'pt',

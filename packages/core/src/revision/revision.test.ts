@@ -216,7 +216,7 @@ describe('taking over a new version', () => {
   it('keeps an ID that the designer gave, with its former ones', () => {
     const { next } = revised((p) => {
       const site: Site = { format: 'way-bell-site', version: 3, name: '', rule: defaultRule, screens: defaultScreens, pages: [p] }
-      return apply(site, renameSection('p1', p.sections[0]!, 'joinery')).site.pages[0]!
+      return apply(site, renameSection('p1', p.sections[0]!, 'joinery', new Set())).site.pages[0]!
     })
     expect(next.sections[1]).toMatchObject({ id: 'joinery', own: 'projects', former: ['work'] })
   })

@@ -272,9 +272,16 @@ it('undo and redo go back and forth over changes', () => {
   expect([stacks.undo.length, stacks.redo.length]).toEqual([2, 0])
 })
 
+it('keeps no former ID that nobody can have a link to: it was neither on the page nor handed over', () => {
+  const section = { ...site.pages[0]!.sections[0]!, id: 'mine', own: null, former: [] }
+  expect(renameSection(page, section, 'next', new Set()).former).toEqual([])
+  expect(renameSection(page, section, 'next', new Set(['mine'])).former).toEqual(['mine'])
+  expect(renameSection(page, { ...section, own: 'mine' }, 'next', new Set()).former).toEqual(['mine'])
+})
+
 it('keeps the former ID of a section that is renamed, and forgets it when it comes back', () => {
   const of = (s: Site) => s.pages[0]!.sections.find((x) => x.key === 's2')!
-  const rename = (s: Site, id: string) => apply(s, renameSection(page, of(s), id))
+  const rename = (s: Site, id: string) => apply(s, renameSection(page, of(s), id, new Set(['id-2', 'work', 'our-work'])))
   const once = rename(site, 'work')
   expect([of(once.site).id, of(once.site).former]).toEqual(['work', ['id-2']])
   const twice = rename(once.site, 'our-work')

@@ -4,7 +4,16 @@
  */
 export * from './document.ts'
 export { CommandError } from './errors.ts'
-export { addSection, depthsOf, dropSections, mergeWithNext, nestSection, renameSection, renameSections } from './steps.ts'
+export {
+  addSection,
+  depthsOf,
+  dropSections,
+  mergeWithNext,
+  nestSection,
+  renameSection,
+  renameSections,
+  type KnownOutside,
+} from './steps.ts'
 export { setUpOf } from './commands/page.ts'
 export { apply, clash, commandKinds, describe, extent, touches, type Batch, type Command, type SetUp } from './commands/index.ts'
 export { secondCommand, secondSite, ThirdLog, thirdSite, upgradeSite } from './upgrade.ts'

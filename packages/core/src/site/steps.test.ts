@@ -62,6 +62,7 @@ describe('renaming several sections', () => {
       'p1',
       ids.flatMap((id, i) => (id === null ? [] : [{ section: pageOf(s).sections[i]!, id }])),
       'Rename',
+      new Set(['id-1', 'id-2', 'id-3']),
     )
 
   it('keeps what each was called', () =>

@@ -2,20 +2,26 @@
 import type { Command } from './commands/index.ts'
 import { leadsTo, madeMenu, pageOrder, sectionOf, type Item, type ItemTarget, type Menu, type Section, type SitePage } from './document.ts'
 
-/** The command that gives a section another ID; the one that it had becomes a former ID. */
-export const renameSection = (page: string, section: Section, id: string): Extract<Command, { type: 'section/id' }> => ({
-  type: 'section/id',
-  page,
-  section: section.key,
-  id,
-  former: [...section.former.filter((f) => f !== id && f !== section.id), section.id],
-})
+/** IDs that were handed over before: somebody may have a link to them. Those that the page came with need not be among them. */
+export type KnownOutside = ReadonlySet<string>
+
+/** The command that gives a section another ID; the one that it had becomes a former ID where it was out in the world. */
+export function renameSection(page: string, section: Section, id: string, known: KnownOutside): Extract<Command, { type: 'section/id' }> {
+  const rest = section.former.filter((f) => f !== id && f !== section.id)
+  const isKnown = section.own === section.id || known.has(section.id)
+  return { type: 'section/id', page, section: section.key, id, former: isKnown ? [...rest, section.id] : rest }
+}
 
 /** One step that gives several sections their IDs. They may change places: what is another's ID from then on is kept as nobody's former one. */
-export function renameSections(page: string, changes: readonly { section: Section; id: string }[], label: string): Command {
+export function renameSections(
+  page: string,
+  changes: readonly { section: Section; id: string }[],
+  label: string,
+  known: KnownOutside,
+): Command {
   const next = new Set(changes.map(({ id }) => id))
   const commands = changes.map(({ section, id }) => {
-    const command = renameSection(page, section, id)
+    const command = renameSection(page, section, id, known)
     return { ...command, former: command.former.filter((f) => !next.has(f)) }
   })
   return { type: 'batch', label, commands }

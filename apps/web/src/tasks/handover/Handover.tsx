@@ -1,6 +1,6 @@
 /** Handover: the page to take home, and every change in it. */
-import { useQuery } from '@tanstack/react-query'
-import { api } from '../../api.ts'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { api, type HandedOver } from '../../api.ts'
 import { Heading } from '../../ui/index.tsx'
 import { useSessionState, useWork } from '../../work/context.ts'
 
@@ -19,6 +19,11 @@ export function HandoverTask() {
     },
     enabled: settled && page.sections.length > 0,
   })
+  const client = useQueryClient()
+  const key = ['handed-over', siteKey, page.key]
+  const taken = useQuery({ queryKey: key, queryFn: () => api.handedOver(siteKey, page.key) })
+  // The browser fetches it by itself; a moment later it is remembered.
+  const onTaken = () => void setTimeout(() => void client.invalidateQueries({ queryKey: key }), 1000)
   if (!page.sections.length) return <p className="text-faint">The page is not set up yet. Press “Set everything up” in Sections first.</p>
   const view = handover.data
   return (
@@ -32,13 +37,15 @@ export function HandoverTask() {
           className={`${download} border-teal bg-teal font-semibold text-paper`}
           href={api.handoverPage(siteKey, page.key)}
           download={page.file}
+          onClick={onTaken}
         >
           Download {page.file}
         </a>
-        <a className={`${download} border-hair bg-sheet`} href={api.handoverZip(siteKey, page.key)} download>
+        <a className={`${download} border-hair bg-sheet`} href={api.handoverZip(siteKey, page.key)} download onClick={onTaken}>
           Download ZIP with its files
         </a>
       </div>
+      <Taken taken={taken.data ?? []} />
       {(!settled || handover.isFetching) && (
         <p role="status" className="mt-3 text-faint">
           {settled ? 'Writing the page…' : 'Waiting until the last change is stored and measured…'}
@@ -71,6 +78,26 @@ export function HandoverTask() {
         </>
       )}
     </>
+  )
+}
+
+const when = new Intl.DateTimeFormat('en', { dateStyle: 'medium', timeStyle: 'short' })
+
+/** When it was taken home: the IDs of then are kept as former ones when they are changed. */
+function Taken({ taken }: { taken: readonly HandedOver[] }) {
+  if (!taken.length) return null
+  return (
+    <section aria-label="Taken home before">
+      <Heading>Taken home before</Heading>
+      <p className="mb-1 text-sm text-faint">Somebody may link to the IDs of then: one that is changed now still arrives.</p>
+      <ol className="text-sm tabular-nums">
+        {taken.slice(0, 10).map((t) => (
+          <li key={t.at} className="border-b border-hair py-1">
+            {when.format(t.at)}, version {t.version}, {t.ids.length === 1 ? '1 ID' : `${t.ids.length} IDs`}
+          </li>
+        ))}
+      </ol>
+    </section>
   )
 }
 

@@ -66,7 +66,7 @@ export function ColumnDialog({ from }: { from: Section }) {
 
 function Column({ from }: { from: Section }) {
   const work = useWork()
-  const { page, site, run } = work
+  const { page, site, run, known } = work
   const [text, setText] = useState('')
   const [what, setWhat] = useState<What>('id')
   const changes = changesOf(work, from, what, text)
@@ -88,6 +88,7 @@ function Column({ from }: { from: Section }) {
             page.key,
             changes.map(({ section, after }) => ({ section, id: after })),
             'Paste IDs',
+            known,
           )
     run(command)
   }

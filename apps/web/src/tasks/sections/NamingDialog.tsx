@@ -25,7 +25,7 @@ export function NamingDialog({ chosen }: { chosen: Section[] }) {
 /** Begins anew each time it is opened. */
 function Rule({ chosen }: { chosen: Section[] }) {
   const work = useWork()
-  const { page, site, run } = work
+  const { page, site, run, known } = work
   const [rule, setRule] = useState<NamingRule>(site.rule)
   const [scope, setScope] = useState<Scope>(chosen.length ? 'chosen' : 'new')
   const scopes: Record<Scope, Section[]> = { all: page.sections, new: page.sections.filter((s) => s.own === null), chosen }
@@ -130,7 +130,7 @@ function Rule({ chosen }: { chosen: Section[] }) {
             kind="main"
             disabled={!changes.length}
             onClick={() => {
-              const renames = renameSections(page.key, changes, 'Give IDs by the rule')
+              const renames = renameSections(page.key, changes, 'Give IDs by the rule', known)
               run(stored ? renames : { type: 'batch', label: 'Give IDs by a new rule', commands: [{ type: 'site/rule', rule }, renames] })
             }}
           >

@@ -74,11 +74,11 @@ export function Fold({ count, where, isOpen, onToggle, isInOrder = false }: Fold
 
 function ChosenRow({ row, isOpen, isChosen, onToggle, onChoose, onNest }: Props & { row: Extract<Row, { kind: 'section' }> }) {
   const work = useWork()
-  const { page, site, run, point, findings } = work
+  const { page, site, run, point, findings, known } = work
   const { section, index, depth, parts } = row
   const isPointed = usePointed(section.key)
   const rename = (id: string) => {
-    if (id !== section.id) run(renameSection(page.key, section, id))
+    if (id !== section.id) run(renameSection(page.key, section, id, known))
   }
   // Problems of the ID itself stand under its field.
   const own = section.point ? [] : findings.filter((f) => f.where.at === section.at && !f.code.startsWith('id-'))
