@@ -104,6 +104,7 @@ export function judge([m, n, id]) {
         [...menu.querySelectorAll('summary, a, span, button')].find(
           (e) => e !== head && e.localName === head.localName && shown.includes(e),
         )
+      if (group?.matches('[data-wb-within]')) return ''
       return head && (head.matches('[aria-current], [data-wb-within]') || (sibling && apart(head, sibling)))
         ? ''
         : 'is marked in a closed list, and nothing in view says so'

@@ -1,6 +1,7 @@
 /** What a handover changes in a page: every edit with its reason. `written/` has a file for each thing that is written. */
 import type { PageEdit, PlannedEdit } from './edit.ts'
-import { writingInput, type HandoverInput, type WritingInput } from './input.ts'
+import type { HandoverInput } from './input.ts'
+import { writingInput, type WritingInput } from './writing.ts'
 import { planAnchorElements, planAnchors } from './written/anchor.ts'
 import { planBuiltMenus } from './written/built-menu.ts'
 import { planFoundMenus } from './written/found-menu.ts'

@@ -3,7 +3,7 @@ import { ANCHOR } from '../../contract/index.ts'
 import type { Anchor } from '../anchors.ts'
 import { earlierHosts } from '../anchors.ts'
 import type { PlannedEdit } from '../edit.ts'
-import type { WritingInput } from '../input.ts'
+import type { WritingInput } from '../writing.ts'
 
 const whyOf = ({ id, section, isFormer }: Anchor): string =>
   isFormer ? `Links to the former ID “${id}” of “${section.title}” still arrive.` : `The point “${section.title}”.`

@@ -2,7 +2,7 @@
 import { markText, MENU } from '../../contract/index.ts'
 import { builtMenusOf } from '../../menus/index.ts'
 import type { PlannedEdit } from '../edit.ts'
-import type { WritingInput } from '../input.ts'
+import type { WritingInput } from '../writing.ts'
 
 export const planBuiltMenus = ({ page, surveys }: WritingInput): PlannedEdit[] =>
   page.highlight.own || !page.sections.length

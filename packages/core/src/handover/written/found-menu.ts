@@ -3,7 +3,7 @@ import { markText, MENU } from '../../contract/index.ts'
 import type { ElementAt, PageLink } from '../../page/index.ts'
 import { hrefOf, isFound, type FoundForm, type Item, type Menu } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
-import type { WritingInput } from '../input.ts'
+import type { WritingInput } from '../writing.ts'
 import { orderEdits, type Ordered } from '../order.ts'
 
 export const planFoundMenus = (input: WritingInput): PlannedEdit[] => {

@@ -1,7 +1,7 @@
 /** The mark of the page's own header. */
 import { HEADER } from '../../contract/index.ts'
 import type { PlannedEdit } from '../edit.ts'
-import { needsScript, type WritingInput } from '../input.ts'
+import { needsScript, type WritingInput } from '../writing.ts'
 
 export function planHeader(input: WritingInput): PlannedEdit[] {
   const { header } = input.page

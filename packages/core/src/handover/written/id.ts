@@ -1,6 +1,6 @@
 /** IDs of sections that are elements. */
 import type { PlannedEdit } from '../edit.ts'
-import type { WritingInput } from '../input.ts'
+import type { WritingInput } from '../writing.ts'
 
 export const planIds = ({ page, ownId }: WritingInput): PlannedEdit[] =>
   page.sections.flatMap(({ at, id, key, title, point }) =>

@@ -3,7 +3,7 @@ import { decodeFragment, hashOf } from '../../contract/index.ts'
 import { pageAt } from '../../links/index.ts'
 import type { SitePage } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
-import type { WritingInput } from '../input.ts'
+import type { WritingInput } from '../writing.ts'
 
 export function planLinks({ page, pages, reading, ownId }: WritingInput): PlannedEdit[] {
   const inMenus = new Set(page.menus.flatMap((m) => m.items.flatMap((i) => i.links)))

@@ -3,7 +3,7 @@ import { formOf, type Link } from '../../menus/index.ts'
 import { labelOf } from '../../naming/index.ts'
 import { hrefOf, madeMenu, sectionOf } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
-import type { WritingInput } from '../input.ts'
+import type { WritingInput } from '../writing.ts'
 
 export function planMadeMenu({ page, idOf }: WritingInput): PlannedEdit[] {
   const made = madeMenu(page)

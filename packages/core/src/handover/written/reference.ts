@@ -1,7 +1,7 @@
 /** Labels, descriptions and the like go along with an ID that was changed. */
 import { renamedReference } from '../../page/index.ts'
 import type { PlannedEdit } from '../edit.ts'
-import type { WritingInput } from '../input.ts'
+import type { WritingInput } from '../writing.ts'
 
 export function planReferences({ page, reading, ownId }: WritingInput): PlannedEdit[] {
   const changed = page.sections.flatMap(({ at, id, point }) => {

@@ -3,7 +3,8 @@ import type { PlannedEdit } from '../edit.ts'
 import { coverOf } from '../../arrival/index.ts'
 import { builtMenusOf } from '../../menus/index.ts'
 import { isFound, type FoundForm } from '../../site/index.ts'
-import { needsScript, SCRIPT_PARTS, type ScriptPart, type WritingInput } from '../input.ts'
+import { SCRIPT_PARTS, type ScriptPart } from '../input.ts'
+import { needsScript, type WritingInput } from '../writing.ts'
 
 function partsOf({ page, reading, screens, anchors, surveys }: WritingInput): ScriptPart[] {
   const built = builtMenusOf(page, Object.values(surveys))

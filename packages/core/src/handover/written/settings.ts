@@ -4,7 +4,8 @@ import type { Settings } from '../../contract/index.ts'
 import type { SitePage } from '../../site/index.ts'
 import { builtOf, inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { PlannedEdit } from '../edit.ts'
-import { boundary, needsScript, type WritingInput } from '../input.ts'
+import { boundary } from '../input.ts'
+import { needsScript, type WritingInput } from '../writing.ts'
 
 export const planSettings = (input: WritingInput): PlannedEdit[] =>
   !needsScript(input)

@@ -9,7 +9,8 @@ import { inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { PageReading } from '../../page/index.ts'
 import type { Anchor } from '../anchors.ts'
 import type { PlannedEdit } from '../edit.ts'
-import { boundary, type HandoverInput, type WritingInput } from '../input.ts'
+import { boundary, type HandoverInput } from '../input.ts'
+import type { WritingInput } from '../writing.ts'
 import { comment, group, media, rule } from './css.ts'
 
 const px = (n: number) => `${Math.round(n * 100) / 100}px`
