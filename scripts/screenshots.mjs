@@ -51,6 +51,10 @@ try {
       await page.getByRole('button', { name: 'Start the walk' }).click()
       await page.getByText(/18 of 18/).waitFor({ timeout: 120000 })
     }
+    if (name === 'Handover') {
+      await page.getByRole('link', { name: 'Download index.html' }).click()
+      await page.getByText('Taken home before').waitFor({ timeout: 10000 })
+    }
     await page.waitForTimeout(900)
     await shot(name.toLowerCase())
   }
