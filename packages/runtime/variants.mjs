@@ -29,6 +29,12 @@ async function bundle(without) {
   return output[0].code
 }
 
+const BANNER = `/*
+ * Way Bell: marks the current item of the page's menus, knows how much the header covers, and sees to it that links arrive.
+ * Links, offsets and smooth motion are HTML and CSS and work without it. What it goes by stands in the JSON beside it.
+ */
+`
+
 /** In Latin letters alone, as it may stand in a page of any encoding. */
 const ascii = (text) => text.replace(/[^\x20-\x7e\n\t]/g, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, '0')}`)
 
@@ -40,7 +46,9 @@ export async function buildVariants(out) {
   for (let bits = 0; bits < 2 ** parts.length; bits++) {
     const chosen = parts.filter((_, i) => bits & (1 << i))
     const without = parts.filter((part) => !chosen.includes(part))
-    const plain = ascii(await bundle(without)).replace(/\t/g, '  ')
+    // Of whoever keeps the page nobody has our files.
+    const text = (await bundle(without)).replace(/^\s*\/\/ packages\/.*\n/gm, '')
+    const plain = ascii(BANNER + text).replace(/\t/g, '  ')
     const { code } = await minify(plain, {
       compress: { passes: 3, unsafe_arrows: true, ecma: 2020 },
       mangle: true,

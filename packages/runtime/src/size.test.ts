@@ -29,5 +29,7 @@ it('has in place of each part something of the same names', () => {
 })
 
 it('can be read: what each thing is for stands before it', () => {
+  expect(scriptIn('plain')(['header'])).toMatch(/^\/\*\n \* Way Bell: /)
+  expect(scriptIn('plain')(['header'])).not.toContain('// packages/')
   expect(scriptIn('plain')(['header']).match(/\/\*\*/g)!.length).toBeGreaterThan(40)
 })

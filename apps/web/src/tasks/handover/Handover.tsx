@@ -87,7 +87,7 @@ const when = new Intl.DateTimeFormat('en', { dateStyle: 'medium', timeStyle: 'sh
 function Taken({ taken }: { taken: readonly HandedOver[] }) {
   if (!taken.length) return null
   return (
-    <section aria-label="Taken home before">
+    <section aria-label="Taken home before" className="mt-4">
       <Heading>Taken home before</Heading>
       <p className="mb-1 text-sm text-faint">Somebody may link to the IDs of then: one that is changed now still arrives.</p>
       <ol className="text-sm tabular-nums">
