@@ -107,7 +107,6 @@ function watch(id: string): void {
   watched.frames++
   if (watched.frames < 2) return
   const still = performance.now() - watched.since
-  // By its own offsets a page, or its script, has it stop where it means.
   const isThere = s.ownTravel || Math.abs(wanted(id) - y) <= 1
   // A busy page may not have begun to move yet, and a script that took the press may take its time.
   const [ms, frames] = watched.hasMoved ? [60, 2] : press?.defaultPrevented ? [1500, 12] : [300, 12]
@@ -164,7 +163,8 @@ function settle(): void {
   if (!settleHeader(s)) settleLater(600)
   resizing = false
   measure()
-  if (!goal) return
+  // By its own offsets a page, or its script, has it stop where it means.
+  if (!goal || s.ownTravel) return
   const { id } = goal
   if (isHeld() ? performance.now() - held.since < 500 : Math.abs(landing(id) - aimed) >= 1) {
     aimed = landing(id)
