@@ -4,7 +4,6 @@
  * display that nobody sees. The last two are installed when they are asked for.
  */
 import { spawn } from 'node:child_process'
-import { existsSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { ensureBrowser, ensureDebian } from '../ensure.mjs'
 
@@ -101,11 +100,11 @@ async function webkit() {
   ensureDebian('/usr/bin/Xvfb', ['xvfb'])
   const { Builder, Capabilities, logging } = await import('selenium-webdriver')
   logging.getLogger('webdriver.http').setLevel(logging.Level.OFF)
-  const display = [...Array(100).keys()].map((n) => n + 90).find((n) => !existsSync(`/tmp/.X11-unix/X${n}`))
-  const screen = spawn('Xvfb', [`:${display}`, '-screen', '0', '2000x1400x24'], { stdio: 'ignore' })
+  // It says which display it has taken.
+  const screen = spawn('Xvfb', ['-displayfd', '3', '-screen', '0', '2000x1400x24'], { stdio: ['ignore', 'ignore', 'ignore', 'pipe'] })
+  const display = await new Promise((done) => screen.stdio[3].once('data', (chunk) => done(String(chunk).trim())))
   const port = await freePort()
   const env = { ...process.env, DISPLAY: `:${display}`, NO_AT_BRIDGE: '1', GTK_OVERLAY_SCROLLING: '1', LIBGL_ALWAYS_SOFTWARE: '1' }
-  await wait(1000)
   const driver = spawn('WebKitWebDriver', [`--port=${port}`], { stdio: 'ignore', env })
   const children = [driver, screen]
   const end = () => children.forEach((child) => child.kill())

@@ -2,6 +2,7 @@ import { defaultRule } from '../naming/index.ts'
 import { parsePage, readPage, readParsed } from '../page/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
 import { defaultScreens, renameSection, apply, type Section, type Site, type SitePage } from '../site/index.ts'
+import { anInput } from './builder.ts'
 import { aPart, aSurvey } from '../survey/builder.ts'
 import type { Survey } from '../survey/index.ts'
 import { anchorsOf } from './anchors.ts'
@@ -16,15 +17,7 @@ function written(
   const parsed = parsePage(bytes(source))
   const reading = readParsed(parsed, source.length, 'index.html')
   const page = change({ key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
-  const edits = pageEdits({
-    page,
-    pages: [page, ...others],
-    reading,
-    screens: defaultScreens,
-    surveys,
-    named,
-    runtime: () => '/* data-wb --wb-header */',
-  })
+  const edits = pageEdits(anInput(page, reading, { pages: [page, ...others], surveys, named }))
   return { text: new TextDecoder().decode(writePage(bytes(source), parsed, edits).bytes), page }
 }
 const renamed = (id: string) => (page: SitePage) => {
@@ -90,6 +83,14 @@ it('puts a former ID in the head where a style names it, or where the heading ha
     expect(flat(out)).toContain('#work-was { position-anchor: --wb-1 !important; top: anchor(top) !important;')
     expect(out).toContain('content="anchor" id="team-was">')
   }
+})
+
+it('leaves an ID alone that somebody gave by hand, though an earlier handover had it for a former one', () => {
+  const first = written(source, renamed('projects')).text
+  const moved = first.replace('<h2 id="work">Work', '<h2>Work').replace('<h2>Team', '<h2 id="work">Team')
+  const { text } = written(moved, (p) => ({ ...p, sections: p.sections.map((s) => ({ ...s, former: [] })) }))
+  expect(text).toContain('<h2 id="work">Team')
+  expect(text).toContain('<h2>Work')
 })
 
 it('makes a point the ID of its element, shifted, where that has none', () => {

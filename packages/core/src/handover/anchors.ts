@@ -7,9 +7,9 @@
  * head since any place in the body would give some element another neighbour, or no longer let it be the first or last, and styles may go by that.
  * @see CSS Anchor Positioning
  */
-import { isOwnTravel, partOf, partsByAt } from '../arrival/index.ts'
+import { isOwnTravel } from '../arrival/index.ts'
 import type { ElementAt } from '../page/index.ts'
-import type { Screen, Section } from '../site/index.ts'
+import type { Section } from '../site/index.ts'
 import type { HandoverInput } from './input.ts'
 
 export interface Anchor {
@@ -59,11 +59,15 @@ export function anchorsOf(input: HandoverInput): Anchor[] {
   return out
 }
 
-/** Elements that an earlier handover gave an ID for a point or a former one. */
+/** Elements that an earlier handover gave an ID for a point or a former one; one that has such an ID by somebody's hand is the page's own. */
 export function earlierHosts({ reading }: Pick<HandoverInput, 'reading'>): ReadonlyMap<string, ElementAt> {
   const { settings } = reading.written
-  const ids = [...(settings?.former.map((f) => f.was) ?? []), ...(settings?.points.flatMap((p) => (p.anchor ? [] : p.id)) ?? [])]
-  return new Map(reading.ids.flatMap((i) => (ids.includes(i.id) ? [[i.id, i.at] as const] : [])))
+  if (!settings) return new Map()
+  const headings = new Map(reading.candidates.map((c) => [c.id, c.heading]))
+  const now = new Map(settings.former.map((f) => [f.was, f.now]))
+  const points = new Set(settings.points.flatMap((p) => (p.anchor === undefined ? p.id : [])))
+  const isOurs = ({ id, at }: { id: string; at: ElementAt }) => points.has(id) || (now.has(id) && headings.get(now.get(id)!) === at)
+  return new Map(reading.ids.flatMap((i) => (isOurs(i) ? [[i.id, i.at] as const] : [])))
 }
 
 type Host = { host: ElementAt; below: Record<string, number> }
@@ -73,23 +77,16 @@ function hostOfPoint({ at, point }: Section, { screens }: HandoverInput): Host {
 }
 
 /** The section's heading, where it was measured on every screen. */
-function hostOfFormer(section: Section, input: HandoverInput): Host | null {
+function hostOfFormer(section: Section, { page, screens, surveys }: HandoverInput): Host | null {
   const { heading, point } = section
   if (heading === null || heading === section.at || point) return null
   if (section.toTop) return { host: heading, below: {} }
   const below: Record<string, number> = {}
-  for (const screen of input.screens) {
-    const by = belowHeading(section, screen, input)
-    if (by === null) return null
-    below[screen.key] = by
+  for (const { key } of screens) {
+    const part = surveys[key]?.parts.find((p) => p.at === section.at)
+    if (!part?.hasBox || !part.heading) return null
+    // By the page's own offsets the section has its own margin.
+    below[key] = part.top + part.shift - part.heading.top - (isOwnTravel(page) ? part.margin : 0)
   }
   return { host: heading, below }
-}
-
-function belowHeading(section: Section, screen: Screen, { page, surveys }: HandoverInput): number | null {
-  const survey = surveys[screen.key]
-  const part = survey && partOf(section, partsByAt(survey))
-  if (!part?.hasBox || !part.heading) return null
-  // By the page's own offsets the section has its own margin.
-  return part.top - part.heading.top - (isOwnTravel(page) ? part.margin : 0)
 }

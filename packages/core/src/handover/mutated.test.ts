@@ -1,10 +1,11 @@
 /** Pages that nobody would write: cut off, torn, doubled, with what does not belong there. Seeded, so that a seed that fails fails again. */
+import { anInput } from './builder.ts'
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { defaultRule } from '../naming/index.ts'
 import { PageError, parsePage, readParsed, stampPage, undoSplices } from '../page/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
-import { apply, defaultScreens, type SitePage } from '../site/index.ts'
+import { apply, type SitePage } from '../site/index.ts'
 import { aSite } from '../site/builder.ts'
 import { pageEdits, writePage } from './index.ts'
 
@@ -66,15 +67,7 @@ function setUp(bytes: Uint8Array) {
   stampPage(bytes, parsed, '<script></script>')
   const page: SitePage = { key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
   apply(aSite(), { type: 'page/add', page, index: 0 })
-  const edits = pageEdits({
-    page,
-    pages: [page],
-    reading,
-    screens: defaultScreens,
-    surveys: {},
-    named: [],
-    runtime: () => '/* data-wb --wb-header */',
-  })
+  const edits = pageEdits(anInput(page, reading))
   return { parsed, ids: page.sections.map((s) => s.id), ...writePage(bytes, parsed, edits) }
 }
 

@@ -1,8 +1,9 @@
 import fc from 'fast-check'
+import { anInput } from './builder.ts'
 import { defaultRule } from '../naming/index.ts'
 import { parsePage, readParsed, undoSplices } from '../page/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
-import { defaultScreens, type Item, type Menu, type SitePage } from '../site/index.ts'
+import { type Item, type Menu, type SitePage } from '../site/index.ts'
 import { pageEdits, writePage } from './index.ts'
 
 const utf8 = (text: string) => new TextEncoder().encode(text)
@@ -16,15 +17,7 @@ const read = (source: string) => {
 function written(source: string, change: (items: Item[]) => Item[]): { text: string; isUndone: boolean } {
   const { parsed, reading, page } = read(source)
   const menus = page.menus.map((m): Menu => ({ ...m, items: change(m.items) }))
-  const edits = pageEdits({
-    page: { ...page, menus },
-    pages: [page],
-    reading,
-    screens: defaultScreens,
-    surveys: {},
-    named: [],
-    runtime: () => '/* data-wb --wb-header */',
-  })
+  const edits = pageEdits(anInput({ ...page, menus }, reading))
   const { bytes, splices } = writePage(utf8(source), parsed, edits)
   return { text: new TextDecoder().decode(bytes), isUndone: new TextDecoder().decode(undoSplices(bytes, splices)) === source }
 }

@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { anInput } from '../builder.ts'
 import { defaultRule } from '../../naming/index.ts'
 import {
   byteOffsets,
@@ -11,7 +12,7 @@ import {
   type ParsedPage,
 } from '../../page/index.ts'
 import { proposeSetUp } from '../../proposal/index.ts'
-import { defaultScreens, type SitePage } from '../../site/index.ts'
+import { type SitePage } from '../../site/index.ts'
 import { pageEdits, writePage, type Handover } from '../index.ts'
 
 function build(
@@ -21,15 +22,7 @@ function build(
   const parsed = parsePage(bytes)
   const reading = readParsed(parsed, bytes.length, 'index.html')
   const page = change({ key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
-  const edits = pageEdits({
-    page,
-    pages: [page],
-    reading,
-    screens: defaultScreens,
-    surveys: {},
-    named: [],
-    runtime: () => '/* data-wb --wb-header */',
-  })
+  const edits = pageEdits(anInput(page, reading))
   return { parsed, reading, page, handover: writePage(bytes, parsed, edits) }
 }
 

@@ -1,7 +1,6 @@
 /** Targets that are no section's own ID: IDs on elements that have none, or elements of their own in the head and the marks of what they stand for. */
 import { ANCHOR } from '../../contract/index.ts'
-import type { Anchor } from '../anchors.ts'
-import { earlierHosts } from '../anchors.ts'
+import { earlierHosts, type Anchor } from '../anchors.ts'
 import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
 
