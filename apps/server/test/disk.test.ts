@@ -137,6 +137,30 @@ it('a database that another program holds is told of, and nothing is lost', asyn
   expect(stored(data, key)).toEqual({ version: 1, log: 1 })
 })
 
+it('a page can be taken home though nothing can be stored; the next time it is remembered', async () => {
+  const data = folder()
+  const { address } = await start(data)
+  const key = await aSite(address)
+  const section = { key: 's1', at: 6, point: null, title: 'A', id: 'b', own: 'a', former: [], heading: null, depth: 0, toTop: false }
+  const travel = { smooth: true, breathing: 0 }
+  const setUp = { sections: [section], menus: [], header: null, travel, highlight: { bellOffset: 0 } }
+  const command = { type: 'page/set-up', page: 'p1', setUp }
+  const made = { idempotencyKey: 'change-number-set-up', baseVersion: 0, command, undoes: null }
+  expect((await ask(address, `sites/${key}/changes`, made)).status).toBe(200)
+  const take = async () => {
+    const page = await fetch(`${address}/api/sites/${key}/pages/p1/handover/page`)
+    return [page.status, (await page.text()).includes('<section id="b">')]
+  }
+  const other = new Sqlite(join(data, 'waybell.sqlite'))
+  other.exec('BEGIN IMMEDIATE')
+  expect(await take()).toEqual([200, true])
+  other.exec('ROLLBACK')
+  other.close()
+  expect((await ask(address, `sites/${key}/pages/p1/handovers`)).body).toEqual([])
+  expect(await take()).toEqual([200, true])
+  expect((await ask(address, `sites/${key}/pages/p1/handovers`)).body).toMatchObject([{ version: 1, ids: ['b'] }])
+})
+
 it('a damaged database is told of in words, not as an error of the server', async () => {
   const data = folder()
   const running = await start(data)

@@ -1,10 +1,11 @@
 /** The handed-over page: as bytes, as a list of its edits, and in a ZIP with its assets. */
-import { Injectable } from '@nestjs/common'
+import { Injectable, Logger } from '@nestjs/common'
 import { pageEdits, textOfBytes, writePage, type Handover, type SitePage } from '@waybell/core'
 import { scriptIn } from '@waybell/runtime'
 import { ZipFile } from 'yazl'
 import { Store } from '../db/store.ts'
 import { FileRow, HandoverRow } from '../db/entities.ts'
+import { StorageFailure } from '../db/failure.ts'
 import { getContent } from './content.ts'
 import { SitesService } from './sites.service.ts'
 import { SourcesService } from './sources.service.ts'
@@ -27,6 +28,8 @@ export interface HandedOver {
 
 @Injectable()
 export class HandoverService {
+  private readonly log = new Logger('handover')
+
   constructor(
     private readonly store: Store,
     private readonly sites: SitesService,
@@ -73,7 +76,14 @@ export class HandoverService {
     const { page, handover } = await this.page(site, key)
     const ids = [...new Set(page.sections.flatMap((s) => [s.id, ...s.former]))]
     const row = { site, page: key, version, at: Date.now(), ids: JSON.stringify(ids) }
-    if (ids.length) await this.store.change((db) => db.insert(HandoverRow, row))
+    // Whoever needs the page gets it, though the disk is full: its IDs are then not known as handed over.
+    if (ids.length)
+      await this.store
+        .change((db) => db.insert(HandoverRow, row))
+        .catch((error: unknown) => {
+          if (!(error instanceof StorageFailure)) throw error
+          this.log.warn(`“${page.file}” was taken home, and that is not remembered: ${error.message}`)
+        })
     return { page, handover }
   }
 
