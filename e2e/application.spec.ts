@@ -30,7 +30,6 @@ test.describe('the application', () => {
   test.afterEach(() => server.stop())
 
   test('the demo is set up by one press, corrected, tried, and taken home', async ({ page }) => {
-    test.setTimeout(180_000)
     await openDemo(page, server)
     await setUp(page)
     await measured(page, 180_000)
@@ -104,7 +103,7 @@ test.describe('the application', () => {
             nav.scrollLeft += el.getBoundingClientRect().left - nav.getBoundingClientRect().left - 40
           })
           await clickIn(page, key, `nav a[href="#${id}"]`)
-          await expect.poll(() => frameOf(page, key).evaluate(() => Math.round(scrollY)), { timeout: 10_000 }).toBeGreaterThan(computed - 1)
+          await expect.poll(() => frameOf(page, key).evaluate(() => Math.round(scrollY))).toBeGreaterThan(computed - 1)
           await page.waitForTimeout(1200)
           const scroll = await frameOf(page, key).evaluate(() => scrollY)
           expect(Math.abs(scroll - computed), `${id} on ${screen}: ${scroll}, computed ${computed}`).toBeLessThanOrEqual(1)
@@ -239,7 +238,7 @@ test.describe('the application', () => {
     await measured(page, 180_000)
     await task(page, 'Walk')
     await page.getByRole('button', { name: 'Start the walk' }).click()
-    await expect(page.getByText('18 of 18 links, all as computed')).toBeVisible({ timeout: 110_000 })
+    await expect(page.getByText('18 of 18 links, all as computed')).toBeVisible({ timeout: 240_000 })
   })
 
   for (const name of ['bare-hash', 'plain-divs', 'glass', 'short-end', 'article', 'right-to-left']) {
@@ -261,9 +260,7 @@ test.describe('the application', () => {
           const land = Number(await row.locator(`[data-screen="${screen}"][data-land]`).getAttribute('data-land'))
           await frameOf(page, screen).evaluate(() => scrollTo({ top: 0, behavior: 'instant' }))
           await row.getByRole('button').click()
-          await expect
-            .poll(async () => Math.abs((await frameOf(page, screen).evaluate(() => scrollY)) - land), { timeout: 10_000 })
-            .toBeLessThanOrEqual(1)
+          await expect.poll(async () => Math.abs((await frameOf(page, screen).evaluate(() => scrollY)) - land)).toBeLessThanOrEqual(1)
           await page.waitForTimeout(400)
           const { scroll, top, end, covered } = await frameOf(page, screen).evaluate((target) => {
             const bars = [...document.querySelectorAll('[data-wb-header], [data-wb="menu"]')].filter((el) =>
@@ -351,7 +348,6 @@ test.describe('the application', () => {
   })
 
   test('large, old and broken pages work', async ({ page }) => {
-    test.setTimeout(300_000)
     const chapters = Array.from(
       { length: 400 },
       (_, i) =>

@@ -63,7 +63,6 @@ const pages: [string, Buffer][] = [
 ]
 
 test('every character set of the standard is read as the browser reads it', async ({ page: tab }) => {
-  test.setTimeout(120_000)
   const folder = freshFolder()
   let bytes: Buffer = Buffer.alloc(0)
   const server = createServer((_, response) => response.setHeader('Content-Type', 'text/html').end(bytes))

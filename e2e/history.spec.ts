@@ -93,10 +93,9 @@ async function walkThroughHistory(browser: Browser, address: string, hasNavigati
 }
 
 test.describe('history', () => {
-  test.describe.configure({ mode: 'serial', timeout: 240_000 })
+  test.describe.configure({ mode: 'serial' })
   const addresses: string[] = []
   test.beforeAll(async () => {
-    test.setTimeout(240_000)
     addresses.push(...(await sideBySide(sources, built)))
   })
   for (const hasNavigation of [true, false]) {

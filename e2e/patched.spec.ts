@@ -133,7 +133,6 @@ test.describe('patching', () => {
   ]
   for (const [seed, [name, file]] of pages.entries())
     test(`of ${name} leaves what a fresh load of the handover is, after any commands`, async ({ page }) => {
-      test.setTimeout(240_000)
       await page.goto(server.address)
       await page.getByTestId('files').setInputFiles(file())
       await measured(page)
@@ -161,9 +160,7 @@ test.describe('patching', () => {
         if (taken.length % 4) continue
         await stored(page)
         // Until the tab has followed, measured, and patched what came of that.
-        await expect
-          .poll(() => difference(page, `${api}/pages/${key}`), { message: JSON.stringify(taken.slice(-4)), timeout: 12_000 })
-          .toBeNull()
+        await expect.poll(() => difference(page, `${api}/pages/${key}`), { message: JSON.stringify(taken.slice(-4)) }).toBeNull()
       }
       expect(taken.length).toBe(40)
     })

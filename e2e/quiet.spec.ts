@@ -82,7 +82,7 @@ test.describe('at rest', () => {
     page.on('request', (r) => void (r.method() === 'PUT' && puts.push(r.url())))
     await page.reload()
     await expect(page.locator('[data-land]').first()).toBeVisible()
-    await expect(page.getByRole('region', { name: 'Live page' })).toHaveAttribute('data-stale', '0', { timeout: 1500 })
+    await expect(page.getByRole('region', { name: 'Live page' })).toHaveAttribute('data-stale', '0')
     expect(await lands()).toEqual(before)
     await measured(page)
     await page.waitForTimeout(4000)

@@ -68,6 +68,8 @@ test.describe('the script', () => {
         },
         [first, second, pause] as const,
       )
+      // Where frames are rare a glide may look as if it rested, so the place is waited for; that it stays there is seen after.
+      await expect.poll(() => page.evaluate(() => Math.round(scrollY))).toBe(alone)
       await page.waitForTimeout(300)
       await atRest(page)
       expect(await page.evaluate(() => Math.round(scrollY))).toBe(alone)

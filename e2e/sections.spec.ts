@@ -43,7 +43,6 @@ test.describe('sections and IDs', () => {
   test.afterEach(() => server.stop())
 
   test('former IDs and points arrive where they should, with and without script, and nothing moves for them', async ({ page, browser }) => {
-    test.setTimeout(180_000)
     const source = join(repository, 'e2e/pages/columns.html')
     await bringIn(page, server, source)
     await setUp(page)
@@ -289,7 +288,6 @@ test.describe('sections and IDs', () => {
   })
 
   test('every action is there by name, and what opens is clean for assistive technology', async ({ page }) => {
-    test.setTimeout(120_000)
     await openDemo(page, server)
     await setUp(page)
     const clean = async (where: string) => {

@@ -138,14 +138,14 @@ test.describe('pages and versions', () => {
       const tab = await context.newPage()
       await tab.goto(page.url())
       // One that no connection is left for would not even get its site.
-      await expect(tab.getByLabel('Title of section 2')).toBeVisible({ timeout: 60_000 })
+      await expect(tab.getByLabel('Title of section 2')).toBeVisible({ timeout: 120_000 })
       tabs.push(tab)
     }
     const title = tabs[9]!.getByLabel('Title of section 2')
     await title.fill('From the tenth')
     await title.press('Enter')
     await stored(tabs[9]!)
-    for (const tab of tabs) await expect(tab.getByLabel('Title of section 2')).toHaveValue('From the tenth', { timeout: 20_000 })
+    for (const tab of tabs) await expect(tab.getByLabel('Title of section 2')).toHaveValue('From the tenth')
     for (const tab of tabs.slice(1)) await tab.close()
   })
 

@@ -6,16 +6,26 @@ import type { Page } from '@playwright/test'
  * draw none for long; a page without script has none to count and is asked from outside.
  */
 export async function atRest(page: Page, hasScript = true): Promise<void> {
-  let last = ''
-  for (let still = 0; still < 6;) {
-    if (hasScript) await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
-    const now = await page.evaluate(() => {
-      const menus = [...document.querySelectorAll('[data-wb-menu]')].map((menu) => menu.querySelector('a')?.getBoundingClientRect().left)
-      return `${scrollY} ${menus.join()} ${document.getAnimations().filter((a) => a.playState === 'running').length}`
+  if (hasScript)
+    return page.evaluate(async () => {
+      const moving = () => {
+        const menus = [...document.querySelectorAll('[data-wb-menu]')].map((menu) => menu.querySelector('a')?.getBoundingClientRect().left)
+        return `${scrollY} ${menus.join()} ${document.getAnimations().filter((a) => a.playState === 'running').length}`
+      }
+      let last = ''
+      for (let still = 0; still < 12;) {
+        await new Promise((done) => requestAnimationFrame(done))
+        const now = moving()
+        still = now === last && now.endsWith(' 0') ? still + 1 : 0
+        last = now
+      }
     })
-    still = now === last && now.endsWith(' 0') ? still + 1 : 0
+  let last = NaN
+  for (let still = 0; still < 4;) {
+    const now = await page.evaluate(() => scrollY)
+    still = now === last ? still + 1 : 0
     last = now
-    await page.waitForTimeout(hasScript ? 15 : 90)
+    await page.waitForTimeout(90)
   }
 }
 
@@ -98,7 +108,8 @@ export function sweep(page: Page, step: number): Promise<(PageFacts & { header: 
     const out = []
     for (let y = 0; y <= scroller.scrollHeight - scroller.clientHeight; y += by) {
       window.scrollTo({ top: y, behavior: 'instant' })
-      await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))
+      // One frame with its scroll events, and what they asked for in it.
+      await new Promise((done) => requestAnimationFrame(() => setTimeout(done)))
       out.push({
         scroll: scrollY,
         furthest: scroller.scrollHeight - scroller.clientHeight,
