@@ -1,4 +1,4 @@
-/* global scrollY, innerWidth, innerHeight, CSS, Node, NodeFilter, getComputedStyle */
+/* global innerWidth, innerHeight, CSS, Node, NodeFilter, getComputedStyle */
 /**
  * Whether what a link is about can be read where the page stands now, and whether its menu says so. Runs in the page, and by the browser alone.
  * @param {[m: number, n: number, id: string]} link the n-th of the m-th menu, and what it leads to
@@ -11,7 +11,8 @@ export function judge([m, n, id]) {
   // The page as a whole begins at its top.
   const isTop = id === '' || target === document.body || target === document.documentElement || (!target && id.toLowerCase() === 'top')
   const landed = () => {
-    if (isTop) return scrollY < 2 ? '' : `stands at ${Math.round(scrollY)} and not at the top`
+    const down = Math.max(...[document.scrollingElement, ...document.querySelectorAll('[data-wb-scroller]')].map((e) => e?.scrollTop ?? 0))
+    if (isTop) return down < 2 ? '' : `stands at ${Math.round(down)} and not at the top`
     if (!target) return 'has no target'
     const shown = (el) => el.checkVisibility({ visibilityProperty: true }) && el.getBoundingClientRect().height > 0
     const headings = 'h1,h2,h3,h4,h5,h6,[role=heading]'

@@ -27,11 +27,19 @@ const policies = {
   off: `${outside} script-src 'nonce-seen'`,
 }
 
-/* global location */
+/* global location, getComputedStyle */
 /** In the page: `moves` are [when, where it was scrolled to, how far the target's top went in the viewport], in ms and px. */
 function watch() {
   document.currentScript.remove()
-  const seen = { moves: [], id: null, since: 0, pressed: null }
+  const seen = { moves: [], id: null, since: 0, pressed: null, box }
+  /** What scrolls most: the document, or an element where that does not. */
+  function box() {
+    const range = (e) => e.scrollHeight - e.clientHeight
+    const whole = document.scrollingElement ?? document.documentElement
+    const can = (e) => /auto|scroll/.test(getComputedStyle(e).overflowY)
+    const inner = [...document.querySelectorAll('body, body *')].filter((e) => range(e) > 4 * range(whole) && range(e) > 200 && can(e))
+    return inner.sort((a, b) => range(b) - range(a))[0] ?? whole
+  }
   window.seen = seen
   addEventListener('click', (event) => (seen.pressed = event.target.closest?.('a')?.getAttribute('href') ?? null), true)
   let [y, top, of] = [null, 0, null]

@@ -103,7 +103,7 @@ async function quickly(tab, links, { stand, record }) {
 async function throughHistory(tab, links, { stand, press, page }) {
   const [a, b] = links.filter((l, i) => l.id !== '' && links.findIndex((o) => o.id === l.id) === i).slice(-2)
   if (!a || !b) return []
-  const where = () => tab.evaluate(() => (document.scrollingElement ?? document.documentElement).scrollTop)
+  const where = () => tab.evaluate(() => window.seen.box().scrollTop)
   const middle = await tab.evaluate(() => ({ x: Math.round(innerWidth / 2), y: Math.round(innerHeight * 0.7) }))
   const scroll = async (dy) => {
     await tab.move(middle.x, middle.y)
@@ -221,7 +221,7 @@ function spotOf([m, n, id]) {
 }
 
 function standAt(isBelow) {
-  for (const e of [document.scrollingElement, ...document.querySelectorAll('*')])
-    if (e && (e.scrollTop > 0 || e === document.scrollingElement))
-      e.scrollTo({ top: isBelow && e === document.scrollingElement ? e.scrollHeight : 0, behavior: 'instant' })
+  const box = window.seen.box()
+  for (const e of [box, ...document.querySelectorAll('*')])
+    if (e.scrollTop > 0 || e === box) e.scrollTo({ top: isBelow && e === box ? e.scrollHeight : 0, behavior: 'instant' })
 }

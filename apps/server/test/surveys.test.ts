@@ -17,10 +17,11 @@ const http = () => request(app.getHttpServer() as never)
 
 const html = '<nav><a href="#a">A</a><a href="#b">B</a></nav><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>'
 const survey = (screen: string, over: Partial<Survey> = {}): Survey => ({
-  format: 4,
+  format: 5,
   screen,
   width: 1280,
   height: 800,
+  scroller: null,
   pageHeight: 3000,
   maxScroll: 2200,
   parts: [],

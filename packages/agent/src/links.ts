@@ -3,7 +3,8 @@
  * are and are reported.
  */
 import { fragmentOf, indicated } from '@waybell/core/contract'
-import { jumpTo, twoFrames } from './settle.ts'
+import { jumpTo, position } from './scroller.ts'
+import { twoFrames } from './settle.ts'
 
 let moving = false
 /** The last press on a link was taken over by a script of the page. */
@@ -12,8 +13,8 @@ export const wasTaken = (): boolean => taken
 
 /** @param isBusy true while presses are meant for something else */
 export function takeLinks(outside: (href: string) => void, isBusy: () => boolean): void {
-  addEventListener('scroll', () => (moving = true), { passive: true })
-  addEventListener('scrollend', () => (moving = false))
+  addEventListener('scroll', () => (moving = true), { passive: true, capture: true })
+  addEventListener('scrollend', () => (moving = false), true)
   addEventListener(
     'click',
     (event) => {
@@ -78,7 +79,7 @@ export function targetOf(hash: string): Element | null {
 /** As a click by hand does it: a change of the hash while the page still moves is not scrolled to, so the motion is stopped first. */
 export async function follow(hash: string): Promise<void> {
   if (moving) {
-    jumpTo(scrollY)
+    jumpTo(position())
     await twoFrames()
   }
   const before = location.hash

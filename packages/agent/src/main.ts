@@ -10,7 +10,7 @@ import type { FromAgent, PickedElement, ToAgent } from './messages.ts'
 import { patch } from './patch.ts'
 import { dataOf, hearFrom, portsOf, postTo, sourceOf, stopHere } from './own.ts'
 import { Picker } from './pick.ts'
-import { jumpTo } from './settle.ts'
+import { jumpTo, position } from './scroller.ts'
 import { collectStamps, elementAt, positionOf } from './stamps.ts'
 import { keepStorage } from './storage.ts'
 import { tryLink, tryLinks } from './tries.ts'
@@ -139,10 +139,11 @@ function serve(port: MessagePort): void {
       waiting = true
       requestAnimationFrame(() => {
         waiting = false
-        say({ type: 'scrolled', y: scrollY })
+        say({ type: 'scrolled', y: position() })
       })
     },
-    { passive: true },
+    // In whatever element the page scrolls.
+    { passive: true, capture: true },
   )
   let over: number | null = null
   addEventListener('pointermove', ({ target }) => {
@@ -166,7 +167,7 @@ function partAround(el: Element, watched: ReadonlySet<number>): number | null {
 }
 
 const noBars = new CSSStyleSheet()
-noBars.replaceSync('html { scrollbar-width: none; }')
+noBars.replaceSync('* { scrollbar-width: none; }')
 
 /** A phone lays its bars over the page. A sheet of its own, so that the document stays the page's. */
 function layBarsOver(touch: boolean): void {

@@ -207,7 +207,8 @@ function patchPieces(edits: Of<'piece'>[]): boolean {
         if (glue) document.head.append(glue)
         document.head.append(el)
       } else if (edit.place === 'body-start') document.body.prepend(el)
-      else elementAt(edit.place.after)?.after(el)
+      else if ('after' in edit.place) elementAt(edit.place.after)?.after(el)
+      else elementAt(edit.place.into)?.prepend(el)
       pieces.set(key, { el, place: JSON.stringify(edit.place), text: edit.text, glue })
     }
     if (edit.place === 'head') first = false

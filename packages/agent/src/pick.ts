@@ -9,7 +9,7 @@ interface Picking {
   left: () => void
 }
 
-const isKnown = (el: Element): boolean => positionOf(el) !== undefined
+const isKnown = (el: Element): boolean => positionOf(el) !== undefined && el !== document.body
 const upTo = (el: Element | null): Element | null => {
   for (let e = el; e; e = e.parentElement) if (isKnown(e)) return e
   return null

@@ -1,10 +1,11 @@
 import { readMessage } from './schema.ts'
 
 const survey = {
-  format: 4,
+  format: 5,
   screen: 'laptop',
   width: 1280,
   height: 800,
+  scroller: { at: 7, height: 700 },
   pageHeight: 4000,
   maxScroll: 3200,
   parts: [

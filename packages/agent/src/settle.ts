@@ -1,4 +1,5 @@
 /** Waiting until the page has come to rest. Timers bound every wait: a frame out of sight gets no animation frames. */
+import { furthest, jumpTo, pageHeight, viewHeight } from './scroller.ts'
 
 export const pause = (ms: number) => new Promise<void>((done) => setTimeout(done, ms))
 
@@ -33,14 +34,6 @@ export async function untilLoaded(limit = 8000): Promise<void> {
   await wait(Promise.all(pictures.map((i) => i.decode())))
 }
 
-export function jumpTo(top: number): void {
-  scrollTo({ top, behavior: 'instant' })
-}
-
-/** What scrolls: in quirks mode it is the body. */
-export const scroller = (): Element => document.scrollingElement ?? document.documentElement
-export const furthest = (): number => scroller().scrollHeight - scroller().clientHeight
-
 /** Until the frame has the size that is asked for; a resize reaches it after the one who asks. */
 export async function untilSize({ width, height }: { width: number; height: number }, limit = 2000): Promise<void> {
   const end = performance.now() + limit
@@ -49,9 +42,9 @@ export async function untilSize({ width, height }: { width: number; height: numb
 
 /** Parts that come in on the way, and pictures that load late, are brought in first. */
 export async function throughThePage(): Promise<void> {
-  for (let y = 0, n = 0; y < furthest() && n < 60; y += innerHeight * 0.8, n++) {
+  for (let y = 0, n = 0; y < furthest() && n < 60; y += viewHeight() * 0.8, n++) {
     jumpTo(y)
     await twoFrames()
   }
-  await untilSteady(() => `${scroller().scrollHeight}`, 1000)
+  await untilSteady(() => `${pageHeight()}`, 1000)
 }

@@ -7,7 +7,8 @@ import { builtMenus, placeHash } from './survey/built.ts'
 import type { OwnMenu } from './messages.ts'
 import { isPiece } from './patch.ts'
 import { elementAt } from './stamps.ts'
-import { jumpTo, pause, throughThePage, twoFrames, untilSteady } from './settle.ts'
+import { jumpTo, position, scroller } from './scroller.ts'
+import { pause, throughThePage, twoFrames, untilSteady } from './settle.ts'
 
 interface ToTry {
   link: HTMLAnchorElement
@@ -76,19 +77,19 @@ export async function tryLink(place: number, isPatient: boolean, ownMenus: reado
 }
 
 async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): Promise<Tried> {
-  scrollTo({ top: 0, left: 0, behavior: 'instant' })
+  scroller().scrollTo({ top: 0, left: 0, behavior: 'instant' })
   await twoFrames()
   const id = decodeFragment(fragmentOf(hash))
   const target = targetOf(hash)
   const isTop = target ? target === document.body || target === document.documentElement : isTopOnly(hash)
   const isTaken = await press(link)
   const pressedAt = performance.now()
-  await untilSteady(() => `${scrollY} ${document.documentElement.scrollHeight}`, 2500)
+  await untilSteady(() => `${position()} ${scroller().scrollHeight}`, 2500)
   // The script in the page puts an arrival right a moment after its header has come to rest, or what came in has.
-  const before = scrollY
+  const before = position()
   await pause(isPatient ? 1200 : performance.now() - pressedAt > 150 ? 250 : 40)
   await twoFrames()
-  if (scrollY !== before) await untilSteady(() => `${scrollY}`, 1000)
+  if (position() !== before) await untilSteady(() => `${position()}`, 1000)
   const over = target && !isTop ? coverOver(firstOf(target)) : null
   return {
     label:
@@ -98,8 +99,8 @@ async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): P
     id: isTop ? '' : id,
     hasTarget: target !== null || isTop,
     hasBox: isTop || !!target?.getClientRects().length,
-    scroll: scrollY,
-    isSideways: Math.abs(scrollX) > innerWidth / 2,
+    scroll: position(),
+    isSideways: Math.abs(scroller().scrollLeft) > innerWidth / 2,
     isCovered: over !== null,
     coveredBy: over && over !== 'out' ? nameOf(over) : '',
     isLit: currentOf(menu, mark).some((a) => a === link || (sameDocumentHash(a) ?? a.getAttribute('href')) === hash),

@@ -7,10 +7,28 @@
 import { bells, currentAt } from '@waybell/core/rule'
 import { fragmentOf, HEADER, type Settings } from '@waybell/core/contract'
 import { findOpenings, forget, hasOtherLinks, mark, readMenus } from './marks.ts'
-import { all, elementOf, hasPlace, isHere, jumpTo, lengthOf, maxScroll, position, root, sectionOf, settings, TOP, topOf } from './page.ts'
-import { renewHash, tabFrom } from './parts/anchors.ts'
+import {
+  all,
+  box,
+  elementOf,
+  hasPlace,
+  isHere,
+  jumpTo,
+  lengthOf,
+  maxScroll,
+  padded,
+  position,
+  root,
+  sectionOf,
+  settings,
+  TOP,
+  topOf,
+  viewTop,
+} from './page.ts'
+import { renewHash, standIn, tabFrom } from './parts/anchors.ts'
 import { cover, coveredNow, forgetHeader, headerMoves, settleHeader } from './parts/header.ts'
 import { watchMenus } from './parts/scripts.ts'
+import { findInner, inner } from './parts/scroller.ts'
 import { table, type Event as WayEvent, type State } from './way.ts'
 
 let s: Settings
@@ -49,12 +67,18 @@ function tell(event: WayEvent): void {
   draw()
 }
 
+/** Where a section begins on the page. What only styles can place is looked for where it stands: not every browser can. */
+function beginOf(id: string, el: HTMLElement): number {
+  const other = standIn(id, s)
+  return other ? topOf(other.el) + other.below : topOf(el)
+}
+
 /** Where the browser stops for a section, and with what the header covers beyond that at this moment. */
 function landing(id: string): number {
   const el = elementOf(id)
   if (id === TOP) return 0
   if (!hasPlace(el)) return position()
-  return topOf(el) - lengthOf(getComputedStyle(root).scrollPaddingTop) - lengthOf(getComputedStyle(el).scrollMarginTop)
+  return beginOf(id, el) - lengthOf(getComputedStyle(padded()).scrollPaddingTop) - lengthOf(getComputedStyle(el).scrollMarginTop)
 }
 const reachable = (top: number) => Math.min(Math.max(0, Math.round(top)), maxScroll())
 const wanted = (id: string) => reachable(landing(id) - (id === TOP || headerMoves() ? 0 : Math.max(0, coveredNow() - cover)))
@@ -62,7 +86,7 @@ const wanted = (id: string) => reachable(landing(id) - (id === TOP || headerMove
 /** How far the goal is below the viewport's top. */
 function gapOf(id: string): number {
   const el = elementOf(id)
-  return hasPlace(el) ? topOf(el) - position() : -position()
+  return hasPlace(el) ? beginOf(id, el) - position() : -position()
 }
 
 function hold(id: string): void {
@@ -83,7 +107,7 @@ function aim(): void {
   const to = goal
   const go = () => {
     if (!to || goal !== to || !isUnderWay() || press?.defaultPrevented) return
-    if (to.id === TOP) scrollTo({ top: 0 })
+    if (to.id === TOP) box().scrollTo({ top: 0 })
     else elementOf(to.id)?.scrollIntoView()
   }
   requestAnimationFrame(() => requestAnimationFrame(go))
@@ -145,7 +169,9 @@ function measure(): void {
     const el = elementOf(id)
     // What the page moved up, away from its block, begins where that does.
     const lift = el && s.shifted?.includes(id) ? parseFloat(getComputedStyle(el).scrollMarginTop) : 0
-    return hasPlace(el) ? [{ id, top: el.getBoundingClientRect().top + position() - lift }] : []
+    const other = standIn(id, s)
+    const top = (other?.el ?? el)?.getBoundingClientRect().top ?? 0
+    return hasPlace(el) ? [{ id, top: top + (other?.below ?? 0) - viewTop() + position() - lift }] : []
   })
   ids = placed.map((p) => p.id)
   sorted = bells(
@@ -160,6 +186,7 @@ function measure(): void {
 }
 
 function settle(): void {
+  findInner()
   if (!settleHeader(s)) settleLater(600)
   resizing = false
   measure()
@@ -186,7 +213,8 @@ function read(): void {
   observer.disconnect()
   const menus = readMenus(s)
   forgetHeader()
-  for (const el of [root, document.body, ...all(`[${HEADER}]`), ...menus, ...s.sections.map(elementOf)])
+  findInner()
+  for (const el of [root, document.body, ...(inner?.children ?? []), ...all(`[${HEADER}]`), ...menus, ...s.sections.map(elementOf)])
     if (el) observer.observe(el, { box: 'border-box' })
   watchMenus(menus, () => {
     if (hasOtherLinks()) return read()
@@ -241,7 +269,7 @@ function onClick(event: MouseEvent): void {
 function start(): void {
   here.wayBell = true
   read()
-  addEventListener('scroll', lookLater, { passive: true })
+  addEventListener('scroll', lookLater, { passive: true, capture: true })
   addEventListener('click', onClick, true)
   addEventListener('hashchange', onHash)
   navigation?.addEventListener('navigate', ({ navigationType }) => (traverses = navigationType === 'traverse'))

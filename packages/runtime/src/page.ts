@@ -1,5 +1,6 @@
 /** What the script reads of the page: where it stands, and which section a link means. */
 import { fragmentOf, indicated, isFixed, PIECE, type Settings } from '@waybell/core/contract'
+import { inner } from './parts/scroller.ts'
 
 export const root = document.documentElement
 export const all = <T extends Element = HTMLElement>(selector: string, from: ParentNode = document): T[] => [
@@ -9,7 +10,15 @@ export const all = <T extends Element = HTMLElement>(selector: string, from: Par
 export const linksIn = (menu: HTMLElement): HTMLAnchorElement[] => all('a[href]', menu)
 
 /** What scrolls: in quirks mode it is the body. */
-const box = (): Element => document.scrollingElement ?? root
+export const box = (): Element => inner ?? document.scrollingElement ?? root
+/** What says how: its padding, its motion. */
+export const padded = (): Element => inner ?? root
+/** What holds the page, and what is fixed does not stand in. */
+const holder = (): HTMLElement => inner ?? document.body
+/** Where what is seen of the page begins, in px below the viewport's top. */
+export const viewTop = (): number => (inner ? inner.getBoundingClientRect().top + inner.clientTop : 0)
+/** Seen within what scrolls. */
+export const isInside = (el: Element): boolean => holder().contains(el)
 /** Scroll positions in px. */
 export const position = (): number => box().scrollTop
 export const maxScroll = (): number => box().scrollHeight - box().clientHeight
@@ -26,9 +35,9 @@ const isMoving = (el: HTMLElement): boolean =>
 
 /** Where an element begins on the page, in px from its top; while it rises or slides into its place, where that is. */
 export function topOf(el: HTMLElement): number {
-  if (!isMoving(el)) return el.getBoundingClientRect().top + position()
+  if (!isMoving(el)) return el.getBoundingClientRect().top - viewTop() + position()
   let top = -el.clientTop
-  for (let e: HTMLElement | null = el; e; e = e.offsetParent as HTMLElement | null) top += e.offsetTop + e.clientTop
+  for (let e: HTMLElement | null = el; e && e !== inner; e = e.offsetParent as HTMLElement | null) top += e.offsetTop + e.clientTop
   return top
 }
 
@@ -52,7 +61,7 @@ export const elementOf = (id: string): HTMLElement | null =>
   document.getElementById(id) ?? [...document.getElementsByName(id)].find((el) => el instanceof HTMLAnchorElement) ?? null
 
 /** True for what the browser scrolls to: it has a box, and no part of the viewport holds it. */
-export const hasPlace = (el: HTMLElement | null): el is HTMLElement => !!el?.getClientRects().length && !isFixed(el, document.body)
+export const hasPlace = (el: HTMLElement | null): el is HTMLElement => !!el?.getClientRects().length && !isFixed(el, holder())
 
 const bare = (url: string) => url.split('#')[0]
 

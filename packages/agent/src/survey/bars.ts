@@ -1,5 +1,6 @@
 /** What stays at the viewport's top while the page scrolls, by what the browser makes of it, and how far it reaches down. */
 import { coversTop, HEADER } from '@waybell/core/contract'
+import { innerScroller, pageHeight, scroller, topOf, viewHeight, viewTop } from '../scroller.ts'
 import { isPiece } from '../patch.ts'
 import { everyElement, positionOf } from '../stamps.ts'
 
@@ -24,27 +25,31 @@ function possibleBars(): Iterable<Element> {
 
 /** Elements that stay at the viewport's top while the page scrolls under them. */
 export function stayingBars(): Bar[] {
-  const { innerWidth: width, innerHeight: height } = window
+  const { innerWidth: width } = window
+  const inner = innerScroller()
+  const view = inner ? { width: inner.clientWidth, height: viewHeight() } : { width, height: innerHeight }
   const out: Bar[] = []
   for (const el of possibleBars()) {
     if (!(el instanceof HTMLElement) || isPiece(el)) continue
     const style = getComputedStyle(el)
-    if (style.position !== 'fixed' && style.position !== 'sticky') continue
+    if (style.position !== 'fixed' && !(style.position === 'sticky' && scroller().contains(el))) continue
     const box = el.getBoundingClientRect()
     const isSeen = style.visibility !== 'hidden' && style.opacity !== '0' && box.right > 0 && box.left < width
     const bar = { inset: parseFloat(style.top), width: box.width, height: box.height }
-    if (!isSeen || !coversTop(bar, { width, height }) || Number(style.zIndex) < 0) continue
+    if (!isSeen || !coversTop(bar, view) || Number(style.zIndex) < 0) continue
     // Sticky only as long as its parent lasts: a section's own heading is no header of the page.
-    const reach =
-      style.position === 'fixed' ||
-      (el.parentElement?.getBoundingClientRect().height ?? 0) - box.height > document.scrollingElement!.scrollHeight / 2
+    const reach = style.position === 'fixed' || roomIn(el.parentElement) - box.height > pageHeight() / 2
     if (reach && !out.some((b) => b.el.contains(el))) out.push({ el, position: style.position })
   }
   return out
 }
 
-/** How far the bars reach down now, as drawn; 0 while they are out of sight. */
+/** How long what stands in an element can stay in view, in px of the page. */
+const roomIn = (el: Element | null): number => (el && el === innerScroller() ? pageHeight() : (el?.getBoundingClientRect().height ?? 0))
+
+/** How far the bars reach down now over what is seen of the page, as drawn; 0 while they are out of sight. */
 export function reachNow(bars: readonly Bar[]): number {
+  const above = viewTop()
   let reach = 0
   for (const { el } of bars) {
     const box = el.getBoundingClientRect()
@@ -53,7 +58,10 @@ export function reachNow(bars: readonly Bar[]): number {
     if (style.position !== 'fixed' && style.position !== 'sticky') continue
     if (style.visibility === 'hidden' || box.bottom <= 0) continue
     // A sticky one counts as stuck, also where the page's top still holds it lower.
-    reach = Math.max(reach, style.position === 'sticky' ? Math.min(box.bottom, parseFloat(style.top) + box.height) : box.bottom)
+    reach = Math.max(
+      reach,
+      style.position === 'sticky' ? Math.min(box.bottom - above, parseFloat(style.top) + box.height) : box.bottom - above,
+    )
   }
   return reach
 }
@@ -64,17 +72,20 @@ export function canStay(el: HTMLElement): boolean {
   const position = getComputedStyle(el).position
   if (position === 'absolute') return liesOver(el)
   if (!el.getAttribute(HEADER) && !/static|relative/.test(position)) return false
-  if (box.height > window.innerHeight * 0.3 || box.width < window.innerWidth / 2 || box.top + scrollY > window.innerHeight) return false
+  const inner = innerScroller()
+  if (inner && !inner.contains(el)) return false
+  const width = inner?.clientWidth ?? innerWidth
+  if (box.height > viewHeight() * 0.3 || box.width < width / 2 || topOf(el) > viewHeight()) return false
   for (let up = el.parentElement; up; up = up.parentElement) {
-    if (up === document.body || up === document.documentElement) break
+    if (up === inner || up === document.body || up === document.documentElement) break
     if (/auto|scroll|hidden/.test(getComputedStyle(up).overflow)) return false
   }
   const bodyOverflow = getComputedStyle(document.body).overflow
-  if (/auto|scroll|hidden/.test(bodyOverflow) && getComputedStyle(document.documentElement).overflow !== 'visible') return false
+  if (!inner && /auto|scroll|hidden/.test(bodyOverflow) && getComputedStyle(document.documentElement).overflow !== 'visible') return false
   const parent = el.parentElement!
   const parentBox = parent.getBoundingClientRect()
   const isRow = /flex|grid/.test(getComputedStyle(parent).display) && parentBox.width > box.width + 1
-  return !isRow && parentBox.height - box.height > document.scrollingElement!.scrollHeight / 2
+  return !isRow && roomIn(parent) - box.height > pageHeight() / 2
 }
 
 /** A bar laid over the page's top, across all of it: fixed, it would be in the same place. */
@@ -84,6 +95,7 @@ function liesOver(el: HTMLElement): boolean {
   const byPage = parent === null || parent === document.body || parent === document.documentElement
   return (
     byPage &&
+    !innerScroller() &&
     box.height <= innerHeight * 0.3 &&
     box.top + scrollY <= 1 &&
     box.left <= 1 &&

@@ -2,6 +2,7 @@
 import { decodeFragment, fragmentOf, PIECE } from '@waybell/core/contract'
 import type { BuiltMenu, BuiltTarget, Survey } from '@waybell/core/survey'
 import { hashOfLink, targetOf } from '../links.ts'
+import { topOf } from '../scroller.ts'
 import { elementAt, positionOf } from '../stamps.ts'
 
 const MOST = 50
@@ -96,9 +97,13 @@ export function builtTargets(movedBy: (top: number) => number): BuiltTarget[] {
     const hash = placeHash(link)
     const target = hash === null ? null : targetOf(hash)
     if (!target || out.has(target) || out.size >= MOST || !isBuilt(target) || !target.getClientRects().length) continue
-    const box = target.getBoundingClientRect()
-    const top = box.top + scrollY
-    out.set(target, { id: decodeFragment(fragmentOf(hash!)), top, bottom: top + box.height, movedTop: top + movedBy(top) })
+    const top = topOf(target)
+    out.set(target, {
+      id: decodeFragment(fragmentOf(hash!)),
+      top,
+      bottom: top + target.getBoundingClientRect().height,
+      movedTop: top + movedBy(top),
+    })
   }
   return [...out.values()].sort((a, b) => a.top - b.top)
 }

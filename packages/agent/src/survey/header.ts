@@ -1,7 +1,8 @@
 /** The page's own header: its states while the page moves, and what it is. */
 import type { Survey, SurveyHeader } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
-import { furthest, jumpTo, pause, scroller, twoFrames, untilSteady } from '../settle.ts'
+import { furthest, jumpTo, pageHeight, position, viewHeight } from '../scroller.ts'
+import { pause, twoFrames, untilSteady } from '../settle.ts'
 import { canStay, headerElement, reachNow, sourceElement, stayingBars, type Bar } from './bars.ts'
 import { isTransparent } from './look.ts'
 import { topsOf } from './parts.ts'
@@ -19,7 +20,7 @@ export interface HeaderStates {
 /** How long a page may take to answer that it was moved, in ms. */
 const ANSWERS = 150
 
-const steadyKey = (bars: Bar[]) => `${reachNow(bars)} ${bars.map((b) => b.el.offsetHeight)} ${scroller().scrollHeight}`
+const steadyKey = (bars: Bar[]) => `${reachNow(bars)} ${bars.map((b) => b.el.offsetHeight)} ${pageHeight()}`
 
 /** Moves the page to see what its header does; leaves it anywhere. */
 export async function probeHeader(request: SurveyRequest): Promise<HeaderStates> {
@@ -37,9 +38,9 @@ export async function probeHeader(request: SurveyRequest): Promise<HeaderStates>
   const near: Survey['near'] = []
   if (end > 0) {
     // The first move is the one that counts as going down; a second look, a little higher, sees what comes back on the way up.
-    jumpTo(Math.min(end, innerHeight))
+    jumpTo(Math.min(end, viewHeight()))
     await twoFrames()
-    jumpTo(Math.min(end, innerHeight * 1.5))
+    jumpTo(Math.min(end, viewHeight() * 1.5))
     // On a busy machine what answers the move may come a while after it.
     await pause(ANSWERS)
     await untilSteady(key)
@@ -49,7 +50,7 @@ export async function probeHeader(request: SurveyRequest): Promise<HeaderStates>
     const movedTops = topsOf(request)
     for (const [at, top] of restTops) movedBy.set(at, (movedTops.get(at) ?? top) - top)
     if (bars.length && moved < rest) {
-      jumpTo(Math.max(1, scrollY - 160))
+      jumpTo(Math.max(1, position() - 160))
       await untilSteady(key)
       hides = moved < 1 && reachNow(bars) > 0
     }
@@ -61,7 +62,7 @@ export async function probeHeader(request: SurveyRequest): Promise<HeaderStates>
 /** How far the header reaches where the first sections arrive, which may be before it changes its state. */
 async function nearArrivals(request: SurveyRequest, tops: Map<number, number>, bars: Bar[], moved: number): Promise<Survey['near']> {
   const out: Survey['near'] = []
-  const close = request.parts.filter((p) => (tops.get(p.at) ?? 0) > moved && tops.get(p.at)! < innerHeight / 2).slice(0, 4)
+  const close = request.parts.filter((p) => (tops.get(p.at) ?? 0) > moved && tops.get(p.at)! < viewHeight() / 2).slice(0, 4)
   for (const part of close) {
     jumpTo(0)
     await untilSteady(() => steadyKey(bars))
@@ -113,7 +114,7 @@ export function currentHeader(request: SurveyRequest, { header, bars }: HeaderSt
   if (!header) return null
   if (header.position === 'static' || header.position === 'absolute')
     return headerElement(header.at) ? describeHeader(request, [], 0, 0, false) : header
-  if (scrollY > 0 || header.hides) return header
+  if (position() > 0 || header.hides) return header
   const rest = reachNow(bars)
   return { ...header, rest, moved: header.moved + rest - header.rest }
 }

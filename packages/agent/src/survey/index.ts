@@ -6,7 +6,9 @@
  */
 import { SURVEY_FORMAT, type Survey } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
-import { jumpTo, scroller, throughThePage, untilLoaded, untilSize, untilSteady } from '../settle.ts'
+import { forgetScroller, innerScroller, jumpTo, pageHeight, position, viewHeight } from '../scroller.ts'
+import { throughThePage, untilLoaded, untilSize, untilSteady } from '../settle.ts'
+import { positionOf } from '../stamps.ts'
 import { builtByScripts, builtTargets } from './built.ts'
 import { headingsByLook } from './headings.ts'
 import { ownMarks } from './menus.ts'
@@ -32,7 +34,8 @@ let last = ''
 /** On another screen than before, what moves to its new place there has to arrive first. */
 async function onScreen(request: SurveyRequest): Promise<void> {
   await untilSize(request)
-  if (request.screen !== last) await untilSteady(() => `${scroller().scrollHeight}`)
+  forgetScroller()
+  if (request.screen !== last) await untilSteady(() => `${pageHeight()}`)
   last = request.screen
 }
 
@@ -42,17 +45,18 @@ export async function probe(request: SurveyRequest): Promise<Survey> {
   await untilLoaded()
   const address = location.href
   await throughThePage()
+  forgetScroller()
   const rewrites = location.href !== address
   const states = await probeHeader(request)
   jumpTo(1e7)
   await untilSteady(states.key)
-  const maxScroll = scrollY
+  const maxScroll = position()
   const built = builtByScripts(request.menus)
   const menus = await ownMarks([...new Set([...request.menus, ...built.menus.flatMap((m) => m.at ?? [])])])
   jumpTo(0)
   await untilSteady(states.key)
   const own = { menus, rewrites, ...ownTravel(), looks: request.looks ? headingsByLook() : [] }
-  seen.set(request.screen, { ...states, margins: ownMargins(request), maxScroll, pageHeight: scroller().scrollHeight, own, built })
+  seen.set(request.screen, { ...states, margins: ownMargins(request), maxScroll, pageHeight: pageHeight(), own, built })
   return read(request)
 }
 
@@ -60,7 +64,7 @@ export async function probe(request: SurveyRequest): Promise<Survey> {
 export async function remeasure(request: SurveyRequest): Promise<Survey> {
   await onScreen(request)
   // The page's own scripts may have moved it.
-  if (scrollY > 0) jumpTo(0)
+  if (position() > 0) jumpTo(0)
   return read(request)
 }
 
@@ -72,9 +76,10 @@ function read(request: SurveyRequest): Survey {
     screen: request.screen,
     width: innerWidth,
     height: innerHeight,
-    pageHeight: scroller().scrollHeight,
+    scroller: scrollerNow(),
+    pageHeight: pageHeight(),
     // What the header's states do to the page's length stays as it was seen.
-    maxScroll: Math.max(0, states.maxScroll + scroller().scrollHeight - states.pageHeight),
+    maxScroll: Math.max(0, states.maxScroll + pageHeight() - states.pageHeight),
     parts: partsNow(request, states.movedBy, states.margins),
     header: currentHeader(request, states),
     near: states.near,
@@ -82,6 +87,11 @@ function read(request: SurveyRequest): Survey {
     ...states.own,
     ...pageLook(),
   }
+}
+
+function scrollerNow(): Survey['scroller'] {
+  const inner = innerScroller()
+  return inner && { at: positionOf(inner) ?? null, height: viewHeight() }
 }
 
 /** What is taken from a place once the page has moved: as much as from the part that begins last above it. */

@@ -3,7 +3,8 @@ import { entryOf, MARK_STYLES, markRule, markStyles, MENU, type MarkStyle } from
 import type { OwnMark, SurveyMenu } from '@waybell/core/survey'
 import { isTopOnly, sameDocumentHash, targetOf } from '../links.ts'
 import { isShown, lookOf, MARKING, underSheet } from '../marks.ts'
-import { furthest, jumpTo, pause, twoFrames } from '../settle.ts'
+import { furthest, jumpTo, topOf, viewHeight } from '../scroller.ts'
+import { pause, twoFrames } from '../settle.ts'
 import { elementAt } from '../stamps.ts'
 import { ownTravel } from './travel.ts'
 
@@ -104,9 +105,9 @@ async function isRight(token: Token, holders: readonly Holder[]): Promise<boolea
   for (const one of leading.slice(0, MOST_FOLLOWED)) {
     // Not by the browser's word for it, which may move what stands around a frame.
     const { target } = one
-    const to = target ? target.getBoundingClientRect().top + scrollY - offset - parseFloat(getComputedStyle(target).scrollMarginTop) : 0
+    const to = target ? topOf(target) - offset - parseFloat(getComputedStyle(target).scrollMarginTop) : 0
     const left = furthest() - to
-    if (left >= 0 && left < innerHeight * SLACK) return false
+    if (left >= 0 && left < viewHeight() * SLACK) return false
     jumpTo(to)
     await twoFrames()
     const isSo = () => {

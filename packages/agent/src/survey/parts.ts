@@ -2,15 +2,15 @@
 import { isFixed } from '@waybell/core/contract'
 import type { SurveyPart } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
+import { onPage, pageHolder, topOf } from '../scroller.ts'
 import { elementAt } from '../stamps.ts'
 import { backgroundOf, isTransparent } from './look.ts'
 
 export function topsOf(request: SurveyRequest): Map<number, number> {
   const out = new Map<number, number>()
-  const y = scrollY
   for (const { at } of request.parts) {
     const el = elementAt(at)
-    if (el) out.set(at, el.getBoundingClientRect().top + y)
+    if (el) out.set(at, topOf(el))
   }
   return out
 }
@@ -25,11 +25,12 @@ export const ownMargins = (request: SurveyRequest): Map<number, number> =>
 
 /** @param movedBy what the page loses above each part once it has moved, in px */
 export function partsNow(request: SurveyRequest, movedBy: ReadonlyMap<number, number>, margins: ReadonlyMap<number, number>): SurveyPart[] {
-  const y = scrollY
+  const holder = pageHolder()
+  const origin = onPage(0)
   return request.parts.map(({ at, heading, block }): SurveyPart => {
     const el = elementAt(at)
     const box = el?.getBoundingClientRect()
-    const top = (box?.top ?? 0) + y
+    const top = (box?.top ?? 0) + origin
     const headingBox = heading === null ? null : elementAt(heading)?.getBoundingClientRect()
     return {
       at,
@@ -38,7 +39,7 @@ export function partsNow(request: SurveyRequest, movedBy: ReadonlyMap<number, nu
       left: box?.left ?? 0,
       movedTop: top + (movedBy.get(at) ?? 0),
       margin: margins.get(at) ?? 0,
-      hasBox: !!el?.getClientRects().length && !isFixed(boxed(el), document.body),
+      hasBox: !!el?.getClientRects().length && !isFixed(boxed(el), holder),
       heading: headingBox?.height ? { top: top + headingBox.top - box!.top, bottom: top + headingBox.bottom - box!.top } : null,
       shift: el ? shiftOf(el, block === null ? null : (elementAt(block) ?? null)) : 0,
       background: backgroundOf(el ?? null),

@@ -1,9 +1,10 @@
 /** How the page travels by itself. */
+import { innerScroller, viewHeight } from '../scroller.ts'
 import type { Survey } from '@waybell/core/survey'
 
-/** The page's own offset and motion. A percentage is of the viewport's height. */
+/** The page's own offset and motion. A percentage is of the height of what scrolls. */
 export function ownTravel(): Pick<Survey, 'padding' | 'smooth'> {
-  const { scrollPaddingTop, scrollBehavior } = getComputedStyle(document.documentElement)
+  const { scrollPaddingTop, scrollBehavior } = getComputedStyle(innerScroller() ?? document.documentElement)
   const length = parseFloat(scrollPaddingTop) || 0
-  return { padding: scrollPaddingTop.endsWith('%') ? (length * innerHeight) / 100 : length, smooth: scrollBehavior === 'smooth' }
+  return { padding: scrollPaddingTop.endsWith('%') ? (length * viewHeight()) / 100 : length, smooth: scrollBehavior === 'smooth' }
 }

@@ -1,7 +1,7 @@
 /** How much of the viewport's top is covered when a link has arrived. */
 import { formOf } from '../menus/index.ts'
 import { madeMenu, type SitePage } from '../site/index.ts'
-import type { Survey } from '../survey/index.ts'
+import { viewHeight, type Survey } from '../survey/index.ts'
 
 /** What a header that nobody measured is taken to be, in px, until the script measures it. */
 const ESTIMATE = 64
@@ -15,6 +15,9 @@ export function coverOfMade(page: SitePage): number {
 /** True where links arrive by the page's own offsets: as long as nothing of ours covers anything. */
 export const isOwnTravel = (page: SitePage): boolean => !!page.travel.own && !madeMenu(page) && !page.header?.keep
 
+/** False where the page scrolls in an element to which nothing is written: its own offsets hold there. */
+export const isReached = (page: SitePage, { scroller }: Survey): boolean => !scroller || scroller.at === page.scroller
+
 /** A survey of a page as it came, as it is with the menu that Way Bell makes for it: that moves what stands below it. */
 export function withMade(survey: Survey, page: SitePage): Survey {
   const made = madeMenu(page)
@@ -24,8 +27,8 @@ export function withMade(survey: Survey, page: SitePage): Survey {
   const own = survey.maxScroll > 0 ? survey.pageHeight : Math.max(0, ...survey.parts.map((p) => p.bottom))
   return {
     ...survey,
-    pageHeight: Math.max(own + room, survey.height),
-    maxScroll: Math.max(0, own + room - survey.height),
+    pageHeight: Math.max(own + room, viewHeight(survey)),
+    maxScroll: Math.max(0, own + room - viewHeight(survey)),
     parts: survey.parts.map((p) => ({
       ...p,
       top: p.top + room,

@@ -3,9 +3,9 @@
  * @see docs/calculations.md: the browser's own rule, one rounding to device pixels after subtracting
  */
 import type { Section, SitePage } from '../site/index.ts'
-import { coverOf, isOwnTravel, type Cover } from './cover.ts'
+import { coverOf, isOwnTravel, isReached, type Cover } from './cover.ts'
 import { partsByAt, partOf } from './part.ts'
-import type { Survey, SurveyPart } from '../survey/index.ts'
+import { viewHeight, type Survey, type SurveyPart } from '../survey/index.ts'
 
 export interface Arrival {
   section: string
@@ -50,7 +50,10 @@ function arrivalOf({ page, survey, section, part, cover, near }: Placed): Arriva
   const covered = Math.max(cover.arrival, near ? near.cover + cover.bar : 0)
   const top = near ? part.top : part.movedTop
   // By the page's own offsets a browser goes to the target itself, shifted or not.
-  const offset = isOwnTravel(page) ? survey.padding + part.margin + (section.point ? 0 : part.shift) : covered + page.travel.breathing
+  const offset =
+    isOwnTravel(page) || !isReached(page, survey)
+      ? survey.padding + part.margin + (section.point ? 0 : part.shift)
+      : covered + page.travel.breathing
   const wanted = section.toTop ? 0 : top - offset
   const land = part.hasBox ? landing(wanted, survey.maxScroll) : 0
   const edge = land + (land < 1 ? Math.max(cover.ownRest + cover.bar, covered) : covered)
@@ -59,7 +62,7 @@ function arrivalOf({ page, survey, section, part, cover, near }: Placed): Arriva
     land,
     gap: top - edge,
     shortfall: Math.max(0, wanted - survey.maxScroll),
-    heading: headingState(part, land < 1 ? 0 : part.top - top, edge, survey.height, land),
+    heading: headingState(part, land < 1 ? 0 : part.top - top, edge, viewHeight(survey), land),
     moves: part.hasBox,
   }
 }

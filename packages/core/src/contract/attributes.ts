@@ -6,6 +6,8 @@ export const PIECE = 'data-wb'
 export const MENU = 'data-wb-menu'
 /** On the page's own header; its value says how it is made to stay, and is empty where the page sees to that itself. */
 export const HEADER = 'data-wb-header'
+/** On an element in which the page scrolls instead of the document. */
+export const SCROLLER = 'data-wb-scroller'
 /** On an element that points stand before; its value is their number. */
 export const ANCHOR = 'data-wb-anchor'
 

@@ -1,3 +1,8 @@
+/** Computed `overflow-y` of what a visitor can scroll. */
+export const SCROLLS = /auto|scroll/
+/** Of the viewport, each way, what the page scrolls in takes at least this much. */
+export const SPREADS = 0.5
+
 /** Boxes that a hash does not scroll to although they are drawn: those that the viewport itself holds. */
 interface Offset {
   readonly offsetParent: unknown
@@ -6,11 +11,12 @@ interface Offset {
 /**
  * True for a fixed element and what is in it, unless something transformed around it holds it instead. What stands in the head, as our
  * anchors do, is held by the page. @see CSSOM View, "offsetParent"
+ * @param holder the body, or the element in which the page scrolls: what is held outside of that holds that too
  */
-export function isFixed<T extends Offset>(el: T, body: T & { contains: (other: T) => boolean }): boolean {
+export function isFixed<T extends Offset>(el: T, holder: T & { contains: (other: T) => boolean }): boolean {
   let outermost = el
-  while (outermost !== body && outermost.offsetParent) outermost = outermost.offsetParent as T
-  return outermost !== body && body.contains(outermost)
+  while (outermost !== holder && outermost.offsetParent) outermost = outermost.offsetParent as T
+  return outermost !== holder && holder.contains(outermost)
 }
 
 interface Bar {

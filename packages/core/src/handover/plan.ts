@@ -11,6 +11,7 @@ import { planLinks } from './written/link.ts'
 import { planMadeMenu } from './written/made-menu.ts'
 import { planReferences } from './written/reference.ts'
 import { planScript } from './written/script.ts'
+import { planScroller } from './written/scroller.ts'
 import { planSettings } from './written/settings.ts'
 import { planStyle } from './written/style.ts'
 
@@ -22,6 +23,7 @@ const writers: ((input: WritingInput) => PlannedEdit[])[] = [
   planLinks,
   planReferences,
   planHeader,
+  planScroller,
   planStyle,
   planSettings,
   planScript,

@@ -1,6 +1,6 @@
 /** The bell map of a screen, and the best place for the bell line. */
 import { coverOf, partsByAt, partOf, solveArrivals, type Arrival } from '../arrival/index.ts'
-import type { Survey, SurveyPart } from '../survey/index.ts'
+import { viewHeight, type Survey, type SurveyPart } from '../survey/index.ts'
 import type { Section, SitePage } from '../site/index.ts'
 import { bells } from './rule.ts'
 
@@ -82,7 +82,7 @@ export function safeBand(page: SitePage, surveys: readonly Survey[]): Band {
  */
 export function bestBellOffset(page: SitePage, surveys: readonly Survey[]): number {
   const { low, high } = safeBand(page, surveys)
-  const third = Math.min(...surveys.map((s) => s.height / 3 - coverOf(page, s).arrival))
+  const third = Math.min(...surveys.map((s) => viewHeight(s) / 3 - coverOf(page, s).arrival))
   const top = Math.min(high, third)
   const middle = top > low ? (low + top) / 2 : low
   const isSafe = (offset: number) => offset >= low && offset < high

@@ -10,7 +10,7 @@ describe('a stamped page', () => {
     const source =
       '<!doctype html><html><head><title>T</title></head><body class="b">\n<section id=a><h2>A</h2><a href="#a">x</a><em>no</em></section></body></html>'
     const again = parsePage(utf8(stampText(source)))
-    expect(stamps(again).map((at) => source.slice(Number(at), Number(at) + 4))).toEqual(['<sec', '<h2>', '<a h'])
+    expect(stamps(again).map((at) => source.slice(Number(at), Number(at) + 4))).toEqual(['<bod', '<sec', '<h2>', '<a h'])
   })
 
   it('takes from links what would open a connection elsewhere before any policy is asked', () => {
@@ -28,7 +28,7 @@ describe('a stamped page', () => {
 
   it('puts its stamp before an attribute of that name that the page has', () => {
     const source = '<body><p>One <em data-wb-at="7">two</em> <svg data-wb-at="8"></svg></p></body>'
-    expect(stamps(parsePage(utf8(stampText(source))))).toEqual(['6', '13', '41'])
+    expect(stamps(parsePage(utf8(stampText(source))))).toEqual(['0', '6', '13', '41'])
   })
 
   it('begins its head with what it is given, whatever the page begins with', () => {

@@ -12,9 +12,10 @@ import { inlineTags, type El } from './tree.ts'
 
 export const STAMP = 'data-wb-at'
 
-// An attribute of that name that the page itself has would be taken for a stamp; in front of it, ours is the one that counts.
+// An attribute of that name that the page itself has would be taken for a stamp; in front of it, ours is the one that counts. The body may be what
+// the page scrolls in.
 const isStampable = (el: El, lacksHeadings: boolean): boolean =>
-  el.at >= 0 && (el.attrs.has(STAMP) || isTarget(el) || (lacksHeadings && el.isHtml && inlineHeadings.has(el.tag)))
+  el.at >= 0 && (el.attrs.has(STAMP) || el.tag === 'body' || isTarget(el) || (lacksHeadings && el.isHtml && inlineHeadings.has(el.tag)))
 
 /** Tags that stand for headings where a page has none. */
 const inlineHeadings = new Set(['font', 'b', 'strong', 'big', 'span'])

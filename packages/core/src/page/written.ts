@@ -1,5 +1,5 @@
 /** What a handover wrote into a page, found again when the page is brought in a second time. */
-import { ANCHOR, HEADER, readSettings, type PieceRole, type WrittenSettings } from '../contract/index.ts'
+import { ANCHOR, HEADER, readSettings, SCROLLER, type PieceRole, type WrittenSettings } from '../contract/index.ts'
 import type { Tree } from './tree.ts'
 
 export interface Written {
@@ -10,6 +10,8 @@ export interface Written {
   anchors: Record<string, number>
   /** The element that was the page's header. */
   header: number | null
+  /** The element in which the page was seen to scroll. */
+  scroller: number | null
   /** Links of the menu that was made. */
   menu: { links: { href: string; label: string }[] } | null
 }
@@ -26,12 +28,14 @@ export function readWritten(tree: Tree): Written {
   }
   const anchors: Written['anchors'] = {}
   let header: number | null = null
+  let scroller: number | null = null
   for (const el of tree.all) {
     if (settings && el.attrs.has(HEADER) && el.at >= 0) header ??= el.at
+    if (settings && el.attrs.has(SCROLLER) && el.at >= 0) scroller ??= el.at
     const name = el.attrs.get(ANCHOR)
     if (name && el.at >= 0) anchors[name] ??= el.at
   }
-  return { pieces, settings, anchors, header, menu }
+  return { pieces, settings, anchors, header, scroller, menu }
 }
 
 function menuLinks(node: Tree['written'][number]['node']): { href: string; label: string }[] {

@@ -21,7 +21,7 @@ import {
   type SetUp,
   type SitePage,
 } from '../site/index.ts'
-import { builtOf, inScreenOrder, type Survey } from '../survey/index.ts'
+import { builtOf, inScreenOrder, viewHeight, type Survey } from '../survey/index.ts'
 
 export const DEFAULT_BREATHING = 24
 
@@ -101,10 +101,13 @@ export function proposeSetUp(
   if (!menus.length && !isServed(built, sections) && (sections.length > 1 || (sections.length && reading.written.menu)))
     menus.push(makeMenu(sections, surveys, reading))
   const header = chooseHeader(reading, surveys, menus, earlier)
+  const scroller =
+    surveys.find((s) => s.scroller && s.scroller.at !== null)?.scroller?.at ?? (surveys.length ? null : reading.written.scroller)
   const setUp: SetUp = {
     sections,
     menus,
     header,
+    ...(scroller === null ? {} : { scroller }),
     travel,
     highlight: { bellOffset: earlier?.bellOffset ?? travel.breathing, ...(earlier?.ownMarks ? { own: true as const } : {}) },
   }
@@ -138,7 +141,7 @@ function keepOwnTravel(setUp: SetUp, surveys: readonly Survey[]): SetUp {
     const { margin = 0 } = survey.parts.find((p) => p.at === at) ?? {}
     // Flush where nothing covers it, or under a header by an offset that the page gives; so much room below it that it looks meant.
     const isMeant = survey.padding > 0 || margin > 0 || coverOf(page, survey).arrival === 0
-    return a.moves && isMeant && a.gap > -1 && a.gap < survey.height / 4 && a.heading !== 'covered' && a.heading !== 'cut'
+    return a.moves && isMeant && a.gap > -1 && a.gap < viewHeight(survey) / 4 && a.heading !== 'covered' && a.heading !== 'cut'
   }
   const isWhole = surveys.every((survey) => {
     const arrivals = new Map(solveArrivals(page, survey).map((a) => [a.section, a]))
@@ -204,7 +207,7 @@ function chooseCandidates(
 function startsAtTop(first: Section, surveys: readonly Survey[]): boolean {
   return surveys.every((survey) => {
     const part = survey.parts.find((p) => p.at === first.at)
-    return !part || part.top < survey.height / 3
+    return !part || part.top < viewHeight(survey) / 3
   })
 }
 

@@ -113,14 +113,24 @@ export function revisePage(
   const sections = revisedSections(page, before.reading, after.reading, decisions, rule)
   const menus = revisedMenus(page, before.reading, after.reading, sections)
   const header = revisedHeader(page, before, after)
+  const scroller = page.scroller === undefined ? null : sameElement(page.scroller, before, after)
   const { travel, highlight } = page
-  return { type: 'page/revise', page: page.key, revision: { ...next, sections, menus, header, travel, highlight } }
+  return {
+    type: 'page/revise',
+    page: page.key,
+    revision: { ...next, sections, menus, header, ...(scroller === null ? {} : { scroller }), travel, highlight },
+  }
+}
+
+function revisedHeader({ header }: SitePage, before: Version, after: Version): HeaderChoice | null {
+  if (!header) return null
+  const at = sameElement(header.at, before, after) ?? (header.at === before.reading.header ? after.reading.header : null)
+  return at === null ? null : { ...header, at }
 }
 
 /** The same element in the new version, by ID, else by what it is; null where that is not plain. */
-function revisedHeader({ header }: SitePage, before: Version, after: Version): HeaderChoice | null {
-  if (!header) return null
-  const was = before.parsed.byAt.get(header.at)
+function sameElement(at: ElementAt, before: Version, after: Version): ElementAt | null {
+  const was = before.parsed.byAt.get(at)
   const id = was?.attrs.get('id')
   const alike = ({ parsed }: Version) =>
     parsed.tree.all.filter((el) => el.tag === was?.tag && el.attrs.get('class') === was.attrs.get('class') && el.at >= 0)
@@ -128,8 +138,7 @@ function revisedHeader({ header }: SitePage, before: Version, after: Version): H
   const same =
     (id && after.parsed.tree.all.find((el) => el.attrs.get('id') === id)) ||
     (then.length === now.length && was ? now[then.indexOf(was)] : undefined)
-  const at = same?.at ?? (header.at === before.reading.header ? after.reading.header : null)
-  return at === null ? null : { ...header, at }
+  return same?.at ?? null
 }
 
 function revisedSections(

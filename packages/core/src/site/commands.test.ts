@@ -104,6 +104,7 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   'item/label': { page: fc.constant(page), menu, item, label: fc.string() },
   'item/target': { page: fc.constant(page), menu, item, target, takenToBe: perhaps },
   'header/choose': { page: pageKey, header: fc.constantFrom(null, { at: 3, keep: null, backing: null }) },
+  'scroller/choose': { page: pageKey, scroller: fc.constantFrom(null, 4, 6) },
   'travel/smooth': { page: pageKey, smooth: fc.boolean() },
   'travel/breathing': { page: pageKey, breathing: fc.nat(200), own: perhaps },
   'highlight/bell': { page: pageKey, bellOffset: fc.nat(200) },

@@ -91,6 +91,8 @@ export interface SitePage {
   sections: Section[]
   menus: Menu[]
   header: HeaderChoice | null
+  /** The element in which the page scrolls; the document where none is named. */
+  scroller?: ElementAt
   travel: {
     smooth: boolean
     /** Breathing space between header and section, in px. */
@@ -156,9 +158,10 @@ export function freshKey(prefix: string, taken: Iterable<string>): string {
 export type { ItemTarget, MadeMenuForm }
 
 /** Every element of its source that a page's document speaks of. */
-export const elementsOf = ({ sections, menus, header }: SitePage): Set<ElementAt> =>
+export const elementsOf = ({ sections, menus, header, scroller }: SitePage): Set<ElementAt> =>
   new Set([
     ...sections.flatMap((s) => [s.at, ...(s.heading === null ? [] : [s.heading])]),
     ...menus.flatMap((m) => [...(isFound(m) ? m.form.elements : []), ...m.items.flatMap((i) => i.links)]),
     ...(header ? [header.at] : []),
+    ...(scroller === undefined ? [] : [scroller]),
   ])

@@ -6,6 +6,7 @@ export const aSurvey = (over: Partial<Survey> = {}): Survey => ({
   screen: 'laptop',
   width: 1280,
   height: 800,
+  scroller: null,
   pageHeight: 3000,
   maxScroll: 2200,
   parts: [],

@@ -1,6 +1,6 @@
 /**
  * The survey: what was measured of a page on a screen. `survey.ts` says what that is, `schema.ts` checks it (for those who hear it),
- * `upgrade.ts` reads what was stored before, `key.ts` says what it is a survey of, `built.ts` sums up what scripts build, `builder.ts` makes one for tests.
+ * `upgrade.ts` reads what was stored before, `key.ts` says what it is a survey of, `built.ts` sums up what scripts build, `view.ts` says how high what is seen of the page is, `builder.ts` makes one for tests.
  */
 export {
   SURVEY_FORMAT,
@@ -16,4 +16,5 @@ export { surveyKey, type Conditions } from './key.ts'
 export { upgradeSurvey } from './upgrade.ts'
 export { builtOf } from './built.ts'
 export { inScreenOrder } from './order.ts'
+export { viewHeight } from './view.ts'
 export { looksOf, surveyRequest } from './request.ts'

@@ -58,6 +58,7 @@ export const surveySchema = shapeOf<Survey>({
   screen: s.text,
   width: s.length,
   height: s.length,
+  scroller: s.object({ at: s.at.allow(null), height: s.length }).allow(null),
   pageHeight: s.length,
   maxScroll: s.length,
   parts: s.array(part, 20000),

@@ -1,4 +1,4 @@
-/** The survey: what was measured of one page on one screen. All lengths are CSS px, positions from the document's top. */
+/** The survey: what was measured of one page on one screen. All lengths are CSS px, positions from the page's top: where it scrolls in an element, from the top of what is in that. */
 import type { MarkClass, MarkStyle } from '../contract/index.ts'
 import type { ElementAt } from '../page/index.ts'
 
@@ -87,13 +87,15 @@ export interface BuiltTarget {
 }
 
 /** Counts up when what is measured, or how, changes: what an earlier agent measured is measured again. */
-export const SURVEY_FORMAT = 4
+export const SURVEY_FORMAT = 5
 
 export interface Survey {
   format: typeof SURVEY_FORMAT
   screen: string
   width: number
   height: number
+  /** The element in which the page scrolls, where the source has it, and how high what is seen in it is; null where the document scrolls. */
+  scroller: { at: ElementAt | null; height: number } | null
   pageHeight: number
   /** Furthest scroll position, read there. */
   maxScroll: number
@@ -103,7 +105,7 @@ export interface Survey {
   /** Sections that arrive so near the top that the header is still in another state than `moved`: how far it reaches there. */
   near: { at: ElementAt; cover: number }[]
   menus: SurveyMenu[]
-  /** The page's own `scroll-padding-top` in px, and whether it scrolls smoothly by itself. */
+  /** The `scroll-padding-top` in px that the page has of its own where it scrolls, and whether it scrolls smoothly by itself. */
   padding: number
   smooth: boolean
   /** What the page's own scripts built: menus, headings by their words, and what links lead to, in page order. */

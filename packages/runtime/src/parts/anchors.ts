@@ -10,10 +10,16 @@ export function renewHash(s: Settings): boolean {
   return !!renewed
 }
 
-/** A point stands in the head: Tab is to go on from the element that it stands before. Nothing keeps the focus. */
-export function tabFrom(id: string, s: Settings): void {
+/** What a point that stands in the head stands before, and how far below the top of that. */
+export function standIn(id: string, s: Settings): { el: HTMLElement; below: number } | undefined {
   const point = s.points.find((p) => p.id === id && p.anchor)
   const el = point && document.querySelector<HTMLElement>(`[${ANCHOR}="${point.anchor}"]`)
+  return el ? { el, below: point.below } : undefined
+}
+
+/** Tab is to go on from there. Nothing keeps the focus. */
+export function tabFrom(id: string, s: Settings): void {
+  const el = standIn(id, s)?.el
   if (!el || el.contains(document.activeElement)) return
   const own = el.getAttribute('tabindex')
   if (own === null) el.tabIndex = -1

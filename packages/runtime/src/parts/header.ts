@@ -1,6 +1,6 @@
 /** For pages with a header of their own: how much of the viewport's top is covered on arrival. It changes with the layout, never with the scroll position. */
 import { COVER, coversTop, HEADER, MADE_MENU, OWN_COVER, type Settings } from '@waybell/core/contract'
-import { all, root } from '../page.ts'
+import { all, isInside, root, viewTop } from '../page.ts'
 import { forgetStates, own, tellApart } from './shrinks.ts'
 
 /** In px: what covers on arrival, the page's own header and the made menu's bar. */
@@ -23,15 +23,20 @@ const stays = (el: HTMLElement): boolean => {
   const style = getComputedStyle(el)
   const { width, height } = el.getBoundingClientRect()
   return (
-    /fixed|sticky/.test(style.position) &&
+    (style.position === 'fixed' || (style.position === 'sticky' && isInside(el))) &&
     coversTop({ inset: parseFloat(style.top), width, height }, { width: innerWidth, height: innerHeight })
   )
 }
 const headers = () => all(`[${HEADER}]`)
 
 /** How far down the page's own header reaches when it stays in view, in its present state, in px. */
-const headerReach = (): number =>
-  Math.max(0, ...headers().map((el) => (stays(el) ? parseFloat(getComputedStyle(el).top) + el.getBoundingClientRect().height : 0)))
+const headerReach = (): number => Math.max(0, ...headers().map((el) => (stays(el) ? insetOf(el) + el.getBoundingClientRect().height : 0)))
+
+/** Where it stays, below where what is seen of the page begins. */
+function insetOf(el: HTMLElement): number {
+  const { position, top } = getComputedStyle(el)
+  return parseFloat(top) - (position === 'fixed' ? viewTop() : 0)
+}
 
 /** On its way from one state to another: how far it reaches now says nothing of where it will. */
 export const headerMoves = (): boolean =>
@@ -43,6 +48,6 @@ export const coveredNow = (): number => Math.max(0, ...[...headers(), ...all(MAD
 /** A sticky one that its place still holds lower covers nothing there: it stands before what it will cover. */
 function edgeOf(el: HTMLElement): number {
   const { bottom, height } = el.getBoundingClientRect()
-  const { position, top } = getComputedStyle(el)
-  return position === 'sticky' ? Math.min(bottom, parseFloat(top) + height) : bottom
+  const edge = bottom - viewTop()
+  return getComputedStyle(el).position === 'sticky' ? Math.min(edge, insetOf(el) + height) : edge
 }

@@ -29,6 +29,7 @@ import { rule as menuOrder } from './menu-order.ts'
 import { rule as neverRings } from './never-rings.ts'
 import { rule as orderOfPage } from './order-of-page.ts'
 import { rule as ringsBriefly } from './rings-briefly.ts'
+import { rule as scrollsInside } from './scrolls-inside.ts'
 import { rule as sectionEmpty } from './section-empty.ts'
 import { rule as sectionHidden } from './section-hidden.ts'
 import { rule as serviceWorker } from './service-worker.ts'
@@ -65,6 +66,7 @@ export const rules = {
   'never-rings': neverRings,
   'order-of-page': orderOfPage,
   'rings-briefly': ringsBriefly,
+  'scrolls-inside': scrollsInside,
   'section-empty': sectionEmpty,
   'section-hidden': sectionHidden,
   'service-worker': serviceWorker,

@@ -204,12 +204,18 @@ function pieceEdits(parsed: ParsedPage, written: WrittenPiece[], pieces: Piece[]
   let separate = false
   for (const piece of pieces) {
     if (placed.has(piece)) continue
-    const at = piece.place === 'head' ? headEnd(parsed) : piece.place === 'body-start' ? bodyStart(parsed) : el(piece.place.after).end
+    const at = placeOf(piece.place, parsed, el)
     const line: Part[] = piece.place === 'head' && separate ? [{ text: '\n', place: 'html' }] : []
     separate ||= piece.place === 'head'
     out.push({ start: at, end: at, parts: [...line, ...pieceText(piece)] })
   }
   return out
+}
+
+function placeOf(place: Piece['place'], parsed: ParsedPage, el: (at: ElementAt) => El): number {
+  if (place === 'head') return headEnd(parsed)
+  if (place === 'body-start') return bodyStart(parsed)
+  return 'after' in place ? el(place.after).end : el(place.into).tagEnd
 }
 
 const textPlaces: Record<PieceRole, TextPlace> = { style: 'css', settings: 'js', script: 'js', menu: 'html', anchor: 'html' }

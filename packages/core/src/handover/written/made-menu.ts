@@ -15,7 +15,7 @@ export function planMadeMenu({ page, idOf }: WritingInput): PlannedEdit[] {
     const isShort = section && label !== section.title && label === labelOf(section.title)
     return href === null ? [] : [{ href, label, ...(isShort ? { title: section.title } : {}) }]
   })
-  const place = form.place(made.form, page.header?.at ?? null)
+  const place = form.place(made.form, { header: page.header?.at ?? null, scroller: page.scroller ?? null })
   return [
     {
       edit: { kind: 'piece', role: 'menu', place, text: form.markup(links) },

@@ -17,6 +17,7 @@ function partsOf({ page, reading, screens, anchors, surveys }: WritingInput): Sc
     header: page.header !== null,
     lists: built.length > 0 || reading.menus.some((m) => elements.has(m.at) && m.opens),
     scripts: reading.hasScripts,
+    scroller: page.scroller !== undefined,
     shrinks:
       page.header !== null &&
       screens.some(({ key }) => {

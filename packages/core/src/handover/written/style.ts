@@ -2,7 +2,7 @@
 import escapeIdentifier from 'css.escape'
 import { coverOf, isKept, isOwnTravel, MOST_OF_SCREEN } from '../../arrival/index.ts'
 import { backingFor } from '../../colour/index.ts'
-import { ANCHOR, COVER, HEADER, MARK_STYLES, markRule, markText, MENU, OWN_COVER, PIECE, WITHIN } from '../../contract/index.ts'
+import { ANCHOR, COVER, HEADER, MARK_STYLES, markRule, markText, MENU, OWN_COVER, PIECE, SCROLLER, WITHIN } from '../../contract/index.ts'
 import { builtMenusOf, formOf } from '../../menus/index.ts'
 import { isFound, madeMenu, type FoundForm, type Section, type Screen, type SitePage } from '../../site/index.ts'
 import { inScreenOrder, type Survey } from '../../survey/index.ts'
@@ -78,7 +78,11 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
     ...(made
       ? group(
           'The menu that was made for this page.',
-          formOf(made.form).style(made.form, { color, backing: backingFor(color, seen?.background ?? 'rgb(255, 255, 255)') }),
+          formOf(made.form).style(made.form, {
+            color,
+            backing: backingFor(color, seen?.background ?? 'rgb(255, 255, 255)'),
+            isInner: page.scroller !== undefined,
+          }),
         )
       : []),
   ]
@@ -100,7 +104,8 @@ function coverRules({ page, surveys }: HandoverInput, wide: readonly Screen[]): 
     const padding = `scroll-padding-top: calc(var(${COVER}) + ${px(page.travel.breathing)}); ${comment(`${px(page.travel.breathing)} of breathing space`)}`
     const most = tallest(page, surveys[screen.key] ?? null)
     const low = !most ? [] : [media(query(widest(wide, i), `(max-height: ${px(most)})`), [rule('html:root', variables(0, bar))])]
-    if (i === 0) return [rule('html:root', [...set, padding]), ...low]
+    if (i === 0 && page.scroller === undefined) return [rule('html:root', [...set, padding]), ...low]
+    if (i === 0) return [rule('html:root', set), rule(scrolls(page), [padding]), ...low]
     return [media(query(widest(wide, i)), [rule('html:root', set)]), ...low]
   })
   return group(
@@ -108,6 +113,9 @@ function coverRules({ page, surveys }: HandoverInput, wide: readonly Screen[]): 
     rules,
   )
 }
+
+/** What scrolls, as a selector: on other screens than those measured it may be the document too. */
+const scrolls = ({ scroller }: SitePage) => (scroller === undefined ? 'html:root' : `html:root,\n:root [${SCROLLER}]`)
 
 const query = (...parts: string[]) => parts.filter(Boolean).join(' and ')
 /** Up to which width a screen's figures hold; nothing for the widest. */
@@ -123,11 +131,11 @@ function tallest(page: SitePage, survey: Survey | null): number | null {
 
 function motionRules(page: SitePage, surveys: HandoverInput['surveys']): string[] {
   if (isOwnTravel(page) && Object.values(surveys).every((s) => s.smooth === page.travel.smooth)) return []
-  const still = rule('html:root', ['scroll-behavior: auto;'])
+  const still = rule(scrolls(page), ['scroll-behavior: auto;'])
   if (!page.travel.smooth) return group('Links jump.', [still])
   return group('Links glide, but for who asked for less motion.', [
     still,
-    media('(prefers-reduced-motion: no-preference)', [rule('html:root', ['scroll-behavior: smooth;'])]),
+    media('(prefers-reduced-motion: no-preference)', [rule(scrolls(page), ['scroll-behavior: smooth;'])]),
   ])
 }
 

@@ -21,7 +21,11 @@ const rule = (selector: string, declarations: string) => `${selector} {\n  ${dec
 
 export const form: MadeForm<Form> = {
   shape: (s) => ({ place: s.oneOf('top', 'after-header', 'under-fixed') }),
-  place: ({ place }, header) => (place === 'after-header' && header !== null ? { after: header } : 'body-start'),
+  place: ({ place }, { header, scroller }) => {
+    if (place === 'after-header' && header !== null) return { after: header }
+    // Beside what scrolls there may be no room for it.
+    return place === 'top' && scroller !== null ? { into: scroller } : 'body-start'
+  },
   markup: (links) => {
     const whole = (title?: string) => (title ? ` title="${escapeAttribute(title)}"` : '')
     return `\n${links.map(({ href, label, title }) => `<a href="${escapeAttribute(href)}"${whole(title)}>${escapeText(label)}</a>`).join('\n')}\n`
@@ -29,13 +33,14 @@ export const form: MadeForm<Form> = {
   cover: HEIGHT,
   room: ({ place }) => (place === 'under-fixed' ? 0 : HEIGHT),
   isBelowHeader: ({ place }) => place !== 'top',
-  style: ({ place }, { color, backing }) => {
+  style: ({ place }, { color, backing, isInner }) => {
+    const isFixed = place !== 'top' || !isInner
     const bar = `html:root ${MADE_MENU}`
     return [
       // `all: unset` keeps what the page says of its own menus and links away from this one; font and colour are inherited.
       rule(
         bar,
-        `all: unset; display: flex; ${position[place]} box-sizing: border-box; height: ${HEIGHT}px; padding: 0 8px; overflow-x: auto; overflow-y: hidden; scrollbar-width: none; z-index: 1000; background: ${backing}; color: ${color}; font-size: 16px; line-height: 1.25; box-shadow: inset 0 -1px currentColor;`,
+        `all: unset; display: flex; ${isFixed ? position[place] : 'position: sticky; top: 0;'} box-sizing: border-box; height: ${HEIGHT}px; padding: 0 8px; overflow-x: auto; overflow-y: hidden; scrollbar-width: none; z-index: 1000; background: ${backing}; color: ${color}; font-size: 16px; line-height: 1.25; box-shadow: inset 0 -1px currentColor;`,
       ),
       rule(
         `${bar} a`,
@@ -44,9 +49,9 @@ export const form: MadeForm<Form> = {
       rule(`${bar} a:hover`, 'text-decoration: underline;'),
       rule(`${bar} a:focus-visible`, 'outline: 2px solid currentColor; outline-offset: -4px;'),
       rule(`${bar} a[aria-current="true"]`, 'box-shadow: inset 0 -4px currentColor;'),
-      ...(place === 'top' ? [rule('html:root', `padding-top: ${HEIGHT}px;`)] : []),
+      ...(place === 'top' && isFixed ? [rule('html:root', `padding-top: ${HEIGHT}px;`)] : []),
       // On paper it stands once, before the page, and takes nothing away.
-      `@media print {\n  ${bar} { position: static; flex-wrap: wrap; height: auto; }\n${place === 'top' ? '  html:root { padding-top: 0; }\n' : ''}}`,
+      `@media print {\n  ${bar} { position: static; flex-wrap: wrap; height: auto; }\n${place === 'top' && isFixed ? '  html:root { padding-top: 0; }\n' : ''}}`,
     ]
   },
   read: (links) => links.map(({ href, label }) => ({ id: decodeFragment(fragmentOf(href)), label })),

@@ -13,14 +13,24 @@ export interface Look {
   /** The page's text colour, and what the menu is painted on. */
   color: string
   backing: string
+  /** The page scrolls in an element. */
+  isInner: boolean
 }
 
-export type PiecePlace = 'head' | 'body-start' | { after: ElementAt }
+/** Behind an element, or in it as the first. */
+export type PiecePlace = 'head' | 'body-start' | { after: ElementAt } | { into: ElementAt }
+
+/** What of the page a menu is placed by. */
+export interface Surroundings {
+  header: ElementAt | null
+  /** In which the page scrolls, null for the document. */
+  scroller: ElementAt | null
+}
 
 export interface MadeForm<F extends { kind: string }> {
   shape: (s: Shapes) => { [K in Exclude<keyof F, 'kind'>]: Shape }
   /** Where in the page its markup stands. */
-  place: (form: F, header: ElementAt | null) => PiecePlace
+  place: (form: F, around: Surroundings) => PiecePlace
   /** What stands inside the menu's `nav`. */
   markup: (links: readonly Link[]) => string
   /** Rules of its style. */

@@ -5,7 +5,7 @@ import { checkFree, insert, onPage, type KindsOf } from './kind.ts'
 import { pageShape, revisionShape, setUpShape } from './shapes.ts'
 
 /** What the one press decides about a page. */
-export type SetUp = Pick<SitePage, 'sections' | 'menus' | 'header' | 'travel' | 'highlight'>
+export type SetUp = Pick<SitePage, 'sections' | 'menus' | 'header' | 'scroller' | 'travel' | 'highlight'>
 
 export type PageCommand =
   | { type: 'page/add'; page: SitePage; index: number }
@@ -14,9 +14,18 @@ export type PageCommand =
   /** Takes over a new version of the page's source. */
   | { type: 'page/revise'; page: string; revision: SetUp & Pick<SitePage, 'source' | 'title'> }
 
+/** What stays of a page that is set up anew. */
+const bare = ({ key, file, source, title }: SitePage) => ({ key, file, source, title })
 const sorted = <T extends { sections: SitePage['sections'] }>(holder: T): T => ({ ...holder, sections: inPageOrder(holder.sections) })
 /** What the press decided about a page, and what was changed of it since. */
-export const setUpOf = ({ sections, menus, header, travel, highlight }: SitePage): SetUp => ({ sections, menus, header, travel, highlight })
+export const setUpOf = ({ sections, menus, header, scroller, travel, highlight }: SitePage): SetUp => ({
+  sections,
+  menus,
+  header,
+  ...(scroller === undefined ? {} : { scroller }),
+  travel,
+  highlight,
+})
 
 export const pageCommands: KindsOf<PageCommand> = {
   'page/add': {
@@ -46,7 +55,7 @@ export const pageCommands: KindsOf<PageCommand> = {
     payload: (s) => ({ page: s.key, setUp: setUpShape(s) }),
     touches: ({ page }) => ({ writes: [`page/${page}/*`] }),
     apply: (site, c) =>
-      onPage(site, c.page, (page) => ({ page: { ...page, ...sorted(c.setUp) }, inverse: { ...c, setUp: setUpOf(page) } })),
+      onPage(site, c.page, (page) => ({ page: { ...bare(page), ...sorted(c.setUp) }, inverse: { ...c, setUp: setUpOf(page) } })),
   },
   'page/revise': {
     name: 'Take over a new version',
@@ -54,7 +63,7 @@ export const pageCommands: KindsOf<PageCommand> = {
     touches: ({ page }) => ({ writes: [`page/${page}/*`] }),
     apply: (site, c) =>
       onPage(site, c.page, (page) => ({
-        page: { ...page, ...sorted(c.revision) },
+        page: { ...bare(page), ...sorted(c.revision) },
         inverse: { ...c, revision: { ...setUpOf(page), source: page.source, title: page.title } },
       })),
   },

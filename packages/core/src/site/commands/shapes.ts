@@ -56,6 +56,7 @@ const setUpKeys = (s: Shapes) => ({
   sections: s.array(sectionShape(s), 5000),
   menus: s.array(menuShape(s), 50),
   header: headerShape(s),
+  scroller: s.optional(s.at),
   travel: s.object({ smooth: s.is, breathing: s.px, own: ownShape(s) }),
   highlight: s.object({ bellOffset: s.px, own: ownShape(s) }),
 })
