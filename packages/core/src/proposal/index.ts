@@ -97,8 +97,9 @@ export function proposeSetUp(
     }
   } else if (sections[0]) sections[0].toTop = startsAtTop(sections[0], surveys)
   const menus = adoptMenus(reading, found, sections).map((menu) => withMark(menu, surveys, sections))
-  // Of a page with a single part there is nothing to choose from.
-  if (!menus.length && !isServed(built, sections) && (sections.length > 1 || (sections.length && reading.written.menu)))
+  // Of a page with a single part there is nothing to choose from; of one that was handed over it was decided.
+  const lacksMenu = earlier ? reading.written.menu !== null : sections.length > 1
+  if (!menus.length && sections.length && !isServed(built, sections) && lacksMenu)
     menus.push(makeMenu(sections, surveys, reading))
   const header = chooseHeader(reading, surveys, menus, earlier)
   const scroller =
