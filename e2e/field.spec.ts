@@ -141,6 +141,8 @@ for (const [name, links] of [
   ['subnav', 8],
   ['mega', 14],
   ['drawer', 8],
+  // One header for wide screens, another for narrow ones.
+  ['two-bars', 8],
 ] as const)
   test(`every link of “${name}” arrives and is seen to be marked`, async () => {
     const { report } = await built(name)

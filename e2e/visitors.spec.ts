@@ -1,8 +1,10 @@
 /** A handed-over page as visitors have it: other scales, text and screens, forced colours, paper, pictures that come late, back from the cache. */
+import AxeBuilder from '@axe-core/playwright'
 import { chromium, expect, test, type BrowserContextOptions, type Page } from '@playwright/test'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { createServer, type Server } from 'node:http'
 import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
 import { atRest, coveredEdge, scrollTo } from './support/boxes.ts'
 import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
 
@@ -34,7 +36,9 @@ test.describe('visitors', () => {
       const out = freshFolder()
       await waybellBuilt('build', join(from, 'index.html'), '--out', out, '--no-try')
       folders.set(name, out)
+      folders.set(`${name}~before`, from)
     }
+    folders.set('demo~before', join(repository, 'demo/ostrey'))
     const out = freshFolder()
     await waybellBuilt('build', join(repository, 'demo/ostrey/index.html'), '--out', out, '--no-try')
     folders.set('demo', out)
@@ -124,6 +128,43 @@ test.describe('visitors', () => {
       })
       expect(said > 0).toBe(position === 'sticky')
       await page.close()
+    }
+  })
+
+  test('a screen that nobody measured has its own header told all the same', async ({ browser }) => {
+    // Without a browser nothing is measured: the style has an estimate, and the script looks for itself.
+    const out = freshFolder()
+    const source = join(repository, 'e2e/pages/field/two-bars/index.html')
+    const run = await waybellBuilt('build', source, '--out', out, '--browser', '/nowhere')
+    expect(run.stderr).toContain('not measured')
+    for (const [viewport, height] of [
+      [{ width: 390, height: 844 }, 64],
+      [{ width: 820, height: 1180 }, 64],
+      [{ width: 1280, height: 800 }, 79],
+    ] as const) {
+      const page = await browser.newPage({ viewport, reducedMotion: 'reduce' })
+      await page.goto(pathToFileURL(join(out, 'index.html')).href)
+      await atRest(page)
+      await page.locator('a[href="#table"]:visible').click()
+      await atRest(page)
+      const covered = await coveredEdge(page)
+      expect(Math.abs(covered - height)).toBeLessThan(2)
+      const top = await page.evaluate(() => document.getElementById('table')!.getBoundingClientRect().top)
+      expect(Math.abs(top - covered - 24), `at ${viewport.width} px: ${top}`).toBeLessThanOrEqual(1)
+      await page.close()
+    }
+  })
+
+  test('nothing that is written is a fault for assistive technology', async ({ page }) => {
+    const violations = async (url: string) => {
+      await page.goto(url)
+      await atRest(page)
+      const found = await new AxeBuilder({ page }).analyze()
+      return found.violations.map((v) => `${v.id}: ${v.nodes.map((n) => n.target.join(' ')).join(', ')}`)
+    }
+    for (const name of ['kept', 'bare', 'demo']) {
+      const before = await violations(`${address}/${name}~before/index.html`)
+      expect(await violations(`${address}/${name}/index.html`), name).toEqual(before)
     }
   })
 

@@ -7,7 +7,7 @@ import { build } from 'vite'
 const at = (path) => new URL(path, import.meta.url).pathname
 
 /** One self-contained classic script; what it shares with the core comes from the core's source, so that no build order is needed. */
-async function bundle(without) {
+async function bundle(entry, without) {
   const [{ output }] = await build({
     configFile: false,
     root: at('.'),
@@ -23,7 +23,7 @@ async function bundle(without) {
       write: false,
       minify: false,
       target: 'es2020',
-      lib: { entry: at('src/main.ts'), formats: ['iife'], name: 'wayBell', fileName: () => 'script.js' },
+      lib: { entry: at(`src/${entry}.ts`), formats: ['iife'], name: 'wayBell', fileName: () => 'script.js' },
     },
   })
   return output[0].code
@@ -38,23 +38,35 @@ const BANNER = `/*
 /** In Latin letters alone, as it may stand in a page of any encoding. */
 const ascii = (text) => text.replace(/[^\x20-\x7e\n\t]/g, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, '0')}`)
 
+// Of whoever keeps the page nobody has our files.
+const legible = (code) => ascii(BANNER + code.replace(/^\s*\/\/ packages\/.*\n/gm, '')).replace(/\t/g, '  ')
+
+/** Names that are the script's alone, neither the page's nor those of its settings. */
+const PRIVATE = ['hasMoved', 'frames', 'since', 'gap', 'opening', 'shown', 'isTop', 'index', 'bell', 'kind', 'element', 'items', 'count']
+
+/** The machine's longer names in short: in the small form nobody reads them. */
+const shortened = (code) =>
+  code
+    .replaceAll('"under way, touched"', '"under!"')
+    .replaceAll('"under way"', '"under"')
+    .replaceAll('"held, touched"', '"held!"')
+    .replaceAll('"asked for none"', '"none"')
+
 export async function buildVariants(out) {
   const parts = readdirSync(at('src/parts/none'))
     .map((file) => file.slice(0, -3))
     .sort()
-  const variants = {}
+  const handed = {}
   for (let bits = 0; bits < 2 ** parts.length; bits++) {
     const chosen = parts.filter((_, i) => bits & (1 << i))
     const without = parts.filter((part) => !chosen.includes(part))
-    // Of whoever keeps the page nobody has our files.
-    const text = (await bundle(without)).replace(/^\s*\/\/ packages\/.*\n/gm, '')
-    const plain = ascii(BANNER + text).replace(/\t/g, '  ')
-    const { code } = await minify(plain, {
+    const plain = legible(await bundle('main', without))
+    const { code } = await minify(shortened(plain), {
       compress: { passes: 3, unsafe_arrows: true, ecma: 2020 },
-      mangle: true,
+      mangle: { props: { regex: `^(${PRIVATE.join('|')})$` } },
       format: { ascii_only: true, ecma: 2020 },
     })
-    variants[chosen.join(' ')] = { plain: plain.trim(), small: code.trim() }
+    handed[chosen.join(' ')] = { plain: plain.trim(), small: code.trim() }
   }
-  writeFileSync(join(out, 'scripts.json'), JSON.stringify(variants))
+  writeFileSync(join(out, 'scripts.json'), JSON.stringify({ handed, live: legible(await bundle('live', [])).trim() }))
 }

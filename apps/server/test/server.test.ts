@@ -257,6 +257,12 @@ describe('handover', () => {
     const { body: file } = await http().get(`/api/sites/${key}/pages/p1/handover/page`).buffer(true).parse(raw).expect(200)
     expect(file.includes(Buffer.from('caf\xe9', 'latin1'))).toBe(true)
     expect(file.includes(Buffer.from('<section id="work">'))).toBe(true)
+    // The script may be had small, and both sizes are told.
+    const { body: small } = await http().get(`/api/sites/${key}/pages/p1/handover?script=small`).expect(200)
+    expect(small.script).toEqual(view.script)
+    expect(view.bytes - small.bytes).toBe(view.script.plain.bytes - view.script.small.bytes)
+    expect(view.script.small.packed).toBeLessThan(view.script.plain.packed)
+    await http().get(`/api/sites/${key}/pages/p1/handover/page?script=tiny`).expect(400)
     // Offsets are those of the original: what earlier edits put in comes on top.
     let shift = 0
     const parts: Buffer[] = []

@@ -63,7 +63,12 @@ export interface HandoverView {
   bytes: number
   measured: string[]
   edits: { offset: number; removed: string; inserted: string }[]
+  /** Of the script in both forms, in bytes, and packed; null where the page needs none. */
+  script: Record<ScriptForm, { bytes: number; packed: number }> | null
 }
+
+/** How the script of a handed-over page is written: to be read, or small. */
+export type ScriptForm = 'plain' | 'small'
 
 export class ApiError extends Error {
   constructor(
@@ -167,9 +172,9 @@ export const api = {
   surveys: (site: string, page: string) => ask<KeptSurvey[]>(`${pagePath(site, page)}/surveys`),
   putSurveys: (site: string, page: string, body: { source: string; scripts: boolean; surveys: { key: string; survey: Survey }[] }) =>
     ask<{ isReadAnew: boolean }>(`${pagePath(site, page)}/surveys`, json('PUT', body)),
-  handover: (site: string, page: string) => ask<HandoverView>(`${pagePath(site, page)}/handover`),
+  handover: (site: string, page: string, script: ScriptForm) => ask<HandoverView>(`${pagePath(site, page)}/handover?script=${script}`),
   handedOver: (site: string, page: string) => ask<HandedOver[]>(`${pagePath(site, page)}/handovers`),
-  handoverPage: (site: string, page: string) => `/api/${pagePath(site, page)}/handover/page`,
-  handoverZip: (site: string, page: string) => `/api/${pagePath(site, page)}/handover/zip`,
+  handoverPage: (site: string, page: string, script: ScriptForm) => `/api/${pagePath(site, page)}/handover/page?script=${script}`,
+  handoverZip: (site: string, page: string, script: ScriptForm) => `/api/${pagePath(site, page)}/handover/zip?script=${script}`,
   runtime: async () => (await fetch('/api/runtime')).text(),
 }

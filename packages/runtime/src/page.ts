@@ -1,6 +1,7 @@
 /** What the script reads of the page: where it stands, and which section a link means. */
 import { fragmentOf, indicated, isFixed, PIECE, type Settings } from '@waybell/core/contract'
-import { inner } from './parts/scroller.ts'
+import { placeOf } from './parts/scripts.ts'
+import { contentOf, innerNow, viewTopOf } from './parts/scroller.ts'
 
 export const root = document.documentElement
 export const all = <T extends Element = HTMLElement>(selector: string, from: ParentNode = document): T[] => [
@@ -9,40 +10,33 @@ export const all = <T extends Element = HTMLElement>(selector: string, from: Par
 
 export const linksIn = (menu: HTMLElement): HTMLAnchorElement[] => all('a[href]', menu)
 
+let inner: HTMLElement | undefined
 /** What scrolls: in quirks mode it is the body. */
-export const box = (): Element => inner ?? document.scrollingElement ?? root
-/** What says how: its padding, its motion. */
+export let box: Element = root
+/** What it is changes with the layout. @returns what in it is to be watched for its size */
+export function findBox(): Element[] {
+  inner = innerNow()
+  box = inner ?? document.scrollingElement ?? root
+  return contentOf(inner)
+}
+/** What says how it scrolls: its padding, its motion. */
 export const padded = (): Element => inner ?? root
 /** What holds the page, and what is fixed does not stand in. */
 const holder = (): HTMLElement => inner ?? document.body
 /** Where what is seen of the page begins, in px below the viewport's top. */
-export const viewTop = (): number => (inner ? inner.getBoundingClientRect().top + inner.clientTop : 0)
+export const viewTop = (): number => viewTopOf(inner)
 /** Seen within what scrolls. */
 export const isInside = (el: Element): boolean => holder().contains(el)
 /** Scroll positions in px. */
-export const position = (): number => box().scrollTop
-export const maxScroll = (): number => box().scrollHeight - box().clientHeight
-export const jumpTo = (top: number): void => box().scrollTo({ top, behavior: 'instant' })
-
-/** True while an element is on its way into its place, by a transform of its own or of what it stands in. */
-const isMoving = (el: HTMLElement): boolean =>
-  !!document.getAnimations?.().some((animation) => {
-    const effect = animation.effect as KeyframeEffect
-    return (
-      animation.playState === 'running' && effect.target?.contains(el) && /trans(form|late)/.test(JSON.stringify(effect.getKeyframes()))
-    )
-  })
+export const position = (): number => box.scrollTop
+export const maxScroll = (): number => box.scrollHeight - box.clientHeight
+export const jumpTo = (top: number): void => box.scrollTo({ top, behavior: 'instant' })
 
 /** Where an element begins on the page, in px from its top; while it rises or slides into its place, where that is. */
-export function topOf(el: HTMLElement): number {
-  if (!isMoving(el)) return el.getBoundingClientRect().top - viewTop() + position()
-  let top = -el.clientTop
-  for (let e: HTMLElement | null = el; e && e !== inner; e = e.offsetParent as HTMLElement | null) top += e.offsetTop + e.clientTop
-  return top
-}
+export const topOf = (el: HTMLElement): number => placeOf(el, inner) ?? el.getBoundingClientRect().top - viewTop() + position()
 
-/** A computed length in px; `auto` is none, and a percentage is of what scrolls. */
-export const lengthOf = (text: string): number => (parseFloat(text) || 0) * (/%$/.test(text) ? box().clientHeight / 100 : 1)
+/** A computed length in px; `auto` is none. */
+export const lengthOf = (text: string): number => parseFloat(text) || 0
 
 /** Of what a page may hold under this name, ours says which sections there are. */
 export function settings(): Settings {
@@ -54,7 +48,7 @@ export function settings(): Settings {
       // The page's own.
     }
   }
-  throw new Error('Way Bell: the settings of this page are gone')
+  throw new Error('Way Bell: no settings')
 }
 
 export const elementOf = (id: string): HTMLElement | null =>

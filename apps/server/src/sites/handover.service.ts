@@ -1,7 +1,7 @@
 /** The handed-over page: as bytes, as a list of its edits, and in a ZIP with its assets. */
 import { Injectable, Logger } from '@nestjs/common'
-import { pageEdits, textOfBytes, writePage, type Handover, type SitePage } from '@waybell/core'
-import { scriptIn } from '@waybell/runtime'
+import { pageEdits, textOfBytes, writePage, type Handover, type ScriptPart, type SitePage } from '@waybell/core'
+import { scriptIn, sizesOf, type ScriptForm } from '@waybell/runtime'
 import { ZipFile } from 'yazl'
 import { Store } from '../db/store.ts'
 import { FileRow, HandoverRow } from '../db/entities.ts'
@@ -17,6 +17,17 @@ export interface HandoverView {
   /** Screens that were measured; the others are estimated. */
   measured: string[]
   edits: { offset: number; removed: string; inserted: string }[]
+  /** Sizes of the script in bytes, by the form that it may have; null where the page needs none. */
+  script: Record<ScriptForm, { bytes: number; packed: number }> | null
+}
+
+interface Made {
+  page: SitePage
+  handover: Handover
+  encoding: string
+  measured: string[]
+  /** Of the script; null where none is written. */
+  parts: readonly ScriptPart[] | null
 }
 
 /** A page taken home: when, in which version of the site, and which IDs somebody may link to from then on. */
@@ -37,10 +48,11 @@ export class HandoverService {
     private readonly surveys: SurveysService,
   ) {}
 
-  async page(site: string, key: string): Promise<{ page: SitePage; handover: Handover; encoding: string; measured: string[] }> {
+  async page(site: string, key: string, form: ScriptForm): Promise<Made> {
     const { document, page } = await this.sites.page(site, key)
     const { bytes, parsed, reading } = await this.sources.source(page)
     const { surveys, present } = await this.surveys.forHandover(site, key)
+    let parts: readonly ScriptPart[] | null = null
     // A page that nobody set up goes as it came.
     const edits = !page.sections.length
       ? []
@@ -51,13 +63,13 @@ export class HandoverService {
           screens: document.screens,
           surveys,
           named: await this.sources.namedInStyles(site, page),
-          runtime: scriptIn('plain'),
+          runtime: (those) => scriptIn(form)((parts = those)),
         })
-    return { page, handover: writePage(bytes, parsed, edits), encoding: parsed.decoded.encoding, measured: present }
+    return { page, handover: writePage(bytes, parsed, edits), encoding: parsed.decoded.encoding, measured: present, parts }
   }
 
-  async view(site: string, key: string): Promise<HandoverView> {
-    const { page, handover, encoding, measured } = await this.page(site, key)
+  async view(site: string, key: string, form: ScriptForm): Promise<HandoverView> {
+    const { page, handover, encoding, measured, parts } = await this.page(site, key, form)
     return {
       file: page.file,
       bytes: handover.bytes.length,
@@ -67,13 +79,14 @@ export class HandoverService {
         removed: textOfBytes(encoding, s.removed),
         inserted: textOfBytes(encoding, s.inserted),
       })),
+      script: parts && sizesOf(parts),
     }
   }
 
   /** Takes the page home: what it held is remembered. */
-  async taken(site: string, key: string): Promise<{ page: SitePage; handover: Handover }> {
+  async taken(site: string, key: string, form: ScriptForm): Promise<{ page: SitePage; handover: Handover }> {
     const { version } = await this.sites.get(site)
-    const { page, handover } = await this.page(site, key)
+    const { page, handover } = await this.page(site, key, form)
     const ids = [...new Set(page.sections.flatMap((s) => [s.id, ...s.former]))]
     const row = { site, page: key, version, at: Date.now(), ids: JSON.stringify(ids) }
     // Whoever needs the page gets it, though the disk is full: its IDs are then not known as handed over.
@@ -94,13 +107,13 @@ export class HandoverService {
     return rows.map(({ at, version, ids }) => ({ at, version, ids: JSON.parse(ids) as string[] }))
   }
 
-  async zip(site: string, key: string): Promise<{ name: string; stream: NodeJS.ReadableStream }> {
+  async zip(site: string, key: string, form: ScriptForm): Promise<{ name: string; stream: NodeJS.ReadableStream }> {
     const { document, page } = await this.sites.page(site, key)
     const zip = new ZipFile()
     const pages = new Set<string>()
     for (const { key: one, file } of document.pages) {
       pages.add(file)
-      zip.addBuffer(Buffer.from((await this.taken(site, one)).handover.bytes), file)
+      zip.addBuffer(Buffer.from((await this.taken(site, one, form)).handover.bytes), file)
     }
     for (const { path, hash } of await this.store.read((db) => db.findBy(FileRow, { site }))) {
       const bytes = await this.store.read((db) => getContent(db, hash))

@@ -1,5 +1,6 @@
 /** The shape of what is asked of the server. Commands and surveys have theirs from the core. */
 import { commandSchema, shapes, surveySchema } from '@waybell/core/schema'
+import { SCRIPT_FORMS } from '@waybell/runtime'
 import Joi from 'joi'
 
 const { at, hash, index, key } = shapes
@@ -18,6 +19,10 @@ export const takingRequest = Joi.object({
   source: hash,
   decisions: Joi.object({ sections: Joi.object().pattern(key, at.allow(null)).max(5000), added: Joi.array().items(at).max(5000) }),
 })
+/** How the script of a handed-over page is written. */
+export const formOfScript = Joi.valid(...SCRIPT_FORMS)
+  .optional()
+  .default('plain')
 export const stateName = Joi.object({ name: Joi.string().allow('').max(200) })
 
 export const surveysRequest = Joi.object({

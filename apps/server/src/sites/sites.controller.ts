@@ -9,6 +9,7 @@ import {
   ParseIntPipe,
   Post,
   Put,
+  Query,
   Req,
   Res,
   Sse,
@@ -17,12 +18,22 @@ import {
   BadRequestException,
 } from '@nestjs/common'
 import { FilesInterceptor } from '@nestjs/platform-express'
-import { MAX_PAGE_BYTES, SCRIPT_PARTS } from '@waybell/core'
-import { scriptIn } from '@waybell/runtime'
+import { MAX_PAGE_BYTES } from '@waybell/core'
+import { liveScript, type ScriptForm } from '@waybell/runtime'
 import type { Request, Response } from 'express'
 import { CONFIG, dataSize, type Config } from '../common/config.ts'
 import { JoiPipe } from '../common/joi.ts'
-import { backRequest, changeRequest, newSiteFields, pageKey, siteKey, stateName, surveysRequest, takingRequest } from './requests.ts'
+import {
+  backRequest,
+  changeRequest,
+  formOfScript,
+  newSiteFields,
+  pageKey,
+  siteKey,
+  stateName,
+  surveysRequest,
+  takingRequest,
+} from './requests.ts'
 import { HandoverService } from './handover.service.ts'
 import { outlineSite, readAdded, readImport, unpack } from './import.ts'
 import type { HandedIn } from './handed-in.ts'
@@ -44,6 +55,7 @@ const handedIn = (files: Express.Multer.File[]): HandedIn[] =>
 
 const site = new JoiPipe<string>(siteKey)
 const page = new JoiPipe<string>(pageKey)
+const scriptForm = new JoiPipe<ScriptForm>(formOfScript)
 
 @Controller('api')
 export class SitesController {
@@ -56,10 +68,10 @@ export class SitesController {
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
-  /** For the live page, with every part there is: what the page uses of it changes with the work, and a script that runs is not taken back. */
+  /** For the live page. */
   @Get('runtime')
   runtime(@Res() response: Response) {
-    response.type('text/plain').send(scriptIn('plain')(SCRIPT_PARTS))
+    response.type('text/plain').send(liveScript())
   }
 
   @Get('storage')
@@ -173,8 +185,8 @@ export class SitesController {
   }
 
   @Get('sites/:site/pages/:page/handover')
-  handover(@Param('site', site) key: string, @Param('page', page) pageKey: string) {
-    return this.handovers.view(key, pageKey)
+  handover(@Param('site', site) key: string, @Param('page', page) pageKey: string, @Query('script', scriptForm) form: ScriptForm) {
+    return this.handovers.view(key, pageKey, form)
   }
 
   @Get('sites/:site/pages/:page/handovers')
@@ -183,15 +195,25 @@ export class SitesController {
   }
 
   @Get('sites/:site/pages/:page/handover/page')
-  async handoverPage(@Param('site', site) key: string, @Param('page', page) pageKey: string, @Res() response: Response) {
-    const { page: found, handover } = await this.handovers.taken(key, pageKey)
+  async handoverPage(
+    @Param('site', site) key: string,
+    @Param('page', page) pageKey: string,
+    @Query('script', scriptForm) form: ScriptForm,
+    @Res() response: Response,
+  ) {
+    const { page: found, handover } = await this.handovers.taken(key, pageKey, form)
     // Never shown as a page on the application's own host.
     response.attachment(found.file).type('application/octet-stream').send(Buffer.from(handover.bytes))
   }
 
   @Get('sites/:site/pages/:page/handover/zip')
-  async handoverZip(@Param('site', site) key: string, @Param('page', page) pageKey: string, @Res() response: Response) {
-    const { name, stream } = await this.handovers.zip(key, pageKey)
+  async handoverZip(
+    @Param('site', site) key: string,
+    @Param('page', page) pageKey: string,
+    @Query('script', scriptForm) form: ScriptForm,
+    @Res() response: Response,
+  ) {
+    const { name, stream } = await this.handovers.zip(key, pageKey, form)
     response.attachment(name).type('application/zip')
     stream.pipe(response)
   }

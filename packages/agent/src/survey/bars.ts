@@ -1,6 +1,6 @@
 /** What stays at the viewport's top while the page scrolls, by what the browser makes of it, and how far it reaches down. */
-import { coversTop, HEADER } from '@waybell/core/contract'
-import { innerScroller, pageHeight, scroller, topOf, viewHeight, viewTop } from '../scroller.ts'
+import { coversTop, HEADER, lasts } from '@waybell/core/contract'
+import { innerScroller, scroller, topOf, viewHeight, viewTop } from '../scroller.ts'
 import { isPiece } from '../patch.ts'
 import { everyElement, positionOf } from '../stamps.ts'
 
@@ -37,15 +37,11 @@ export function stayingBars(): Bar[] {
     const isSeen = style.visibility !== 'hidden' && style.opacity !== '0' && box.right > 0 && box.left < width
     const bar = { inset: parseFloat(style.top), width: box.width, height: box.height }
     if (!isSeen || !coversTop(bar, view) || Number(style.zIndex) < 0) continue
-    // Sticky only as long as its parent lasts: a section's own heading is no header of the page.
-    const reach = style.position === 'fixed' || roomIn(el.parentElement) - box.height > pageHeight() / 2
-    if (reach && !out.some((b) => b.el.contains(el))) out.push({ el, position: style.position })
+    if (el.parentElement && lasts(style.position, el, el.parentElement, scroller()) && !out.some((b) => b.el.contains(el)))
+      out.push({ el, position: style.position })
   }
   return out
 }
-
-/** How long what stands in an element can stay in view, in px of the page. */
-const roomIn = (el: Element | null): number => (el && el === innerScroller() ? pageHeight() : (el?.getBoundingClientRect().height ?? 0))
 
 /** How far the bars reach down now over what is seen of the page, as drawn; 0 while they are out of sight. */
 export function reachNow(bars: readonly Bar[]): number {
@@ -85,7 +81,7 @@ export function canStay(el: HTMLElement): boolean {
   const parent = el.parentElement!
   const parentBox = parent.getBoundingClientRect()
   const isRow = /flex|grid/.test(getComputedStyle(parent).display) && parentBox.width > box.width + 1
-  return !isRow && roomIn(parent) - box.height > pageHeight() / 2
+  return !isRow && lasts('sticky', el, parent, scroller())
 }
 
 /** A bar laid over the page's top, across all of it: fixed, it would be in the same place. */

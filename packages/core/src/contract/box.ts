@@ -19,6 +19,18 @@ export function isFixed<T extends Offset>(el: T, holder: T & { contains: (other:
   return outermost !== holder && holder.contains(outermost)
 }
 
+interface Box {
+  readonly clientHeight: number
+  readonly scrollHeight: number
+}
+
+/**
+ * True for a bar that stays over most of the page: a sticky one only as long as what it stands in lasts, and a section's own heading is no header
+ * of the page. @param scroller what the page scrolls in, which holds all of it
+ */
+export const lasts = (position: string, bar: Box, parent: Box, scroller: Box): boolean =>
+  position === 'fixed' || (parent === scroller ? scroller.scrollHeight : parent.clientHeight) - bar.clientHeight > scroller.scrollHeight / 2
+
 interface Bar {
   /** Where it stays below the viewport's top, as its style says; NaN where it says nothing. */
   inset: number

@@ -4,7 +4,7 @@
  */
 export { arrangement, type Token } from './arrangement.ts'
 export * from './attributes.ts'
-export { coversTop, isFixed, SCROLLS, SPREADS } from './box.ts'
+export { coversTop, isFixed, lasts, SCROLLS, SPREADS } from './box.ts'
 export { decodeFragment, fragmentOf, hashOf, indicated, type Indicated } from './hash.ts'
 export {
   entryOf,

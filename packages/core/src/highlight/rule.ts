@@ -28,12 +28,7 @@ export function bells(tops: readonly number[], line: number, maxScroll: number):
 
 /** The index of the section that is current at `scroll`, or -1 before the first. */
 export function currentAt(sorted: readonly { index: number; bell: number }[], scroll: number): number {
-  let low = -1
-  let high = sorted.length - 1
-  while (low < high) {
-    const middle = (low + high + 1) >> 1
-    if (sorted[middle]!.bell <= scroll) low = middle
-    else high = middle - 1
-  }
-  return low < 0 ? -1 : sorted[low]!.index
+  let n = 0
+  while (n < sorted.length && sorted[n]!.bell <= scroll) n++
+  return n ? sorted[n - 1]!.index : -1
 }

@@ -99,8 +99,7 @@ export function proposeSetUp(
   const menus = adoptMenus(reading, found, sections).map((menu) => withMark(menu, surveys, sections))
   // Of a page with a single part there is nothing to choose from; of one that was handed over it was decided.
   const lacksMenu = earlier ? reading.written.menu !== null : sections.length > 1
-  if (!menus.length && sections.length && !isServed(built, sections) && lacksMenu)
-    menus.push(makeMenu(sections, surveys, reading))
+  if (!menus.length && sections.length && !isServed(built, sections) && lacksMenu) menus.push(makeMenu(sections, surveys, reading))
   const header = chooseHeader(reading, surveys, menus, earlier)
   const scroller =
     surveys.find((s) => s.scroller && s.scroller.at !== null)?.scroller?.at ?? (surveys.length ? null : reading.written.scroller)

@@ -1,7 +1,7 @@
 /** For pages with a header of their own: how much of the viewport's top is covered on arrival. It changes with the layout, never with the scroll position. */
 import { COVER, coversTop, HEADER, MADE_MENU, OWN_COVER, type Settings } from '@waybell/core/contract'
 import { all, isInside, root, viewTop } from '../page.ts'
-import { forgetStates, own, tellApart } from './shrinks.ts'
+import { forgetStates, growthOf, own, standing, tellApart } from './shrinks.ts'
 
 /** In px: what covers on arrival, the page's own header and the made menu's bar. */
 export let cover = 0
@@ -11,6 +11,7 @@ export const forgetHeader = (): void => forgetStates()
 
 /** @returns false where it is to be looked at again a little later */
 export function settleHeader(s: Settings): boolean {
+  isMeasured = growthOf(s) !== null
   const isDone = tellApart(headerReach(), s, headerMoves())
   cover = own + s.bar
   root.style.setProperty(COVER, `${cover}px`)
@@ -27,7 +28,11 @@ const stays = (el: HTMLElement): boolean => {
     coversTop({ inset: parseFloat(style.top), width, height }, { width: innerWidth, height: innerHeight })
   )
 }
-const headers = () => all(`[${HEADER}]`)
+
+/** Whether the headers of this screen are known. */
+let isMeasured = true
+
+const headers = (): HTMLElement[] => [...new Set([...all(`[${HEADER}]`), ...(isMeasured ? [] : standing(stays))])]
 
 /** How far down the page's own header reaches when it stays in view, in its present state, in px. */
 const headerReach = (): number => Math.max(0, ...headers().map((el) => (stays(el) ? insetOf(el) + el.getBoundingClientRect().height : 0)))

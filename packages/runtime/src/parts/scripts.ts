@@ -19,5 +19,31 @@ export function watchMenus(menus: readonly Element[], answer: () => void): void 
   for (const menu of menus) observer.observe(menu, { subtree: true, childList: true, attributeFilter: ['class', 'aria-current'] })
 }
 
+let press: Event | null = null
+/** The press that is followed now, null where the address alone is. */
+export const watchPress = (event: Event | null): void => void (press = event)
+/** A script of the page takes it, and goes where it wants in its own way. */
+export const isTaken = (): boolean => !!press?.defaultPrevented
+
+/** True while an element is on its way into its place, by a transform of its own or of what it stands in. */
+const isMoving = (el: HTMLElement): boolean =>
+  !!document.getAnimations?.().some((animation) => {
+    const effect = animation.effect as KeyframeEffect
+    return (
+      animation.playState === 'running' && effect.target?.contains(el) && /trans(form|late)/.test(JSON.stringify(effect.getKeyframes()))
+    )
+  })
+
+/**
+ * Where an element will be that rises or slides into its place, in px from the page's top; null for one that does not.
+ * @param inner in which the page scrolls, if not in the document
+ */
+export function placeOf(el: HTMLElement, inner: HTMLElement | undefined): number | null {
+  if (!isMoving(el)) return null
+  let top = -el.clientTop
+  for (let e: HTMLElement | null = el; e && e !== inner; e = e.offsetParent as HTMLElement | null) top += e.offsetTop + e.clientTop
+  return top
+}
+
 /** What was done by ourselves is nothing that the page did. */
 export const overlook = (): void => void observer?.takeRecords()

@@ -2,12 +2,11 @@
 import { SCROLLER, SCROLLS } from '@waybell/core/contract'
 
 /** That element, where it scrolls now. */
-export let inner: HTMLElement | null = null
-
-/** Which it is changes with the layout. */
-export function findInner(): void {
-  inner =
-    [...document.querySelectorAll<HTMLElement>(`[${SCROLLER}]`)].find(
-      (el) => el.scrollHeight > el.clientHeight && SCROLLS.test(getComputedStyle(el).overflowY),
-    ) ?? null
-}
+export const innerNow = (): HTMLElement | undefined =>
+  [...document.querySelectorAll<HTMLElement>(`[${SCROLLER}]`)].find(
+    (el) => el.scrollHeight > el.clientHeight && SCROLLS.test(getComputedStyle(el).overflowY),
+  )
+/** What is in it changes its length, and not its size. */
+export const contentOf = (inner: HTMLElement | undefined): Element[] => [...(inner?.children ?? [])]
+/** Where what is seen of the page begins, in px below the viewport's top. */
+export const viewTopOf = (inner: HTMLElement | undefined): number => (inner ? inner.getBoundingClientRect().top + inner.clientTop : 0)

@@ -1,6 +1,6 @@
 /** For headers that change their size once the page has moved, or that nobody has measured: their states are told apart. */
-import { COVER, type Settings } from '@waybell/core/contract'
-import { position, root } from '../page.ts'
+import { COVER, lasts, PIECE, type Settings } from '@waybell/core/contract'
+import { box, position, root, viewTop } from '../page.ts'
 
 /** How far the page's own header reaches once the page has moved, in px. */
 export let own = 0
@@ -13,6 +13,16 @@ let change = 0
 let learning = false
 /** When the page was first seen at its top again. */
 let backAt: number | undefined
+
+/** What a survey says that the header changes by on a screen of this width; null where nobody measured it. */
+export const growthOf = (s: Settings): number | null =>
+  s.headerGrows.find(({ upToWidth = innerWidth }) => innerWidth <= upToWidth)?.by ?? null
+
+/** What stays at the top of a screen that nobody measured, found as a survey finds it. @param stays true for what does, and covers the top */
+export const standing = (stays: (el: HTMLElement) => boolean): HTMLElement[] =>
+  (document.elementsFromPoint(innerWidth / 2, viewTop() + 1) as HTMLElement[]).filter(
+    (el) => !el.closest(`[${PIECE}]`) && stays(el) && lasts(getComputedStyle(el).position, el, el.parentElement!, box),
+  )
 
 /** What was seen of the header is not to be gone by any more. */
 export const forgetStates = (): void => void (width = -1)
@@ -27,7 +37,7 @@ export function tellApart(now: number, s: Settings, isMoving: boolean): boolean 
   if (y > 0) backAt = undefined
   if (width !== innerWidth) {
     width = innerWidth
-    const measured = s.headerGrows.find(({ upToWidth = width }) => width <= upToWidth)?.by ?? null
+    const measured = growthOf(s)
     learning = measured === null
     change = measured ?? 0
     // The style says how far it reaches at rest. Coming from outside it may be on its way to its other state.

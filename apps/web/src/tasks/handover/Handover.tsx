@@ -1,6 +1,8 @@
 /** Handover: the page to take home, and every change in it. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { api, type HandedOver } from '../../api.ts'
+import { RadioGroup } from 'radix-ui'
+import { useState } from 'react'
+import { api, type HandedOver, type HandoverView, type ScriptForm } from '../../api.ts'
 import { Heading } from '../../ui/index.tsx'
 import { useSessionState, useWork } from '../../work/context.ts'
 
@@ -9,15 +11,18 @@ const download = 'inline-flex min-h-7 items-center rounded-sm border px-2.5 py-1
 export function HandoverTask() {
   const { siteKey, page, site, live, stale, surveys } = useWork()
   const state = useSessionState()
+  const [script, setScript] = useState<ScriptForm>('plain')
   const settled = state.storing === 'stored' && stale.size === 0
   const handover = useQuery({
-    queryKey: ['handover', siteKey, page.key, page, surveys],
+    queryKey: ['handover', siteKey, page.key, page, surveys, script],
     // What was measured last is what is written.
     queryFn: async () => {
       await live.flush()
-      return api.handover(siteKey, page.key)
+      return api.handover(siteKey, page.key, script)
     },
     enabled: settled && page.sections.length > 0,
+    // What is chosen here stays in view while it is written anew.
+    placeholderData: (before, query) => (query?.queryKey[2] === page.key ? before : undefined),
   })
   const client = useQueryClient()
   const key = ['handed-over', siteKey, page.key]
@@ -35,16 +40,17 @@ export function HandoverTask() {
       <div className="flex flex-wrap gap-2">
         <a
           className={`${download} border-teal bg-teal font-semibold text-paper`}
-          href={api.handoverPage(siteKey, page.key)}
+          href={api.handoverPage(siteKey, page.key, script)}
           download={page.file}
           onClick={onTaken}
         >
           Download {page.file}
         </a>
-        <a className={`${download} border-hair bg-sheet`} href={api.handoverZip(siteKey, page.key)} download onClick={onTaken}>
+        <a className={`${download} border-hair bg-sheet`} href={api.handoverZip(siteKey, page.key, script)} download onClick={onTaken}>
           Download ZIP with its files
         </a>
       </div>
+      {view?.script && <Script sizes={view.script} form={script} choose={setScript} />}
       <Taken taken={taken.data ?? []} />
       {(!settled || handover.isFetching) && (
         <p role="status" className="mt-3 text-faint">
@@ -78,6 +84,43 @@ export function HandoverTask() {
         </>
       )}
     </>
+  )
+}
+
+const kB = (bytes: number) => `${(bytes / 1024).toFixed(1)} kB`
+const forms: Record<ScriptForm, string> = { plain: 'To be read', small: 'Small' }
+
+/** Whoever keeps the page may want to read what is in it, or to have it short. */
+function Script({
+  sizes,
+  form,
+  choose,
+}: {
+  sizes: NonNullable<HandoverView['script']>
+  form: ScriptForm
+  choose: (form: ScriptForm) => void
+}) {
+  return (
+    <div className="mt-4 flex flex-wrap items-center gap-x-3 gap-y-1 text-sm">
+      <span id="script-form">Its script</span>
+      <RadioGroup.Root
+        value={form}
+        onValueChange={(next) => choose(next as ScriptForm)}
+        aria-labelledby="script-form"
+        orientation="horizontal"
+        className="flex flex-wrap gap-1"
+      >
+        {(['plain', 'small'] as const).map((one) => (
+          <RadioGroup.Item
+            key={one}
+            value={one}
+            className="min-h-7 rounded-sm border border-hair px-2.5 data-[state=checked]:border-teal data-[state=checked]:bg-wash data-[state=checked]:font-semibold"
+          >
+            {forms[one]}, {kB(sizes[one].bytes)} <span className="font-normal text-faint">({kB(sizes[one].packed)} packed)</span>
+          </RadioGroup.Item>
+        ))}
+      </RadioGroup.Root>
+    </div>
   )
 }
 

@@ -1,5 +1,7 @@
-/** The mark of the page's own header. */
+/** The marks of the page's own headers: on some screens it may have another than on others. */
 import { HEADER } from '../../contract/index.ts'
+import type { ElementAt } from '../../page/index.ts'
+import { inScreenOrder } from '../../survey/index.ts'
 import type { PlannedEdit } from '../edit.ts'
 import { needsScript, type WritingInput } from '../writing.ts'
 
@@ -8,5 +10,21 @@ export function planHeader(input: WritingInput): PlannedEdit[] {
   if (!header || (!header.keep && !needsScript(input))) return []
   const { at, keep } = header
   const why = keep ? 'The page’s header is made to stay in view.' : 'Says which element the page’s header is.'
-  return [{ edit: { kind: 'attribute', at, name: HEADER, value: keep ?? '' }, why, for: {}, layout: `header ${at} ${keep}` }]
+  return [
+    { edit: { kind: 'attribute', at, name: HEADER, value: keep ?? '' }, why, for: {}, layout: `header ${at} ${keep}` },
+    ...others(input).map((other): PlannedEdit => ({
+      edit: { kind: 'attribute', at: other, name: HEADER, value: '' },
+      why: 'Says which element the page’s header is on other screens.',
+      for: {},
+      layout: null,
+    })),
+  ]
+}
+
+/** Those that were seen to stay on a screen, beside the one that was chosen. */
+function others({ page, surveys }: WritingInput): ElementAt[] {
+  const seen = inScreenOrder(Object.values(surveys)).flatMap(({ header }) =>
+    header && header.at !== null && /sticky|fixed/.test(header.position) ? header.at : [],
+  )
+  return [...new Set(seen)].filter((at) => at !== page.header?.at)
 }

@@ -1,3 +1,6 @@
 /** The page has no scripts of its own. */
 export const watchMenus = (): void => undefined
 export const overlook = (): void => undefined
+export const watchPress = (): void => undefined
+export const isTaken = (): boolean => false
+export const placeOf = (): number | null => null

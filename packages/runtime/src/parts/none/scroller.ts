@@ -1,3 +1,4 @@
 /** For pages that the document scrolls. */
-export const inner: HTMLElement | null = null
-export const findInner = (): void => {}
+export const innerNow = (): HTMLElement | undefined => undefined
+export const contentOf = (): Element[] => []
+export const viewTopOf = (): number => 0

@@ -2,6 +2,8 @@
 import type { Settings } from '@waybell/core/contract'
 
 export let own = -1
+export const growthOf = (): number | null => 0
+export const standing = (): HTMLElement[] => []
 export const forgetStates = (): void => void (own = -1)
 export function tellApart(now: number, _: Settings, isMoving: boolean): boolean {
   if (!isMoving || own < 0) own = now

@@ -1,0 +1,56 @@
+import { HEADER, lasts } from '../../contract/index.ts'
+import { defaultRule } from '../../naming/index.ts'
+import { readPage } from '../../page/index.ts'
+import { proposeSetUp } from '../../proposal/index.ts'
+import { aHeader, aSurvey } from '../../survey/builder.ts'
+import type { SurveyHeader } from '../../survey/index.ts'
+import { anInput } from '../builder.ts'
+import { layoutOf, pageEdits } from '../index.ts'
+
+const links = '<nav><a href="#a">A</a><a href="#b">B</a></nav>'
+const reading = readPage(
+  new TextEncoder().encode(
+    `<div id=wide>${links}</div><div id=narrow>${links}</div><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section>`,
+  ),
+)
+const [wide, narrow] = ['wide', 'narrow'].map((id) => reading.ids.find((i) => i.id === id)!.at)
+
+function marked(phone: SurveyHeader | null) {
+  const surveys = {
+    laptop: aSurvey({ header: aHeader({ at: wide! }) }),
+    phone: aSurvey({ screen: 'phone', width: 390, height: 844, header: phone }),
+  }
+  const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(reading, Object.values(surveys), defaultRule) }
+  const edits = pageEdits(anInput(page, reading, { surveys }))
+  return { page, at: edits.flatMap((e) => (e.kind === 'attribute' && e.name === HEADER ? [[e.at, e.value]] : [])) }
+}
+
+it('marks the header of every screen, each of which may have its own', () => {
+  const { page, at } = marked(aHeader({ at: narrow!, position: 'fixed' }))
+  expect(at).toEqual([
+    [wide, ''],
+    [narrow, ''],
+  ])
+  expect(layoutOf(anInput(page, reading))).not.toContain(String(narrow))
+})
+
+it.each([
+  ['the same one', aHeader({ at: wide! })],
+  ['one that scrolls away', aHeader({ at: narrow!, position: 'static' })],
+  ['one that scripts build', aHeader({ at: null })],
+  ['none', null],
+])('marks no other where a screen has %s', (_, header) => expect(marked(header).at).toEqual([[wide, '']]))
+
+it.each([
+  ['a fixed bar', 'fixed', 50, true],
+  ['a sticky one in most of the page', 'sticky', 900, true],
+  ['a heading that sticks in its own section', 'sticky', 400, false],
+])('counts %s as a bar of the page, or not', (_, position, room, is) => {
+  const box = (clientHeight: number, scrollHeight = clientHeight) => ({ clientHeight, scrollHeight })
+  expect(lasts(position, box(60), box(room), box(800, 1500))).toBe(is)
+})
+
+it('counts what sticks in the element in which the page scrolls, however little of that is seen', () => {
+  const pane = { clientHeight: 600, scrollHeight: 4000 }
+  expect(lasts('sticky', { clientHeight: 60, scrollHeight: 60 }, pane, pane)).toBe(true)
+})

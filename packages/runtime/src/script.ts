@@ -1,0 +1,292 @@
+/**
+ * What the script of a page does. It marks the current item and keeps `--wb-header` true: how much the header covers
+ * on arrival. Links, offsets and smooth scrolling are CSS and work without it.
+ *
+ * Layout is read when it has changed, in one batch, or after a frame is drawn, when it is clean; never while the page scrolls.
+ */
+import { bells, currentAt } from '@waybell/core/rule'
+import { fragmentOf, HEADER, type Settings } from '@waybell/core/contract'
+import { findOpenings, forget, hasOtherLinks, mark, readMenus } from './marks.ts'
+import {
+  all,
+  box,
+  elementOf,
+  findBox,
+  hasPlace,
+  isHere,
+  jumpTo,
+  lengthOf,
+  maxScroll,
+  padded,
+  position,
+  root,
+  sectionOf,
+  settings,
+  TOP,
+  topOf,
+  viewTop,
+} from './page.ts'
+import { renewHash, standIn, tabFrom } from './parts/anchors.ts'
+import { cover, coveredNow, forgetHeader, headerMoves, settleHeader } from './parts/header.ts'
+import { isTaken, watchMenus, watchPress } from './parts/scripts.ts'
+import { table, type Event as WayEvent, type State } from './way.ts'
+
+let s: Settings
+let sorted: { index: number; bell: number }[] = []
+let ids: string[] = []
+let state: State = 'rest'
+/** What the link that was followed leads to: a section's ID or the top, and the link, null for an arrival by the address alone. */
+let goal: { id: string; link: Element | null } | null = null
+
+/** Where the page stood when it arrived: its position and length, and the goal's distance from the viewport's top. */
+let held = { at: 0, length: 0, gap: 0, since: 0 }
+/** Where the goal was when the page set out for it. */
+let aimed = 0
+
+const isUnderWay = () => state[0] === 'u'
+const isHeld = () => state[0] === 'h'
+
+function tell(event: WayEvent): void {
+  const wasUnderWay = isUnderWay()
+  const [now, act] = table[state][event] ?? [state]
+  state = now
+  if (now === 'rest') goal = null
+  if (goal) {
+    const { id } = goal
+    if (act === 'aim') aim()
+    if (act === 'set') jumpTo(wanted(id))
+    if (act === 'keep') keep(id)
+    else if (isHeld() && act) hold(id)
+    if (wasUnderWay && isHeld()) {
+      held.since = performance.now()
+      tabFrom(id, s)
+    }
+  }
+  draw()
+}
+
+/** Where a section begins on the page. What only styles can place is looked for where it stands: not every browser can. */
+function beginOf(id: string, el: HTMLElement): number {
+  const other = standIn(id, s)
+  return other ? topOf(other.el) + other.below : topOf(el)
+}
+
+/** Where the browser stops for a section, and with what the header covers beyond that at this moment. */
+function landing(id: string): number {
+  const el = elementOf(id)
+  if (id === TOP) return 0
+  if (!hasPlace(el)) return position()
+  return beginOf(id, el) - lengthOf(getComputedStyle(padded()).scrollPaddingTop) - lengthOf(getComputedStyle(el).scrollMarginTop)
+}
+const reachable = (top: number) => Math.min(Math.max(0, Math.round(top)), maxScroll())
+const wanted = (id: string) => reachable(landing(id) - (id === TOP || headerMoves() ? 0 : Math.max(0, coveredNow() - cover)))
+
+/** How far the goal is below the viewport's top. */
+function gapOf(id: string): number {
+  const el = elementOf(id)
+  return hasPlace(el) ? beginOf(id, el) - position() : -position()
+}
+
+function hold(id: string): void {
+  held = { ...held, at: position(), length: maxScroll(), gap: gapOf(id) }
+}
+
+function keep(id: string): void {
+  const { gap } = held
+  const by = gapOf(id) - gap
+  if (id !== TOP && Math.abs(by) >= 1) jumpTo(position() + by)
+  hold(id)
+  // What is less than a px adds up; what the page's end keeps from its place does not.
+  if (Math.abs(held.gap - gap) < 1) held.gap = gap
+}
+
+/** Two frames later: by then the browser has begun, and the page's own script has had the press, which is then its own. */
+function aim(): void {
+  const to = goal
+  const go = () => {
+    if (!to || goal !== to || !isUnderWay() || isTaken()) return
+    box.scrollTo({ top: wanted(to.id) })
+  }
+  requestAnimationFrame(() => requestAnimationFrame(go))
+}
+
+/** While under way each frame is looked at, behind it, where reading a position costs nothing. */
+let watched = { y: 0, since: 0, frames: 0, hasMoved: false }
+function setOut(id: string, isPressed: boolean): void {
+  aimed = landing(id)
+  // Coming from outside the browser may have jumped before any script ran.
+  watched = { y: position(), since: performance.now(), frames: 0, hasMoved: !isPressed && position() > 0 }
+  requestAnimationFrame(lookLater)
+}
+
+function watch(id: string): void {
+  const y = position()
+  if (Math.abs(y - watched.y) >= 1) {
+    watched = { y, since: performance.now(), frames: 0, hasMoved: true }
+    return
+  }
+  watched.frames++
+  if (watched.frames < 2) return
+  const still = performance.now() - watched.since
+  const isThere = s.ownTravel || Math.abs(wanted(id) - y) <= 1
+  // A busy page may not have begun to move yet, and a script that took the press may take its time.
+  const [ms, frames] = watched.hasMoved ? [60, 2] : isTaken() ? [1500, 12] : [300, 12]
+  if (isThere && !s.ownTravel ? still > 30 : still > ms && watched.frames >= frames) tell(isThere ? 'there' : 'elsewhere')
+}
+
+let ticking = false
+let resizing = false
+const channel = new MessageChannel()
+channel.port1.onmessage = () => {
+  ticking = false
+  if (goal && isUnderWay()) {
+    watch(goal.id)
+    if (isUnderWay()) requestAnimationFrame(lookLater)
+  } else if (goal && !resizing && Math.abs(position() - held.at) > 1) {
+    // Browsers keep what is seen in its place when the layout shifts.
+    const isKept = Math.abs(gapOf(goal.id) - held.gap) <= 1
+    const isShift = state === 'held' && Math.abs(position() - held.at) <= Math.abs(maxScroll() - held.length) + 1
+    return tell(isKept || isShift ? 'shift' : 'scroll')
+  }
+  draw()
+}
+/** Behind the frame, where layout is clean and reading the scroll position costs nothing: a scroll is told within it. */
+function lookLater(): void {
+  if (!ticking) channel.port2.postMessage(0)
+  ticking = true
+}
+
+function draw(): void {
+  mark(goal ? goal.id : (ids[currentAt(sorted, position())] ?? TOP), goal?.link ?? null)
+}
+
+/** The layout changed: where sections are, and so where each becomes current. Runs before the frame of the change is drawn. */
+function measure(): void {
+  const placed = s.sections.flatMap((id) => {
+    const el = elementOf(id)
+    // What the page moved up, away from its block, begins where that does.
+    const lift = el && s.shifted?.includes(id) ? parseFloat(getComputedStyle(el).scrollMarginTop) : 0
+    const other = standIn(id, s)
+    const top = (other?.el ?? el)?.getBoundingClientRect().top ?? 0
+    return hasPlace(el) ? [{ id, top: top + (other?.below ?? 0) - viewTop() + position() - lift }] : []
+  })
+  ids = placed.map((p) => p.id)
+  sorted = bells(
+    placed.map((p) => p.top),
+    cover + s.bellOffset,
+    maxScroll(),
+  )
+  findOpenings(sorted.map(({ index }) => ids[index]!))
+  // A scroll that is still to be looked at may be the visitor's.
+  if (isHeld() && !ticking) tell('shift')
+  else draw()
+}
+
+function settle(): void {
+  findBox()
+  if (!settleHeader(s)) settleLater(600)
+  resizing = false
+  measure()
+  // By its own offsets a page, or its script, has it stop where it means.
+  if (!goal || s.ownTravel) return
+  const { id } = goal
+  if (isHeld() ? performance.now() - held.since < 500 : Math.abs(landing(id) - aimed) >= 1) {
+    aimed = landing(id)
+    tell('settled')
+  }
+}
+let settling: ReturnType<typeof setTimeout>
+function settleLater(ms = 100): void {
+  clearTimeout(settling)
+  settling = setTimeout(settle, ms)
+}
+
+const observer = new ResizeObserver(() => {
+  settleLater()
+  measure()
+})
+/** Reads the page anew: its settings, menus and sections. */
+export function read(): void {
+  s = settings()
+  observer.disconnect()
+  const menus = readMenus(s)
+  forgetHeader()
+  for (const el of [root, document.body, ...findBox(), ...all(`[${HEADER}]`), ...menus, ...s.sections.map(elementOf)])
+    if (el) observer.observe(el, { box: 'border-box' })
+  watchMenus(menus, () => {
+    if (hasOtherLinks()) return read()
+    forget()
+    draw()
+  })
+  settle()
+}
+
+/** The hash that was asked for on this page and is to come. */
+let asked: string | null = null
+/** What the browser does now is a movement through the history, as far as it says. */
+let traverses = false
+/** Engines that have it tell a movement through the history from other changes of the hash. */
+const { navigation } = window as { navigation?: Navigation }
+
+/**
+ * A movement through the history is no arrival: the browser puts the page back to where the visitor left it, before the change of the
+ * hash is told or after, and there it stays. An arrival is what was asked for here, or what the browser says is none such movement.
+ */
+function onHash(): void {
+  const isAsked = location.hash === asked
+  asked = null
+  if (!isAsked && (!navigation || traverses)) tell('history')
+  else if (renewHash(s)) asked = location.hash
+  // Of a press here it is known already.
+  else if (!isAsked || !goal) follow(location.hash, null, null)
+}
+
+/**
+ * @param link that was pressed, null where the address alone asks for it
+ * @param event the press, as far as a script of the page may still take it
+ */
+function follow(hash: string, link: Element | null, event: Event | null): void {
+  watchPress(event)
+  const id = sectionOf(hash, s)
+  goal = id === undefined ? null : { id, link }
+  tell(goal ? 'asked' : 'asked for none')
+  if (id !== undefined) setOut(id, !!link)
+}
+
+function onClick(event: MouseEvent): void {
+  const link = (event.target as Element).closest?.('a[href]') as HTMLAnchorElement | null
+  if (!link || event.button || event.ctrlKey || event.metaKey || event.shiftKey || event.altKey || !isHere(link)) return
+  const hash = '#' + fragmentOf(link.getAttribute('href')!)
+  // A `base` sends the browser elsewhere; the link is meant for this page.
+  const isSentAway = link.href.split('#')[0] !== location.href.split('#')[0]
+  if (isSentAway) {
+    event.preventDefault()
+    location.hash = hash
+  }
+  asked = link.hash
+  follow(hash, link, isSentAway ? null : event)
+}
+
+/** Once the page's elements are there. */
+export function start(): void {
+  read()
+  addEventListener('scroll', lookLater, { passive: true, capture: true })
+  addEventListener('click', onClick, true)
+  addEventListener('hashchange', onHash)
+  navigation?.addEventListener('navigate', ({ navigationType }) => (traverses = navigationType === 'traverse'))
+  // Between entries of one hash, no change of it is told.
+  addEventListener('popstate', () => {
+    if (navigation ? traverses : location.hash !== asked) tell('history')
+  })
+  addEventListener('resize', () => {
+    resizing = true
+    settleLater()
+  })
+  for (const type of ['wheel', 'touchmove', 'keydown', 'pointerdown'])
+    addEventListener(type, () => goal && tell('hand'), { passive: true, capture: true })
+  for (const type of ['transitionend', 'transitioncancel', 'animationend']) addEventListener(type, () => settleLater())
+  const [loading] = performance.getEntriesByType('navigation') as PerformanceNavigationTiming[]
+  // A reload goes back to where the visitor was, not to the hash.
+  if (renewHash(s)) asked = location.hash
+  else if (location.hash && loading?.type === 'navigate') follow(location.hash, null, null)
+}
