@@ -1,4 +1,4 @@
-/* global location, innerWidth, innerHeight */
+/* global location, innerWidth, innerHeight, getComputedStyle */
 /**
  * A handed-over page as a visitor has it: every link of its menus from the top and from below, without scripts, coming from outside, back,
  * forward, reload, and two presses one after the other.
@@ -74,7 +74,39 @@ export async function visitSite(tab, address, name) {
     const before = await tab.evaluate(judge, [link.m, link.n, link.id]).catch(() => ({ landed: 'is not there' }))
     for (const row of [on, off]) if (row.wrong) row.wrong += before.landed ? ' (before too)' : ' (NOT before)'
   }
+  tries.push(...(await byOtherIds(tab, page)))
   return tries
+}
+
+/** Former IDs arrive where the present ones do, and points where they are meant, with scripts and without, in the same place to a px. */
+async function byOtherIds(tab, page) {
+  const rows = []
+  await tab.open('about:blank')
+  await tab.open(page('on'))
+  const { former, points } = await tab.evaluate(othersOf)
+  for (const mode of ['on', 'off']) {
+    const kind = (what) => (mode === 'on' ? what : `${what}, off`)
+    const arrive = async (id) => {
+      await tab.open('about:blank')
+      await tab.open(`${page(mode)}#${encodeURIComponent(id)}`)
+      return settle(tab, 'load')
+    }
+    for (const { was, now } of former) {
+      await arrive(now)
+      const there = await tab.evaluate(() => window.seen.box().scrollTop)
+      const { moved, ms } = await arrive(was)
+      const at = await tab.evaluate(() => window.seen.box().scrollTop)
+      const wrong = Math.abs(at - there) > 1 ? `#${was} stands at ${Math.round(at)}, #${now} at ${Math.round(there)}` : ''
+      rows.push({ kind: kind('former ID'), what: `#${was}`, wrong, lit: '', moved, ms })
+    }
+    for (const point of points) {
+      const { moved, ms } = await arrive(point.id)
+      const off = await tab.evaluate(offPoint, point)
+      const wrong = Math.abs(off) > 1 ? `#${point.id} is ${Math.round(off)} px off` : ''
+      rows.push({ kind: kind('point'), what: `#${point.id}`, wrong, lit: '', moved, ms })
+    }
+  }
+  return rows
 }
 
 /** Two presses 60 ms apart: the second counts. */
@@ -218,6 +250,26 @@ function spotOf([m, n, id]) {
     return { x, y }
   }
   return null
+}
+
+/** Former IDs and points, as the page's settings name them; those of the page's own names that lead elsewhere are left out. */
+function othersOf() {
+  try {
+    const { former, points } = JSON.parse(document.querySelector('[data-wb="settings"]').textContent)
+    return { former: former.filter((f) => document.getElementById(f.was)), points }
+  } catch {
+    return { former: [], points: [] }
+  }
+}
+
+/** How far from its place a point is, in px; nothing where the page ends. */
+function offPoint({ id, below, anchor }) {
+  const box = window.seen.box()
+  const isWhole = box === document.scrollingElement
+  const el = anchor ? document.querySelector(`[data-wb-anchor="${anchor}"]`) : document.getElementById(id)
+  const top = el.getBoundingClientRect().top + below - (isWhole ? 0 : box.getBoundingClientRect().top + box.clientTop)
+  const off = top - parseFloat(getComputedStyle(isWhole ? document.documentElement : box).scrollPaddingTop)
+  return off > 0 && box.scrollTop >= box.scrollHeight - box.clientHeight - 1 ? 0 : off
 }
 
 function standAt(isBelow) {

@@ -1,7 +1,7 @@
 /** What rules ask of a page and of a site, looked up once for all of them. */
 import { decodeFragment } from '../contract/index.ts'
 import { faultOf } from '../naming/index.ts'
-import type { ElementAt, NamedIds, PageLink, PageReading, Place, ReadId } from '../page/index.ts'
+import { hostedIds, type ElementAt, type NamedIds, type PageLink, type PageReading, type Place, type ReadId } from '../page/index.ts'
 import type { Item, KnownOutside, Menu, Section, Site, SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
 import type { Tried } from '../walk/index.ts'
@@ -36,16 +36,20 @@ export interface PageFacts {
 export function pageFacts(reading: PageReading, { missing, undeclared, registersWorker }: Around): PageFacts {
   const firstOf = new Map<string, ReadId>()
   const byLower = new Map<string, ReadId>()
-  const ids = reading.ids.map((entry): KnownId => {
-    const { id } = entry
-    const lower = id.toLowerCase()
-    const first = (id !== '' && firstOf.get(id)) || null
-    const near = byLower.get(lower)
-    if (!first) firstOf.set(id, entry)
-    if (!near) byLower.set(lower, entry)
-    const owners = () => (near && near.id !== id ? [{ id: near.id, what: `The ${near.tag} on line ${near.line}` }] : [])
-    return { entry, first, fault: first ? null : faultOf(id, { owners, formerOwner: () => null, undeclared }) }
-  })
+  // Those that we gave are as they are to be.
+  const ours = hostedIds(reading)
+  const ids = reading.ids
+    .filter(({ id, at }) => ours.get(id) !== at)
+    .map((entry): KnownId => {
+      const { id } = entry
+      const lower = id.toLowerCase()
+      const first = (id !== '' && firstOf.get(id)) || null
+      const near = byLower.get(lower)
+      if (!first) firstOf.set(id, entry)
+      if (!near) byLower.set(lower, entry)
+      const owners = () => (near && near.id !== id ? [{ id: near.id, what: `The ${near.tag} on line ${near.line}` }] : [])
+      return { entry, first, fault: first ? null : faultOf(id, { owners, formerOwner: () => null, undeclared }) }
+    })
   const asked = new Set(
     reading.links.flatMap((l) => (l.target === null || l.fragment === null ? [] : [l.fragment, decodeFragment(l.fragment)])),
   )

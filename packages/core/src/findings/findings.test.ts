@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { defaultRule } from '../naming/index.ts'
 import { inlineScripts, parsePage, readPage, registersWorker, undeclaredNames } from '../page/index.ts'
 import { solveArrivals } from '../arrival/index.ts'
@@ -47,6 +49,15 @@ it('tells once of links without an address, in a menu each by itself', () => {
     'On pressing “About” nobody gets anywhere: its address stands for one that was never made. Choose its target in Menus, or remove it.',
     '2 links (“One”, “Two”) have no address yet: pressed, nothing happens.',
     '1 link (“Up we go”) has no address yet: pressed, the page goes to its top.',
+  ])
+})
+
+it('says nothing of IDs that an earlier handover gave for former ones and points', () => {
+  const page = readFileSync(join(process.cwd(), 'e2e/pages/field/renamed/index.html'), 'utf8')
+  expect(codes(page)).toEqual([])
+  // Given by hand, one is the page's own.
+  expect(codes(page.replace('<h2 id="20">', '<h2>').replace('<p class="over">', '<p class="over" id="20">'))).toEqual([
+    expect.stringContaining('id-selector'),
   ])
 })
 

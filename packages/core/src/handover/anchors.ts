@@ -8,7 +8,7 @@
  * @see CSS Anchor Positioning
  */
 import { isOwnTravel } from '../arrival/index.ts'
-import type { ElementAt } from '../page/index.ts'
+import { hostedIds, type ElementAt } from '../page/index.ts'
 import type { Section } from '../site/index.ts'
 import type { HandoverInput } from './input.ts'
 
@@ -29,7 +29,7 @@ export function anchorsOf(input: HandoverInput): Anchor[] {
   const { page, reading, named } = input
   if (!page.sections.some((s) => s.point || s.former.length)) return []
   const changed = new Map(page.sections.filter((s) => !s.point).map((s) => [s.at, s.id]))
-  const ours = earlierHosts(input)
+  const ours = hostedIds(input.reading)
   const taken = new Set([
     ...reading.ids.filter((i) => ours.get(i.id) !== i.at).map((i) => changed.get(i.at) ?? i.id),
     ...page.sections.filter((s) => !s.point).map((s) => s.id),
@@ -57,17 +57,6 @@ export function anchorsOf(input: HandoverInput): Anchor[] {
     for (const former of section.former) add(section, former, true)
   }
   return out
-}
-
-/** Elements that an earlier handover gave an ID for a point or a former one; one that has such an ID by somebody's hand is the page's own. */
-export function earlierHosts({ reading }: Pick<HandoverInput, 'reading'>): ReadonlyMap<string, ElementAt> {
-  const { settings } = reading.written
-  if (!settings) return new Map()
-  const headings = new Map(reading.candidates.map((c) => [c.id, c.heading]))
-  const now = new Map(settings.former.map((f) => [f.was, f.now]))
-  const points = new Set(settings.points.flatMap((p) => (p.anchor === undefined ? p.id : [])))
-  const isOurs = ({ id, at }: { id: string; at: ElementAt }) => points.has(id) || (now.has(id) && headings.get(now.get(id)!) === at)
-  return new Map(reading.ids.flatMap((i) => (isOurs(i) ? [[i.id, i.at] as const] : [])))
 }
 
 type Host = { host: ElementAt; below: Record<string, number> }

@@ -21,6 +21,7 @@ export {
 } from './read.ts'
 export { splice, undoSplices, type Splice } from './splice.ts'
 export type { Written } from './written.ts'
+export { hostedIds } from './hosted.ts'
 export { inlineScripts, registersWorker, undeclaredNames } from './scripts.ts'
 export { inlineStyles, namedIds, renamedReference, type NamedIds, type Reference } from './references.ts'
 export { starterPage } from './starter.ts'

@@ -1,14 +1,16 @@
 /** A former ID that something on the page has now: links that mean the section go there. */
+import { hostedIds } from '../../page/index.ts'
 import type { Rule } from '../finding.ts'
 
 export const rule: Rule = {
   severity: 'warning',
   task: 'sections',
-  inSite: ({ page, reading, sections, placeOf }) =>
-    page.sections.flatMap((section) =>
+  inSite: ({ page, reading, sections, placeOf }) => {
+    const ours = hostedIds(reading)
+    return page.sections.flatMap((section) =>
       section.former.flatMap((former) => {
         const other = page.sections.find((s) => s !== section && (s.id === former || s.former.includes(former)))
-        const element = reading.ids.find((i) => i.id === former && !sections.has(i.at))
+        const element = reading.ids.find((i) => i.id === former && !sections.has(i.at) && ours.get(i.id) !== i.at)
         if (!other && !element) return []
         const who = other ? `the section “${other.title}”` : `the ${element!.tag} on line ${element!.line}`
         const rest = section.former.filter((f) => f !== former)
@@ -22,5 +24,6 @@ export const rule: Rule = {
           },
         }
       }),
-    ),
+    )
+  },
 }

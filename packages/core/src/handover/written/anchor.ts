@@ -1,6 +1,7 @@
 /** Targets that are no section's own ID: IDs on elements that have none, or elements of their own in the head and the marks of what they stand for. */
 import { ANCHOR } from '../../contract/index.ts'
-import { earlierHosts, type Anchor } from '../anchors.ts'
+import { hostedIds } from '../../page/index.ts'
+import type { Anchor } from '../anchors.ts'
 import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
 
@@ -12,7 +13,7 @@ export function planAnchorElements(input: WritingInput): PlannedEdit[] {
   const { anchors, ownId } = input
   const hosted = new Map(anchors.flatMap((a) => (a.host === null ? [] : [[a.host, a] as const])))
   const placed = new Map(anchors.flatMap((a) => (a.placed ? [[a.placed.at, a] as const] : [])))
-  const left = [...earlierHosts(input)].filter(([id, at]) => hosted.get(at)?.id !== id)
+  const left = [...hostedIds(input.reading)].filter(([id, at]) => hosted.get(at)?.id !== id)
   const sections = new Set(input.page.sections.filter((s) => !s.point).map((s) => s.at))
   return [
     ...left.flatMap(([id, at]): PlannedEdit[] =>
