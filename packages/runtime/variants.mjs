@@ -42,7 +42,7 @@ const ascii = (text) => text.replace(/[^\x20-\x7e\n\t]/g, (c) => `\\u${c.charCod
 const legible = (code) => ascii(BANNER + code.replace(/^\s*\/\/ packages\/.*\n/gm, '')).replace(/\t/g, '  ')
 
 /** Names that are the script's alone, neither the page's nor those of its settings. */
-const PRIVATE = ['hasMoved', 'frames', 'since', 'gap', 'opening', 'shown', 'isTop', 'index', 'bell', 'kind', 'element', 'items', 'count']
+const PRIVATE = ['hasMoved', 'frames', 'since', 'gap', 'opening', 'shown', 'isTop', 'index', 'bell', 'kind', 'element', 'items']
 
 /** The machine's longer names in short: in the small form nobody reads them. */
 const shortened = (code) =>

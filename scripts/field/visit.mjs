@@ -7,6 +7,8 @@ import { judge } from './judge.mjs'
 
 /** How long nothing may happen until a page is taken to be at rest, in ms: what comes later than `LATE` after a rest moved by itself. */
 const QUIET = 700
+/** The same where nothing is judged by it, and nothing glides. */
+const BRIEF = 400
 const LATE = 200
 
 /**
@@ -39,7 +41,7 @@ export async function visitSite(tab, address, name) {
   }
   const stand = async (isBelow) => {
     await tab.evaluate(standAt, isBelow)
-    await settle(tab)
+    await settle(tab, 'call', BRIEF)
   }
 
   for (const isBelow of [false, true])
@@ -86,13 +88,13 @@ async function byOtherIds(tab, page) {
   const { former, points } = await tab.evaluate(othersOf)
   for (const mode of ['on', 'off']) {
     const kind = (what) => (mode === 'on' ? what : `${what}, off`)
-    const arrive = async (id) => {
+    const arrive = async (id, quiet) => {
       await tab.open('about:blank')
       await tab.open(`${page(mode)}#${encodeURIComponent(id)}`)
-      return settle(tab, 'load')
+      return settle(tab, 'load', quiet)
     }
     for (const { was, now } of former) {
-      await arrive(now)
+      await arrive(now, BRIEF)
       const there = await tab.evaluate(() => window.seen.box().scrollTop)
       const { moved, ms } = await arrive(was)
       const at = await tab.evaluate(() => window.seen.box().scrollTop)
@@ -192,8 +194,8 @@ async function throughHistory(tab, links, { stand, press, page }) {
 }
 
 /** Until nothing has moved for a while. @returns what moved after a rest, and how long it took until the last movement, in ms */
-async function settle(tab, from = 'call') {
-  const { moves, since } = await tab.evaluate(rested, [QUIET, from])
+async function settle(tab, from = 'call', quiet = QUIET) {
+  const { moves, since } = await tab.evaluate(rested, [quiet, from])
   const late = moves.filter(([at, , by], i) => at - (moves[i - 1]?.[0] ?? at) > LATE && Math.abs(by) > 1)
   const moved = late.map(([at, to, by]) => `by ${Math.round(by)} to ${Math.round(to)} after ${Math.round(at - since)} ms`).join(', ')
   return { moved, ms: moves.length ? moves.at(-1)[0] - since : 0 }

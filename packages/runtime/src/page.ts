@@ -1,7 +1,7 @@
 /** What the script reads of the page: where it stands, and which section a link means. */
 import { fragmentOf, indicated, isFixed, PIECE, type Settings } from '@waybell/core/contract'
 import { placeOf } from './parts/scripts.ts'
-import { contentOf, innerNow, viewTopOf } from './parts/scroller.ts'
+import { contentOf, innerNow, onPage, viewTopOf } from './parts/scroller.ts'
 
 export const root = document.documentElement
 export const all = <T extends Element = HTMLElement>(selector: string, from: ParentNode = document): T[] => [
@@ -32,36 +32,40 @@ export const position = (): number => box.scrollTop
 export const maxScroll = (): number => box.scrollHeight - box.clientHeight
 export const jumpTo = (top: number): void => box.scrollTo({ top, behavior: 'instant' })
 
-/** Where an element begins on the page, in px from its top; while it rises or slides into its place, where that is. */
-export const topOf = (el: HTMLElement): number => placeOf(el, inner) ?? el.getBoundingClientRect().top - viewTop() + position()
+/** Where an element stands now, in px from the page's top. */
+export const topNow = (el: HTMLElement): number => onPage(el.getBoundingClientRect().top, box, inner)
+/** Where it begins; while it rises or slides into its place, where that is. */
+export const topOf = (el: HTMLElement): number => placeOf(el, inner) ?? topNow(el)
 
 /** A computed length in px; `auto` is none. */
 export const lengthOf = (text: string): number => parseFloat(text) || 0
 
 /** Of what a page may hold under this name, ours says which sections there are. */
 export function settings(): Settings {
-  for (const el of all(`script[${PIECE}="settings"]`)) {
+  const read = (el: Element) => {
     try {
-      const found = JSON.parse(el.textContent!) as Settings
-      if (Array.isArray(found.sections)) return found
+      return JSON.parse(el.textContent!) as Settings
     } catch {
       // The page's own.
     }
   }
-  throw new Error('Way Bell: no settings')
+  return all(`script[${PIECE}="settings"]`)
+    .map(read)
+    .find((found) => Array.isArray(found?.sections))!
 }
 
 export const elementOf = (id: string): HTMLElement | null =>
-  document.getElementById(id) ?? [...document.getElementsByName(id)].find((el) => el instanceof HTMLAnchorElement) ?? null
+  document.getElementById(id) ?? [...document.getElementsByName(id)].find((el) => el.localName === 'a') ?? null
 
 /** True for what the browser scrolls to: it has a box, and no part of the viewport holds it. */
 export const hasPlace = (el: HTMLElement | null): el is HTMLElement => !!el?.getClientRects().length && !isFixed(el, holder())
 
-const bare = (url: string) => url.split('#')[0]
+/** An address without its hash. */
+export const bare = (url: string) => url.split('#')[0]
 
 /** True for a link that is meant to stay on this page; a `base` may make the browser think otherwise. */
 export const isHere = (link: HTMLAnchorElement): boolean =>
-  link.getAttribute('href')!.trim()[0] === '#' || (link.hash !== '' && bare(link.href) === bare(location.href))
+  link.getAttribute('href')!.trim()[0] === '#' || (!!link.hash && bare(link.href) === bare(location.href))
 
 /** Stands for the page's top where no section begins there. */
 export const TOP = ''

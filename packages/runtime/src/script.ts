@@ -5,10 +5,11 @@
  * Layout is read when it has changed, in one batch, or after a frame is drawn, when it is clean; never while the page scrolls.
  */
 import { bells, currentAt } from '@waybell/core/rule'
-import { fragmentOf, HEADER, type Settings } from '@waybell/core/contract'
-import { findOpenings, forget, hasOtherLinks, mark, readMenus } from './marks.ts'
+import { HEADER, type Settings } from '@waybell/core/contract'
+import { findOpenings, forget, mark, readMenus } from './marks.ts'
 import {
   all,
+  bare,
   box,
   elementOf,
   findBox,
@@ -23,11 +24,11 @@ import {
   sectionOf,
   settings,
   TOP,
+  topNow,
   topOf,
-  viewTop,
 } from './page.ts'
-import { renewHash, standIn, tabFrom } from './parts/anchors.ts'
-import { cover, coveredNow, forgetHeader, headerMoves, settleHeader } from './parts/header.ts'
+import { beginOf, renewHash, tabFrom } from './parts/anchors.ts'
+import { cover, coveredBeyond, forgetHeader, settleHeader } from './parts/header.ts'
 import { isTaken, watchMenus, watchPress } from './parts/scripts.ts'
 import { table, type Event as WayEvent, type State } from './way.ts'
 
@@ -35,8 +36,8 @@ let s: Settings
 let sorted: { index: number; bell: number }[] = []
 let ids: string[] = []
 let state: State = 'rest'
-/** What the link that was followed leads to: a section's ID or the top, and the link, null for an arrival by the address alone. */
-let goal: { id: string; link: Element | null } | null = null
+/** What the link that was followed leads to: a section's ID or the top, and the link, none for an arrival by the address alone. */
+let goal: { id: string; link: Element | undefined } | undefined
 
 /** Where the page stood when it arrived: its position and length, and the goal's distance from the viewport's top. */
 let held = { at: 0, length: 0, gap: 0, since: 0 }
@@ -50,7 +51,7 @@ function tell(event: WayEvent): void {
   const wasUnderWay = isUnderWay()
   const [now, act] = table[state][event] ?? [state]
   state = now
-  if (now === 'rest') goal = null
+  if (now === 'rest') goal = undefined
   if (goal) {
     const { id } = goal
     if (act === 'aim') aim()
@@ -65,26 +66,20 @@ function tell(event: WayEvent): void {
   draw()
 }
 
-/** Where a section begins on the page. What only styles can place is looked for where it stands: not every browser can. */
-function beginOf(id: string, el: HTMLElement): number {
-  const other = standIn(id, s)
-  return other ? topOf(other.el) + other.below : topOf(el)
-}
-
 /** Where the browser stops for a section, and with what the header covers beyond that at this moment. */
 function landing(id: string): number {
   const el = elementOf(id)
   if (id === TOP) return 0
   if (!hasPlace(el)) return position()
-  return beginOf(id, el) - lengthOf(getComputedStyle(padded()).scrollPaddingTop) - lengthOf(getComputedStyle(el).scrollMarginTop)
+  return beginOf(el, s, topOf) - lengthOf(getComputedStyle(padded()).scrollPaddingTop) - lengthOf(getComputedStyle(el).scrollMarginTop)
 }
 const reachable = (top: number) => Math.min(Math.max(0, Math.round(top)), maxScroll())
-const wanted = (id: string) => reachable(landing(id) - (id === TOP || headerMoves() ? 0 : Math.max(0, coveredNow() - cover)))
+const wanted = (id: string) => reachable(landing(id) - (id === TOP ? 0 : coveredBeyond()))
 
 /** How far the goal is below the viewport's top. */
 function gapOf(id: string): number {
   const el = elementOf(id)
-  return hasPlace(el) ? beginOf(id, el) - position() : -position()
+  return (hasPlace(el) ? beginOf(el, s, topOf) : 0) - position()
 }
 
 function hold(id: string): void {
@@ -157,7 +152,7 @@ function lookLater(): void {
 }
 
 function draw(): void {
-  mark(goal ? goal.id : (ids[currentAt(sorted, position())] ?? TOP), goal?.link ?? null)
+  mark(goal ? goal.id : (ids[currentAt(sorted, position())] ?? TOP), goal?.link)
 }
 
 /** The layout changed: where sections are, and so where each becomes current. Runs before the frame of the change is drawn. */
@@ -166,9 +161,7 @@ function measure(): void {
     const el = elementOf(id)
     // What the page moved up, away from its block, begins where that does.
     const lift = el && s.shifted?.includes(id) ? parseFloat(getComputedStyle(el).scrollMarginTop) : 0
-    const other = standIn(id, s)
-    const top = (other?.el ?? el)?.getBoundingClientRect().top ?? 0
-    return hasPlace(el) ? [{ id, top: top + (other?.below ?? 0) - viewTop() + position() - lift }] : []
+    return hasPlace(el) ? [{ id, top: beginOf(el, s, topNow) - lift }] : []
   })
   ids = placed.map((p) => p.id)
   sorted = bells(
@@ -213,8 +206,8 @@ export function read(): void {
   forgetHeader()
   for (const el of [root, document.body, ...findBox(), ...all(`[${HEADER}]`), ...menus, ...s.sections.map(elementOf)])
     if (el) observer.observe(el, { box: 'border-box' })
-  watchMenus(menus, () => {
-    if (hasOtherLinks()) return read()
+  watchMenus(menus, (hasOtherLinks) => {
+    if (hasOtherLinks) return read()
     forget()
     draw()
   })
@@ -222,7 +215,7 @@ export function read(): void {
 }
 
 /** The hash that was asked for on this page and is to come. */
-let asked: string | null = null
+let asked: string | undefined
 /** What the browser does now is a movement through the history, as far as it says. */
 let traverses = false
 /** Engines that have it tell a movement through the history from other changes of the hash. */
@@ -234,21 +227,21 @@ const { navigation } = window as { navigation?: Navigation }
  */
 function onHash(): void {
   const isAsked = location.hash === asked
-  asked = null
+  asked = undefined
   if (!isAsked && (!navigation || traverses)) tell('history')
   else if (renewHash(s)) asked = location.hash
   // Of a press here it is known already.
-  else if (!isAsked || !goal) follow(location.hash, null, null)
+  else if (!isAsked || !goal) follow(location.hash)
 }
 
 /**
- * @param link that was pressed, null where the address alone asks for it
+ * @param link that was pressed, none where the address alone asks for it
  * @param event the press, as far as a script of the page may still take it
  */
-function follow(hash: string, link: Element | null, event: Event | null): void {
+function follow(hash: string, link?: Element, event?: Event): void {
   watchPress(event)
   const id = sectionOf(hash, s)
-  goal = id === undefined ? null : { id, link }
+  goal = id === undefined ? id : { id, link }
   tell(goal ? 'asked' : 'asked for none')
   if (id !== undefined) setOut(id, !!link)
 }
@@ -256,15 +249,15 @@ function follow(hash: string, link: Element | null, event: Event | null): void {
 function onClick(event: MouseEvent): void {
   const link = (event.target as Element).closest?.('a[href]') as HTMLAnchorElement | null
   if (!link || event.button || event.ctrlKey || event.metaKey || event.shiftKey || event.altKey || !isHere(link)) return
-  const hash = '#' + fragmentOf(link.getAttribute('href')!)
+  const { hash } = link
   // A `base` sends the browser elsewhere; the link is meant for this page.
-  const isSentAway = link.href.split('#')[0] !== location.href.split('#')[0]
+  const isSentAway = bare(link.href) !== bare(location.href)
   if (isSentAway) {
     event.preventDefault()
     location.hash = hash
   }
-  asked = link.hash
-  follow(hash, link, isSentAway ? null : event)
+  asked = hash
+  follow(hash, link, isSentAway ? undefined : event)
 }
 
 /** Once the page's elements are there. */
@@ -288,5 +281,5 @@ export function start(): void {
   const [loading] = performance.getEntriesByType('navigation') as PerformanceNavigationTiming[]
   // A reload goes back to where the visitor was, not to the hash.
   if (renewHash(s)) asked = location.hash
-  else if (location.hash && loading?.type === 'navigate') follow(location.hash, null, null)
+  else if (location.hash && loading?.type === 'navigate') follow(location.hash)
 }

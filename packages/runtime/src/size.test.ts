@@ -7,9 +7,9 @@ const all = [...Object.entries(scripts('small')), ...Object.entries(scripts('pla
 it('stays small: what a plain page carries, with a header, and with every part there is', () => {
   const size = (...parts: string[]) => gzipSync(scriptIn('small')(parts)).length
   expect([
-    size() <= 3150,
-    size('header') <= 3550,
-    size('anchors', 'classes', 'header', 'lists', 'scripts', 'scroller', 'shrinks') <= 4850,
+    size() <= 3000,
+    size('header') <= 3400,
+    size('anchors', 'classes', 'header', 'lists', 'scripts', 'scroller', 'shrinks') <= 4750,
   ]).toEqual([true, true, true])
 })
 

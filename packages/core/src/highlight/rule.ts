@@ -13,7 +13,10 @@
 export function bells(tops: readonly number[], line: number, maxScroll: number): { index: number; bell: number }[] {
   const out = tops.map((top, index) => ({ index, bell: top - line })).sort((a, b) => a.bell - b.bell || a.index - b.index)
   // A page that does not scroll has one current section, the first.
-  if (maxScroll <= 0) return out.map((o, i) => ({ index: o.index, bell: i ? Infinity : 0 }))
+  if (maxScroll <= 0) {
+    out.forEach((o, i) => (o.bell = i ? Infinity : 0))
+    return out
+  }
   const least = Math.min(40, maxScroll / out.length)
   let limit = maxScroll - least
   for (let i = out.length - 1; i >= 0; i--) {

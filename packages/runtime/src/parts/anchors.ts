@@ -11,10 +11,19 @@ export function renewHash(s: Settings): boolean {
 }
 
 /** What a point that stands in the head stands before, and how far below the top of that. */
-export function standIn(id: string, s: Settings): { el: HTMLElement; below: number } | undefined {
+function standIn(id: string, s: Settings): { el: HTMLElement; below: number } | undefined {
   const point = s.points.find((p) => p.id === id && p.anchor)
   const el = point && document.querySelector<HTMLElement>(`[${ANCHOR}="${point.anchor}"]`)
   return el ? { el, below: point.below } : undefined
+}
+
+/**
+ * Where a section begins. What only styles can place is looked for where it stands: not every browser can.
+ * @param topOf says where an element begins
+ */
+export function beginOf(el: HTMLElement, s: Settings, topOf: (el: HTMLElement) => number): number {
+  const other = standIn(el.id, s)
+  return other ? topOf(other.el) + other.below : topOf(el)
 }
 
 /** Tab is to go on from there. Nothing keeps the focus. */

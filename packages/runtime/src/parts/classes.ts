@@ -1,25 +1,24 @@
 /** For menus whose current item the page itself marks by a class: the script moves it along. */
-import { entryOf, markClassOf, MENU, type MarkClass } from '@waybell/core/contract'
+import { entryOf, markClassOf, MENU } from '@waybell/core/contract'
 import { linksIn } from '../page.ts'
 
-/** The class by which the page marks an item of a menu, null where it has none. */
-export const classOf = (menu: Element): MarkClass | null => markClassOf(menu.getAttribute(MENU))
-
 /**
- * An item that leads elsewhere keeps the class until one of ours is the current one.
+ * A menu that has no such class is left alone. An item that leads elsewhere keeps the class until one of ours is the current one.
  * @param shown the link that is marked now; @param before the one that was, null where that is not known; @param items all that are ours
  */
 export function markByClass(
   menu: HTMLElement,
-  { on, name }: MarkClass,
   shown: HTMLElement | undefined,
   before: HTMLElement | undefined | null,
-  items: readonly HTMLElement[],
+  items: () => readonly HTMLElement[],
 ): void {
+  const mark = markClassOf(menu.getAttribute(MENU))
+  if (!mark) return
+  const { on, name } = mark
   const hostOf = (link: HTMLElement) => (on === 'link' ? link : entryOf<HTMLElement>(link, menu))
   const chosen = shown && hostOf(shown)
   // After one of ours was marked, nothing else is.
-  const links = before ? [before] : chosen ? linksIn(menu) : items
+  const links = before ? [before] : chosen ? linksIn(menu) : items()
   for (const link of shown ? [...links, shown] : links) {
     const host = hostOf(link)
     // The entry around the chosen one's list says what the page has it say.

@@ -44,11 +44,12 @@ function insetOf(el: HTMLElement): number {
 }
 
 /** On its way from one state to another: how far it reaches now says nothing of where it will. */
-export const headerMoves = (): boolean =>
+const headerMoves = (): boolean =>
   headers().some((el) => el.getAnimations?.({ subtree: true }).some(({ playState }) => playState === 'running'))
 
-/** The lower edge of what covers the viewport's top at this moment, in px. */
-export const coveredNow = (): number => Math.max(0, ...[...headers(), ...all(MADE_MENU)].map((el) => (stays(el) ? edgeOf(el) : 0)))
+/** How much more is covered at this moment than on arrival, in px; nothing while the header is on its way from one state to another. */
+export const coveredBeyond = (): number =>
+  headerMoves() ? 0 : Math.max(0, ...[...headers(), ...all(MADE_MENU)].map((el) => (stays(el) ? edgeOf(el) - cover : 0)))
 
 /** A sticky one that its place still holds lower covers nothing there: it stands before what it will cover. */
 function edgeOf(el: HTMLElement): number {

@@ -5,23 +5,26 @@
 let isWaiting = false
 let observer: MutationObserver | undefined
 
-/** @param answer what is done once others have changed something in the menus */
-export function watchMenus(menus: readonly Element[], answer: () => void): void {
+const countLinks = (menus: readonly Element[]): number => menus.reduce((n, menu) => n + menu.querySelectorAll('a[href]').length, 0)
+
+/** @param answer what is done once others have changed something in the menus, and whether they took links away or added some */
+export function watchMenus(menus: readonly Element[], answer: (hasOtherLinks: boolean) => void): void {
+  const count = countLinks(menus)
   observer?.disconnect()
   observer = new MutationObserver(() => {
     if (isWaiting) return
     isWaiting = true
     requestAnimationFrame(() => {
       isWaiting = false
-      answer()
+      answer(countLinks(menus) !== count)
     })
   })
   for (const menu of menus) observer.observe(menu, { subtree: true, childList: true, attributeFilter: ['class', 'aria-current'] })
 }
 
-let press: Event | null = null
-/** The press that is followed now, null where the address alone is. */
-export const watchPress = (event: Event | null): void => void (press = event)
+let press: Event | undefined
+/** The press that is followed now, none where the address alone is. */
+export const watchPress = (event: Event | undefined): void => void (press = event)
 /** A script of the page takes it, and goes where it wants in its own way. */
 export const isTaken = (): boolean => !!press?.defaultPrevented
 

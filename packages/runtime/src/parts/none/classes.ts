@@ -1,3 +1,2 @@
 /** No menu of the page has a class for its current item. */
-export const classOf = (): null => null
 export const markByClass = (): void => undefined

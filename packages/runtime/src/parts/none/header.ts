@@ -8,5 +8,4 @@ export function settleHeader(): boolean {
   return true
 }
 export const forgetHeader = (): void => undefined
-export const headerMoves = (): boolean => false
-export const coveredNow = (): number => cover
+export const coveredBeyond = (): number => 0
