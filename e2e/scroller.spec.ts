@@ -59,8 +59,10 @@ async function still(page: Page, box: string): Promise<void> {
 for (const { name, box, cover } of pages)
   test(`“${name}” is travelled where it scrolls, with and without script`, async ({ browser }) => {
     const out = freshFolder()
-    const run = await waybellBuilt('build', sourceOf(name), '--out', out, '--format', 'json')
-    expect((JSON.parse(run.stdout) as { links: { fault: string | null }[] }).links.filter((l) => l.fault)).toEqual([])
+    // That the product tries its own links there is seen on one of them.
+    const run = await waybellBuilt('build', sourceOf(name), '--out', out, '--format', 'json', ...(name === 'panes' ? [] : ['--no-try']))
+    const { links: tried } = JSON.parse(run.stdout) as { links: { fault: string | null }[] | null }
+    if (name === 'panes') expect(tried!.map((l) => l.fault)).toEqual(Array(8).fill(null))
     const file = pathToFileURL(join(out, 'index.html')).href
     for (const screen of screens) {
       const key = screen.name as 'laptop' | 'phone'
