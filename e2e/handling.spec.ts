@@ -67,6 +67,16 @@ test.describe('handling', () => {
     await page.keyboard.press('Space')
     await expect(page.getByRole('status').filter({ hasText: /^“Contact” (taken up; it stands at|over place) / })).toHaveCount(1)
     await page.keyboard.press('Escape')
+    await stored(page)
+    await task(page, 'Handover')
+    await page.getByRole('radio', { name: /^To be read/ }).focus()
+    await page.keyboard.press('ArrowRight')
+    const small = page.getByRole('radio', { name: /^Small/ })
+    await expect(small).toBeChecked()
+    await expect(page.getByRole('link', { name: /^Download .*html$/ })).toHaveAttribute('href', /script=small$/)
+    // What is shown is written anew, and the focus stays.
+    await expect(page.getByText('Writing the page…')).toHaveCount(0)
+    await expect(small).toBeFocused()
   })
 
   test('what is refused stays in its field, with the reason and the way back', async ({ page }) => {

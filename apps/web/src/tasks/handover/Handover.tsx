@@ -114,6 +114,8 @@ function Script({
           <RadioGroup.Item
             key={one}
             value={one}
+            // Where the arrow keys go, they choose.
+            onFocus={() => choose(one)}
             className="min-h-7 rounded-sm border border-hair px-2.5 data-[state=checked]:border-teal data-[state=checked]:bg-wash data-[state=checked]:font-semibold"
           >
             {forms[one]}, {kB(sizes[one].bytes)} <span className="font-normal text-faint">({kB(sizes[one].packed)} packed)</span>
