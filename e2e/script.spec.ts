@@ -77,6 +77,35 @@ test.describe('the script', () => {
     }
   })
 
+  test('what a busy browser still had to move by comes on top of what puts an arrival right, and is seen', async ({ page }) => {
+    await open(page)
+    const hash = await page.evaluate(() => (document.querySelectorAll('[data-wb="menu"] a, [data-wb-menu] a')[1] as HTMLAnchorElement).hash)
+    const press = () => page.evaluate((to) => document.querySelector<HTMLElement>(`a[href="${to}"]`)!.click(), hash)
+    await press()
+    await atRest(page)
+    const alone = await page.evaluate(() => Math.round(scrollY))
+    await open(page)
+    await page.evaluate(async () => {
+      const style = document.documentElement.appendChild(document.createElement('style'))
+      style.textContent = 'html { scroll-behavior: auto !important }'
+      // A glide that stalls short of its end, and takes the rest of its way after the page was put right.
+      const frame = () => new Promise((done) => requestAnimationFrame(done))
+      const put = Element.prototype.scrollTo
+      let left = 2
+      Element.prototype.scrollTo = function (this: Element, ...to: [ScrollToOptions]) {
+        put.apply(this, to)
+        if (left-- > 0) void frame().then(() => scrollBy({ top: 10, behavior: 'instant' }))
+      } as typeof put
+      addEventListener('hashchange', () => void frame().then(() => scrollBy({ top: -30, behavior: 'instant' })), { once: true })
+      await frame()
+    })
+    await press()
+    await page.waitForTimeout(600)
+    await atRest(page)
+    expect(await page.evaluate(() => Math.round(scrollY))).toBe(alone)
+    expect(await current(page)).toEqual([hash])
+  })
+
   for (const [way, act] of [
     ['the wheel', (page: Page) => page.mouse.wheel(0, -60)],
     ['a key', (page: Page) => page.keyboard.press('ArrowUp')],

@@ -24,6 +24,21 @@ export async function untilSteady(read: () => string, limit = 1500): Promise<voi
   }
 }
 
+/** So many frames in which nothing moved: a machine that stalls draws none, and the end of a glide moves by less than a pixel in some. */
+const STILL_FRAMES = 8
+
+/** Until `read` gave the same for as long as `quiet` ms, over several frames, and no finite animation runs; at most `limit` ms. */
+export async function untilStill(read: () => number, quiet: number, limit: number): Promise<void> {
+  const end = performance.now() + limit
+  for (let before = read(), since = performance.now(), frames = 0; performance.now() < end;) {
+    await twoFrames()
+    frames += 2
+    const now = read()
+    if (now !== before || running()) [before, since, frames] = [now, performance.now(), 0]
+    else if (frames >= STILL_FRAMES && performance.now() - since >= quiet) return
+  }
+}
+
 /** Until fonts and pictures are in. */
 export async function untilLoaded(limit = 8000): Promise<void> {
   const end = performance.now() + limit

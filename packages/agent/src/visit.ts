@@ -4,23 +4,20 @@ import { reachNow, stayingBars } from './survey/bars.ts'
 import { follow, targetOf } from './links.ts'
 import type { Visit } from '@waybell/core'
 import { jumpTo, onPage, position, viewTop } from './scroller.ts'
-import { pause, untilSteady } from './settle.ts'
+import { twoFrames, untilStill } from './settle.ts'
 
 /** @param from where the page is to stand before; beyond the end is the end */
 export async function visit(hash: string, from: number): Promise<Visit> {
   jumpTo(from)
-  await untilSteady(() => `${position()}`)
-  await pause(60)
-  const ended = new Promise<void>((done) => addEventListener('scrollend', () => done(), { once: true, capture: true }))
+  await untilStill(position, 100, 1500)
+  const before = position()
   await follow(hash)
   const top = () => targetOf(hash)?.getBoundingClientRect().top ?? 0
-  // Where nothing has to move, no end is told.
-  await Promise.race([ended, pause(Math.abs(top()) < 4 ? 400 : 2500)])
+  // Where nothing has to move, nothing tells that it is over.
+  const limit = performance.now() + (Math.abs(top()) < 4 ? 400 : 2500)
+  while (position() === before && performance.now() < limit) await twoFrames()
   // The script in the page may put an arrival right once the header has come to rest.
-  await pause(350)
-  await untilSteady(() => `${position()}`, 4000)
-  await pause(250)
-  await untilSteady(() => `${position()}`)
+  await untilStill(position, 600, 6000)
   const own = (document.querySelector(MADE_MENU)?.getBoundingClientRect().bottom ?? 0) - viewTop()
   return {
     scroll: position(),

@@ -107,8 +107,11 @@ function aim(): void {
 
 /** While under way each frame is looked at, behind it, where reading a position costs nothing. */
 let watched = { y: 0, since: 0, frames: 0, hasMoved: false }
+/** How often it was put right on this way. */
+let sets = 0
 function setOut(id: string, isPressed: boolean): void {
   aimed = landing(id)
+  sets = 0
   // Coming from outside the browser may have jumped before any script ran.
   watched = { y: position(), since: performance.now(), frames: 0, hasMoved: !isPressed && position() > 0 }
   requestAnimationFrame(lookLater)
@@ -120,13 +123,11 @@ function watch(id: string): void {
     watched = { y, since: performance.now(), frames: 0, hasMoved: true }
     return
   }
-  watched.frames++
-  if (watched.frames < 2) return
-  const still = performance.now() - watched.since
-  const isThere = s.ownTravel || Math.abs(wanted(id) - y) <= 1
+  const isThere = !s.ownTravel && Math.abs(wanted(id) - y) <= 1
   // A busy page may not have begun to move yet, and a script that took the press may take its time.
-  const [ms, frames] = watched.hasMoved ? [60, 2] : isTaken() ? [1500, 12] : [300, 12]
-  if (isThere && !s.ownTravel ? still > 30 : still > ms && watched.frames >= frames) tell(isThere ? 'there' : 'elsewhere')
+  const [ms, frames] = isThere ? [30, 2] : watched.hasMoved ? [60, 2] : isTaken() ? [1500, 12] : [300, 12]
+  if (++watched.frames >= frames && performance.now() - watched.since > ms)
+    tell(isThere || s.ownTravel || ++sets > 3 ? 'there' : 'elsewhere')
 }
 
 let ticking = false

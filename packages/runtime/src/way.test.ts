@@ -24,7 +24,7 @@ it('moves nothing at rest, and stays there until something is asked for', () => 
 
 it('ends with what was asked for: there, put right, or where the visitor went instead', () => {
   expect(after('under way', 'there')).toEqual(['held', 'hold'])
-  expect(after('under way', 'elsewhere')).toEqual(['held', 'set'])
+  expect(after('under way', 'elsewhere')).toEqual(['under way', 'set'])
   expect(after('under way, touched', 'there')).toEqual(['held, touched', 'hold'])
   expect(after('under way, touched', 'elsewhere')).toEqual(['rest'])
 })

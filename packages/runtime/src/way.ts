@@ -34,7 +34,7 @@ export type Event =
 export type Act =
   /** Go towards the goal anew, in the page's own motion. */
   | 'aim'
-  /** Put the page right at once, and hold it there. */
+  /** Put the page right at once. */
   | 'set'
   /** Where it stands is where it arrived. */
   | 'hold'
@@ -52,7 +52,8 @@ export const table: Record<State, { [E in Event]?: readonly [State, Act?] }> = {
     asked: ['under way', 'aim'],
     hand: ['under way, touched'],
     there: ['held', 'hold'],
-    elsewhere: ['held', 'set'],
+    // What a busy browser still had to move by comes on top of that, and is looked for.
+    elsewhere: ['under way', 'set'],
     settled: ['under way', 'aim'],
   },
   'under way, touched': { ...leave, asked: ['under way', 'aim'], there: ['held, touched', 'hold'], elsewhere: ['rest'] },
