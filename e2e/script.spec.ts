@@ -90,12 +90,12 @@ test.describe('the script', () => {
       style.textContent = 'html { scroll-behavior: auto !important }'
       // A glide that stalls short of its end, and takes the rest of its way after the page was put right.
       const frame = () => new Promise((done) => requestAnimationFrame(done))
-      const put = Element.prototype.scrollTo
+      const { scrollTo: put } = Element.prototype
       let left = 2
-      Element.prototype.scrollTo = function (this: Element, ...to: [ScrollToOptions]) {
-        put.apply(this, to)
+      Element.prototype.scrollTo = function (...to: unknown[]) {
+        Reflect.apply(put, this, to)
         if (left-- > 0) void frame().then(() => scrollBy({ top: 10, behavior: 'instant' }))
-      } as typeof put
+      }
       addEventListener('hashchange', () => void frame().then(() => scrollBy({ top: -30, behavior: 'instant' })), { once: true })
       await frame()
     })

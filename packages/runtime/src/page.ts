@@ -1,5 +1,5 @@
 /** What the script reads of the page: where it stands, and which section a link means. */
-import { fragmentOf, indicated, isFixed, PIECE, type Settings } from '@waybell/core/contract'
+import { COVER, fragmentOf, indicated, isFixed, PIECE, type Settings } from '@waybell/core/contract'
 import { placeOf } from './parts/scripts.ts'
 import { contentOf, innerNow, onPage, viewTopOf } from './parts/scroller.ts'
 
@@ -7,6 +7,9 @@ export const root = document.documentElement
 export const all = <T extends Element = HTMLElement>(selector: string, from: ParentNode = document): T[] => [
   ...from.querySelectorAll<T>(selector),
 ]
+
+/** Loaded again: the browser puts it back to where the visitor was, and not to the hash. */
+export const isReturn = (performance.getEntriesByType('navigation')[0] as PerformanceNavigationTiming | undefined)?.type !== 'navigate'
 
 export const linksIn = (menu: HTMLElement): HTMLAnchorElement[] => all('a[href]', menu)
 
@@ -39,6 +42,9 @@ export const topOf = (el: HTMLElement): number => placeOf(el, inner) ?? topNow(e
 
 /** A computed length in px; `auto` is none. */
 export const lengthOf = (text: string): number => parseFloat(text) || 0
+
+/** What the style says to be covered, in px. */
+export const saidCover = (): number => lengthOf(getComputedStyle(root).getPropertyValue(COVER))
 
 /** Of what a page may hold under this name, ours says which sections there are. */
 export function settings(): Settings {

@@ -15,6 +15,7 @@ import {
   findBox,
   hasPlace,
   isHere,
+  isReturn,
   jumpTo,
   lengthOf,
   maxScroll,
@@ -279,8 +280,6 @@ export function start(): void {
   for (const type of ['wheel', 'touchmove', 'keydown', 'pointerdown'])
     addEventListener(type, () => goal && tell('hand'), { passive: true, capture: true })
   for (const type of ['transitionend', 'transitioncancel', 'animationend']) addEventListener(type, () => settleLater())
-  const [loading] = performance.getEntriesByType('navigation') as PerformanceNavigationTiming[]
-  // A reload goes back to where the visitor was, not to the hash.
   if (renewHash(s)) asked = location.hash
-  else if (location.hash && loading?.type === 'navigate') follow(location.hash)
+  else if (location.hash && !isReturn) follow(location.hash)
 }

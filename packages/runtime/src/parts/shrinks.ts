@@ -1,6 +1,6 @@
 /** For headers that change their size once the page has moved, or that nobody has measured: their states are told apart. */
 import { COVER, lasts, PIECE, type Settings } from '@waybell/core/contract'
-import { box, position, root, viewTop } from '../page.ts'
+import { box, isReturn, position, root, saidCover, viewTop } from '../page.ts'
 
 /** How far the page's own header reaches once the page has moved, in px. */
 export let own = 0
@@ -17,6 +17,15 @@ let backAt: number | undefined
 /** What a survey says that the header changes by on a screen of this width; null where nobody measured it. */
 export const growthOf = (s: Settings): number | null =>
   s.headerGrows.find(({ upToWidth = innerWidth }) => innerWidth <= upToWidth)?.by ?? null
+
+/**
+ * Before the page is laid out. One that is loaded again is put back by what was seen below what covers it: what covers is to be the same by then.
+ * Chromium goes to another section otherwise.
+ */
+export function foresee(settings: () => Settings): void {
+  const by = growthOf(settings())
+  if (by && isReturn) root.style.setProperty(COVER, `${saidCover() + by}px`)
+}
 
 /** What stays at the top of a screen that nobody measured, found as a survey finds it. @param stays true for what does, and covers the top */
 export const standing = (stays: (el: HTMLElement) => boolean): HTMLElement[] =>
@@ -42,7 +51,7 @@ export function tellApart(now: number, s: Settings, isMoving: boolean): boolean 
     change = measured ?? 0
     // The style says how far it reaches at rest. Coming from outside it may be on its way to its other state.
     root.style.removeProperty(COVER)
-    const said = parseFloat(getComputedStyle(root).getPropertyValue(COVER)) - s.bar
+    const said = saidCover() - s.bar
     const isSo = isMoving || Math.abs(now - said) < 1 || Math.abs(now - said - change) < 1
     rest = measured !== null && isSo ? said : y > 0 ? now - change : now
   } else if (isMoving) {

@@ -1,10 +1,9 @@
 /** The page has no header: what covers is the made menu's bar, as the style says. */
-import { COVER } from '@waybell/core/contract'
-import { root } from '../../page.ts'
+import { saidCover } from '../../page.ts'
 
 export let cover = 0
 export function settleHeader(): boolean {
-  cover = parseFloat(getComputedStyle(root).getPropertyValue(COVER)) || 0
+  cover = saidCover()
   return true
 }
 export const forgetHeader = (): void => undefined
