@@ -1,7 +1,7 @@
 /** A handed-over page as visitors have it: other scales, text and screens, forced colours, paper, pictures that come late, back from the cache. */
 import AxeBuilder from '@axe-core/playwright'
 import { chromium, expect, test, type BrowserContextOptions, type Page } from '@playwright/test'
-import { readFileSync, writeFileSync } from 'node:fs'
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { createServer, type Server } from 'node:http'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
@@ -17,6 +17,8 @@ const sections = (before = '') =>
 
 /** A header that scrolls away until it is made to stay. */
 const kept = `<!doctype html><html lang=en><meta name=viewport content="width=device-width"><title>House</title><style>body{margin:0;font:16px/1.5 sans-serif}header{padding:22px 16px;background:#fff}section{padding:40px 16px}</style><header><b>House</b> <nav>${links}</nav></header><main><section><h1>A house</h1>${words(6)}</section>${sections()}</main>`
+/** In lengths that follow the size of text that a visitor has chosen. */
+const relative = kept.replace('16px/1.5', '1rem/1.5').replace('padding:22px 16px', 'padding:1.4rem 1rem')
 /** No menu of its own: one is made. */
 const bare = `<!doctype html><html lang=en><title>House</title><style>body{margin:0;font:16px/1.5 sans-serif}section{padding:40px 16px}</style><main>${sections()}</main>`
 /** A picture without a size stands above the section that one comes for. */
@@ -29,7 +31,7 @@ const folders = new Map<string, string>()
 test.describe('visitors', () => {
   test.describe.configure({ mode: 'serial' })
   test.beforeAll(async () => {
-    for (const [name, source] of Object.entries({ kept, bare, pictured })) {
+    for (const [name, source] of Object.entries({ kept, relative, bare, pictured })) {
       const from = freshFolder()
       writeFileSync(join(from, 'index.html'), source)
       writeFileSync(join(from, 'late.svg'), '<svg xmlns="http://www.w3.org/2000/svg" width="600" height="700"/>')
@@ -103,13 +105,32 @@ test.describe('visitors', () => {
       }
     })
 
-  test('text at 200% is arrived at as well: the header is as high as it is then', async ({ page }) => {
+  test('text at 200% is arrived at as well, by style and by the browser’s own setting: the header is as high as it is then', async ({
+    page,
+  }) => {
+    const arrive = async (on: Page) => {
+      await on.locator('[data-wb-menu] a[href="#kitchen"]').click()
+      await atRest(on)
+      expect(await clear(on, 'kitchen')).toBeGreaterThan(0)
+    }
     await page.goto(`${address}/kept/`)
     await page.evaluate(() => (document.body.style.fontSize = '200%'))
     await page.waitForTimeout(300)
-    await page.locator('[data-wb-menu] a[href="#attic"]').click()
-    await atRest(page)
-    expect(await clear(page, 'attic')).toBeGreaterThan(0)
+    await arrive(page)
+    const profile = freshFolder()
+    mkdirSync(join(profile, 'Default'))
+    writeFileSync(join(profile, 'Default/Preferences'), JSON.stringify({ webkit: { webprefs: { default_font_size: 32 } } }))
+    const set = await chromium.launchPersistentContext(profile, { executablePath: browserPath, args: ['--no-sandbox', '--disable-gpu'] })
+    const large = await set.newPage()
+    await large.goto(`${address}/relative/`)
+    expect(await large.evaluate(() => getComputedStyle(document.body).fontSize)).toBe('32px')
+    await arrive(large)
+    // Without the script too, coming from outside.
+    await large.goto('about:blank')
+    await (await set.newCDPSession(large)).send('Emulation.setScriptExecutionDisabled', { value: true })
+    await large.goto(`${address}/relative/#kitchen`)
+    expect(await clear(large, 'kitchen')).toBeGreaterThan(0)
+    await set.close()
   })
 
   test('a header that is made to stay lets go where it would take more than a sixth of the height', async ({ browser }) => {

@@ -4,12 +4,12 @@
  * sizes with a real mouse, and prints what was found, what landed, what lit, what the tool said by itself, and what it did not say. It judges by
  * the browser alone and uses nothing of packages/ for that. Results are kept in .cache/field and taken again while page and tool are the same.
  *
- *   --all        every site, and not the seeded sample that fits into 25 minutes
+ *   --all        every site, and not the seeded sample that fits into 25 minutes; of an engine always
  *   --again      walks again what is kept
  *   --engine E   chromium, firefox or webkit: has what was built as a visitor of that engine has it, on the demo and the pages of the tests too
  */
 import { chromium } from '@playwright/test'
-import { spawnSync } from 'node:child_process'
+import { execFile } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -38,8 +38,8 @@ const SIZES = [
   [1280, 800],
   [1920, 1080],
 ]
-/** Sites of the sample: about half a minute each, and more than one where all that a visitor of an engine may do is tried. */
-const SAMPLE = flags.engine ? 8 : 40
+/** Sites of the sample: about half a minute each. Of an engine all are visited, since several are at once. */
+const SAMPLE = 40
 
 const sites = folders.flatMap((folder) =>
   existsSync(join(folder, 'index.html'))
@@ -52,7 +52,7 @@ const bySeed = (site) =>
   createHash('sha256')
     .update(`1 ${site.split('/').at(-1)}`)
     .digest('hex')
-const chosen = flags.all ? sites : [...sites].sort((a, b) => (bySeed(a) < bySeed(b) ? -1 : 1)).slice(0, SAMPLE)
+const chosen = flags.all || flags.engine ? sites : [...sites].sort((a, b) => (bySeed(a) < bySeed(b) ? -1 : 1)).slice(0, SAMPLE)
 
 const kept = join(root, '.cache/field')
 mkdirSync(kept, { recursive: true })
@@ -112,34 +112,35 @@ function ofTests() {
 }
 
 /** The site as it is handed over, built again only where page or tool changed; null where nothing was. */
-function build(site) {
+async function build(site) {
   const out = join(kept, 'built', site.split('/').at(-1))
   const state = `${newest(site)} ${tool}`
   const stamp = `${out}.state`
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === state) return { out, state }
   rmSync(out, { recursive: true, force: true })
   mkdirSync(out, { recursive: true })
-  if (!buildSite(site, out).stdout) return null
+  if (!(await buildSite(site, out)).stdout) return null
   writeFileSync(stamp, state)
   return { out, state }
 }
 
-/** Builds a site by the command line, as anybody would. */
-function buildSite(site, out) {
+/** Builds a site by the command line, as anybody would; where it says that something is wrong as well. */
+async function buildSite(site, out) {
   const cli = join(root, 'packages/cli/dist/main.js')
   const args = ['build', join(site, 'index.html'), '--out', out, '--browser', executablePath, '--format', 'json']
   const started = Date.now()
-  const { stdout, stderr } = spawnSync(process.execPath, [cli, ...args, ...(flags.engine ? ['--no-try'] : [])], {
-    encoding: 'utf8',
-    maxBuffer: 1e8,
-    timeout: 180_000,
-  })
+  const given = { encoding: 'utf8', maxBuffer: 1e8, timeout: 180_000 }
+  const { stdout, stderr } = await new Promise((done) =>
+    execFile(process.execPath, [cli, ...args, ...(flags.engine ? ['--no-try'] : [])], given, (_, stdout, stderr) =>
+      done({ stdout, stderr }),
+    ),
+  )
   return { stdout, stderr, ms: Date.now() - started }
 }
 
 async function walkSite(site, name) {
   const out = mkdtempSync(join(tmpdir(), 'waybell-field-'))
-  const built = buildSite(site, out)
+  const built = await buildSite(site, out)
   const { ms } = built
   if (!built.stdout)
     return {

@@ -10,7 +10,14 @@ import { visitSite } from './visit.mjs'
 const here = dirname(fileURLToPath(import.meta.url))
 const SIZE = [1280, 800]
 
+/** Browsers at once: a visitor mostly waits. */
+const SIDE_BY_SIDE = 3
+/** While pages are built, both of them are busy. */
+const BUILDERS = 2
+
 /**
+ * Several sites are visited at once. Where something was not right the site is visited a second time with the machine to itself, and that counts:
+ * what a busy machine does is no fault of the page.
  * @param build gives `{ out, state }` of a site, or null
  * @param isWhole of the sites that ship, whose figures are kept in docs/bench.md
  * @returns how many things were wrong, as an exit code
@@ -20,51 +27,72 @@ export async function visitAll({ engine, sites, build, again, kept, isWhole }) {
   mkdirSync(elsewhere, { recursive: true })
   writeFileSync(join(elsewhere, 'index.html'), '<!doctype html><title>Elsewhere</title><p>Another page.</p>')
   const judges = ['visit', 'judge', 'served', 'engines'].map((name) => statSync(join(here, `${name}.mjs`)).mtimeMs).join(' ')
-  let browser = null
-  const all = []
-  for (const site of sites) {
+  const known = []
+  await sideBySide(BUILDERS, sites, async (site) => {
     const name = site.split('/').at(-1)
-    const built = build(site)
-    if (!built) {
-      console.log(`${name}: nothing was built`)
-      continue
-    }
-    const file = join(kept, `${engine}-${name}.json`)
-    const state = `${built.state} ${judges}`
-    const before = existsSync(file) && !again ? JSON.parse(readFileSync(file, 'utf8')) : null
-    let tries = before?.state === state ? before.tries : null
-    if (!tries) {
-      browser ??= await openEngine(engine)
-      const { server, address } = await serveFolders({ [name]: built.out, [`${name}~before`]: site, elsewhere })
+    const built = await build(site)
+    if (!built) console.log(`${name}: nothing was built`)
+    else
+      known.push({ name, site, out: built.out, state: `${built.state} ${judges}`, file: join(kept, `${engine}-${name}.json`), tries: null })
+  })
+  known.sort((a, b) => (a.name < b.name ? -1 : 1))
+  for (const one of known) {
+    const before = existsSync(one.file) && !again ? JSON.parse(readFileSync(one.file, 'utf8')) : null
+    if (before?.state === one.state) one.tries = before.tries
+  }
+  let version = ''
+  const visit = async (lanes, those) =>
+    sideBySide(lanes, those, async (one, lane) => {
+      const { server, address } = await serveFolders({ [one.name]: one.out, [`${one.name}~before`]: one.site, elsewhere })
       try {
-        tries = await visitSite(await browser.tab(...SIZE), address, name)
-        writeFileSync(file, JSON.stringify({ state, tries }, null, 1))
+        lane.browser ??= await openEngine(engine)
+        version = lane.browser.version
+        one.tries = await visitSite(await lane.browser.tab(...SIZE), address, one.name)
+        writeFileSync(one.file, JSON.stringify({ state: one.state, tries: one.tries }, null, 1))
       } catch (error) {
-        console.log(`${name}: could not be visited: ${String(error?.message ?? error).split('\n')[0]}`)
-        await browser.close().catch(() => {})
-        browser = null
-        continue
+        console.log(`${one.name}: could not be visited: ${String(error?.message ?? error).split('\n')[0]}`)
+        await lane.browser?.close().catch(() => {})
+        lane.browser = undefined
       } finally {
         server.closeAllConnections()
         server.close()
       }
-    }
-    all.push(...tries)
-    const faults = tries.filter((t) => t.wrong || t.lit || t.moved)
+    })
+  const fresh = known.filter((one) => !one.tries)
+  await visit(SIDE_BY_SIDE, fresh)
+  const second = fresh.filter((one) => !one.tries || faultsOf(one.tries).length)
+  if (second.length) console.log(`a second time, alone: ${second.map((one) => one.name).join(', ')}`)
+  await visit(1, second)
+  for (const { name, tries } of known) {
+    if (!tries) continue
+    const faults = faultsOf(tries)
     console.log(`${name}: ${tries.length} tried, ${faults.length} not right`)
     for (const t of faults.slice(0, 12))
       console.log(`    ${t.kind}, ${t.what}: ${[t.wrong, t.lit, t.moved && `moved by itself ${t.moved}`].filter(Boolean).join('; ')}`)
   }
-  const version = browser?.version ?? ''
-  await browser?.close()
+  const visited = known.filter((one) => one.tries)
+  const all = visited.flatMap((one) => one.tries)
   const table = figures(all)
-  console.log(`\n${engine} ${version}\n\n${table}`)
+  console.log(`\n${engine} ${version}: ${visited.length} of ${sites.length} sites\n\n${table}`)
   if (isWhole)
     keepFigures(
       `## Visited in ${engine[0].toUpperCase()}${engine.slice(1)}`,
-      `\`npm run field -- --engine ${engine}\`, ${new Date().toISOString().slice(0, 10)}, version ${version}: ${sites.length} sites as they are handed over, 1280x800.\n\n${table}`,
+      `\`npm run field -- --engine ${engine}\`, ${new Date().toISOString().slice(0, 10)}, version ${version}: ${visited.length} sites as they are handed over, 1280x800.\n\n${table}`,
     )
-  return all.some((t) => t.wrong || t.lit || t.moved) ? 1 : 0
+  return visited.length < sites.length || faultsOf(all).length ? 1 : 0
+}
+
+const faultsOf = (tries) => tries.filter((t) => t.wrong || t.lit || t.moved)
+
+/** @param work gets one of them, and what its lane keeps: a browser, closed at the end */
+async function sideBySide(lanes, all, work) {
+  const open = [...all]
+  const run = async () => {
+    const lane = { browser: undefined }
+    for (let one = open.shift(); one; one = open.shift()) await work(one, lane)
+    await lane.browser?.close()
+  }
+  await Promise.all(Array.from({ length: lanes }, run))
 }
 
 /** A table in Markdown, as it stands in docs/bench.md. */
