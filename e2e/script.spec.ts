@@ -179,6 +179,31 @@ test.describe('the script', () => {
     )
   })
 
+  test('a link leads at once to where its target will be once the header has shrunk: nobody sees the page turn back', async ({ page }) => {
+    const out = freshFolder()
+    await waybellBuilt('build', join(repository, 'demo/ostrey/index.html'), '--out', out, '--no-try')
+    await page.addInitScript(() => {
+      const seen: number[] = ((window as unknown as { seen: number[] }).seen = [])
+      addEventListener('scroll', () => seen.push(scrollY))
+    })
+    await page.goto(pathToFileURL(join(out, 'index.html')).href)
+    for (const id of ['programme', 'beds']) {
+      await scrollTo(page, 0)
+      await atRest(page)
+      await page.waitForTimeout(400)
+      await page.evaluate(() => ((window as unknown as { seen: number[] }).seen.length = 0))
+      await page.click(`[data-wb-menu] a[href="#${id}"]`)
+      await atRest(page)
+      await page.waitForTimeout(400)
+      const seen = await page.evaluate(() => (window as unknown as { seen: number[] }).seen)
+      expect(seen.length).toBeGreaterThan(2)
+      // The header shrinks by 32 px; a few may be what a busy browser overshoots by.
+      expect(Math.max(...seen) - seen.at(-1)!).toBeLessThan(16)
+      const room = (await page.evaluate((to) => document.getElementById(to)!.getBoundingClientRect().top, id)) - (await coveredEdge(page))
+      expect(Math.round(room)).toBe(24)
+    }
+  })
+
   test('counts what the browser scrolls to: an anchor and no field of its name, and nothing that the viewport holds', async ({ page }) => {
     const out = freshFolder()
     const part = (id: string, attributes = `id="${id}"`) =>

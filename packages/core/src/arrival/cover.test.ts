@@ -1,6 +1,6 @@
 import { aMenu, anItem, aPage, aSection } from '../site/builder.ts'
 import { aHeader, aPart, aSurvey } from '../survey/builder.ts'
-import { coverOf, isKept, withMade } from './index.ts'
+import { coverOf, isKept, shiftOf, withMade } from './index.ts'
 
 const header = (height: number) => aHeader({ at: 5, position: 'static', height, rest: 0, moved: 0, canStay: true })
 
@@ -18,6 +18,22 @@ describe('a header that is made to stay', () => {
   it('is taken to be where nothing was measured', () => expect(isKept(page, null)).toBe(true))
   it('is none that the page sees to itself', () =>
     expect(isKept(aPage({ header: { at: 5, keep: null, backing: null } }), null)).toBe(false))
+})
+
+describe('a header that shrinks', () => {
+  const page = aPage({ sections: [aSection(1, { toTop: true }), aSection(2), aSection(3)] })
+  const survey = (moved: number[], now = 56) =>
+    aSurvey({
+      header: aHeader({ rest: 88, moved: now }),
+      parts: moved.map((by, i) => aPart({ at: (i + 1) * 10, top: i * 900, bottom: i * 900 + 900, movedTop: i * 900 + by })),
+    })
+  it('in the flow draws every section up, but for one that begins above it', () => {
+    expect(shiftOf(page, survey([-32, -32, -32.4]))).toBe(-32)
+    expect(shiftOf(page, survey([0, -32, -32]))).toBe(-32)
+  })
+  it('over the page draws none', () => expect(shiftOf(page, survey([0, 0, 0]))).toBe(0))
+  it('is not gone by where sections move by different lengths', () => expect(shiftOf(page, survey([0, -32, -8]))).toBe(0))
+  it('moves nothing where it keeps its size', () => expect(shiftOf(page, survey([-32, -32, -32], 88))).toBe(0))
 })
 
 describe('the menu that is made', () => {

@@ -2,6 +2,7 @@
 import { formOf } from '../menus/index.ts'
 import { madeMenu, type SitePage } from '../site/index.ts'
 import { viewHeight, type Survey } from '../survey/index.ts'
+import { partsByAt } from './part.ts'
 
 /** What a header that nobody measured is taken to be, in px, until the script measures it. */
 const ESTIMATE = 64
@@ -54,6 +55,19 @@ export const MOST_OF_SCREEN = 1 / 6
 
 /** True where a header that the page lets scroll away can be made to stay, and leaves room to read. */
 export const canBeKept = ({ header, height }: Survey): boolean => !!header && header.canStay && header.height <= height * MOST_OF_SCREEN
+
+/** How far the sections move down once the header has the state that it has on arrival, in px; 0 where each moves by something else. */
+export function shiftOf(page: SitePage, survey: Survey): number {
+  const { ownRest, ownMoved } = coverOf(page, survey)
+  if (ownRest === ownMoved) return 0
+  const parts = partsByAt(survey)
+  const moves = page.sections.flatMap((s) => {
+    const part = s.toTop ? undefined : parts.get(s.at)
+    return part?.hasBox ? [part.movedTop - part.top] : []
+  })
+  const by = moves[0] ?? 0
+  return moves.every((m) => Math.abs(m - by) < 1) ? by : 0
+}
 
 /** True where the page's header is made to stay on a screen; on one that was not measured it is taken to be. */
 export function isKept({ header }: Pick<SitePage, 'header'>, survey: Survey | null): boolean {

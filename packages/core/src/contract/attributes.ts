@@ -15,6 +15,8 @@ export const ANCHOR = 'data-wb-anchor'
 export const COVER = '--wb-header'
 /** Of that, what the page's own header covers. */
 export const OWN_COVER = '--wb-own'
+/** What the page still moves up by, in px, once its header has the state that it has on arrival. */
+export const AHEAD = '--wb-ahead'
 
 /** The menu that is made, beyond any menu of the page's own. */
 export const MADE_MENU = `nav[${PIECE}="menu"][${MENU}]`

@@ -17,8 +17,11 @@ export interface Settings {
   smooth: boolean
   /** The page's header is made to stay in view. */
   keep: boolean
-  /** How much the page's header grows once the page has moved (negative: shrinks), null where that was not measured; up to which width of the viewport, the last for all wider. */
-  headerGrows: { upToWidth?: number; by: number | null }[]
+  /**
+   * How much the page's header grows once the page has moved (negative: shrinks), null where that was not measured, and how far that `shifts` the
+   * sections down, absent where it does not; up to which width of the viewport, the last for all wider.
+   */
+  headerGrows: { upToWidth?: number; by: number | null; shifts?: number }[]
   /** The page's own offsets hold, and its own script marks the current item. */
   ownTravel?: true
   ownMarks?: true

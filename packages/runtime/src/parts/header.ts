@@ -1,7 +1,7 @@
 /** For pages with a header of their own: how much of the viewport's top is covered on arrival. It changes with the layout, never with the scroll position. */
 import { COVER, coversTop, HEADER, MADE_MENU, OWN_COVER, type Settings } from '@waybell/core/contract'
 import { all, isInside, root, viewTop } from '../page.ts'
-import { forgetStates, growthOf, own, standing, tellApart } from './shrinks.ts'
+import { ahead, forgetStates, growthOf, own, standing, tellApart } from './shrinks.ts'
 
 /** In px: what covers on arrival, the page's own header and the made menu's bar. */
 export let cover = 0
@@ -49,7 +49,7 @@ const headerMoves = (): boolean =>
 
 /** How much more is covered at this moment than on arrival, in px; nothing while the header is on its way from one state to another. */
 export const coveredBeyond = (): number =>
-  headerMoves() ? 0 : Math.max(0, ...[...headers(), ...all(MADE_MENU)].map((el) => (stays(el) ? edgeOf(el) - cover : 0)))
+  headerMoves() ? 0 : Math.max(0, ...[...headers(), ...all(MADE_MENU)].map((el) => (stays(el) ? edgeOf(el) - cover - ahead : 0)))
 
 /** A sticky one that its place still holds lower covers nothing there: it stands before what it will cover. */
 function edgeOf(el: HTMLElement): number {

@@ -1,9 +1,11 @@
 /** For headers that change their size once the page has moved, or that nobody has measured: their states are told apart. */
-import { COVER, lasts, PIECE, type Settings } from '@waybell/core/contract'
+import { AHEAD, COVER, lasts, PIECE, type Settings } from '@waybell/core/contract'
 import { box, isReturn, position, root, saidCover, viewTop } from '../page.ts'
 
 /** How far the page's own header reaches once the page has moved, in px. */
 export let own = 0
+/** What the page still moves up by until then, in px. */
+export let ahead = 0
 
 let width = -1
 /** Before the page has moved, and what it changes by once it has; in px. */
@@ -14,9 +16,10 @@ let learning = false
 /** When the page was first seen at its top again. */
 let backAt: number | undefined
 
-/** What a survey says that the header changes by on a screen of this width; null where nobody measured it. */
-export const growthOf = (s: Settings): number | null =>
-  s.headerGrows.find(({ upToWidth = innerWidth }) => innerWidth <= upToWidth)?.by ?? null
+/** What a survey says of a screen of this width. */
+const measuredOf = (s: Settings) => s.headerGrows.find(({ upToWidth = innerWidth }) => innerWidth <= upToWidth)
+/** What the header changes by; null where nobody measured it. */
+export const growthOf = (s: Settings): number | null => measuredOf(s)?.by ?? null
 
 /**
  * Before the page is laid out. One that is loaded again is put back by what was seen below what covers it: what covers is to be the same by then.
@@ -68,5 +71,8 @@ export function tellApart(now: number, s: Settings, isMoving: boolean): boolean 
     else rest = now - change
   }
   own = rest + change
+  // Where it stands at its full size over the page's top, a link leads to where its target will be.
+  ahead = y <= 0 && !isMoving && Math.abs(now - rest) < 1 ? -(measuredOf(s)?.shifts ?? 0) : 0
+  root.style.setProperty(AHEAD, `${ahead}px`)
   return isDone
 }

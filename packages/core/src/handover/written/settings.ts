@@ -1,5 +1,5 @@
 /** What the script goes by. */
-import { coverOf, coverOfMade, isOwnTravel } from '../../arrival/index.ts'
+import { coverOf, coverOfMade, isOwnTravel, shiftOf } from '../../arrival/index.ts'
 import type { Settings } from '../../contract/index.ts'
 import type { SitePage } from '../../site/index.ts'
 import { builtOf, inScreenOrder, type Survey } from '../../survey/index.ts'
@@ -47,7 +47,9 @@ function settingsText({ page, screens, surveys, anchors }: WritingInput): string
       const survey = surveys[screen.key]
       const cover = coverOf(page, survey ?? null)
       const next = widths[i + 1]
-      return { ...(next ? { upToWidth: boundary(screen, next) } : {}), by: survey ? cover.ownMoved - cover.ownRest : null }
+      const by = survey ? cover.ownMoved - cover.ownRest : null
+      const shifts = survey ? shiftOf(page, survey) : 0
+      return { ...(next ? { upToWidth: boundary(screen, next) } : {}), by, ...(shifts ? { shifts } : {}) }
     }),
     ...(page.travel.own ? { ownTravel: true } : {}),
     ...(page.highlight.own ? { ownMarks: true } : {}),

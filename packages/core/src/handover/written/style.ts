@@ -1,8 +1,21 @@
 /** The style that a handover writes: offsets, motion, the made menu's bar, and how the current item is marked. */
 import escapeIdentifier from 'css.escape'
-import { coverOf, isKept, isOwnTravel, MOST_OF_SCREEN } from '../../arrival/index.ts'
+import { coverOf, isKept, isOwnTravel, MOST_OF_SCREEN, shiftOf } from '../../arrival/index.ts'
 import { backingFor } from '../../colour/index.ts'
-import { ANCHOR, COVER, HEADER, MARK_STYLES, markRule, markText, MENU, OWN_COVER, PIECE, SCROLLER, WITHIN } from '../../contract/index.ts'
+import {
+  AHEAD,
+  ANCHOR,
+  COVER,
+  HEADER,
+  MARK_STYLES,
+  markRule,
+  markText,
+  MENU,
+  OWN_COVER,
+  PIECE,
+  SCROLLER,
+  WITHIN,
+} from '../../contract/index.ts'
 import { builtMenusOf, formOf } from '../../menus/index.ts'
 import { isFound, madeMenu, type FoundForm, type Section, type Screen, type SitePage } from '../../site/index.ts'
 import { inScreenOrder, type Survey } from '../../survey/index.ts'
@@ -96,12 +109,13 @@ function coverRules({ page, surveys }: HandoverInput, wide: readonly Screen[]): 
   const made = madeMenu(page)
   const belowHeader = made && formOf(made.form).isBelowHeader(made.form)
   const variables = (own: number, bar: number) => [`${COVER}: ${px(own + bar)};`, ...(belowHeader ? [`${OWN_COVER}: ${px(own)};`] : [])]
+  const ahead = Object.values(surveys).some((s) => shiftOf(page, s)) ? `var(${AHEAD}, 0px) + ` : ''
   const rules = wide.flatMap((screen, i) => {
     // At rest: without script no header shrinks. The script takes what it measures.
     const { ownRest, bar } = coverOf(page, surveys[screen.key] ?? null)
     const said = comment(`${surveys[screen.key] ? 'as measured at' : 'not measured, taken to be so at'} ${screen.width}x${screen.height}`)
     const set = variables(ownRest, bar).map((line, n) => (n ? line : `${line} ${said}`))
-    const padding = `scroll-padding-top: calc(var(${COVER}) + ${px(page.travel.breathing)}); ${comment(`${px(page.travel.breathing)} of breathing space`)}`
+    const padding = `scroll-padding-top: calc(var(${COVER}) + ${ahead}${px(page.travel.breathing)}); ${comment(`${px(page.travel.breathing)} of breathing space`)}`
     const most = tallest(page, surveys[screen.key] ?? null)
     const low = !most ? [] : [media(query(widest(wide, i), `(max-height: ${px(most)})`), [rule('html:root', variables(0, bar))])]
     if (i === 0 && page.scroller === undefined) return [rule('html:root', [...set, padding]), ...low]
