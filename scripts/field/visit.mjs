@@ -51,11 +51,16 @@ export async function visitSite(tab, address, name) {
     }
 
   await quickly(tab, links, { stand, record })
-  tries.push(...(await throughHistory(tab, links, { stand, press, page })))
+  await tab.open('about:blank')
+  await tab.open(page('off'))
+  const withoutScripts = await tab.evaluate(linksOf)
+  // What scripts build, or lead to, is not there without them.
+  const isThere = (link) => withoutScripts.some(({ m, n, id }) => m === link.m && n === link.n && id === link.id)
+  tries.push(...(await throughHistory(tab, links, { stand, press, page, isThere })))
 
   await tab.open('about:blank')
   await tab.open(page('off'))
-  for (const link of links) {
+  for (const link of links.filter(isThere)) {
     await stand(false)
     if (await press(link)) await record('script off', link, { lit: false })
   }
@@ -67,14 +72,14 @@ export async function visitSite(tab, address, name) {
     }
     await arrive('on')
     const on = await record('from outside', link, { from: 'load' })
-    await arrive('off')
-    const off = await record('from outside, off', link, { lit: false, from: 'load' })
-    if (!on.wrong && !off.wrong) continue
+    if (isThere(link)) await arrive('off')
+    const off = isThere(link) ? await record('from outside, off', link, { lit: false, from: 'load' }) : null
+    if (!on.wrong && !off?.wrong) continue
     // Is the page as it came better at this?
     await arrive('on', `${name}~before`)
     await settle(tab, 'load')
     const before = await tab.evaluate(judge, [link.m, link.n, link.id]).catch(() => ({ landed: 'is not there' }))
-    for (const row of [on, off]) if (row.wrong) row.wrong += before.landed ? ' (before too)' : ' (NOT before)'
+    for (const row of [on, off]) if (row?.wrong) row.wrong += before.landed ? ' (before too)' : ' (NOT before)'
   }
   tries.push(...(await byOtherIds(tab, page)))
   return tries
@@ -134,7 +139,7 @@ async function quickly(tab, links, { stand, record }) {
  * What the visitor's own scroll left is what *back*, *forward* and a reload bring again. An engine may keep a place less well by itself: what it does
  * with no script at all is not held against the page.
  */
-async function throughHistory(tab, links, { stand, press, page }) {
+async function throughHistory(tab, links, { stand, press, page, isThere }) {
   const [a, b] = links.filter((l, i) => l.id !== '' && links.findIndex((o) => o.id === l.id) === i).slice(-2)
   if (!a || !b) return []
   const where = () => tab.evaluate(() => window.seen.box().scrollTop)
@@ -184,10 +189,12 @@ async function throughHistory(tab, links, { stand, press, page }) {
     await expect('back from another page', first)
     return rows
   }
-  const [on, off] = [await run('on'), await run('off')]
+  const on = await run('on')
+  const off = isThere(a) && isThere(b) ? await run('off') : null
   const far = (x, y) => Math.abs(x - y) > 2
   return on.map(({ kind, moved, ms, y, now }, i) => {
-    const isWrong = far(now, y) && !(far(off[i].now, off[i].y) && !far(off[i].now, now))
+    const isAsWithout = off && far(off[i].now, off[i].y) && !far(off[i].now, now)
+    const isWrong = far(now, y) && !isAsWithout
     const wrong = isWrong ? `stands at ${Math.round(now)}, was left at ${Math.round(y)}` : ''
     return { kind, what: `${a.href}, ${b.href}`, wrong, lit: '', moved, ms }
   })
