@@ -1,5 +1,5 @@
 /**
- * Folders served on loopback as visitors get them: with their scripts, and (`/off/`) with none. Nothing from outside is let in. Each page is
+ * Folders served on loopback as visitors get them: with their scripts, (`/off/`) with none, and (`/own/`) with the page's own alone. Nothing from outside is let in. Each page is
  * watched from its first frame on by a script that takes itself out again: `seen` holds when it moved.
  */
 import { createServer } from 'node:http'
@@ -22,8 +22,10 @@ const types = {
   '.woff2': 'font/woff2',
 }
 const outside = "default-src 'self' data: blob:; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self' data:;"
+const scripted = `${outside} script-src 'self' 'unsafe-inline' 'unsafe-eval' data: blob:`
 const policies = {
-  on: `${outside} script-src 'self' 'unsafe-inline' 'unsafe-eval' data: blob:`,
+  on: scripted,
+  own: scripted,
   off: `${outside} script-src 'nonce-seen'`,
 }
 
@@ -74,13 +76,16 @@ export function serveFolders(folders) {
       const type = types[extname(file).toLowerCase()] ?? 'application/octet-stream'
       const isPage = type === 'text/html'
       response.writeHead(200, { 'content-type': type, ...(isPage ? { 'content-security-policy': policies[mode] } : {}) })
-      response.end(isPage ? watched(bytes) : bytes)
+      response.end(isPage ? watched(mode === 'own' ? withoutOurs(bytes) : bytes) : bytes)
     } catch {
       response.writeHead(404).end()
     }
   })
   return new Promise((done) => server.listen(0, '127.0.0.1', () => done({ address: `http://127.0.0.1:${server.address().port}`, server })))
 }
+
+const withoutOurs = (bytes) =>
+  Buffer.from(bytes.toString('latin1').replace(/<script\b[^>]*\bdata-wb="script"[^>]*>[^]*?<\/script>/gi, ''), 'latin1')
 
 /** Behind the tags that open the page, byte by byte as it is otherwise. */
 function watched(bytes) {

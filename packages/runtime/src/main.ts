@@ -1,8 +1,7 @@
 /** In a handed-over page it runs once. */
-import { settings } from './page.ts'
-import { foresee } from './parts/shrinks.ts'
 import { start } from './script.ts'
+import { foresee } from './parts/header.ts'
 
-foresee(settings)
+foresee()
 if (document.readyState === 'loading') addEventListener('DOMContentLoaded', start)
 else start()

@@ -1,6 +1,6 @@
 /** For pages with a header of their own: how much of the viewport's top is covered on arrival. It changes with the layout, never with the scroll position. */
 import { COVER, coversTop, HEADER, MADE_MENU, OWN_COVER, type Settings } from '@waybell/core/contract'
-import { all, isInside, root, viewTop } from '../page.ts'
+import { all, isInside, isReturn, root, viewTop } from '../page.ts'
 import { ahead, forgetStates, growthOf, own, standing, tellApart } from './shrinks.ts'
 
 /** In px: what covers on arrival, the page's own header and the made menu's bar. */
@@ -9,12 +9,31 @@ export let cover = 0
 /** What was seen of the header is not to be gone by any more. */
 export const forgetHeader = (): void => forgetStates()
 
+/** What covered this page is kept by the browser for the time of the visit, where it may keep anything. */
+const KEPT = COVER + location.pathname
+/**
+ * Before the page is laid out. One that is loaded again is put back by what was seen below what covers it: what covers is to be the same by then,
+ * to a part of a px. Chromium goes to another section otherwise.
+ */
+export function foresee(): void {
+  try {
+    if (isReturn) root.style.setProperty(COVER, sessionStorage.getItem(KEPT))
+  } catch {
+    // Nothing may be kept.
+  }
+}
+
 /** @returns false where it is to be looked at again a little later */
 export function settleHeader(s: Settings): boolean {
   isMeasured = growthOf(s) !== null
   const isDone = tellApart(headerReach(), s, headerMoves())
   cover = own + s.bar
   root.style.setProperty(COVER, `${cover}px`)
+  try {
+    sessionStorage.setItem(KEPT, `${cover}px`)
+  } catch {
+    // Nothing may be kept.
+  }
   if (s.bar) root.style.setProperty(OWN_COVER, `${own}px`)
   return isDone
 }

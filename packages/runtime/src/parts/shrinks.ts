@@ -1,6 +1,6 @@
 /** For headers that change their size once the page has moved, or that nobody has measured: their states are told apart. */
 import { AHEAD, COVER, lasts, PIECE, type Settings } from '@waybell/core/contract'
-import { box, isReturn, position, root, saidCover, viewTop } from '../page.ts'
+import { box, position, root, saidCover, viewTop } from '../page.ts'
 
 /** How far the page's own header reaches once the page has moved, in px. */
 export let own = 0
@@ -20,15 +20,6 @@ let backAt: number | undefined
 const measuredOf = (s: Settings) => s.headerGrows.find(({ upToWidth = innerWidth }) => innerWidth <= upToWidth)
 /** What the header changes by; null where nobody measured it. */
 export const growthOf = (s: Settings): number | null => measuredOf(s)?.by ?? null
-
-/**
- * Before the page is laid out. One that is loaded again is put back by what was seen below what covers it: what covers is to be the same by then.
- * Chromium goes to another section otherwise.
- */
-export function foresee(settings: () => Settings): void {
-  const by = growthOf(settings())
-  if (by && isReturn) root.style.setProperty(COVER, `${saidCover() + by}px`)
-}
 
 /** What stays at the top of a screen that nobody measured, found as a survey finds it. @param stays true for what does, and covers the top */
 export const standing = (stays: (el: HTMLElement) => boolean): HTMLElement[] =>

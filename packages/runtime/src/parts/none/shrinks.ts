@@ -10,5 +10,3 @@ export function tellApart(now: number, _: Settings, isMoving: boolean): boolean 
   if (!isMoving || own < 0) own = now
   return true
 }
-
-export const foresee = (): void => undefined
