@@ -33,7 +33,7 @@ module.exports = {
       from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' },
       to: {
         pathNot:
-          '^packages/core/src|node_modules/(parse5|entities|culori|css\\.escape|css-tree|srcset|@noble/hashes|joi|any-ascii|acorn|eslint-scope|globals|marked|@exodus/bytes|html-encoding-sniffer)/',
+          '^packages/core/src|node_modules/(parse5|entities|culori|css\\.escape|css-tree|srcset|@noble/hashes|joi|any-ascii|acorn|fastest-levenshtein|eslint-scope|globals|marked|@exodus/bytes|html-encoding-sniffer)/',
       },
     },
     {

@@ -43,7 +43,12 @@ function generate({ pages: [page] }: Doc, next: () => number, n: number): object
   const at = { page: page!.key }
   const inMenu = { ...at, menu: menu.key }
   const target = () =>
-    pick([{ kind: 'section', section: pick(page!.sections).key }, { kind: 'top' }, { kind: 'section', section: section.key }])
+    pick([
+      { kind: 'section', section: pick(page!.sections).key },
+      { kind: 'top' },
+      { kind: 'section', section: section.key },
+      { kind: 'outside', address: `https://x.example/?a&${n}`, newTab: next() < 0.6 },
+    ])
   return pick([
     () => ({ type: 'section/id', ...at, section: section.key, id: `id-${n}`, former: [...section.former, section.id].slice(-3) }),
     () => ({ type: 'section/id', ...at, section: section.key, id: section.id, former: section.former.slice(1) }),

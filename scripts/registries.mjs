@@ -14,7 +14,7 @@ const folders = [
     name: 'item',
     list: 'itemKinds',
     what: 'Kinds of items.',
-    besides: ['kind'],
+    besides: ['address', 'kind'],
     type: ['Target', 'ItemTarget', 'Where an item leads.'],
   },
   {

@@ -17,6 +17,8 @@ import {
   readParsed,
   SITE_VERSION,
   stampPage,
+  wayOf,
+  waysFrom,
   withMade,
   writePage,
   type Finding,
@@ -166,7 +168,7 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, small, s
     }
   }
   const open = openFindings({ site, page, reading, undeclared, named, known: new Set(), surveys: asBuilt, tried }, findings)
-  const idOf = new Map(page.sections.map((s) => [s.key, s.id]))
+  const ways = waysFrom(page, site.pages)
   return {
     file: join(out, file),
     sections: page.sections.map(({ id, title, depth }) => ({ id, title, depth })),
@@ -175,7 +177,7 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, small, s
       made: menu.form.kind !== 'found',
       items: menu.items.map(({ label, target, takenToBe = false }) => ({
         label,
-        target: target.kind === 'section' ? `#${idOf.get(target.section)}` : target.kind,
+        target: wayOf(target, ways).href ?? target.kind,
         takenToBe,
       })),
     })),

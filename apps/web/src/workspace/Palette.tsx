@@ -1,11 +1,12 @@
 /** Every action by name, with its shortcut. */
-import { FAR } from '@waybell/core'
+import { dropPage, FAR } from '@waybell/core'
 import { Dialog } from 'radix-ui'
-import { useEffect, useId, useState, type KeyboardEvent } from 'react'
+import { useEffect, useState } from 'react'
 import { useLocation, useNavigate } from 'react-router'
 import { tasks } from '../tasks/index.ts'
 import { setUpEverything } from '../tasks/sections/steps.ts'
 import type { Action } from '../work/action.ts'
+import { Finder } from '../ui/Finder.tsx'
 import { Button } from '../ui/index.tsx'
 import { Sheet } from '../ui/Sheet.tsx'
 import { redoName, undoName } from '../work/session.ts'
@@ -23,8 +24,7 @@ function useActions(): Action[] {
   for (const p of site.pages)
     if (p !== page)
       actions.push({ name: `Open the page ${p.file}`, run: () => void navigate(pathname.replace(/[^/]*\/[^/]*$/, `${p.key}/sections`)) })
-  if (site.pages.length > 1)
-    actions.push({ name: `Remove the page ${page.file} from the site`, run: () => run({ type: 'page/drop', page: page.key }) })
+  if (site.pages.length > 1) actions.push({ name: `Remove the page ${page.file} from the site`, run: () => run(dropPage(site, page)) })
   const [undo, redo] = [undoName(stacks), redoName(stacks)]
   if (undo) actions.push({ name: `Undo: ${undo}`, keys: 'Ctrl+Z', run: () => session.undo() })
   if (redo) actions.push({ name: `Redo: ${redo}`, keys: 'Ctrl+Shift+Z', run: () => session.redo() })
@@ -64,60 +64,23 @@ export function Palette() {
 
 function Choices({ close }: { close: () => void }) {
   const actions = useActions()
-  const [query, setQuery] = useState('')
-  const [active, setActive] = useState(0)
-  const list = useId()
-  const wanted = query.toLowerCase().split(/\s+/).filter(Boolean)
-  const shown = actions.filter((a) => wanted.every((w) => a.name.toLowerCase().includes(w)))
-  const at = Math.min(active, shown.length - 1)
-  const act = (action: Action | undefined) => {
-    if (!action) return
-    close()
-    // When the dialog has given the focus back.
-    setTimeout(action.run, 50)
-  }
-  const onKey = (event: KeyboardEvent) => {
-    if (event.key === 'ArrowDown') setActive(Math.min(at + 1, shown.length - 1))
-    else if (event.key === 'ArrowUp') setActive(Math.max(at - 1, 0))
-    else if (event.key === 'Enter') act(shown[at])
-    else return
-    event.preventDefault()
-  }
+  const choices = actions.map((action) => ({
+    key: action.name,
+    name: action.name,
+    run: action.run,
+    aside: action.keys && <kbd className="flex-none font-mono text-xs text-faint">{action.keys}</kbd>,
+  }))
   return (
-    <>
-      <input
-        autoFocus
-        role="combobox"
-        aria-expanded
-        aria-controls={list}
-        aria-activedescendant={shown.length ? `${list}-${at}` : undefined}
-        aria-label="Find an action"
-        value={query}
-        onChange={(e) => {
-          setQuery(e.target.value)
-          setActive(0)
-        }}
-        onKeyDown={onKey}
-        className="mb-2 min-h-8 w-full rounded-sm border border-hair bg-paper px-2"
-      />
-      <ul id={list} role="listbox" aria-label="Actions" className="max-h-[46vh] overflow-auto">
-        {shown.map((a, i) => (
-          <li
-            key={a.name}
-            id={`${list}-${i}`}
-            role="option"
-            aria-selected={i === at}
-            ref={i === at ? (el) => el?.scrollIntoView({ block: 'nearest' }) : undefined}
-            onPointerMove={() => setActive(i)}
-            onClick={() => act(a)}
-            className={`flex min-h-7 cursor-pointer items-center justify-between gap-3 px-2 ${i === at ? 'bg-wash' : ''}`}
-          >
-            <span className="truncate">{a.name}</span>
-            {a.keys && <kbd className="flex-none font-mono text-xs text-faint">{a.keys}</kbd>}
-          </li>
-        ))}
-      </ul>
-      {shown.length === 0 && <p className="py-2 text-faint">No action is called that.</p>}
-    </>
+    <Finder
+      choices={choices}
+      label="Find an action"
+      list="Actions"
+      none="No action is called that."
+      onTake={({ run }) => {
+        close()
+        // When the dialog has given the focus back.
+        setTimeout(run, 50)
+      }}
+    />
   )
 }

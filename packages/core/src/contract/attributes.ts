@@ -11,6 +11,9 @@ export const SCROLLER = 'data-wb-scroller'
 /** On an element that points stand before; its value is their number. */
 export const ANCHOR = 'data-wb-anchor'
 
+/** On a link that opens in a tab of its own, which gets no hold of this one. */
+export const NEW_TAB = { target: '_blank', rel: 'noopener' }
+
 /** What covers the viewport's top on arrival, in px. */
 export const COVER = '--wb-header'
 /** Of that, what the page's own header covers. */

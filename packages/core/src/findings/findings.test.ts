@@ -265,7 +265,12 @@ describe('what a menu says', () => {
     const both = { ...site(page), pages: [page, other] }
     const open = openFindings({ site: both, page, reading, undeclared, known, named, surveys, tried: {} }, [])
     expect(open.map((f) => f.code)).toContain('link-elsewhere')
-    expect(open.find((f) => f.code === 'link-elsewhere')!.message).toContain('rooms.html#rooms')
+    const told = open.find((f) => f.code === 'link-elsewhere')!
+    expect(told.message).toContain('rooms.html#rooms')
+    // One press, and it leads there.
+    const fixed = apply(both, told.fix!.command).site
+    const after = openFindings({ site: fixed, page: fixed.pages[0]!, reading, undeclared, known, named, surveys, tried: {} }, [])
+    expect([told.fix!.label, after.map((f) => f.code).includes('link-elsewhere')]).toEqual(['Link to “rooms.html#rooms”', false])
     // By now a section here has the ID that it asks for.
     const here = { ...page, sections: page.sections.map((s, n) => (n ? { ...s, id: 'rooms' } : s)) }
     const now = openFindings(

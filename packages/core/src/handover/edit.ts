@@ -9,6 +9,7 @@ export interface NewEntry {
   link: ElementAt
   href: string
   label: string
+  isNewTab: boolean
 }
 
 export type PageEdit =

@@ -1,22 +1,33 @@
 /** What those that write ask of a handover's input. */
 import { isOwnTravel } from '../arrival/index.ts'
-import type { ElementAt, PageReading } from '../page/index.ts'
+import { relativePath, type ElementAt, type PageReading } from '../page/index.ts'
+import { hashOf } from '../contract/index.ts'
+import { type SitePage, type Ways } from '../site/index.ts'
 import { anchorsOf, type Anchor } from './anchors.ts'
 import type { HandoverInput } from './input.ts'
 
 /** The same with what several of those that write ask of it. */
 export interface WritingInput extends HandoverInput {
   anchors: readonly Anchor[]
-  /** By key of the section. */
-  idOf: (section: string) => string
+  ways: Ways
   /** The ID that each element has in the source, or the name by which links find it. */
   ownId: ReadonlyMap<ElementAt, string>
 }
 
 export function writingInput(input: HandoverInput): WritingInput {
-  const { page, reading } = input
+  return { ...input, anchors: anchorsOf(input), ways: waysFrom(input.page, input.pages), ownId: ownIdsOf(input.reading) }
+}
+
+/** Addresses as the page writes them. */
+export function waysFrom(page: SitePage, pages: readonly SitePage[]): Ways {
   const ids = new Map(page.sections.map((s) => [s.key, s.id]))
-  return { ...input, anchors: anchorsOf(input), idOf: (section) => ids.get(section)!, ownId: ownIdsOf(reading) }
+  return {
+    idOf: (section) => ids.get(section)!,
+    addressOf: ({ page: key, section }) => {
+      const there = pages.find((p) => p.key === key)!
+      return relativePath(page.file, there.file) + (section === null ? '' : hashOf(there.sections.find((s) => s.key === section)!.id))
+    },
+  }
 }
 
 /** Of a page that marks its items and keeps its offsets by itself there is nothing left for a script to do. */

@@ -1,9 +1,9 @@
 /** A menu that Way Bell makes. */
 import { labelOf } from '../naming/index.ts'
-import type { PageReading } from '../page/index.ts'
+import { decodeFragment, fragmentOf } from '../contract/index.ts'
+import type { PageReading, WrittenLink } from '../page/index.ts'
 import type { Item, ItemTarget, MadeMenuForm, Menu, Section } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
-import { formOf } from './form-of.ts'
 
 /** With an item for each section in page order; or with the items that an earlier handover wrote, where `reading` has some. */
 export function makeMenu(sections: readonly Section[], surveys: readonly Survey[], reading: PageReading | null = null): Menu {
@@ -12,13 +12,10 @@ export function makeMenu(sections: readonly Section[], surveys: readonly Survey[
   const earlier = reading?.written.menu
   const byId = new Map(sections.map((s) => [s.id, s]))
   const items = earlier
-    ? formOf(form)
-        .read(earlier.links)
-        .flatMap(({ id, label }, n): Item[] => {
-          const section = byId.get(id)
-          const target: ItemTarget | null = section ? { kind: 'section', section: section.key } : id === '' ? { kind: 'top' } : null
-          return target ? [{ key: `${key}-${n}`, label, target, links: [] }] : []
-        })
+    ? earlier.links.flatMap((link, n): Item[] => {
+        const target = targetOfWritten(link, byId)
+        return target ? [{ key: `${key}-${n}`, label: link.label, target, links: [] }] : []
+      })
     : sections.map((s, n): Item => ({
         key: `${key}-${n}`,
         label: labelOf(s.title),
@@ -26,6 +23,13 @@ export function makeMenu(sections: readonly Section[], surveys: readonly Survey[
         links: [],
       }))
   return { key, name: 'Header menu', form, items }
+}
+
+/** What leads to another page was written from where the site had it: here it is an address. */
+function targetOfWritten({ href, isNewTab }: WrittenLink, byId: ReadonlyMap<string, Section>): ItemTarget | null {
+  if (!href.startsWith('#')) return { kind: 'outside', address: href, newTab: isNewTab }
+  const section = byId.get(decodeFragment(fragmentOf(href)))
+  return section ? { kind: 'section', section: section.key } : href === '#' ? { kind: 'top' } : null
 }
 
 /** Behind a header that sticks, over the page below one that lies on it, else at the page's top. */

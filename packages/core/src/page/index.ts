@@ -5,7 +5,7 @@ export { Lines, type Place } from './lines.ts'
 export { textOf, parseTree, contains, type El, type ElementAt, type Tree, type WrittenPiece } from './tree.ts'
 export type { MenuEntry, MenuList } from './entries.ts'
 export { Targets } from './fragment.ts'
-export { meansFile, readAddress, resolvePath, type LinkStatus, type Address } from './links.ts'
+export { meansFile, readAddress, relativePath, resolvePath, type LinkStatus, type Address } from './links.ts'
 export { assetPath, followAssets, type Asset, type FoundFile } from './assets.ts'
 export {
   parsePage,
@@ -20,7 +20,7 @@ export {
   type ReadId,
 } from './read.ts'
 export { splice, undoSplices, type Splice } from './splice.ts'
-export type { Written } from './written.ts'
+export type { Written, WrittenLink } from './written.ts'
 export { hostedIds } from './hosted.ts'
 export { inlineScripts, registersWorker, undeclaredNames } from './scripts.ts'
 export { inlineStyles, namedIds, renamedReference, type NamedIds, type Reference } from './references.ts'

@@ -1,4 +1,5 @@
-import { readAddress, resolvePath } from './links.ts'
+import fc from 'fast-check'
+import { readAddress, relativePath, resolvePath } from './links.ts'
 
 it.each([
   ['index.html', 'more.html', 'more.html'],
@@ -36,4 +37,25 @@ it.each([
 it('leaves the page by a bare hash where a base says so', () => {
   expect(readAddress('#a', 'index.html', 'https://elsewhere.example/').kind).toBe('outside')
   expect(readAddress('#a', 'index.html', 'folder/').kind).toBe('other-page')
+})
+
+it.each([
+  ['index.html', 'travel.html', 'travel.html'],
+  ['index.html', 'shop/index.html', 'shop/index.html'],
+  ['shop/index.html', 'index.html', '../index.html'],
+  ['a/b/c.html', 'a/d/e.html', '../d/e.html'],
+  ['a/b.html', 'a/c.html', 'c.html'],
+  ['index.html', 'ein weg#1?.html', 'ein%20weg%231%3F.html'],
+  ['index.html', 'a:b.html', './a:b.html'],
+])('from %s to %s leads %s', (from, to, way) => expect(relativePath(from, to)).toBe(way))
+
+it('leads from any file to any other, and is no address of anything else', () => {
+  const file = fc.array(fc.stringMatching(/^[a-z:ä ]{1,3}$/), { minLength: 1, maxLength: 4 }).map((steps) => steps.join('/'))
+  fc.assert(
+    fc.property(file, file, (from, to) => {
+      const way = relativePath(from, to)
+      expect(resolvePath(from, decodeURI(way))).toBe(to)
+      expect(new URL(way, `https://x.example/${encodeURI(from)}`).href).toBe(`https://x.example/${encodeURI(to)}`)
+    }),
+  )
 })

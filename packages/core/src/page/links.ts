@@ -80,6 +80,17 @@ export function resolvePath(file: string, path: string): string | null {
   return out.join('/')
 }
 
+/** The way from the page in `from` to the file `to`, both from the site's root, as it is written in an address. */
+export function relativePath(from: string, to: string): string {
+  const [here, there] = [from.split('/').slice(0, -1), to.split('/')]
+  let same = 0
+  while (same < here.length && same < there.length - 1 && here[same] === there[same]) same++
+  const steps = [...here.slice(same).map(() => '..'), ...there.slice(same)]
+  const path = steps.map((step) => encodeURI(step).replace(/[#?]/g, encodeURIComponent)).join('/')
+  // What looks like a scheme would be one.
+  return /^[^/]*:/.test(path) ? `./${path}` : path
+}
+
 export function baseOf(tree: Tree): string | null {
   const base = tree.all.find((el) => el.tag === 'base' && el.isHtml && el.attrs.has('href'))?.attrs.get('href')
   return base === undefined || base.trim() === '' ? null : base

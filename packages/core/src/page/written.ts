@@ -1,6 +1,12 @@
 /** What a handover wrote into a page, found again when the page is brought in a second time. */
-import { ANCHOR, HEADER, readSettings, SCROLLER, type PieceRole, type WrittenSettings } from '../contract/index.ts'
+import { ANCHOR, HEADER, NEW_TAB, readSettings, SCROLLER, type PieceRole, type WrittenSettings } from '../contract/index.ts'
 import type { Tree } from './tree.ts'
+
+export interface WrittenLink {
+  href: string
+  label: string
+  isNewTab: boolean
+}
 
 export interface Written {
   /** Positions in the source of the pieces to replace, `[start, end)` by role. */
@@ -13,7 +19,7 @@ export interface Written {
   /** The element in which the page was seen to scroll. */
   scroller: number | null
   /** Links of the menu that was made. */
-  menu: { links: { href: string; label: string }[] } | null
+  menu: { links: WrittenLink[] } | null
 }
 
 export function readWritten(tree: Tree): Written {
@@ -38,13 +44,13 @@ export function readWritten(tree: Tree): Written {
   return { pieces, settings, anchors, header, scroller, menu }
 }
 
-function menuLinks(node: Tree['written'][number]['node']): { href: string; label: string }[] {
-  const out: { href: string; label: string }[] = []
+function menuLinks(node: Tree['written'][number]['node']): WrittenLink[] {
+  const out: WrittenLink[] = []
   const visit = (n: typeof node) => {
     if (n.tagName === 'a') {
-      const href = n.attrs.find((a) => a.name === 'href')?.value ?? ''
+      const value = (name: string) => n.attrs.find((a) => a.name === name)?.value
       const label = n.childNodes.map((c) => ('value' in c ? c.value : '')).join('')
-      out.push({ href, label })
+      out.push({ href: value('href') ?? '', label, isNewTab: value('target') === NEW_TAB.target })
     }
     for (const child of n.childNodes) if ('tagName' in child) visit(child)
   }

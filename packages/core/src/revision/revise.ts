@@ -109,7 +109,7 @@ export function revisePage(
   decisions: Decisions,
   next: NewSource,
   rule: NamingRule,
-): Command {
+): Extract<Command, { type: 'page/revise' }> {
   const sections = revisedSections(page, before.reading, after.reading, decisions, rule)
   const menus = revisedMenus(page, before.reading, after.reading, sections)
   const header = revisedHeader(page, before, after)

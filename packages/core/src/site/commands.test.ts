@@ -43,6 +43,10 @@ const target = fc.oneof(
   fc.constant({ kind: 'top' as const }),
   fc.constant({ kind: 'as-is' as const }),
   key.map((s) => ({ kind: 'section' as const, section: s })),
+  fc.record({ page: fc.constantFrom('p1', 'p2', 'p9'), section: fc.option(key) }).map((to) => ({ kind: 'page' as const, ...to })),
+  fc
+    .record({ address: fc.constantFrom('https://x.example/', 'javascript:x', 'desk@x.example'), newTab: fc.boolean() })
+    .map((to) => ({ kind: 'outside' as const, ...to })),
 )
 const pageKey = fc.constantFrom('p1', 'p2', 'p3')
 const anyPage = fc

@@ -1,7 +1,7 @@
 /** The site document: everything a designer decided about a site. Sources and surveys stand outside it. */
 import { itemKinds, type ItemTarget } from '../menus/items/index.ts'
 import type { Mark } from '../contract/index.ts'
-import type { ItemKind } from '../menus/items/kind.ts'
+import type { Elsewhere, ItemKind, TargetFault, Ways } from '../menus/items/kind.ts'
 import type { MadeMenuForm } from '../menus/forms/index.ts'
 import type { NamingRule } from '../naming/index.ts'
 import type { ElementAt } from '../page/index.ts'
@@ -141,13 +141,26 @@ export const pageOrder = (a: Section, b: Section): number =>
   (a.point?.shift ?? 0) - (b.point?.shift ?? 0) ||
   (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)
 
-/** Key of the section that an item leads to; null where it leads to none. */
-export const sectionOf = (target: ItemTarget): string | null => (itemKinds[target.kind] as ItemKind<ItemTarget>).section(target)
-export const leadsTo = (item: Item, section: string): boolean => sectionOf(item.target) === section
+const kindOf = (target: ItemTarget) => itemKinds[target.kind] as ItemKind<ItemTarget>
 
-/** What is written as an item's `href`; null where a link stays as the page has it. */
-export const hrefOf = (target: ItemTarget, idOf: (section: string) => string): string | null =>
-  (itemKinds[target.kind] as ItemKind<ItemTarget>).href(target, idOf)
+/** Key of the section of its own page that an item leads to; null where it leads to none. */
+export const sectionOf = (target: ItemTarget): string | null => kindOf(target).section(target)
+export const leadsTo = (item: Item, section: string): boolean => sectionOf(item.target) === section
+/** Where on the site's other pages an item leads; null where it leads to none. */
+export const elsewhereOf = (target: ItemTarget): Elsewhere | null => kindOf(target).elsewhere?.(target) ?? null
+/** What keeps a target from being written; null for nothing. */
+export const faultOfTarget = (target: ItemTarget): TargetFault<ItemTarget> | null => kindOf(target).fault?.(target) ?? null
+
+/** What is written of where an item leads. */
+export interface Way {
+  /** Null where a link stays as the page has it. */
+  href: string | null
+  isNewTab: boolean
+}
+export const wayOf = (target: ItemTarget, ways: Ways): Way => ({
+  href: kindOf(target).href(target, ways),
+  isNewTab: kindOf(target).isNewTab?.(target) ?? false,
+})
 
 /** A key that is not taken yet. */
 export function freshKey(prefix: string, taken: Iterable<string>): string {
@@ -155,7 +168,7 @@ export function freshKey(prefix: string, taken: Iterable<string>): string {
   for (let n = 1; ; n++) if (!used.has(`${prefix}${n}`)) return `${prefix}${n}`
 }
 
-export type { ItemTarget, MadeMenuForm }
+export type { Elsewhere, ItemTarget, MadeMenuForm, Ways }
 
 /** Every element of its source that a page's document speaks of. */
 export const elementsOf = ({ sections, menus, header, scroller }: SitePage): Set<ElementAt> =>

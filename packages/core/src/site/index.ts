@@ -7,11 +7,13 @@ export { CommandError } from './errors.ts'
 export {
   addSection,
   depthsOf,
+  dropPage,
   dropSections,
   mergeWithNext,
   nestSection,
   renameSection,
   renameSections,
+  withOtherPages,
   type KnownOutside,
 } from './steps.ts'
 export { setUpOf } from './commands/page.ts'

@@ -1,6 +1,6 @@
 /** What holds of every site document, whatever command made it. Only pages that changed are looked at. */
 import { isKeepable } from '../naming/index.ts'
-import { pageOrder, sectionOf, type Menu, type Site, type SitePage } from './document.ts'
+import { elsewhereOf, faultOfTarget, pageOrder, sectionOf, type Menu, type Site, type SitePage } from './document.ts'
 import { isFound, isMade } from './document.ts'
 import { CommandError } from './errors.ts'
 
@@ -18,6 +18,8 @@ export function checkInvariants(before: Site, after: Site): void {
     (p) => `the site has the page “${p.file}” already`,
   )
   for (const page of after.pages) if (!before.pages.includes(page)) checkPage(page)
+  // A page may change what others lead to.
+  for (const page of after.pages) checkBetween(page, after.pages)
 }
 
 function checkPage(page: SitePage): void {
@@ -73,9 +75,26 @@ function checkItems(menu: Menu, sections: ReadonlySet<string>): void {
     (i) => `the item “${i.label}” is there already`,
   )
   for (const { label, target } of menu.items) {
+    const fault = faultOfTarget(target)
+    if (fault) throw new CommandError(`the item “${label}” cannot lead there: ${fault.why}`)
     const section = sectionOf(target)
     if (section !== null && !sections.has(section))
       throw new CommandError(`the page has no section “${section}”, which the item “${label}” leads to; it may have been removed meanwhile`)
+  }
+}
+
+/** Items that lead to other pages of the site. */
+function checkBetween(page: SitePage, pages: readonly SitePage[]): void {
+  for (const { label, target } of page.menus.flatMap((m) => m.items)) {
+    const place = elsewhereOf(target)
+    if (!place) continue
+    const there = pages.find((p) => p.key === place.page)
+    const says = `which the item “${label}” of “${page.file}” leads to`
+    if (there === page)
+      throw new CommandError(`the item “${label}” leads to the page that it stands on; choose a section of it, or its top`)
+    if (!there) throw new CommandError(`the site has no page “${place.page}”, ${says}; give that item another target first`)
+    if (place.section !== null && !there.sections.some((s) => s.key === place.section))
+      throw new CommandError(`“${there.file}” has no section “${place.section}”, ${says}; give that item another target first`)
   }
 }
 

@@ -3,10 +3,13 @@ import {
   addSection,
   apply,
   depthsOf,
+  dropPage,
   dropSections,
   mergeWithNext,
   nestSection,
   renameSections,
+  setUpOf,
+  withOtherPages,
   type Command,
   type Item,
   type Section,
@@ -40,19 +43,72 @@ describe('dropping and merging', () => {
   const adopted = site([section(1), section(2), section(3)], [item(1, 1), item(2, 2), item(3, 3)], 5)
 
   it('drops the items of a made menu with their sections', () => {
-    const page = after(made, dropSections(pageOf(made), pageOf(made).sections.slice(0, 2)))
+    const page = after(made, dropSections(made, pageOf(made), pageOf(made).sections.slice(0, 2)))
     expect([page.sections.map((s) => s.key), page.menus[0]!.items.map((i) => i.key)]).toEqual([['s3'], ['i3']])
   })
   it('leaves the page’s own links where they went', () => {
-    const page = after(adopted, dropSections(pageOf(adopted), [pageOf(adopted).sections[1]!]))
+    const page = after(adopted, dropSections(adopted, pageOf(adopted), [pageOf(adopted).sections[1]!]))
     expect(page.menus[0]!.items.map((i) => i.target.kind)).toEqual(['section', 'as-is', 'section'])
   })
   it('lets the page’s own links to the next section lead to the one that takes it in', () => {
-    const page = after(adopted, mergeWithNext(pageOf(adopted), pageOf(adopted).sections[0]!))
+    const page = after(adopted, mergeWithNext(adopted, pageOf(adopted), pageOf(adopted).sections[0]!))
     expect(page.sections.map((s) => s.key)).toEqual(['s1', 's3'])
     expect(page.menus[0]!.items[1]!.target).toEqual({ kind: 'section', section: 's1' })
   })
-  it('has nothing to merge the last section with', () => expect(mergeWithNext(pageOf(made), pageOf(made).sections[2]!)).toBeNull())
+  it('has nothing to merge the last section with', () => expect(mergeWithNext(made, pageOf(made), pageOf(made).sections[2]!)).toBeNull())
+})
+
+describe('items of other pages', () => {
+  const leading = (n: number, section: string | null, ...links: number[]): Item => ({
+    ...item(n, ...links),
+    target: { kind: 'page', page: 'p1', section },
+  })
+  const s = aSite(
+    aPage({ sections: [section(1), section(2), section(3)] }),
+    aPage({
+      key: 'p2',
+      file: 'shop/p2.html',
+      menus: [
+        aMenu([leading(1, 's1'), leading(2, 's2'), leading(3, null)]),
+        aMenu([leading(4, 's2', 7)], { key: 'm2', form: { kind: 'found', elements: [5] } }),
+      ],
+    }),
+  )
+  const other = (command: Command | null) => {
+    after(s, command)
+    return apply(s, command!)
+      .site.pages.at(-1)!
+      .menus.map((m) => m.items.map((i) => i.target))
+  }
+  const to = (key: string | null) => ({ kind: 'page', page: 'p1', section: key })
+
+  it('go with a section that is dropped, and lead to the one that takes it in', () => {
+    expect(other(dropSections(s, pageOf(s), [pageOf(s).sections[1]!]))).toEqual([[to('s1'), to(null)], [{ kind: 'as-is' }]])
+    expect(other(mergeWithNext(s, pageOf(s), pageOf(s).sections[0]!))).toEqual([[to('s1'), to(null)], [to('s1')]])
+  })
+  it('go with the page', () => expect(other(dropPage(s, pageOf(s)))).toEqual([[], [{ kind: 'as-is' }]]))
+  it('follow the ID when the page is set up anew, and where it is gone lead to the page', () => {
+    const given = { ...setUpOf(pageOf(s)), sections: [section(1, { key: 's2' }), section(3, { key: 's1', id: 'new', former: ['id-2'] })] }
+    expect(other(withOtherPages(s, { type: 'page/set-up', page: 'p1', setUp: given }))).toEqual([
+      [to('s2'), to('s1'), to(null)],
+      [to('s1')],
+    ])
+    const empty = withOtherPages(s, { type: 'page/set-up', page: 'p1', setUp: { ...given, sections: [] } })
+    expect(other(empty)).toEqual([[to(null), to(null), to(null)], [to(null)]])
+  })
+  it('stay with a section that a new version has under another ID', () => {
+    const revision = { ...setUpOf(pageOf(s)), source: '1', title: 'New', sections: [section(2, { id: 'renamed' })] }
+    expect(other(withOtherPages(s, { type: 'page/revise', page: 'p1', revision }))).toEqual([[to(null), to('s2'), to(null)], [to('s2')]])
+  })
+  it('are refused where they would lead nowhere', () => {
+    const drop = (command: Command) => () => apply(s, command)
+    expect(drop({ type: 'section/drop', page: 'p1', section: 's1' })).toThrow(
+      '“index.html” has no section “s1”, which the item “Item 1” of “shop/p2.html” leads to',
+    )
+    expect(drop({ type: 'page/drop', page: 'p1' })).toThrow('the site has no page “p1”')
+    const self: Command = { type: 'item/target', page: 'p2', menu: 'm1', item: 'i1', target: { kind: 'page', page: 'p2', section: null } }
+    expect(drop(self)).toThrow('leads to the page that it stands on')
+  })
 })
 
 describe('renaming several sections', () => {

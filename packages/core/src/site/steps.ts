@@ -1,6 +1,19 @@
 /** Edits that take several commands, each as one step of undo. */
-import type { Command } from './commands/index.ts'
-import { leadsTo, madeMenu, pageOrder, sectionOf, type Item, type ItemTarget, type Menu, type Section, type SitePage } from './document.ts'
+import { describe, type Command } from './commands/index.ts'
+import {
+  elsewhereOf,
+  leadsTo,
+  madeMenu,
+  pageOf,
+  pageOrder,
+  sectionOf,
+  type Item,
+  type ItemTarget,
+  type Menu,
+  type Section,
+  type Site,
+  type SitePage,
+} from './document.ts'
 
 /** IDs that were handed over before: somebody may have a link to them. Those that the page came with need not be among them. */
 export type KnownOutside = ReadonlySet<string>
@@ -28,14 +41,53 @@ export function renameSections(
 }
 
 /** Drops sections with the items that lead to them. A link of the page's own stays where it is and goes where it went before. */
-export function dropSections(page: SitePage, sections: readonly Section[]): Command {
+export function dropSections(site: Site, page: SitePage, sections: readonly Section[]): Command {
   const commands = sections.flatMap((section) => [
-    ...page.menus.flatMap((menu) =>
-      menu.items.filter((i) => leadsTo(i, section.key)).map((i) => without(page, menu, i, { kind: 'as-is' })),
-    ),
+    ...usersOf(site, page, section.key).map(([from, menu, item]) => without(from, menu, item, { kind: 'as-is' })),
     { type: 'section/drop', page: page.key, section: section.key } as const,
   ])
   return { type: 'batch', label: sections.length === 1 ? 'Remove a section' : `Remove ${sections.length} sections`, commands }
+}
+
+type Use = [page: SitePage, menu: Menu, item: Item]
+
+/** The items of all pages that lead to a section of `page`. */
+const usersOf = (site: Site, page: SitePage, section: string): Use[] =>
+  itemsOf(site).filter(([from, , item]) => {
+    const place = elsewhereOf(item.target)
+    return from === page ? leadsTo(item, section) : place?.page === page.key && place.section === section
+  })
+
+const itemsOf = (site: Site): Use[] =>
+  site.pages.flatMap((page) => page.menus.flatMap((menu) => menu.items.map((item): Use => [page, menu, item])))
+
+/** Drops a page with the items of other pages that lead to it; their own links stay and go where they went before. */
+export function dropPage(site: Site, page: SitePage): Command {
+  const drop: Command = { type: 'page/drop', page: page.key }
+  const users = itemsOf(site).filter(([from, , item]) => from !== page && elsewhereOf(item.target)?.page === page.key)
+  const commands = users.map(([from, menu, item]) => without(from, menu, item, { kind: 'as-is' }))
+  return commands.length ? { type: 'batch', label: describe(drop), commands: [...commands, drop] } : drop
+}
+
+/**
+ * A page is set up anew, or comes in a new version: items of other pages that lead to a section of it lead to the one that has its ID from
+ * then on, and where none has to the page as a whole.
+ */
+export function withOtherPages(site: Site, command: Extract<Command, { type: 'page/set-up' | 'page/revise' }>): Command {
+  const page = pageOf(site, command.page)
+  const { sections } = command.type === 'page/set-up' ? command.setUp : command.revision
+  const next = new Map(sections.flatMap((s) => [...s.former, s.id].map((id) => [id, s.key] as const)))
+  // In a new version a section is the one that it was; set up anew, each is another.
+  const kept = new Set(command.type === 'page/revise' ? sections.map((s) => s.key) : [])
+  const commands = itemsOf(site).flatMap(([from, menu, item]): Command[] => {
+    const place = elsewhereOf(item.target)
+    if (place?.page !== page.key || place.section === null || from === page || kept.has(place.section)) return []
+    const id = page.sections.find((s) => s.key === place.section)!.id
+    const section = next.get(id) ?? null
+    if (section === place.section) return []
+    return [{ type: 'item/target', page: from.key, menu: menu.key, item: item.key, target: { kind: 'page', page: page.key, section } }]
+  })
+  return commands.length ? { type: 'batch', label: describe(command), commands: [...commands, command] } : command
 }
 
 const without = (page: SitePage, menu: Menu, item: Item, otherwise: ItemTarget): Command =>
@@ -44,11 +96,16 @@ const without = (page: SitePage, menu: Menu, item: Item, otherwise: ItemTarget):
     : { type: 'item/target', page: page.key, menu: menu.key, item: item.key, target: otherwise }
 
 /** Makes a section reach to the end of the next one: that one goes, and the page's own links to it lead to this one. */
-export function mergeWithNext(page: SitePage, section: Section): Command | null {
+export function mergeWithNext(site: Site, page: SitePage, section: Section): Command | null {
   const next = page.sections[page.sections.indexOf(section) + 1]
   if (!next) return null
-  const commands = page.menus.flatMap((menu) =>
-    menu.items.filter((i) => leadsTo(i, next.key)).map((i) => without(page, menu, i, { kind: 'section', section: section.key })),
+  const commands = usersOf(site, page, next.key).map(([from, menu, item]) =>
+    without(
+      from,
+      menu,
+      item,
+      from === page ? { kind: 'section', section: section.key } : { kind: 'page', page: page.key, section: section.key },
+    ),
   )
   return {
     type: 'batch',

@@ -22,17 +22,15 @@ import {
   makeMenu,
   sectionOf,
   type Item,
-  type ItemTarget,
   type Menu,
-  type PageLink,
   type Section,
-  leadsNowhere,
 } from '@waybell/core'
-import { memo, useCallback, useState } from 'react'
+import { memo, useCallback } from 'react'
 import { toast } from 'sonner'
 import { Button, Field, Heading, tint } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
+import { isLoose, Target } from './Target.tsx'
 
 export function MenusTask() {
   const { page, surveys, run } = useWork()
@@ -214,22 +212,6 @@ function focusAfter(row: HTMLElement | null): void {
   setTimeout(() => key && document.querySelector<HTMLElement>(`[data-item="${CSS.escape(key)}"] [data-remove]`)?.focus())
 }
 
-/** What a link of the page's own does when it is left as it is. */
-function asItIs(link: PageLink | undefined): string {
-  if (link?.status === 'button') return 'A button of the page’s'
-  if (link?.status === 'group') return 'Opens its list'
-  return `As it is: ${link?.href || 'nothing'}`
-}
-
-const MANY_CHOICES = 60
-
-const targetValue = (target: ItemTarget) => (target.kind === 'section' ? `section ${target.section}` : target.kind)
-
-function readTarget(value: string): ItemTarget {
-  if (value === 'top' || value === 'as-is') return { kind: value }
-  return { kind: 'section', section: value.slice('section '.length) }
-}
-
 interface ItemRowProps {
   menu: Menu
   item: Item
@@ -250,11 +232,8 @@ const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: Item
   const links = reading.links.filter((l) => item.links.includes(l.at))
   const link = links[0]
   const isBare = link?.status === 'button' || link?.status === 'group'
-  const loose = item.target.kind === 'as-is' && link !== undefined && leadsNowhere(link)
+  const loose = isLoose(item, link)
   const at = { page: page.key, menu: menu.key, item: item.key }
-  // A thousand items with a thousand choices each are a million: where there are many they come when they are asked for.
-  const [isAsked, setAsked] = useState(false)
-  const choices = isAsked || page.sections.length <= MANY_CHOICES ? page.sections.map((_, i) => i) : index >= 0 ? [index] : []
   return (
     <div
       ref={setNodeRef}
@@ -297,23 +276,7 @@ const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: Item
           <span aria-hidden className="text-faint">
             →
           </span>
-          <select
-            aria-label={`Target of item ${item.label}`}
-            disabled={isBare}
-            value={targetValue(item.target)}
-            onPointerDown={() => setAsked(true)}
-            onFocus={() => setAsked(true)}
-            onChange={(e) => run({ type: 'item/target', ...at, target: readTarget(e.target.value) })}
-            className={`min-h-7 min-w-0 flex-1 rounded-sm border bg-sheet px-1 text-sm ${loose ? 'border-brick' : 'border-hair'}`}
-          >
-            {choices.map((i) => (
-              <option key={page.sections[i]!.key} value={`section ${page.sections[i]!.key}`}>
-                {i + 1} {page.sections[i]!.title}
-              </option>
-            ))}
-            <option value="top">Top of the page</option>
-            {(item.links.length > 0 || item.target.kind === 'as-is') && <option value="as-is">{asItIs(link)}</option>}
-          </select>
+          <Target item={item} link={link} isBare={isBare} onTake={(target) => run({ type: 'item/target', ...at, target })} />
           {item.takenToBe && (
             <Button
               kind="quiet"

@@ -189,7 +189,7 @@ function Former({ section }: { section: Section }) {
 
 function More({ section, onNest }: { section: Section; onNest: Props['onNest'] }) {
   const work = useWork()
-  const { page, run } = work
+  const { site, page, run } = work
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger asChild>
@@ -199,7 +199,7 @@ function More({ section, onNest }: { section: Section; onNest: Props['onNest'] }
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="end" className="z-10 max-h-[70vh] max-w-80 overflow-auto border border-hair bg-sheet py-1">
-          <Choice onSelect={() => run(dropSections(page, [section]))}>Remove section {section.title}</Choice>
+          <Choice onSelect={() => run(dropSections(site, page, [section]))}>Remove section {section.title}</Choice>
           <Merge section={section} />
           <Choice onSelect={() => onNest(section, 1)}>Nest in the section before (Alt+Right)</Choice>
           <Choice onSelect={() => onNest(section, -1)}>Lift one level (Alt+Left)</Choice>
@@ -213,8 +213,8 @@ function More({ section, onNest }: { section: Section; onNest: Props['onNest'] }
 
 /** Worked out when the list is open, like where it can be split. */
 function Merge({ section }: { section: Section }) {
-  const { page, run } = useWork()
-  const merged = mergeWithNext(page, section)
+  const { site, page, run } = useWork()
+  const merged = mergeWithNext(site, page, section)
   return merged && <Choice onSelect={() => run(merged)}>Merge with the next section</Choice>
 }
 

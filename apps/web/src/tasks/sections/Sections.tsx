@@ -156,7 +156,7 @@ function BuiltHeadings() {
 
 function Sheet({ faulty, measured, takesFocus }: { faulty: ReadonlySet<number>; measured: boolean; takesFocus: boolean }) {
   const work = useWork()
-  const { page, reading, run, setCurrent } = work
+  const { site, page, reading, run, setCurrent } = work
   const [query, setQuery] = useState('')
   const [filter, setFilter] = useState<Filter>('all')
   const [sort, setSort] = useState<Sort>('page')
@@ -230,7 +230,7 @@ function Sheet({ faulty, measured, takesFocus }: { faulty: ReadonlySet<number>; 
       F2: () => event.currentTarget.querySelector<HTMLInputElement>('[data-field="id"] input')?.select(),
       Enter: () => event.currentTarget.querySelector<HTMLInputElement>('[data-field="title"] input')?.select(),
       Delete: () => {
-        if (row.kind !== 'section' || !run(dropSections(page, chosen.has(row.key) ? sections : [row.section]))) return
+        if (row.kind !== 'section' || !run(dropSections(site, page, chosen.has(row.key) ? sections : [row.section]))) return
         // The focus stays where the row was: on what stands there now.
         setTimeout(() => list.current?.focus(Math.max(0, Math.min(index, list.current.count - 1))))
       },
@@ -285,7 +285,7 @@ function Sheet({ faulty, measured, takesFocus }: { faulty: ReadonlySet<number>; 
         {sections.length ? `${sections.length} of ${page.sections.length} sections chosen` : `${page.sections.length} sections`}
         {sections.length > 0 && (
           <>
-            <Button kind="quiet" onClick={() => run(dropSections(page, sections))}>
+            <Button kind="quiet" onClick={() => run(dropSections(site, page, sections))}>
               Remove {sections.length === 1 ? 'it' : 'them'}
             </Button>
             <Button kind="quiet" onClick={() => setChosen(new Set())}>

@@ -11,7 +11,7 @@ const press = (name: string) => () =>
     ?.click()
 
 export function sectionsActions(work: Work): Action[] {
-  const { page, run, live, current } = work
+  const { site, page, run, live, current } = work
   const actions: Action[] = [{ name: 'Pick an element on the page', run: () => live.pick(true) }]
   if (!page.sections.length) return actions
   for (const [name, button] of [
@@ -27,7 +27,7 @@ export function sectionsActions(work: Work): Action[] {
   const of = `“${section.title}”`
   const field = (kind: string) => () =>
     document.querySelector<HTMLInputElement>(`[data-section-row="${CSS.escape(section.key)}"] [data-field="${kind}"] input`)?.select()
-  const [nest, lift, merge] = [nestSection(page, section, 1), nestSection(page, section, -1), mergeWithNext(page, section)]
+  const [nest, lift, merge] = [nestSection(page, section, 1), nestSection(page, section, -1), mergeWithNext(site, page, section)]
   actions.push(
     { name: `Rename the ID of ${of}`, keys: 'F2', run: field('id') },
     { name: `Change the title of ${of}`, keys: 'Enter', run: field('title') },
@@ -36,6 +36,6 @@ export function sectionsActions(work: Work): Action[] {
   if (lift) actions.push({ name: `Lift ${of}`, keys: 'Alt+Left', run: () => run(lift) })
   if (merge) actions.push({ name: `Merge ${of} with the next section`, run: () => run(merge) })
   if (!section.point) actions.push({ name: `Put a point before ${of}`, run: () => addPoint(work, section) })
-  actions.push({ name: `Remove ${of}`, keys: 'Delete', run: () => run(dropSections(page, [section])) })
+  actions.push({ name: `Remove ${of}`, keys: 'Delete', run: () => run(dropSections(site, page, [section])) })
   return actions
 }

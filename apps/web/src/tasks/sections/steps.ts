@@ -12,6 +12,7 @@ import {
   sectionFrom,
   setUpOf,
   takenIds,
+  withOtherPages,
   type Candidate,
   type IdProblem,
   type Section,
@@ -79,7 +80,7 @@ export function setUpEverything({ page, reading, site, surveys, run }: Work): vo
     const was = section.point ? undefined : before.get(section.at)
     return was ? { ...section, former: [...new Set([...section.former, ...was.former, was.id])].filter((id) => !ids.has(id)) } : section
   })
-  const command = { type: 'page/set-up', page: page.key, setUp: { ...setUp, sections } } as const
+  const command = withOtherPages(site, { type: 'page/set-up', page: page.key, setUp: { ...setUp, sections } })
   const after = pageOf(apply(site, command).site, page.key)
   if (page.sections.length && JSON.stringify(setUpOf(after)) === JSON.stringify(setUpOf(page)))
     toast('Everything is as the press would set it; nothing was changed.')

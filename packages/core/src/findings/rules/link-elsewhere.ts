@@ -1,7 +1,13 @@
 /** A hash without a target here, which another page of the site has. */
 import { decodeFragment } from '../../contract/index.ts'
-import type { Draft, Rule } from '../finding.ts'
+import type { Item, Menu, SitePage } from '../../site/index.ts'
+import type { Draft, Fix, Rule } from '../finding.ts'
 import { pagesWith } from '../links.ts'
+
+const leading = (page: SitePage, { menu, item }: { menu: Menu; item: Item }, other: SitePage, id: string): Fix['command'] => {
+  const section = other.sections.find((s) => s.id === id)!.key
+  return { type: 'item/target', page: page.key, menu: menu.key, item: item.key, target: { kind: 'page', page: other.key, section } }
+}
 
 export const rule: Rule = {
   severity: 'error',
@@ -21,8 +27,8 @@ export const rule: Rule = {
           message: `Nothing happens on pressing “${link.label}”: “#${wanted}” is on “${other.file}” and not on this page; it should lead to “${other.file}#${wanted}”.`,
           line: link.line,
           column: link.column,
-          where: { at: link.at },
-          fix: null,
+          where: { at: link.at, ...(used && { item: { menu: used.menu.key, item: used.item.key } }) },
+          fix: used ? { label: `Link to “${other.file}#${wanted}”`, command: leading(page, used, other, wanted) } : null,
         },
       ]
     }),

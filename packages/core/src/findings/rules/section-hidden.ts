@@ -18,7 +18,8 @@ export const rule: Rule = {
         : [],
     ),
   whileOpen: orDrop,
-  inSite: ({ page, site, surveys, reading, placeOf }) => {
+  inSite: (facts) => {
+    const { page, site, surveys, reading, placeOf } = facts
     const hidden = new Map(
       Object.entries(surveys).map(([key, survey]) => [key, new Set(survey.parts.flatMap((p) => (p.hasBox ? [] : p.at)))]),
     )
@@ -35,7 +36,7 @@ export const rule: Rule = {
         message: `Links to “${section.title}” do nothing ${where}: the section has no place there.`,
         ...placeOf(section.at),
         where: { at: section.at, section: section.key, ...(screens.length === 1 ? { screen: screens[0]!.key } : {}) },
-        fix: dropFix(page, section),
+        fix: dropFix(facts, section),
       }
     })
   },

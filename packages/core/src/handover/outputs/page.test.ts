@@ -12,17 +12,20 @@ import {
   type ParsedPage,
 } from '../../page/index.ts'
 import { proposeSetUp } from '../../proposal/index.ts'
-import { type SitePage } from '../../site/index.ts'
+import { aMenu, aPage, aSection } from '../../site/builder.ts'
+import { type Item, type ItemTarget, type SitePage } from '../../site/index.ts'
 import { pageEdits, writePage, type Handover } from '../index.ts'
 
 function build(
   bytes: Uint8Array,
   change: (page: SitePage) => SitePage = (p) => p,
+  file = 'index.html',
+  others: readonly SitePage[] = [],
 ): { parsed: ParsedPage; reading: PageReading; page: SitePage; handover: Handover } {
   const parsed = parsePage(bytes)
-  const reading = readParsed(parsed, bytes.length, 'index.html')
-  const page = change({ key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
-  const edits = pageEdits(anInput(page, reading))
+  const reading = readParsed(parsed, bytes.length, file)
+  const page = change({ key: 'p1', file, source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
+  const edits = pageEdits(anInput(page, reading, { pages: [page, ...others] }))
   return { parsed, reading, page, handover: writePage(bytes, parsed, edits) }
 }
 
@@ -221,6 +224,42 @@ describe('writing a page', () => {
     ).toContain('<a href="#a"><i></i> &#xdc;ber &amp; unter </a>')
   })
 
+  it('writes where items lead outside the page: what is made, what was found, and what is added to it', () => {
+    const shop = aPage({ key: 'p2', file: 'shop/index.html', sections: [aSection(1, { id: 'tea & cake' })] })
+    const targets: ItemTarget[] = [
+      { kind: 'page', page: 'p2', section: 's1' },
+      { kind: 'page', page: 'p2', section: null },
+      { kind: 'outside', address: 'https://ostrey.example/?a=1&b="2"', newTab: true },
+    ]
+    const items = (links: number[][]) => targets.map((target, n): Item => ({ key: `n${n}`, label: `N ${n}`, target, links: links[n]! }))
+    const lines = (change: (page: SitePage) => SitePage, file = 'index.html') =>
+      [...read(build(utf8(menu), change, file, [shop]).handover.bytes).matchAll(/<a[^>]*>.*?<\/a>/g)].map((m) => m[0])
+    const [found] = build(utf8(menu)).page.menus
+    const own = found!.items.map((i) => i.links)
+    expect(lines((p) => ({ ...p, menus: [{ ...found!, items: items(own) }] }))).toEqual([
+      '<a href="shop/index.html#tea%20&amp;%20cake"><i></i> N 0 </a>',
+      '<a id="lb" href=\'shop/index.html\'>N 1</a>',
+      '<a target="_blank" rel="noopener" href="https://ostrey.example/?a=1&amp;b=&quot;2&quot;">N 2</a>',
+    ])
+    expect(
+      lines((p) => ({ ...p, menus: [{ ...found!, items: [found!.items[0]!, ...items([[], [], []])] }] }), 'sub/x.html').slice(1),
+    ).toEqual([
+      '<a href="../shop/index.html#tea%20&amp;%20cake"><i></i> N 0 </a>',
+      '<a href="../shop/index.html"><i></i> N 1 </a>',
+      '<a target="_blank" rel="noopener" href="https://ostrey.example/?a=1&amp;b=&quot;2&quot;"><i></i> N 2 </a>',
+    ])
+    const made = aMenu(items([[], [], []]))
+    const bare = menu.replace(/<nav>[^]*<\/nav>/, '')
+    const text = read(build(utf8(bare), (p) => ({ ...p, menus: [made] }), 'index.html', [shop]).handover.bytes)
+    expect([...text.matchAll(/^<a.*$/gm)].map((m) => m[0])).toEqual([
+      '<a href="shop/index.html#tea%20&amp;%20cake">N 0</a>',
+      '<a href="shop/index.html">N 1</a>',
+      '<a href="https://ostrey.example/?a=1&amp;b=&quot;2&quot;" target="_blank" rel="noopener">N 2</a>',
+    ])
+    // Brought in again alone, it is the same to the byte.
+    expect(read(build(utf8(text)).handover.bytes)).toBe(text)
+  })
+
   it('takes every other link along when an ID is changed', () => {
     const page = utf8(
       '<main><p>See <a href="#b">there</a>, <a href="index.html#b">and here</a>, <a href="other.html#b">not</a>.</p><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section></main>',
@@ -229,6 +268,12 @@ describe('writing a page', () => {
       build(page, (p) => ({ ...p, sections: p.sections.map((s) => (s.id === 'b' ? { ...s, id: 'bee' } : s)) })).handover.bytes,
     )
     expect(text).toContain('<a href="#bee">there</a>, <a href="index.html#bee">and here</a>, <a href="other.html#b">not</a>')
+  })
+
+  it('takes links of menus along that were left as they are', () => {
+    const there = aPage({ key: 'p2', file: 'more.html', sections: [aSection(1, { id: 'new', own: 'old', former: ['old'] })] })
+    const source = utf8(menu.replace('</ul>', '<li><a href="more.html#old">More</a></li></ul>'))
+    expect(read(build(source, undefined, 'index.html', [there]).handover.bytes)).toContain('<a href="more.html#new">More</a>')
   })
 
   it('writes no text of the page’s that could end the script or style it stands in', () => {

@@ -1,7 +1,7 @@
 /** Menus of the page's own: their marks, links, labels and order, in every element that they stand in. */
-import { markText, MENU } from '../../contract/index.ts'
+import { markText, MENU, NEW_TAB } from '../../contract/index.ts'
 import type { ElementAt, PageLink } from '../../page/index.ts'
-import { hrefOf, isFound, type FoundForm, type Item, type Menu } from '../../site/index.ts'
+import { isFound, wayOf, type FoundForm, type Item, type Menu, type Ways } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
 import { orderEdits, type Ordered } from '../order.ts'
@@ -14,7 +14,7 @@ export const planFoundMenus = (input: WritingInput): PlannedEdit[] => {
 function planMenu(
   menu: Menu & { form: FoundForm },
   links: ReadonlyMap<ElementAt, PageLink>,
-  { page, reading, idOf }: WritingInput,
+  { page, reading, ways }: WritingInput,
 ): PlannedEdit[] {
   const marked = page.highlight.own ? [] : menu.form.elements
   const marks = marked.map((at): PlannedEdit => ({
@@ -23,11 +23,11 @@ function planMenu(
     for: { menu: menu.key },
     layout: null,
   }))
-  const items = menu.items.flatMap((item) => item.links.flatMap((at) => planItem(menu, item, links.get(at), idOf)))
+  const items = menu.items.flatMap((item) => item.links.flatMap((at) => planItem(menu, item, links.get(at), ways)))
   const orders = menu.form.elements.flatMap((at): PlannedEdit[] => {
     const read = reading.menus.find((m) => m.at === at)
     if (!read?.tree) return []
-    return orderEdits(read.tree, orderIn(menu, new Set(read.links), idOf)).map((edit) => ({
+    return orderEdits(read.tree, orderIn(menu, new Set(read.links), ways)).map((edit) => ({
       edit,
       why: `The items of the menu “${menu.name}”, in their order.`,
       for: { menu: menu.key },
@@ -37,13 +37,13 @@ function planMenu(
   return [...marks, ...items, ...orders]
 }
 
-function planItem(menu: Menu, item: Item, link: PageLink | undefined, idOf: WritingInput['idOf']): PlannedEdit[] {
+function planItem(menu: Menu, item: Item, link: PageLink | undefined, ways: Ways): PlannedEdit[] {
   if (!link) return []
   const { at } = link
   const about = { menu: menu.key, item: item.key }
   // A button, and words that open a list, have no address.
   const isBare = link.status === 'button' || link.status === 'group'
-  const href = isBare ? null : hrefOf(item.target, idOf)
+  const { href, isNewTab } = isBare ? { href: null, isNewTab: false } : wayOf(item.target, ways)
   // `#top` and the like stay as the page wrote them.
   const isTop = item.target.kind === 'top' && link.status === 'top'
   const out: PlannedEdit[] = []
@@ -54,6 +54,14 @@ function planItem(menu: Menu, item: Item, link: PageLink | undefined, idOf: Writ
       for: about,
       layout: null,
     })
+  if (isNewTab)
+    for (const [name, value] of Object.entries(NEW_TAB))
+      out.push({
+        edit: { kind: 'attribute', at, name, value },
+        why: `The item “${item.label}” opens in a tab of its own.`,
+        for: about,
+        layout: null,
+      })
   if (item.label !== link.label && link.plain)
     out.push({
       edit: { kind: 'label', at, text: item.label },
@@ -65,12 +73,12 @@ function planItem(menu: Menu, item: Item, link: PageLink | undefined, idOf: Writ
 }
 
 /** The menu's items in one of the elements that it stands in. */
-function orderIn(menu: Menu, own: ReadonlySet<ElementAt>, idOf: WritingInput['idOf']): Ordered[] {
+function orderIn(menu: Menu, own: ReadonlySet<ElementAt>, ways: Ways): Ordered[] {
   return menu.items.flatMap((item): Ordered[] => {
     const link = item.links.find((at) => own.has(at))
     if (link !== undefined) return [{ link }]
-    const href = hrefOf(item.target, idOf)
+    const { href, isNewTab } = wayOf(item.target, ways)
     // One that the page has in another element only stays there.
-    return item.links.length || href === null ? [] : [{ href, label: item.label }]
+    return item.links.length || href === null ? [] : [{ href, label: item.label, isNewTab }]
   })
 }

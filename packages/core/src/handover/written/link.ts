@@ -6,7 +6,8 @@ import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
 
 export function planLinks({ page, pages, reading, ownId }: WritingInput): PlannedEdit[] {
-  const inMenus = new Set(page.menus.flatMap((m) => m.items.flatMap((i) => i.links)))
+  // Those of menus that were left as they are follow as well.
+  const inMenus = new Set(page.menus.flatMap((m) => m.items.flatMap((i) => (i.target.kind === 'as-is' ? [] : i.links))))
   const sections = new Map(page.sections.filter((s) => !s.point).map((s) => [s.at, s]))
   const former = formerIds(page)
   return reading.links.flatMap((link): PlannedEdit[] => {

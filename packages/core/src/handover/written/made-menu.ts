@@ -1,19 +1,19 @@
 /** The menu that is made. */
 import { formOf, type Link } from '../../menus/index.ts'
 import { labelOf } from '../../naming/index.ts'
-import { hrefOf, madeMenu, sectionOf } from '../../site/index.ts'
+import { madeMenu, sectionOf, wayOf } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
 
-export function planMadeMenu({ page, idOf }: WritingInput): PlannedEdit[] {
+export function planMadeMenu({ page, ways }: WritingInput): PlannedEdit[] {
   const made = madeMenu(page)
   if (!made) return []
   const form = formOf(made.form)
   const links = made.items.flatMap(({ target, label }): Link[] => {
-    const href = hrefOf(target, idOf)
+    const { href, isNewTab } = wayOf(target, ways)
     const section = page.sections.find((s) => s.key === sectionOf(target))
     const isShort = section && label !== section.title && label === labelOf(section.title)
-    return href === null ? [] : [{ href, label, ...(isShort ? { title: section.title } : {}) }]
+    return href === null ? [] : [{ href, label, isNewTab, ...(isShort ? { title: section.title } : {}) }]
   })
   const place = form.place(made.form, { header: page.header?.at ?? null, scroller: page.scroller ?? null })
   return [

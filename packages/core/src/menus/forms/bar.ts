@@ -1,7 +1,7 @@
 /** One row of links across the page's top. */
 import { escapeAttribute, escapeText } from 'entities'
-import { decodeFragment, fragmentOf, MADE_MENU, OWN_COVER } from '../../contract/index.ts'
-import type { MadeForm } from './form.ts'
+import { MADE_MENU, NEW_TAB, OWN_COVER } from '../../contract/index.ts'
+import type { Link, MadeForm } from './form.ts'
 
 export interface Form {
   kind: 'bar'
@@ -28,7 +28,15 @@ export const form: MadeForm<Form> = {
   },
   markup: (links) => {
     const whole = (title?: string) => (title ? ` title="${escapeAttribute(title)}"` : '')
-    return `\n${links.map(({ href, label, title }) => `<a href="${escapeAttribute(href)}"${whole(title)}>${escapeText(label)}</a>`).join('\n')}\n`
+    const tab = (isNewTab: boolean) =>
+      isNewTab
+        ? Object.entries(NEW_TAB)
+            .map(([name, value]) => ` ${name}="${value}"`)
+            .join('')
+        : ''
+    const line = ({ href, label, title, isNewTab }: Link) =>
+      `<a href="${escapeAttribute(href)}"${whole(title)}${tab(isNewTab)}>${escapeText(label)}</a>`
+    return `\n${links.map(line).join('\n')}\n`
   },
   cover: HEIGHT,
   room: ({ place }) => (place === 'under-fixed' ? 0 : HEIGHT),
@@ -54,5 +62,4 @@ export const form: MadeForm<Form> = {
       `@media print {\n  ${bar} { position: static; flex-wrap: wrap; height: auto; }\n${place === 'top' && isFixed ? '  html:root { padding-top: 0; }\n' : ''}}`,
     ]
   },
-  read: (links) => links.map(({ href, label }) => ({ id: decodeFragment(fragmentOf(href)), label })),
 }

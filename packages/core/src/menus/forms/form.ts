@@ -5,6 +5,7 @@ import type { Shape, Shapes } from '../../shape/index.ts'
 export interface Link {
   href: string
   label: string
+  isNewTab: boolean
   /** The whole of what the label says in short; absent where that is whole. */
   title?: string
 }
@@ -41,6 +42,4 @@ export interface MadeForm<F extends { kind: string }> {
   room: (form: F) => number
   /** True where it begins below the page's own header. */
   isBelowHeader: (form: F) => boolean
-  /** Its items, from the links in a piece that was brought in again; an empty ID is the top. */
-  read: (links: readonly Link[]) => { id: string; label: string }[]
 }

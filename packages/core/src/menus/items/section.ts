@@ -9,6 +9,6 @@ export interface Target {
 
 export const item: ItemKind<Target> = {
   shape: (s) => ({ section: s.key }),
-  href: ({ section }, idOf) => hashOf(idOf(section)),
+  href: ({ section }, { idOf }) => hashOf(idOf(section)),
   section: ({ section }) => section,
 }

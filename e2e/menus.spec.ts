@@ -1,0 +1,99 @@
+/** Menus: where items lead, on the page, on other pages of the site and outside, in the real interface and in what is handed over. */
+import { expect, test, type Page } from '@playwright/test'
+import AxeBuilder from '@axe-core/playwright'
+import { readFileSync } from 'node:fs'
+import { zipSync } from 'fflate'
+import { liveFrame, measured, Server, setUp, stored, task } from './support/server.ts'
+import { bringIn, setId, takeHome } from './support/sheet.ts'
+
+const part = (id: string, title: string) => `<section id="${id}"><h2>${title}</h2><p style="height:600px">Words of it.</p></section>`
+const files = {
+  'index.html': `<!doctype html><html lang="en"><title>Harbour</title><header><nav><a href="#boats">Boats</a> <a href="#tides">Tides</a> <a href="#prices">Prices</a></nav></header><main>${part('boats', 'Boats')}${part('tides', 'Tides')}</main></html>`,
+  'shop/things.html': `<!doctype html><html lang="en"><title>Shop</title><main>${part('ropes', 'Ropes')}${part('prices', 'Prices')}</main></html>`,
+}
+const site = () =>
+  zipSync(Object.fromEntries(Object.entries(files).map(([name, text]) => [`site/${name}`, new TextEncoder().encode(text)])))
+
+const openPage = async (page: Page, file: string) => {
+  await page.getByLabel('Page', { exact: true }).selectOption(file)
+  await measured(page)
+}
+/** By keyboard alone. */
+async function lead(page: Page, item: string, query: string, steps = 0): Promise<void> {
+  await page.getByLabel(`Target of item ${item}`).focus()
+  await page.keyboard.press('Enter')
+  await page.getByLabel(`Find a target for ${item}`).fill(query)
+  for (let i = 0; i < steps; i++) await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('Enter')
+}
+const anchors = (html: string) => [...html.matchAll(/<a[^>]*>/g)].map((m) => m[0])
+
+test.describe('menus', () => {
+  let server: Server
+  test.beforeEach(async () => void (server = await new Server().start()))
+  test.afterEach(() => server.stop())
+
+  test('an item leads to a section, another page, a section of it, or outside; never to nothing', async ({ page }) => {
+    await bringIn(page, server, [{ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(site()) }])
+    await setUp(page)
+    await openPage(page, 'shop/things.html')
+    await setUp(page)
+    await openPage(page, 'index.html')
+    await task(page, 'Menus')
+    const link = (n: number) => liveFrame(page).locator('nav a').nth(n)
+
+    await test.step('a hash that another page has is led there by one press', async () => {
+      await page.getByRole('button', { name: /findings?/ }).click()
+      await page.getByRole('button', { name: 'Link to “shop/things.html#prices”' }).click()
+      await expect(link(2)).toHaveAttribute('href', 'shop/things.html#prices')
+      await page.keyboard.press('Escape')
+    })
+
+    await test.step('chosen by a part of a name, an ID or a number', async () => {
+      await lead(page, 'Boats', 'ropes')
+      await expect(link(0)).toHaveAttribute('href', 'shop/things.html#ropes')
+      await lead(page, 'Tides', 'things.html')
+      await expect(link(1)).toHaveAttribute('href', 'shop/things.html')
+      await expect(page.getByLabel('Target of item Tides')).toBeFocused()
+      await lead(page, 'Boats', '2')
+      await expect(link(0)).toHaveAttribute('href', '#tides')
+      await lead(page, 'Boats', 'ropes')
+    })
+
+    await test.step('an address is taken as it is meant, and what leads nowhere is not', async () => {
+      await lead(page, 'Tides', 'www.ostrey.example/tides')
+      await expect(link(1)).toHaveAttribute('href', 'https://www.ostrey.example/tides')
+      await page.getByLabel('new tab').check()
+      await expect(link(1)).toHaveAttribute('target', '_blank')
+      await expect(link(1)).toHaveAttribute('rel', 'noopener')
+      await page.getByLabel('Target of item Tides').click()
+      const find = page.getByLabel('Find a target for Tides')
+      await find.fill('javascript:alert(1)')
+      await expect(page.getByRole('option')).toContainText(['leads nowhere'])
+      const axe = await new AxeBuilder({ page }).exclude('iframe').analyze()
+      expect(axe.violations.map((v) => v.id)).toEqual([])
+      await find.press('Enter')
+      await expect(find).toBeVisible()
+      await find.press('Escape')
+      await expect(link(1)).toHaveAttribute('href', 'https://www.ostrey.example/tides')
+    })
+
+    await test.step('all of it is handed over, and follows what becomes of the other page', async () => {
+      const handed = () => takeHome(page).then((path) => anchors(readFileSync(path, 'utf8')))
+      const rest = ['<a target="_blank" rel="noopener" href="https://www.ostrey.example/tides">', '<a href="shop/things.html#prices">']
+      expect(await handed()).toEqual(['<a href="shop/things.html#ropes">', ...rest])
+      await openPage(page, 'shop/things.html')
+      await task(page, 'Sections')
+      await setId(page, 1, 'lines')
+      await stored(page)
+      await page.getByRole('button', { name: 'More for section Prices' }).click()
+      await page.getByRole('menuitem', { name: 'Remove section Prices' }).click()
+      await stored(page)
+      await openPage(page, 'index.html')
+      expect(await handed()).toEqual(['<a href="shop/things.html#lines">', rest[0], '<a href="#prices">'])
+      await page.keyboard.press('Control+z')
+      await stored(page)
+      expect(await handed()).toEqual(['<a href="shop/things.html#lines">', ...rest])
+    })
+  })
+})
