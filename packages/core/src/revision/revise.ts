@@ -2,7 +2,17 @@
 import type { NamingRule } from '../naming/index.ts'
 import type { ElementAt, PageReading, ParsedPage } from '../page/index.ts'
 import { sectionFrom, takenIds } from '../proposal/index.ts'
-import { freshKey, inPageOrder, type Command, type HeaderChoice, type Section, type SitePage } from '../site/index.ts'
+import {
+  freshKey,
+  inPageOrder,
+  withLinks,
+  type Command,
+  type HeaderChoice,
+  type Section,
+  type SetUp,
+  type SitePage,
+} from '../site/index.ts'
+import { revisedLinks } from './links.ts'
 import { revisedMenus } from './menus.ts'
 import { likeness, printsOf } from './print.ts'
 import { matchPrints, outOfOrder } from './match.ts'
@@ -112,14 +122,12 @@ export function revisePage(
 ): Extract<Command, { type: 'page/revise' }> {
   const sections = revisedSections(page, before.reading, after.reading, decisions, rule)
   const menus = revisedMenus(page, before.reading, after.reading, sections)
+  const links = revisedLinks(page, before.reading, after.reading, sections)
   const header = revisedHeader(page, before, after)
   const scroller = page.scroller === undefined ? null : sameElement(page.scroller, before, after)
   const { travel, highlight } = page
-  return {
-    type: 'page/revise',
-    page: page.key,
-    revision: { ...next, sections, menus, header, ...(scroller === null ? {} : { scroller }), travel, highlight },
-  }
+  const setUp = { sections, menus, header, ...(scroller === null ? {} : { scroller }), travel, highlight }
+  return { type: 'page/revise', page: page.key, revision: { ...next, ...withLinks<SetUp>(setUp, links) } }
 }
 
 function revisedHeader({ header }: SitePage, before: Version, after: Version): HeaderChoice | null {

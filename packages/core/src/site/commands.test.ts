@@ -107,6 +107,7 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   'item/move': { page: fc.constant(page), menu, item, index: fc.nat(5) },
   'item/label': { page: fc.constant(page), menu, item, label: fc.string() },
   'item/target': { page: fc.constant(page), menu, item, target, takenToBe: perhaps },
+  'link/target': { page: fc.constant(page), at: fc.constantFrom(7, 9), target: fc.option(target) },
   'header/choose': { page: pageKey, header: fc.constantFrom(null, { at: 3, keep: null, backing: null }) },
   'scroller/choose': { page: pageKey, scroller: fc.constantFrom(null, 4, 6) },
   'travel/smooth': { page: pageKey, smooth: fc.boolean() },

@@ -51,6 +51,12 @@ export interface Item {
   takenToBe?: true
 }
 
+/** A link of the page's own that stands in none of its menus, and was given a target. */
+export interface LinkChoice {
+  at: ElementAt
+  target: ItemTarget
+}
+
 export interface Menu {
   key: string
   name: string
@@ -90,6 +96,8 @@ export interface SitePage {
   title: string
   sections: Section[]
   menus: Menu[]
+  /** In page order; absent where none was given a target. */
+  links?: LinkChoice[]
   header: HeaderChoice | null
   /** The element in which the page scrolls; the document where none is named. */
   scroller?: ElementAt
@@ -145,7 +153,7 @@ const kindOf = (target: ItemTarget) => itemKinds[target.kind] as ItemKind<ItemTa
 
 /** Key of the section of its own page that an item leads to; null where it leads to none. */
 export const sectionOf = (target: ItemTarget): string | null => kindOf(target).section(target)
-export const leadsTo = (item: Item, section: string): boolean => sectionOf(item.target) === section
+export const leadsTo = (item: { target: ItemTarget }, section: string): boolean => sectionOf(item.target) === section
 /** Where on the site's other pages an item leads; null where it leads to none. */
 export const elsewhereOf = (target: ItemTarget): Elsewhere | null => kindOf(target).elsewhere?.(target) ?? null
 /** What keeps a target from being written; null for nothing. */
@@ -162,6 +170,14 @@ export const wayOf = (target: ItemTarget, ways: Ways): Way => ({
   isNewTab: kindOf(target).isNewTab?.(target) ?? false,
 })
 
+/** The same with these links and no others. */
+export function withLinks<T extends { links?: LinkChoice[] }>(holder: T, links: LinkChoice[]): T {
+  const next = { ...holder }
+  if (links.length) next.links = links
+  else delete next.links
+  return next
+}
+
 /** A key that is not taken yet. */
 export function freshKey(prefix: string, taken: Iterable<string>): string {
   const used = new Set(taken)
@@ -171,10 +187,11 @@ export function freshKey(prefix: string, taken: Iterable<string>): string {
 export type { Elsewhere, ItemTarget, MadeMenuForm, Ways }
 
 /** Every element of its source that a page's document speaks of. */
-export const elementsOf = ({ sections, menus, header, scroller }: SitePage): Set<ElementAt> =>
+export const elementsOf = ({ sections, menus, links = [], header, scroller }: SitePage): Set<ElementAt> =>
   new Set([
     ...sections.flatMap((s) => [s.at, ...(s.heading === null ? [] : [s.heading])]),
     ...menus.flatMap((m) => [...(isFound(m) ? m.form.elements : []), ...m.items.flatMap((i) => i.links)]),
+    ...links.map((l) => l.at),
     ...(header ? [header.at] : []),
     ...(scroller === undefined ? [] : [scroller]),
   ])

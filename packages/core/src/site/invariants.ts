@@ -1,6 +1,6 @@
 /** What holds of every site document, whatever command made it. Only pages that changed are looked at. */
 import { isKeepable } from '../naming/index.ts'
-import { elsewhereOf, faultOfTarget, pageOrder, sectionOf, type Menu, type Site, type SitePage } from './document.ts'
+import { elsewhereOf, faultOfTarget, pageOrder, sectionOf, type ItemTarget, type Site, type SitePage } from './document.ts'
 import { isFound, isMade } from './document.ts'
 import { CommandError } from './errors.ts'
 
@@ -60,7 +60,20 @@ function checkPage(page: SitePage): void {
     ({ m }) => `the menu “${m.name}” stands in an element that a menu stands in already`,
   )
   const keys = new Set(sections.map((s) => s.key))
-  for (const menu of menus) checkItems(menu, keys)
+  for (const menu of menus) {
+    unique(
+      menu.items,
+      (i) => i.key,
+      (i) => `the item “${i.label}” is there already`,
+    )
+    for (const { label, target } of menu.items) checkTarget(target, `the item “${label}”`, keys)
+  }
+  for (const { target } of page.links ?? []) checkTarget(target, 'a link on the page', keys)
+  unique(
+    page.links ?? [],
+    (l) => l.at,
+    () => 'a link on the page has a target already',
+  )
   unique(
     menus.flatMap((m) => m.items.flatMap((item) => item.links.map((at) => ({ at, item })))),
     ({ at }) => at,
@@ -68,22 +81,15 @@ function checkPage(page: SitePage): void {
   )
 }
 
-function checkItems(menu: Menu, sections: ReadonlySet<string>): void {
-  unique(
-    menu.items,
-    (i) => i.key,
-    (i) => `the item “${i.label}” is there already`,
-  )
-  for (const { label, target } of menu.items) {
-    const fault = faultOfTarget(target)
-    if (fault) throw new CommandError(`the item “${label}” cannot lead there: ${fault.why}`)
-    const section = sectionOf(target)
-    if (section !== null && !sections.has(section))
-      throw new CommandError(`the page has no section “${section}”, which the item “${label}” leads to; it may have been removed meanwhile`)
-  }
+function checkTarget(target: ItemTarget, named: string, sections: ReadonlySet<string>): void {
+  const fault = faultOfTarget(target)
+  if (fault) throw new CommandError(`${named} cannot lead there: ${fault.why}`)
+  const section = sectionOf(target)
+  if (section !== null && !sections.has(section))
+    throw new CommandError(`the page has no section “${section}”, which ${named} leads to; it may have been removed meanwhile`)
 }
 
-/** Items that lead to other pages of the site. */
+/** What leads to other pages of the site. */
 function checkBetween(page: SitePage, pages: readonly SitePage[]): void {
   for (const { label, target } of page.menus.flatMap((m) => m.items)) {
     const place = elsewhereOf(target)
@@ -92,9 +98,9 @@ function checkBetween(page: SitePage, pages: readonly SitePage[]): void {
     const says = `which the item “${label}” of “${page.file}” leads to`
     if (there === page)
       throw new CommandError(`the item “${label}” leads to the page that it stands on; choose a section of it, or its top`)
-    if (!there) throw new CommandError(`the site has no page “${place.page}”, ${says}; give that item another target first`)
+    if (!there) throw new CommandError(`the site has no page “${place.page}”, ${says}; give that another target first`)
     if (place.section !== null && !there.sections.some((s) => s.key === place.section))
-      throw new CommandError(`“${there.file}” has no section “${place.section}”, ${says}; give that item another target first`)
+      throw new CommandError(`“${there.file}” has no section “${place.section}”, ${says}; give that another target first`)
   }
 }
 

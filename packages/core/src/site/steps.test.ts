@@ -12,6 +12,7 @@ import {
   withOtherPages,
   type Command,
   type Item,
+  type ItemTarget,
   type Section,
   type Site,
   type SitePage,
@@ -68,6 +69,10 @@ describe('items of other pages', () => {
     aPage({
       key: 'p2',
       file: 'shop/p2.html',
+      links: [
+        { at: 8, target: { kind: 'page', page: 'p1', section: 's2' } },
+        { at: 9, target: { kind: 'top' } },
+      ],
       menus: [
         aMenu([leading(1, 's1'), leading(2, 's2'), leading(3, null)]),
         aMenu([leading(4, 's2', 7)], { key: 'm2', form: { kind: 'found', elements: [5] } }),
@@ -76,29 +81,33 @@ describe('items of other pages', () => {
   )
   const other = (command: Command | null) => {
     after(s, command)
-    return apply(s, command!)
-      .site.pages.at(-1)!
-      .menus.map((m) => m.items.map((i) => i.target))
+    const { menus, links = [] } = apply(s, command!).site.pages.at(-1)!
+    return [...menus.map((m) => m.items), links.filter((l) => l.at === 8)].map((uses) => uses.map((u) => u.target))
   }
   const to = (key: string | null) => ({ kind: 'page', page: 'p1', section: key })
 
   it('go with a section that is dropped, and lead to the one that takes it in', () => {
-    expect(other(dropSections(s, pageOf(s), [pageOf(s).sections[1]!]))).toEqual([[to('s1'), to(null)], [{ kind: 'as-is' }]])
-    expect(other(mergeWithNext(s, pageOf(s), pageOf(s).sections[0]!))).toEqual([[to('s1'), to(null)], [to('s1')]])
+    expect(other(dropSections(s, pageOf(s), [pageOf(s).sections[1]!]))).toEqual([[to('s1'), to(null)], [{ kind: 'as-is' }], []])
+    expect(other(mergeWithNext(s, pageOf(s), pageOf(s).sections[0]!))).toEqual([[to('s1'), to(null)], [to('s1')], [to('s1')]])
   })
-  it('go with the page', () => expect(other(dropPage(s, pageOf(s)))).toEqual([[], [{ kind: 'as-is' }]]))
+  it('go with the page', () => expect(other(dropPage(s, pageOf(s)))).toEqual([[], [{ kind: 'as-is' }], []]))
   it('follow the ID when the page is set up anew, and where it is gone lead to the page', () => {
     const given = { ...setUpOf(pageOf(s)), sections: [section(1, { key: 's2' }), section(3, { key: 's1', id: 'new', former: ['id-2'] })] }
     expect(other(withOtherPages(s, { type: 'page/set-up', page: 'p1', setUp: given }))).toEqual([
       [to('s2'), to('s1'), to(null)],
       [to('s1')],
+      [to('s1')],
     ])
     const empty = withOtherPages(s, { type: 'page/set-up', page: 'p1', setUp: { ...given, sections: [] } })
-    expect(other(empty)).toEqual([[to(null), to(null), to(null)], [to(null)]])
+    expect(other(empty)).toEqual([[to(null), to(null), to(null)], [to(null)], [to(null)]])
   })
   it('stay with a section that a new version has under another ID', () => {
     const revision = { ...setUpOf(pageOf(s)), source: '1', title: 'New', sections: [section(2, { id: 'renamed' })] }
-    expect(other(withOtherPages(s, { type: 'page/revise', page: 'p1', revision }))).toEqual([[to(null), to('s2'), to(null)], [to('s2')]])
+    expect(other(withOtherPages(s, { type: 'page/revise', page: 'p1', revision }))).toEqual([
+      [to(null), to('s2'), to(null)],
+      [to('s2')],
+      [to('s2')],
+    ])
   })
   it('are refused where they would lead nowhere', () => {
     const drop = (command: Command) => () => apply(s, command)
@@ -108,6 +117,40 @@ describe('items of other pages', () => {
     expect(drop({ type: 'page/drop', page: 'p1' })).toThrow('the site has no page “p1”')
     const self: Command = { type: 'item/target', page: 'p2', menu: 'm1', item: 'i1', target: { kind: 'page', page: 'p2', section: null } }
     expect(drop(self)).toThrow('leads to the page that it stands on')
+  })
+})
+
+describe('links on the page', () => {
+  const s = aSite(
+    aPage({
+      sections: [section(1), section(2)],
+      links: [
+        { at: 4, target: { kind: 'section', section: 's1' } },
+        { at: 7, target: { kind: 'section', section: 's2' } },
+      ],
+    }),
+  )
+  const links = (command: Command | null) => after(s, command).links
+
+  it('go back to what they were with the section that they were given', () =>
+    expect(links(dropSections(s, pageOf(s), [pageOf(s).sections[0]!]))).toEqual([pageOf(s).links![1]]))
+  it('lead to the one that takes it in', () =>
+    expect(links(mergeWithNext(s, pageOf(s), pageOf(s).sections[0]!))!.map((l) => l.target)).toEqual([
+      { kind: 'section', section: 's1' },
+      { kind: 'section', section: 's1' },
+    ]))
+  it('follow the ID when the page is set up anew', () => {
+    const given = { ...setUpOf(pageOf(s)), links: [], sections: [section(3, { key: 's1', id: 'id-2' })] }
+    expect(links(withOtherPages(s, { type: 'page/set-up', page: 'p1', setUp: given }))).toEqual([
+      { at: 7, target: { kind: 'section', section: 's1' } },
+    ])
+  })
+  it('are refused what leads nowhere', () => {
+    const lead = (target: ItemTarget | null) => () => apply(s, { type: 'link/target', page: 'p1', at: 4, target })
+    expect(lead({ kind: 'section', section: 's9' })).toThrow('the page has no section “s9”, which a link on the page leads to')
+    expect(lead({ kind: 'outside', address: 'javascript:x', newTab: false })).toThrow('a link on the page cannot lead there')
+    expect(lead({ kind: 'as-is' })().site.pages[0]!.links!.map((l) => l.at)).toEqual([7])
+    expect(() => apply(s, { type: 'section/drop', page: 'p1', section: 's1' })).toThrow('links on the page lead to this section')
   })
 })
 

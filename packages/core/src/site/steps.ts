@@ -2,13 +2,13 @@
 import { describe, type Command } from './commands/index.ts'
 import {
   elsewhereOf,
-  leadsTo,
   madeMenu,
   pageOf,
   pageOrder,
   sectionOf,
-  type Item,
+  withLinks,
   type ItemTarget,
+  type LinkChoice,
   type Menu,
   type Section,
   type Site,
@@ -43,34 +43,54 @@ export function renameSections(
 /** Drops sections with the items that lead to them. A link of the page's own stays where it is and goes where it went before. */
 export function dropSections(site: Site, page: SitePage, sections: readonly Section[]): Command {
   const commands = sections.flatMap((section) => [
-    ...usersOf(site, page, section.key).map(([from, menu, item]) => without(from, menu, item, { kind: 'as-is' })),
+    ...usersOf(site, page, section.key).map(({ leave }) => leave({ kind: 'as-is' })),
     { type: 'section/drop', page: page.key, section: section.key } as const,
   ])
   return { type: 'batch', label: sections.length === 1 ? 'Remove a section' : `Remove ${sections.length} sections`, commands }
 }
 
-type Use = [page: SitePage, menu: Menu, item: Item]
+/** What leads somewhere: an item, or a link on the page that was given a target. */
+interface Use {
+  from: SitePage
+  target: ItemTarget
+  /** The command that gives it another. */
+  lead: (to: ItemTarget) => Command
+  /** The command that keeps it from leading there: what Way Bell added goes; of the page's own `lead` says where it leads instead. */
+  leave: (otherwise: ItemTarget) => Command
+}
 
-/** The items of all pages that lead to a section of `page`. */
+const usesOf = (site: Site): Use[] =>
+  site.pages.flatMap((from): Use[] => [
+    ...from.menus.flatMap((menu) =>
+      menu.items.map((item): Use => {
+        const at = { page: from.key, menu: menu.key, item: item.key }
+        const lead = (to: ItemTarget): Command => ({ type: 'item/target', ...at, target: to })
+        return { from, target: item.target, lead, leave: item.links.length ? lead : () => ({ type: 'item/drop', ...at }) }
+      }),
+    ),
+    ...(from.links ?? []).map(({ at, target }): Use => {
+      const lead = (to: ItemTarget): Command => ({ type: 'link/target', page: from.key, at, target: to })
+      return { from, target, lead, leave: lead }
+    }),
+  ])
+
+/** What of all pages leads to a section of `page`. */
 const usersOf = (site: Site, page: SitePage, section: string): Use[] =>
-  itemsOf(site).filter(([from, , item]) => {
-    const place = elsewhereOf(item.target)
-    return from === page ? leadsTo(item, section) : place?.page === page.key && place.section === section
+  usesOf(site).filter(({ from, target }) => {
+    const place = elsewhereOf(target)
+    return from === page ? sectionOf(target) === section : place?.page === page.key && place.section === section
   })
-
-const itemsOf = (site: Site): Use[] =>
-  site.pages.flatMap((page) => page.menus.flatMap((menu) => menu.items.map((item): Use => [page, menu, item])))
 
 /** Drops a page with the items of other pages that lead to it; their own links stay and go where they went before. */
 export function dropPage(site: Site, page: SitePage): Command {
   const drop: Command = { type: 'page/drop', page: page.key }
-  const users = itemsOf(site).filter(([from, , item]) => from !== page && elsewhereOf(item.target)?.page === page.key)
-  const commands = users.map(([from, menu, item]) => without(from, menu, item, { kind: 'as-is' }))
+  const users = usesOf(site).filter(({ from, target }) => from !== page && elsewhereOf(target)?.page === page.key)
+  const commands = users.map(({ leave }) => leave({ kind: 'as-is' }))
   return commands.length ? { type: 'batch', label: describe(drop), commands: [...commands, drop] } : drop
 }
 
 /**
- * A page is set up anew, or comes in a new version: items of other pages that lead to a section of it lead to the one that has its ID from
+ * A page is set up anew, or comes in a new version: what on other pages leads to a section of it leads to the one that has its ID from
  * then on, and where none has to the page as a whole.
  */
 export function withOtherPages(site: Site, command: Extract<Command, { type: 'page/set-up' | 'page/revise' }>): Command {
@@ -79,33 +99,31 @@ export function withOtherPages(site: Site, command: Extract<Command, { type: 'pa
   const next = new Map(sections.flatMap((s) => [...s.former, s.id].map((id) => [id, s.key] as const)))
   // In a new version a section is the one that it was; set up anew, each is another.
   const kept = new Set(command.type === 'page/revise' ? sections.map((s) => s.key) : [])
-  const commands = itemsOf(site).flatMap(([from, menu, item]): Command[] => {
-    const place = elsewhereOf(item.target)
+  const commands = usesOf(site).flatMap(({ from, target, lead }): Command[] => {
+    const place = elsewhereOf(target)
     if (place?.page !== page.key || place.section === null || from === page || kept.has(place.section)) return []
-    const id = page.sections.find((s) => s.key === place.section)!.id
-    const section = next.get(id) ?? null
-    if (section === place.section) return []
-    return [{ type: 'item/target', page: from.key, menu: menu.key, item: item.key, target: { kind: 'page', page: page.key, section } }]
+    const section = next.get(page.sections.find((s) => s.key === place.section)!.id) ?? null
+    return section === place.section ? [] : [lead({ kind: 'page', page: page.key, section })]
   })
-  return commands.length ? { type: 'batch', label: describe(command), commands: [...commands, command] } : command
+  const done = command.type === 'page/set-up' ? { ...command, setUp: withLinks(command.setUp, linksFor(page, next)) } : command
+  return commands.length ? { type: 'batch', label: describe(command), commands: [...commands, done] } : done
 }
 
-const without = (page: SitePage, menu: Menu, item: Item, otherwise: ItemTarget): Command =>
-  !item.links.length
-    ? { type: 'item/drop', page: page.key, menu: menu.key, item: item.key }
-    : { type: 'item/target', page: page.key, menu: menu.key, item: item.key, target: otherwise }
+/** Links on a page that is set up anew: those to a section lead to the one that has its ID from then on, else where they led before. */
+const linksFor = (page: SitePage, next: ReadonlyMap<string, string>): LinkChoice[] =>
+  (page.links ?? []).flatMap(({ at, target }): LinkChoice[] => {
+    const was = page.sections.find((s) => s.key === sectionOf(target))
+    if (!was) return [{ at, target }]
+    const section = next.get(was.id)
+    return section === undefined ? [] : [{ at, target: { kind: 'section', section } }]
+  })
 
 /** Makes a section reach to the end of the next one: that one goes, and the page's own links to it lead to this one. */
 export function mergeWithNext(site: Site, page: SitePage, section: Section): Command | null {
   const next = page.sections[page.sections.indexOf(section) + 1]
   if (!next) return null
-  const commands = usersOf(site, page, next.key).map(([from, menu, item]) =>
-    without(
-      from,
-      menu,
-      item,
-      from === page ? { kind: 'section', section: section.key } : { kind: 'page', page: page.key, section: section.key },
-    ),
+  const commands = usersOf(site, page, next.key).map(({ from, leave }) =>
+    leave(from === page ? { kind: 'section', section: section.key } : { kind: 'page', page: page.key, section: section.key }),
   )
   return {
     type: 'batch',

@@ -1,10 +1,11 @@
 /** Menus of the page's own: their marks, links, labels and order, in every element that they stand in. */
-import { markText, MENU, NEW_TAB } from '../../contract/index.ts'
+import { markText, MENU } from '../../contract/index.ts'
 import type { ElementAt, PageLink } from '../../page/index.ts'
 import { isFound, wayOf, type FoundForm, type Item, type Menu, type Ways } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
 import { orderEdits, type Ordered } from '../order.ts'
+import { planTarget } from './target.ts'
 
 export const planFoundMenus = (input: WritingInput): PlannedEdit[] => {
   const links = new Map(input.reading.links.map((l) => [l.at, l]))
@@ -43,25 +44,10 @@ function planItem(menu: Menu, item: Item, link: PageLink | undefined, ways: Ways
   const about = { menu: menu.key, item: item.key }
   // A button, and words that open a list, have no address.
   const isBare = link.status === 'button' || link.status === 'group'
-  const { href, isNewTab } = isBare ? { href: null, isNewTab: false } : wayOf(item.target, ways)
+  const way = isBare ? { href: null, isNewTab: false } : wayOf(item.target, ways)
   // `#top` and the like stay as the page wrote them.
   const isTop = item.target.kind === 'top' && link.status === 'top'
-  const out: PlannedEdit[] = []
-  if (href !== null && href !== link.href && !isTop)
-    out.push({
-      edit: { kind: 'attribute', at, name: 'href', value: href },
-      why: `Where the item “${item.label}” leads.`,
-      for: about,
-      layout: null,
-    })
-  if (isNewTab)
-    for (const [name, value] of Object.entries(NEW_TAB))
-      out.push({
-        edit: { kind: 'attribute', at, name, value },
-        why: `The item “${item.label}” opens in a tab of its own.`,
-        for: about,
-        layout: null,
-      })
+  const out = planTarget(link, isTop ? { ...way, href: null } : way, `the item “${item.label}”`, about)
   if (item.label !== link.label && link.plain)
     out.push({
       edit: { kind: 'label', at, text: item.label },

@@ -1,17 +1,22 @@
-/** Links outside the menus that mean a section by an ID that it no longer has: on the page, and to other pages of the site. */
+/** Links outside the menus: those that were given a target, and those that mean a section by an ID that it no longer has, here or on another page. */
 import { decodeFragment, hashOf } from '../../contract/index.ts'
 import { pageAt } from '../../links/index.ts'
-import type { SitePage } from '../../site/index.ts'
+import { wayOf, type SitePage } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
+import { planTarget } from './target.ts'
 
-export function planLinks({ page, pages, reading, ownId }: WritingInput): PlannedEdit[] {
+export function planLinks({ page, pages, reading, ways, ownId }: WritingInput): PlannedEdit[] {
+  const chosen = new Map(page.links?.map((l) => [l.at, l.target]))
   // Those of menus that were left as they are follow as well.
   const inMenus = new Set(page.menus.flatMap((m) => m.items.flatMap((i) => (i.target.kind === 'as-is' ? [] : i.links))))
   const sections = new Map(page.sections.filter((s) => !s.point).map((s) => [s.at, s]))
   const former = formerIds(page)
   return reading.links.flatMap((link): PlannedEdit[] => {
-    if (inMenus.has(link.at) || link.fragment === null) return []
+    if (inMenus.has(link.at)) return []
+    const target = chosen.get(link.at)
+    if (target) return planTarget(link, wayOf(target, ways), `the link “${link.label}”`)
+    if (link.fragment === null) return []
     const fragment = decodeFragment(link.fragment)
     let id: string | undefined
     if (link.status === 'ok' && link.target !== null) {

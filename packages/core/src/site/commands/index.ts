@@ -8,6 +8,7 @@ import { checkInvariants } from '../invariants.ts'
 import { highlightCommands, type HighlightCommand } from './highlight.ts'
 import { itemCommands, type ItemCommand } from './item.ts'
 import type { Applied, CommandKind, Touched } from './kind.ts'
+import { linkCommands, type LinkCommand } from './link.ts'
 import { menuCommands, type MenuCommand } from './menu.ts'
 import { pageCommands, type PageCommand } from './page.ts'
 import { sectionCommands, type SectionCommand } from './section.ts'
@@ -17,7 +18,8 @@ import { travelCommands, type TravelCommand } from './travel.ts'
 export type { SetUp } from './page.ts'
 
 /** A command that is no series of others. */
-export type SingleCommand = SiteCommand | PageCommand | SectionCommand | MenuCommand | ItemCommand | TravelCommand | HighlightCommand
+export type SingleCommand =
+  SiteCommand | PageCommand | SectionCommand | MenuCommand | ItemCommand | LinkCommand | TravelCommand | HighlightCommand
 
 /** Several, done and undone as one, under a name of their own. */
 export type Batch = { type: 'batch'; label: string; commands: Command[] }
@@ -30,6 +32,7 @@ export const commandKinds = {
   ...sectionCommands,
   ...menuCommands,
   ...itemCommands,
+  ...linkCommands,
   ...travelCommands,
   ...highlightCommands,
 }

@@ -1,6 +1,6 @@
 /** Commands on the items of a menu. */
-import { sectionOf, type Item, type ItemTarget, type Menu, type Site } from '../document.ts'
-import { checkFree, find, insert, onPage, replace, type Applied, type KindsOf } from './kind.ts'
+import { type Item, type ItemTarget, type Menu, type Site } from '../document.ts'
+import { checkFree, find, insert, onPage, readsOf, replace, type Applied, type KindsOf } from './kind.ts'
 import { itemShape, takenToBeShape, targetShape } from './shapes.ts'
 
 export type ItemCommand =
@@ -23,16 +23,12 @@ function onMenu(
 }
 
 const inMenu = (c: { page: string; menu: string }, what: string) => `page/${c.page}/menu/${c.menu}/${what}`
-const target = (c: { page: string }, to: ItemTarget) => {
-  const section = sectionOf(to)
-  return section === null ? [] : [`page/${c.page}/section/${section}/target`]
-}
 
 export const itemCommands: KindsOf<ItemCommand> = {
   'item/add': {
     name: 'Add an item',
     payload: (s) => ({ page: s.key, menu: s.key, item: itemShape(s), index: s.index }),
-    touches: (c) => ({ writes: [inMenu(c, 'order'), inMenu(c, `item/${c.item.key}/*`)], reads: target(c, c.item.target) }),
+    touches: (c) => ({ writes: [inMenu(c, 'order'), inMenu(c, `item/${c.item.key}/*`)], reads: readsOf(c.page, c.item.target) }),
     apply: (site, c) =>
       onMenu(site, c, ({ items }) => {
         checkFree(items, c.item.key, `the item “${c.item.label}” is there already`)
@@ -82,7 +78,7 @@ export const itemCommands: KindsOf<ItemCommand> = {
   'item/target': {
     name: 'Change a target',
     payload: (s) => ({ page: s.key, menu: s.key, item: s.key, target: targetShape(s), takenToBe: takenToBeShape(s) }),
-    touches: (c) => ({ writes: [inMenu(c, `item/${c.item}/target`)], reads: target(c, c.target) }),
+    touches: (c) => ({ writes: [inMenu(c, `item/${c.item}/target`)], reads: readsOf(c.page, c.target) }),
     apply: (site, c) =>
       onMenu(site, c, ({ items }) => {
         const item = find(items, c.item, 'item')

@@ -1,6 +1,6 @@
 /** What a kind of command has to say: all of it in one place, so that nothing of it can be forgotten. */
 import type { Shape, Shapes } from '../../shape/index.ts'
-import { pageOf, type Site, type SitePage } from '../document.ts'
+import { elsewhereOf, pageOf, sectionOf, type ItemTarget, type Site, type SitePage } from '../document.ts'
 import { CommandError } from '../errors.ts'
 
 /** Names of what a command reads and writes, from the outside in: `page/p1/section/s2/title`. A `*` at the end is all of it. */
@@ -26,6 +26,14 @@ export interface CommandKind<C extends { type: string }, All> {
 }
 
 export type KindsOf<All extends { type: string }> = { [T in All['type']]: CommandKind<Extract<All, { type: T }>, All> }
+
+/** What a target needs: the section, here or on another page. */
+export function readsOf(page: string, target: ItemTarget): string[] {
+  const here = sectionOf(target)
+  if (here !== null) return [`page/${page}/section/${here}/target`]
+  const there = elsewhereOf(target)
+  return there ? [`page/${there.page}/${there.section === null ? 'target' : `section/${there.section}/target`}`] : []
+}
 
 /** Changes one page of the site. */
 export function onPage<C>(site: Site, key: string, change: (page: SitePage) => { page: SitePage; inverse: C }): Applied<C> {

@@ -1,6 +1,6 @@
 /** Commands on menus. */
-import { sectionOf, type Menu } from '../document.ts'
-import { checkFree, find, insert, onPage, type KindsOf } from './kind.ts'
+import { type Menu } from '../document.ts'
+import { checkFree, find, insert, onPage, readsOf, type KindsOf } from './kind.ts'
 import { menuShape } from './shapes.ts'
 
 export type MenuCommand = { type: 'menu/add'; page: string; menu: Menu; index: number } | { type: 'menu/drop'; page: string; menu: string }
@@ -11,7 +11,7 @@ export const menuCommands: KindsOf<MenuCommand> = {
     payload: (s) => ({ page: s.key, menu: menuShape(s), index: s.index }),
     touches: ({ page, menu }) => ({
       writes: [`page/${page}/menus`, `page/${page}/menu/${menu.key}/*`],
-      reads: menu.items.flatMap((i) => sectionOf(i.target) ?? []).map((section) => `page/${page}/section/${section}/target`),
+      reads: menu.items.flatMap((i) => readsOf(page, i.target)),
     }),
     apply: (site, c) =>
       onPage(site, c.page, (page) => {

@@ -39,7 +39,9 @@ function isInPlace(sections: readonly Section[], section: Section): boolean {
 const field = (name: string) => (c: { page: string; section: string }) => ({ writes: [`page/${c.page}/section/${c.section}/${name}`] })
 
 function userOf(page: SitePage, section: string): string | undefined {
-  return page.menus.flatMap((m) => m.items).find((i) => leadsTo(i, section))?.label
+  const item = page.menus.flatMap((m) => m.items).find((i) => leadsTo(i, section))
+  if (item) return `the item “${item.label}” leads`
+  return page.links?.some((l) => leadsTo(l, section)) ? 'links on the page lead' : undefined
 }
 
 export const sectionCommands: KindsOf<SectionCommand> = {
@@ -103,7 +105,7 @@ export const sectionCommands: KindsOf<SectionCommand> = {
       onPage(site, c.page, (page) => {
         const section = find(page.sections, c.section, 'section')
         const user = userOf(page, section.key)
-        if (user !== undefined) throw new CommandError(`the item “${user}” leads to this section; drop the item first`)
+        if (user !== undefined) throw new CommandError(`${user} to this section; give that another target first`)
         return {
           page: { ...page, sections: page.sections.filter((s) => s !== section) },
           inverse: { type: 'section/add', page: c.page, section },

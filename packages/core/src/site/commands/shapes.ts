@@ -55,6 +55,7 @@ export const ownShape = (s: Shapes): Shape => s.optional(s.oneOf(true))
 const setUpKeys = (s: Shapes) => ({
   sections: s.array(sectionShape(s), 5000),
   menus: s.array(menuShape(s), 50),
+  links: s.optional(s.array(s.object({ at: s.at, target: targetShape(s) }), 5000)),
   header: headerShape(s),
   scroller: s.optional(s.at),
   travel: s.object({ smooth: s.is, breathing: s.px, own: ownShape(s) }),
