@@ -67,7 +67,7 @@ test.describe('the application', () => {
       await label.fill('Prices')
       await label.press('Enter')
       await page.getByLabel('Target of item Questions').click()
-      await page.getByLabel('Find a target for Questions').fill('seven nights')
+      await page.getByLabel('Find a target for item Questions').fill('seven nights')
       await page.keyboard.press('Enter')
       await expect(live.locator('nav a')).toHaveText(['Programme', 'Telescopes', 'Getting here', 'Beds', 'Prices', 'Questions', 'Contact'])
       await page.getByRole('button', { name: 'Move item Contact', exact: true }).focus()

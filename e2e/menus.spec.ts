@@ -8,7 +8,7 @@ import { bringIn, setId, takeHome } from './support/sheet.ts'
 
 const part = (id: string, title: string) => `<section id="${id}"><h2>${title}</h2><p style="height:600px">Words of it.</p></section>`
 const files = {
-  'index.html': `<!doctype html><html lang="en"><title>Harbour</title><header><nav><a href="#boats">Boats</a> <a href="#tides">Tides</a> <a href="#prices">Prices</a></nav></header><main>${part('boats', 'Boats')}${part('tides', 'Tides')}</main></html>`,
+  'index.html': `<!doctype html><html lang="en"><title>Harbour</title><header><nav><a href="#boats">Boats</a> <a href="#tides">Tides</a> <a href="#prices">Prices</a></nav></header><main>${part('boats', 'Boats')}<p><a href="#">Buy now</a> <a href="#boats"><svg aria-hidden="true" width="20" height="20"></svg></a> <a href="mailto:desk@ostrey.example">Write</a></p>${part('tides', 'Tides')}</main></html>`,
   'shop/things.html': `<!doctype html><html lang="en"><title>Shop</title><main>${part('ropes', 'Ropes')}${part('prices', 'Prices')}</main></html>`,
 }
 const site = () =>
@@ -20,7 +20,7 @@ const openPage = async (page: Page, file: string) => {
 }
 /** By keyboard alone. */
 async function lead(page: Page, item: string, query: string, steps = 0): Promise<void> {
-  await page.getByLabel(`Target of item ${item}`).focus()
+  await page.getByLabel(`Target of ${item}`).focus()
   await page.keyboard.press('Enter')
   await page.getByLabel(`Find a target for ${item}`).fill(query)
   for (let i = 0; i < steps; i++) await page.keyboard.press('ArrowDown')
@@ -50,24 +50,24 @@ test.describe('menus', () => {
     })
 
     await test.step('chosen by a part of a name, an ID or a number', async () => {
-      await lead(page, 'Boats', 'ropes')
+      await lead(page, 'item Boats', 'ropes')
       await expect(link(0)).toHaveAttribute('href', 'shop/things.html#ropes')
-      await lead(page, 'Tides', 'things.html')
+      await lead(page, 'item Tides', 'things.html')
       await expect(link(1)).toHaveAttribute('href', 'shop/things.html')
       await expect(page.getByLabel('Target of item Tides')).toBeFocused()
-      await lead(page, 'Boats', '2')
+      await lead(page, 'item Boats', '2')
       await expect(link(0)).toHaveAttribute('href', '#tides')
-      await lead(page, 'Boats', 'ropes')
+      await lead(page, 'item Boats', 'ropes')
     })
 
     await test.step('an address is taken as it is meant, and what leads nowhere is not', async () => {
-      await lead(page, 'Tides', 'www.ostrey.example/tides')
+      await lead(page, 'item Tides', 'www.ostrey.example/tides')
       await expect(link(1)).toHaveAttribute('href', 'https://www.ostrey.example/tides')
       await page.getByLabel('new tab').check()
       await expect(link(1)).toHaveAttribute('target', '_blank')
       await expect(link(1)).toHaveAttribute('rel', 'noopener')
       await page.getByLabel('Target of item Tides').click()
-      const find = page.getByLabel('Find a target for Tides')
+      const find = page.getByLabel('Find a target for item Tides')
       await find.fill('javascript:alert(1)')
       await expect(page.getByRole('option')).toContainText(['leads nowhere'])
       const axe = await new AxeBuilder({ page }).exclude('iframe').analyze()
@@ -78,10 +78,27 @@ test.describe('menus', () => {
       await expect(link(1)).toHaveAttribute('href', 'https://www.ostrey.example/tides')
     })
 
+    await test.step('links on the page are led to sections, and shown on it', async () => {
+      const links = page.getByRole('region', { name: 'Links on the page' })
+      const shown = links.locator('[data-link]')
+      await expect(shown).toHaveCount(3)
+      await page.getByLabel('Show links').selectOption('Broken (1)')
+      await expect(shown).toHaveText([/Buy now.*by 1 Boats/])
+      await lead(page, 'link Buy now', 'tides')
+      await expect(links.getByText('None of this kind.')).toBeVisible()
+      await expect(liveFrame(page).locator('main a').first()).toHaveAttribute('href', '#tides')
+      await page.getByLabel('Show links').selectOption('To sections (2)')
+      await lead(page, 'link a link without words', 'prices')
+      await page.getByLabel('Show links').selectOption('Elsewhere (2)')
+      await shown.first().getByRole('button', { name: 'a link without words', exact: true }).click()
+      await expect(page.getByLabel('Target of link a link without words')).toHaveText('shop/things.html: Prices')
+    })
+
     await test.step('all of it is handed over, and follows what becomes of the other page', async () => {
       const handed = () => takeHome(page).then((path) => anchors(readFileSync(path, 'utf8')))
       const rest = ['<a target="_blank" rel="noopener" href="https://www.ostrey.example/tides">', '<a href="shop/things.html#prices">']
-      expect(await handed()).toEqual(['<a href="shop/things.html#ropes">', ...rest])
+      const loose = ['<a href="#tides">', '<a href="shop/things.html#prices">', '<a href="mailto:desk@ostrey.example">']
+      expect(await handed()).toEqual(['<a href="shop/things.html#ropes">', ...rest, ...loose])
       await openPage(page, 'shop/things.html')
       await task(page, 'Sections')
       await setId(page, 1, 'lines')
@@ -90,10 +107,17 @@ test.describe('menus', () => {
       await page.getByRole('menuitem', { name: 'Remove section Prices' }).click()
       await stored(page)
       await openPage(page, 'index.html')
-      expect(await handed()).toEqual(['<a href="shop/things.html#lines">', rest[0], '<a href="#prices">'])
+      expect(await handed()).toEqual([
+        '<a href="shop/things.html#lines">',
+        rest[0],
+        '<a href="#prices">',
+        loose[0],
+        '<a href="#boats">',
+        loose[2],
+      ])
       await page.keyboard.press('Control+z')
       await stored(page)
-      expect(await handed()).toEqual(['<a href="shop/things.html#lines">', ...rest])
+      expect(await handed()).toEqual(['<a href="shop/things.html#lines">', ...rest, ...loose])
     })
   })
 })

@@ -259,6 +259,20 @@ describe('what a menu says', () => {
     expect(opened(body, () => confirmed).open).toEqual([])
   })
 
+  it('is told of links outside the menus, until they are led somewhere', () => {
+    const body = `<nav>${a('#a', 'First')}</nav>${section('a')}<p>${a('#', 'Buy')} ${a('#', 'Book')} ${a('#gone', 'Gone')}</p>`
+    const { page, open, reading } = opened(body)
+    expect(open.map((f) => f.code)).toEqual(['link-placeholder', 'link-broken'])
+    const loose = reading.links.slice(1).map((l) => l.at)
+    const led = (...at: number[]) => {
+      const next = at.reduce((s, n) => apply(s, { type: 'link/target', page: page.key, at: n, target: { kind: 'top' } }).site, site(page))
+      return opened(body, () => next.pages[0]!).open.map((f) => f.message)
+    }
+    expect(led(loose[2]!)).toEqual([expect.stringContaining('“Buy” and “Book”')])
+    expect(led(loose[0]!, loose[2]!)).toEqual([expect.stringContaining('“Book” has no address')])
+    expect(led(...loose)).toEqual([])
+  })
+
   it('is told where another page has what it asks for', () => {
     const { page, reading } = opened(`<nav>${a('#a', 'First')}${a('#rooms', 'Rooms upstairs')}</nav>${section('a')}${section('b')}`)
     const other = { ...page, key: 'p2', file: 'rooms.html', sections: [{ ...page.sections[0]!, id: 'rooms' }] }

@@ -53,7 +53,7 @@ export function untilLinked(draft: Draft, facts: SiteFacts): Draft | null {
   const { page, items, links } = facts
   const at = draft.where.at!
   const used = items.get(at)
-  if (used && used.item.target.kind !== 'as-is') return null
+  if ((used && used.item.target.kind !== 'as-is') || page.links?.some((l) => l.at === at)) return null
   const link = links.get(at)
   const wanted = decodeFragment(link?.fragment ?? '')
   if (page.sections.some((s) => s.id === wanted || s.former.includes(wanted)) || pagesWith(wanted, facts).length) return null

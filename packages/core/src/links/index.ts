@@ -1,3 +1,15 @@
 /** Where links lead, and which section a found menu's items mean. */
-export { labelScore, leadsHome, leadsNowhere, isOfPage, isPlaceholder, linksOfMenus, matchLinks, meansHome, type Meaning } from './match.ts'
+export {
+  labelScore,
+  leadsHome,
+  leadsNowhere,
+  isOfPage,
+  isPlaceholder,
+  linksOfMenus,
+  matchLinks,
+  meansHome,
+  namesSite,
+  type Meaning,
+} from './match.ts'
 export { pageAt } from './pages.ts'
+export { looseLinks, type LinkKind, type LooseLink } from './kind.ts'

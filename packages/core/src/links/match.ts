@@ -62,6 +62,10 @@ export const meansHome = (link: PageLink): boolean =>
 export const isPlaceholder = ({ status, fragment }: Pick<PageLink, 'status' | 'fragment'>): boolean =>
   status === 'broken' && !/[\p{L}\p{N}]/u.test((fragment ?? '').replace(/^0$/, ''))
 
+/** The site's name leads home by right: it stands first, or says the page's title. */
+export const namesSite = (link: PageLink, { links, title }: Pick<PageReading, 'links' | 'title'>): boolean =>
+  link === links[0] || (link.label.length > 2 && title.toLowerCase().includes(link.label.toLowerCase()))
+
 /** A link that was not made yet, or that finds nothing: pressed, it reloads the page, goes to its top without saying so, or does nothing. */
 export const leadsNowhere = (link: PageLink): boolean =>
   link.status === 'broken' || link.status === 'empty' || (link.status === 'top' && !leadsHome(link))

@@ -333,6 +333,39 @@ describe('menus and header in a new version', () => {
   })
 })
 
+it('finds links that were given a target again, each of several alike', () => {
+  const text = (lead: string, last: string) =>
+    `<p>${lead}<a href="#x">More</a> <a href="#x">More</a> <a href="#y">Why</a></p><section id="work"><h2>Work</h2><p>Words of it.</p></section>${last}`
+  const before = version(text('', '<section id="team"><h2>Team</h2><p>Those who do it.</p></section>'))
+  const page = setUp(before)
+  const [, second, why] = before.reading.links.map((l) => l.at)
+  const to = (n: number) => ({ kind: 'section', section: page.sections[n]!.key }) as const
+  const given: SitePage = {
+    ...page,
+    links: [
+      { at: second!, target: to(0) },
+      { at: why!, target: to(1) },
+    ],
+  }
+  const next = (as: string) => {
+    const after = version(as)
+    const decisions = { sections: {}, added: [] }
+    const { rows } = reviewRevision(given, before, after)
+    for (const { section, to: found } of rows) Object.assign(decisions.sections, { [section]: found?.at ?? null })
+    const command = revisePage(given, before, after, decisions, { source: 'b', title: '' }, defaultRule)
+    const { links } = apply(aSite(given), command).site.pages[0]!
+    return links?.map((l) => [after.reading.links.findIndex((r) => r.at === l.at), l.target])
+  }
+  const team = '<section id="team"><h2>Team</h2><p>Those who do it.</p></section>'
+  expect(next(text('Words before it, and more. ', team))).toEqual([
+    [1, to(0)],
+    [2, to(1)],
+  ])
+  // One that is not there any more, and one whose section is lost.
+  expect(next(text('', team).replace('<a href="#x">More</a> ', ''))).toEqual([[1, to(1)]])
+  expect(next(text('', ''))).toEqual([[1, to(0)]])
+})
+
 it('measures likeness by words and how often they stand', () => {
   const of = (text: string) => new Map(text.split(' ').map((w) => [w, text.split(' ').filter((x) => x === w).length]))
   expect(likeness(of('a b c'), of('a b c'))).toBe(1)

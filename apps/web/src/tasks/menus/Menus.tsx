@@ -19,6 +19,7 @@ import {
   isMade,
   itemDepths,
   labelOf,
+  leadsNowhere,
   makeMenu,
   sectionOf,
   type Item,
@@ -30,7 +31,8 @@ import { toast } from 'sonner'
 import { Button, Field, Heading, tint } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
-import { isLoose, Target } from './Target.tsx'
+import { LinksOnPage } from './LinksOnPage.tsx'
+import { Target } from './Target.tsx'
 
 export function MenusTask() {
   const { page, surveys, run } = useWork()
@@ -57,6 +59,7 @@ export function MenusTask() {
         </Button>
       )}
       <BuiltMenus />
+      <LinksOnPage />
     </>
   )
 }
@@ -232,7 +235,7 @@ const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: Item
   const links = reading.links.filter((l) => item.links.includes(l.at))
   const link = links[0]
   const isBare = link?.status === 'button' || link?.status === 'group'
-  const loose = isLoose(item, link)
+  const loose = item.target.kind === 'as-is' && link !== undefined && leadsNowhere(link)
   const at = { page: page.key, menu: menu.key, item: item.key }
   return (
     <div
@@ -276,7 +279,15 @@ const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: Item
           <span aria-hidden className="text-faint">
             →
           </span>
-          <Target item={item} link={link} isBare={isBare} onTake={(target) => run({ type: 'item/target', ...at, target })} />
+          <Target
+            named={`item ${item.label}`}
+            target={item.target}
+            link={link}
+            isOwn={item.links.length > 0}
+            isBare={isBare}
+            isLoose={loose}
+            onTake={(target) => run({ type: 'item/target', ...at, target })}
+          />
           {item.takenToBe && (
             <Button
               kind="quiet"

@@ -1,7 +1,7 @@
-/** Where an item leads: chosen by name, number, ID or page, or typed as an address. */
+/** Where an item or a link leads: chosen by name, number, ID or page, or typed as an address. */
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
-import { faultOfTarget, leadsNowhere, type Item, type ItemTarget, type PageLink, type SitePage } from '@waybell/core'
+import { faultOfTarget, type ItemTarget, type PageLink, type SitePage } from '@waybell/core'
 import { Finder, type Choice } from '../../ui/Finder.tsx'
 import { useWork } from '../../work/context.ts'
 
@@ -39,8 +39,14 @@ function nameOf(target: ItemTarget, page: SitePage, pages: readonly SitePage[], 
   }
 }
 
-function choicesOf(item: Item, page: SitePage, pages: readonly SitePage[], link: PageLink | undefined): TargetChoice[] {
-  const now = JSON.stringify(item.target)
+function choicesOf(
+  target: ItemTarget,
+  isOwn: boolean,
+  page: SitePage,
+  pages: readonly SitePage[],
+  link: PageLink | undefined,
+): TargetChoice[] {
+  const now = JSON.stringify(target)
   const choice = (name: string, target: ItemTarget, address = ''): TargetChoice => ({
     key: JSON.stringify(target),
     name,
@@ -53,7 +59,7 @@ function choicesOf(item: Item, page: SitePage, pages: readonly SitePage[], link:
   return [
     ...page.sections.map((s, i) => choice(`${i + 1} ${s.title}`, { kind: 'section', section: s.key }, `#${s.id}`)),
     choice(TOP, { kind: 'top' }, '#'),
-    ...(item.links.length || item.target.kind === 'as-is' ? [choice(asItIs(link), { kind: 'as-is' })] : []),
+    ...(isOwn || target.kind === 'as-is' ? [choice(asItIs(link), { kind: 'as-is' })] : []),
     ...others.flatMap((other) => [
       choice(other.title || other.file, { kind: 'page', page: other.key, section: null }, other.file),
       ...other.sections.map((s) => choice(s.title, { kind: 'page', page: other.key, section: s.key }, `${other.file}#${s.id}`)),
@@ -83,26 +89,24 @@ function typed(query: string, newTab: boolean): TargetChoice[] {
     : [own]
 }
 
-/** True where a press of the item gets nobody anywhere. */
-export const isLoose = (item: Item, link: PageLink | undefined): boolean =>
-  item.target.kind === 'as-is' && link !== undefined && leadsNowhere(link)
-
-export function Target({
-  item,
-  link,
-  isBare,
-  onTake,
-}: {
-  item: Item
-  /** The first of the page's own links that the item stands for. */
+interface Props {
+  /** What leads there: `item Tickets`. */
+  named: string
+  target: ItemTarget
+  /** The page's own link, where there is one. */
   link: PageLink | undefined
+  /** It is the page's own, and can be left as it is. */
+  isOwn: boolean
   /** It has no address that could be written. */
-  isBare: boolean
+  isBare?: boolean
+  /** A press of it gets nobody anywhere. */
+  isLoose: boolean
   onTake: (target: ItemTarget) => void
-}) {
+}
+
+export function Target({ named, target, link, isOwn, isBare = false, isLoose, onTake }: Props) {
   const { page, site } = useWork()
   const [isOpen, setOpen] = useState(false)
-  const { target } = item
   const name = nameOf(target, page, site.pages, link)
   const newTab = target.kind === 'outside' && target.newTab
   return (
@@ -110,8 +114,8 @@ export function Target({
       <Popover.Root open={isOpen} onOpenChange={setOpen}>
         <Popover.Trigger
           disabled={isBare}
-          aria-label={`Target of item ${item.label}: ${name}`}
-          className={`min-h-7 min-w-0 flex-1 truncate rounded-sm border bg-sheet px-1.5 text-left text-sm disabled:opacity-60 ${isLoose(item, link) ? 'border-brick' : 'border-hair hover:border-faint'}`}
+          aria-label={`Target of ${named}: ${name}`}
+          className={`min-h-7 min-w-0 flex-1 truncate rounded-sm border bg-sheet px-1.5 text-left text-sm disabled:opacity-60 ${isLoose ? 'border-brick' : 'border-hair hover:border-faint'}`}
         >
           {name}
         </Popover.Trigger>
@@ -120,13 +124,13 @@ export function Target({
             align="start"
             sideOffset={2}
             collisionPadding={8}
-            aria-label={`Where ${item.label} leads`}
+            aria-label={`Where the ${named} leads`}
             className="z-20 w-[26rem] max-w-[90vw] border border-hair bg-sheet p-2 shadow-lg"
           >
             <Finder
-              choices={choicesOf(item, page, site.pages, link)}
+              choices={choicesOf(target, isOwn, page, site.pages, link)}
               own={(query) => typed(query, newTab)}
-              label={`Find a target for ${item.label}`}
+              label={`Find a target for ${named}`}
               list="Targets"
               placeholder="A name, number or ID, or an address"
               none="Nothing is called that. An address is typed whole: https://ostrey.example"

@@ -1,12 +1,21 @@
 /** A hash without a target here, which another page of the site has. */
 import { decodeFragment } from '../../contract/index.ts'
-import type { Item, Menu, SitePage } from '../../site/index.ts'
+import type { ElementAt } from '../../page/index.ts'
+import type { Item, ItemTarget, Menu, SitePage } from '../../site/index.ts'
 import type { Draft, Fix, Rule } from '../finding.ts'
 import { pagesWith } from '../links.ts'
 
-const leading = (page: SitePage, { menu, item }: { menu: Menu; item: Item }, other: SitePage, id: string): Fix['command'] => {
+const leading = (
+  page: SitePage,
+  at: ElementAt,
+  used: { menu: Menu; item: Item } | undefined,
+  other: SitePage,
+  id: string,
+): Fix['command'] => {
   const section = other.sections.find((s) => s.id === id)!.key
-  return { type: 'item/target', page: page.key, menu: menu.key, item: item.key, target: { kind: 'page', page: other.key, section } }
+  const target: ItemTarget = { kind: 'page', page: other.key, section }
+  if (!used) return { type: 'link/target', page: page.key, at, target }
+  return { type: 'item/target', page: page.key, menu: used.menu.key, item: used.item.key, target }
 }
 
 export const rule: Rule = {
@@ -19,7 +28,8 @@ export const rule: Rule = {
       // One that was given a target, or finds one here by now, is not meant for there.
       const used = items.get(link.at)
       const isHere = page.sections.some((s) => s.id.toLowerCase() === wanted.toLowerCase() || s.former.includes(wanted))
-      if (isHere || (used && used.item.target.kind !== 'as-is')) return []
+      const isLed = page.links?.some((l) => l.at === link.at) || (used && used.item.target.kind !== 'as-is')
+      if (isHere || isLed) return []
       const [other] = pagesWith(wanted, { site, page })
       if (!other) return []
       return [
@@ -28,7 +38,7 @@ export const rule: Rule = {
           line: link.line,
           column: link.column,
           where: { at: link.at, ...(used && { item: { menu: used.menu.key, item: used.item.key } }) },
-          fix: used ? { label: `Link to “${other.file}#${wanted}”`, command: leading(page, used, other, wanted) } : null,
+          fix: { label: `Link to “${other.file}#${wanted}”`, command: leading(page, link.at, used, other, wanted) },
         },
       ]
     }),

@@ -260,6 +260,24 @@ describe('writing a page', () => {
     expect(read(build(utf8(text)).handover.bytes)).toBe(text)
   })
 
+  it('writes where links on the page were led, and leaves those of menus to their items', () => {
+    const source = menu.replace('<section id=a>', '<p><a class=x href="#c" >go</a> <a>unmade</a></p><section id=a>')
+    const links = build(utf8(source)).reading.links.map((l) => l.at)
+    const lead = (n: number, target: ItemTarget) => ({ at: links[n]!, target })
+    const text = read(
+      build(utf8(source), (p) => ({
+        ...p,
+        links: [
+          lead(0, { kind: 'top' }),
+          lead(3, { kind: 'section', section: p.sections[1]!.key }),
+          lead(4, { kind: 'outside', address: '/x', newTab: true }),
+        ],
+      })).handover.bytes,
+    )
+    expect(text).toContain('<p><a class=x href="#b" >go</a> <a href="/x" target="_blank" rel="noopener">unmade</a></p>')
+    expect(text).toContain('<a href="#a"><i></i> Ay </a>')
+  })
+
   it('takes every other link along when an ID is changed', () => {
     const page = utf8(
       '<main><p>See <a href="#b">there</a>, <a href="index.html#b">and here</a>, <a href="other.html#b">not</a>.</p><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section></main>',

@@ -1,0 +1,55 @@
+/** Links that stand in none of a page's menus, and what each comes to as the site is. */
+import { decodeFragment } from '../contract/index.ts'
+import type { ElementAt, PageLink, PageReading } from '../page/index.ts'
+import { sectionOf, type ItemTarget, type Section, type SitePage } from '../site/index.ts'
+import { leadsNowhere, namesSite } from './match.ts'
+import { pageAt } from './pages.ts'
+
+/** To a section or the top of the page; to another page or outside; to nothing. */
+export type LinkKind = 'here' | 'elsewhere' | 'broken'
+
+export interface LooseLink {
+  link: PageLink
+  kind: LinkKind
+  /** Null where it is left as the page has it. */
+  target: ItemTarget | null
+  /** The section that it leads to. */
+  section: Section | null
+  /** The last section that begins before it; null above the first. */
+  at: Section | null
+}
+
+/** In page order. @param pages of the site */
+export function looseLinks(page: SitePage, reading: PageReading, pages: readonly SitePage[]): LooseLink[] {
+  const inMenus = new Set(page.menus.flatMap((m) => m.items.flatMap((i) => i.links)))
+  const chosen = new Map(page.links?.map((l) => [l.at, l.target]))
+  const elements = page.sections.filter((s) => !s.point)
+  const byAt = new Map(elements.map((s) => [s.at, s]))
+  const loose = reading.links.filter(({ at, status }) => !inMenus.has(at) && status !== 'button' && status !== 'group')
+  return loose.map((link): LooseLink => {
+    const target = chosen.get(link.at) ?? null
+    const section = target ? (page.sections.find((s) => s.key === sectionOf(target)) ?? null) : ownSection(link, page, byAt)
+    const kind = target ? (section || target.kind === 'top' ? 'here' : 'elsewhere') : ownKind(link, section, page, reading, pages)
+    return { link, kind, target, section, at: elements.findLast((s) => s.at <= link.at) ?? null }
+  })
+}
+
+function ownSection(link: PageLink, page: SitePage, byAt: ReadonlyMap<ElementAt, Section>): Section | null {
+  const there = link.target === null ? undefined : byAt.get(link.target)
+  if (there || link.status === 'ok') return there ?? null
+  const wanted = link.status === 'broken' && link.fragment !== null ? decodeFragment(link.fragment) : ''
+  return (wanted !== '' && page.sections.find((s) => s.id === wanted || s.former.includes(wanted))) || null
+}
+
+function ownKind(link: PageLink, section: Section | null, page: SitePage, reading: PageReading, pages: readonly SitePage[]): LinkKind {
+  if (section || link.status === 'ok') return 'here'
+  if (link.status === 'other-page') {
+    const there = link.path === null ? undefined : pageAt(pages, page.file, link.path)
+    const wanted = decodeFragment(link.fragment ?? '')
+    const isThere = !there?.sections.length || wanted === '' || there.sections.some((s) => [s.id, s.own, ...s.former].includes(wanted))
+    return isThere ? 'elsewhere' : 'broken'
+  }
+  if (link.status === 'top' && namesSite(link, reading)) return 'here'
+  if (leadsNowhere(link)) return 'broken'
+  return link.status === 'top' ? 'here' : 'elsewhere'
+}
