@@ -9,12 +9,14 @@ export {
   depthsOf,
   dropPage,
   dropSections,
+  leadersTo,
   mergeWithNext,
   nestSection,
   renameSection,
   renameSections,
   withOtherPages,
   type KnownOutside,
+  type Otherwise,
 } from './steps.ts'
 export { setUpOf } from './commands/page.ts'
 export { apply, clash, commandKinds, describe, extent, touches, type Batch, type Command, type SetUp } from './commands/index.ts'

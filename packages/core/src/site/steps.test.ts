@@ -5,6 +5,7 @@ import {
   depthsOf,
   dropPage,
   dropSections,
+  leadersTo,
   mergeWithNext,
   nestSection,
   renameSections,
@@ -13,6 +14,7 @@ import {
   type Command,
   type Item,
   type ItemTarget,
+  type Otherwise,
   type Section,
   type Site,
   type SitePage,
@@ -118,6 +120,41 @@ describe('items of other pages', () => {
     const self: Command = { type: 'item/target', page: 'p2', menu: 'm1', item: 'i1', target: { kind: 'page', page: 'p2', section: null } }
     expect(drop(self)).toThrow('leads to the page that it stands on')
   })
+})
+
+describe('what leads to a section that is dropped', () => {
+  const own = aMenu([item(1, 3), item(2, 4)], { key: 'm2', form: { kind: 'found', elements: [5] } })
+  const s = aSite(
+    aPage({
+      sections: [section(1), section(2)],
+      menus: [aMenu([item(1), item(2)]), own],
+      links: [{ at: 8, target: { kind: 'section', section: 's1' } }],
+    }),
+    aPage({ key: 'p2', file: 'p2.html', menus: [aMenu([{ ...item(9), target: { kind: 'page', page: 'p1', section: 's1' } }])] }),
+  )
+  const [first] = pageOf(s).sections
+  const targets = (otherwise?: Otherwise) => {
+    const done = apply(s, dropSections(s, pageOf(s), [first!], otherwise))
+    expect(apply(done.site, done.inverse).site).toEqual(s)
+    return done.site.pages.flatMap((p) => [
+      ...p.menus.map((m) => m.items.map((i) => Object.values(i.target).join(' '))),
+      ...(p.key === 'p1' ? [(p.links ?? []).map((l) => Object.values(l.target).join(' '))] : []),
+    ])
+  }
+
+  it('is named', () =>
+    expect(leadersTo(s, pageOf(s), [first!]).map((u) => [u.from.file, u.label, u.isOwn])).toEqual([
+      ['index.html', 'Item 1', false],
+      ['index.html', 'Item 1', true],
+      ['index.html', null, true],
+      ['p2.html', 'Item 9', false],
+    ]))
+  it.each<[Otherwise | undefined, string[][]]>([
+    [undefined, [['section s2'], ['as-is', 'section s2'], [], []]],
+    ['out', [['section s2'], ['section s2'], [], []]],
+    ['top', [['top', 'section s2'], ['top', 'section s2'], ['top'], ['page p1 ']]],
+    [{ section: 's2' }, [['section s2', 'section s2'], ['section s2', 'section s2'], ['section s2'], ['page p1 s2']]],
+  ])('becomes what is asked: %j', (otherwise, left) => expect(targets(otherwise)).toEqual(left))
 })
 
 describe('links on the page', () => {

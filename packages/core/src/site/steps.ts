@@ -1,5 +1,5 @@
 /** Edits that take several commands, each as one step of undo. */
-import { describe, type Command } from './commands/index.ts'
+import { describe, type Batch, type Command } from './commands/index.ts'
 import {
   elsewhereOf,
   madeMenu,
@@ -40,10 +40,27 @@ export function renameSections(
   return { type: 'batch', label, commands }
 }
 
-/** Drops sections with the items that lead to them. A link of the page's own stays where it is and goes where it went before. */
-export function dropSections(site: Site, page: SitePage, sections: readonly Section[]): Command {
+/**
+ * What becomes of what leads to a section that is dropped: it leads to another section, to the page's top, is taken out of its menu, or what
+ * Way Bell added goes and the page's own stays as the page has it.
+ */
+export type Otherwise = { section: string } | 'top' | 'out' | 'as-is'
+
+/** What leads to these sections, on all pages, by its label; a link outside the menus has none here. */
+export const leadersTo = (site: Site, page: SitePage, sections: readonly Section[]): Pick<Use, 'from' | 'label' | 'isOwn'>[] =>
+  sections.flatMap((s) => usersOf(site, page, s.key))
+
+/** Drops sections, with or without what leads to them. */
+export function dropSections(site: Site, page: SitePage, sections: readonly Section[], otherwise: Otherwise = 'as-is'): Batch {
+  const settle = ({ from, lead, leave, drop }: Use): Command => {
+    if (otherwise === 'as-is') return leave({ kind: 'as-is' })
+    if (otherwise === 'out') return drop
+    const section = otherwise === 'top' ? null : otherwise.section
+    if (from !== page) return lead({ kind: 'page', page: page.key, section })
+    return lead(section === null ? { kind: 'top' } : { kind: 'section', section })
+  }
   const commands = sections.flatMap((section) => [
-    ...usersOf(site, page, section.key).map(({ leave }) => leave({ kind: 'as-is' })),
+    ...usersOf(site, page, section.key).map(settle),
     { type: 'section/drop', page: page.key, section: section.key } as const,
   ])
   return { type: 'batch', label: sections.length === 1 ? 'Remove a section' : `Remove ${sections.length} sections`, commands }
@@ -52,11 +69,17 @@ export function dropSections(site: Site, page: SitePage, sections: readonly Sect
 /** What leads somewhere: an item, or a link on the page that was given a target. */
 interface Use {
   from: SitePage
+  /** Null for a link outside the menus. */
+  label: string | null
+  /** The page's own. */
+  isOwn: boolean
   target: ItemTarget
   /** The command that gives it another. */
   lead: (to: ItemTarget) => Command
   /** The command that keeps it from leading there: what Way Bell added goes; of the page's own `lead` says where it leads instead. */
   leave: (otherwise: ItemTarget) => Command
+  /** The command that takes it out of its menu; outside the menus it is as the page has it. */
+  drop: Command
 }
 
 const usesOf = (site: Site): Use[] =>
@@ -65,12 +88,14 @@ const usesOf = (site: Site): Use[] =>
       menu.items.map((item): Use => {
         const at = { page: from.key, menu: menu.key, item: item.key }
         const lead = (to: ItemTarget): Command => ({ type: 'item/target', ...at, target: to })
-        return { from, target: item.target, lead, leave: item.links.length ? lead : () => ({ type: 'item/drop', ...at }) }
+        const drop: Command = { type: 'item/drop', ...at }
+        const isOwn = item.links.length > 0
+        return { from, label: item.label, isOwn, target: item.target, lead, leave: isOwn ? lead : () => drop, drop }
       }),
     ),
     ...(from.links ?? []).map(({ at, target }): Use => {
       const lead = (to: ItemTarget): Command => ({ type: 'link/target', page: from.key, at, target: to })
-      return { from, target, lead, leave: lead }
+      return { from, label: null, isOwn: true, target, lead, leave: lead, drop: lead({ kind: 'as-is' }) }
     }),
   ])
 

@@ -57,7 +57,6 @@ function LinkRow({ link, kind, target, section, at }: LooseLink) {
   return (
     <div
       data-link={link.at}
-      data-item={`link-${link.at}`}
       data-section={section?.key}
       data-loose={kind === 'broken' || undefined}
       onPointerEnter={() => section && point(section.key)}

@@ -1,4 +1,4 @@
-/** Threads: from each item on the sheet to its section on the spine. A broken item's thread hangs loose. */
+/** Threads: from each item and link on the sheet to its section on the spine. A broken item's thread hangs loose. */
 import { useLayoutEffect, useRef, useState } from 'react'
 import { useWork } from '../../work/context.ts'
 import { useSignal } from '../../work/signal.ts'
@@ -21,23 +21,24 @@ export function Threads() {
       const origin = host.getBoundingClientRect()
       const sheet = host.querySelector('[data-testid="sheet"]')!.getBoundingClientRect()
       const next: Thread[] = []
-      for (const row of host.querySelectorAll<HTMLElement>('[data-item]')) {
+      for (const row of host.querySelectorAll<HTMLElement>('[data-item], [data-link]')) {
         const from = row.getBoundingClientRect()
         const y = from.top + from.height / 2 - origin.top
         if (from.bottom < sheet.top || from.top > sheet.bottom) continue
         const x = sheet.right - origin.left - 10
         const section = row.dataset.section
+        const key = row.dataset.item ?? `link ${row.dataset.link}`
         const band = section ? host.querySelector<HTMLElement>(`[data-band="${CSS.escape(section)}"]`) : null
         if (band) {
           const to = band.getBoundingClientRect()
           const end = [to.left - origin.left, to.top - origin.top + Math.min(to.height / 2, 12)]
           next.push({
-            key: row.dataset.item!,
+            key,
             path: `M${x} ${y}C${x + 22} ${y} ${end[0]! - 22} ${end[1]} ${end[0]} ${end[1]}`,
             loose: false,
             lit: section === pointed,
           })
-        } else if (row.dataset.loose) next.push({ key: row.dataset.item!, path: `M${x} ${y}q10 2 12 16`, loose: true, lit: false })
+        } else if (row.dataset.loose) next.push({ key, path: `M${x} ${y}q10 2 12 16`, loose: true, lit: false })
       }
       setThreads((old) => (JSON.stringify(old) === JSON.stringify(next) ? old : next))
     }

@@ -1,5 +1,5 @@
 /** One row of the Sections sheet. */
-import { dropSections, mergeWithNext, renameSection, typedName, wrapName, type Section } from '@waybell/core'
+import { mergeWithNext, renameSection, typedName, wrapName, type Section } from '@waybell/core'
 import { ChevronDown, ChevronRight, MoreHorizontal } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { memo, type ReactNode } from 'react'
@@ -7,6 +7,7 @@ import { FixButton } from '../../findings/FixButton.tsx'
 import { Button, Field, PointMark, tint } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
+import { removeSections } from './Removing.tsx'
 import { addPoint, addSection, idProblem } from './steps.ts'
 import { partsBySection, type Row } from './rows.ts'
 
@@ -189,7 +190,6 @@ function Former({ section }: { section: Section }) {
 
 function More({ section, onNest }: { section: Section; onNest: Props['onNest'] }) {
   const work = useWork()
-  const { site, page, run } = work
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger asChild>
@@ -199,7 +199,7 @@ function More({ section, onNest }: { section: Section; onNest: Props['onNest'] }
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="end" className="z-10 max-h-[70vh] max-w-80 overflow-auto border border-hair bg-sheet py-1">
-          <Choice onSelect={() => run(dropSections(site, page, [section]))}>Remove section {section.title}</Choice>
+          <Choice onSelect={() => removeSections(work, [section])}>Remove section {section.title}</Choice>
           <Merge section={section} />
           <Choice onSelect={() => onNest(section, 1)}>Nest in the section before (Alt+Right)</Choice>
           <Choice onSelect={() => onNest(section, -1)}>Lift one level (Alt+Left)</Choice>

@@ -1,5 +1,5 @@
 /** Sections and their IDs: the sheet, its tools, and what was also found. */
-import { builtOf, dropSections, leftAsItIs, looksOf, nestSection, proposeSetUp, type Section } from '@waybell/core'
+import { builtOf, leftAsItIs, looksOf, nestSection, proposeSetUp, type Section } from '@waybell/core'
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { useLocation } from 'react-router'
 import { Button, tint } from '../../ui/index.tsx'
@@ -11,6 +11,7 @@ import { NewVersion } from './NewVersion.tsx'
 import { NamingDialog } from './NamingDialog.tsx'
 import { ColumnDialog, CopyTable } from './ColumnDialog.tsx'
 import { PickButton, PickPanel } from './Pick.tsx'
+import { Removing, removeSections } from './Removing.tsx'
 import { buildRows, type Filter, type Row, type Sort } from './rows.ts'
 import { Fold, PartRow, SectionRow } from './SectionRow.tsx'
 
@@ -85,6 +86,7 @@ export function SectionsTask() {
       <PickPanel />
       {isNew ? <Before measured={measured} /> : <Sheet faulty={faulty} measured={measured} takesFocus={isPressed} />}
       <BuiltHeadings />
+      <Removing />
     </div>
   )
 }
@@ -156,7 +158,7 @@ function BuiltHeadings() {
 
 function Sheet({ faulty, measured, takesFocus }: { faulty: ReadonlySet<number>; measured: boolean; takesFocus: boolean }) {
   const work = useWork()
-  const { site, page, reading, run, setCurrent } = work
+  const { page, reading, run, setCurrent } = work
   const [query, setQuery] = useState('')
   const [filter, setFilter] = useState<Filter>('all')
   const [sort, setSort] = useState<Sort>('page')
@@ -230,9 +232,11 @@ function Sheet({ faulty, measured, takesFocus }: { faulty: ReadonlySet<number>; 
       F2: () => event.currentTarget.querySelector<HTMLInputElement>('[data-field="id"] input')?.select(),
       Enter: () => event.currentTarget.querySelector<HTMLInputElement>('[data-field="title"] input')?.select(),
       Delete: () => {
-        if (row.kind !== 'section' || !run(dropSections(site, page, chosen.has(row.key) ? sections : [row.section]))) return
+        if (row.kind !== 'section') return
         // The focus stays where the row was: on what stands there now.
-        setTimeout(() => list.current?.focus(Math.max(0, Math.min(index, list.current.count - 1))))
+        removeSections(work, chosen.has(row.key) ? sections : [row.section], () =>
+          setTimeout(() => list.current?.focus(Math.max(0, Math.min(index, list.current.count - 1)))),
+        )
       },
       ContextMenu: () => openMore(event.currentTarget),
       F10: () => event.shiftKey && openMore(event.currentTarget),
@@ -285,7 +289,7 @@ function Sheet({ faulty, measured, takesFocus }: { faulty: ReadonlySet<number>; 
         {sections.length ? `${sections.length} of ${page.sections.length} sections chosen` : `${page.sections.length} sections`}
         {sections.length > 0 && (
           <>
-            <Button kind="quiet" onClick={() => run(dropSections(site, page, sections))}>
+            <Button kind="quiet" onClick={() => removeSections(work, sections)}>
               Remove {sections.length === 1 ? 'it' : 'them'}
             </Button>
             <Button kind="quiet" onClick={() => setChosen(new Set())}>

@@ -1,7 +1,8 @@
 /** What Sections can do by name. */
-import { dropSections, mergeWithNext, nestSection } from '@waybell/core'
+import { mergeWithNext, nestSection } from '@waybell/core'
 import type { Action } from '../../work/action.ts'
 import type { Work } from '../../work/context.ts'
+import { removeSections } from './Removing.tsx'
 import { addPoint } from './steps.ts'
 
 /** A press on what the view itself has for it, so that there is one way to do it. */
@@ -36,6 +37,6 @@ export function sectionsActions(work: Work): Action[] {
   if (lift) actions.push({ name: `Lift ${of}`, keys: 'Alt+Left', run: () => run(lift) })
   if (merge) actions.push({ name: `Merge ${of} with the next section`, run: () => run(merge) })
   if (!section.point) actions.push({ name: `Put a point before ${of}`, run: () => addPoint(work, section) })
-  actions.push({ name: `Remove ${of}`, keys: 'Delete', run: () => run(dropSections(site, page, [section])) })
+  actions.push({ name: `Remove ${of}`, keys: 'Delete', run: () => removeSections(work, [section]) })
   return actions
 }
