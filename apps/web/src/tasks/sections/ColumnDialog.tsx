@@ -140,9 +140,9 @@ function Column({ from }: { from: Section }) {
 }
 
 export function CopyTable({ sections }: { sections: Section[] }) {
-  const { site } = useWork()
+  const { site, page } = useWork()
   const copy = () =>
-    navigator.clipboard.writeText(asTable(sections, (id) => typedName(id, site.rule))).then(
+    navigator.clipboard.writeText(asTable(page, sections, (id) => typedName(id, site.rule))).then(
       () => toast(sections.length === 1 ? '1 section is on the clipboard.' : `${sections.length} sections are on the clipboard.`),
       () => toast.error('The browser did not let the table onto the clipboard; allow it for this address and try again.'),
     )

@@ -3,13 +3,14 @@ import { mergeWithNext, renameSection, typedName, wrapName, type Section } from 
 import { ChevronDown, ChevronRight, MoreHorizontal } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import { memo, type ReactNode } from 'react'
+import { toast } from 'sonner'
 import { FixButton } from '../../findings/FixButton.tsx'
 import { Button, Field, PointMark, tint } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
 import { removeSections } from './Removing.tsx'
 import { addPoint, addSection, idProblem } from './steps.ts'
-import { partsBySection, type Row } from './rows.ts'
+import { addressesOf, partsBySection, type Row } from './rows.ts'
 
 interface Props {
   row: Row
@@ -199,6 +200,11 @@ function More({ section, onNest }: { section: Section; onNest: Props['onNest'] }
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="end" className="z-10 max-h-[70vh] max-w-80 overflow-auto border border-hair bg-sheet py-1">
+          {addressesOf(work.page, section).map((address) => (
+            <Choice key={address} onSelect={() => copy(address)}>
+              Copy {address}
+            </Choice>
+          ))}
           <Choice onSelect={() => removeSections(work, [section])}>Remove section {section.title}</Choice>
           <Merge section={section} />
           <Choice onSelect={() => onNest(section, 1)}>Nest in the section before (Alt+Right)</Choice>
@@ -210,6 +216,12 @@ function More({ section, onNest }: { section: Section; onNest: Props['onNest'] }
     </DropdownMenu.Root>
   )
 }
+
+const copy = (text: string) =>
+  void navigator.clipboard.writeText(text).then(
+    () => toast(`${text} is on the clipboard.`),
+    () => toast.error('The browser did not let it onto the clipboard; allow it for this address and try again.'),
+  )
 
 /** Worked out when the list is open, like where it can be split. */
 function Merge({ section }: { section: Section }) {

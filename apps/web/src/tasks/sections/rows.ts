@@ -1,5 +1,5 @@
 /** The rows of the Sections sheet: sections in the order asked for, each with the parts that were also found in its stretch of the page. */
-import { depthsOf, type Candidate, type PageReading, type Section, type SitePage } from '@waybell/core'
+import { depthsOf, hashOf, relativePath, type Candidate, type PageReading, type Section, type SitePage } from '@waybell/core'
 
 export type Filter = 'all' | 'sections' | 'parts' | 'findings'
 export type Sort = 'page' | 'title' | 'id'
@@ -87,12 +87,21 @@ export function buildRows(input: RowsInput): Row[] {
 }
 
 /** The sections as a table to paste elsewhere: tab between columns, line end between rows. */
-export function asTable(sections: readonly Section[], typed: (id: string) => string | null): string {
+export function asTable(page: SitePage, sections: readonly Section[], typed: (id: string) => string | null): string {
   // A tab or line end inside a cell would make two of it.
   const cell = (text: string) => text.replace(/[\t\r\n]+/g, ' ')
-  const rows = sections.map((s, i) => [String(i + 1), s.title, s.id, typed(s.id) ?? '', s.former.join(' ')].map(cell).join('\t'))
-  return ['number\ttitle\tID\ttype this there\tformer IDs', ...rows].join('\n')
+  const numbers = new Map(page.sections.map((s, i) => [s, i + 1]))
+  const rows = sections.map((s) =>
+    [String(numbers.get(s)), s.title, s.id, typed(s.id) ?? '', ...addressesOf(page, s), s.former.join(' ')].map(cell).join('\t'),
+  )
+  return ['number\ttitle\tID\ttype this there\tlink here\tlink from elsewhere\tformer IDs', ...rows].join('\n')
 }
+
+/** What a link to a section says on its own page, and on others beside that. */
+export const addressesOf = (page: SitePage, { id }: Section): [here: string, elsewhere: string] => [
+  hashOf(id),
+  relativePath(page.file, page.file) + hashOf(id),
+]
 
 /** A column of a spreadsheet, one value a line; empty lines at its end are none. */
 export function fromColumn(text: string): string[] {
