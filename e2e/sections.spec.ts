@@ -223,7 +223,7 @@ test.describe('sections and IDs', () => {
     await expect(page.getByText('9 sections are on the clipboard')).toBeVisible()
     const table = (await page.evaluate(() => navigator.clipboard.readText())).split('\n').map((l) => l.split('\t'))
     expect(table).toHaveLength(10)
-    expect(table[7]!.slice(0, 6)).toEqual(['7', 'Tickets', 'contact', '', '#contact', 'index.html#contact'])
+    expect(table[7]!.slice(0, 6)).toEqual(['7', 'Tickets', 'contact', 'contact', '#contact', 'index.html#contact'])
     await page.getByRole('button', { name: 'More for section Tickets' }).click()
     await page.getByRole('menuitem', { name: 'Copy index.html#contact' }).click()
     expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('index.html#contact')
