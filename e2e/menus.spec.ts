@@ -60,6 +60,27 @@ test.describe('menus', () => {
       await lead(page, 'item Boats', 'ropes')
     })
 
+    await test.step('the end of a thread is dragged to a band', async () => {
+      const centre = async (of: string) => {
+        const box = (await page.locator(of).boundingBox())!
+        return [box.x + box.width / 2, box.y + box.height / 2] as const
+      }
+      const row = page.locator('[data-item]').first()
+      const end = `[data-thread-end="${await row.getAttribute('data-item')}"]`
+      await page.mouse.move(...(await centre(end)))
+      await page.mouse.down()
+      await page.mouse.move(...(await centre('[data-band][title="Tides"]')), { steps: 5 })
+      await page.keyboard.press('Escape')
+      await page.mouse.up()
+      await expect(link(0)).toHaveAttribute('href', 'shop/things.html#ropes')
+      await page.mouse.move(...(await centre(end)))
+      await page.mouse.down()
+      await page.mouse.move(...(await centre('[data-band][title="Tides"]')), { steps: 5 })
+      await page.mouse.up()
+      await expect(link(0)).toHaveAttribute('href', '#tides')
+      await lead(page, 'item Boats', 'ropes')
+    })
+
     await test.step('an address is taken as it is meant, and what leads nowhere is not', async () => {
       await lead(page, 'item Tides', 'www.ostrey.example/tides')
       await expect(link(1)).toHaveAttribute('href', 'https://www.ostrey.example/tides')

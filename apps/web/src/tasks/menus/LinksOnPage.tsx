@@ -1,10 +1,11 @@
 /** Every link of the page that stands in none of its menus, and where it leads. */
 import { useState } from 'react'
-import { looseLinks, type LinkKind, type LooseLink } from '@waybell/core'
+import { looseLinks, type ItemTarget, type LinkKind, type LooseLink } from '@waybell/core'
 import { Heading, tint } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
 import { Target } from './Target.tsx'
+import { ThreadEnd } from './ThreadEnd.tsx'
 
 const filters: [LinkKind | 'all', string][] = [
   ['all', 'All'],
@@ -52,6 +53,7 @@ function LinkRow({ link, kind, target, section, at }: LooseLink) {
   const { page, run, live, point } = useWork()
   const isPointed = usePointed(section?.key)
   const index = section ? page.sections.indexOf(section) : -1
+  const lead = (to: ItemTarget) => run({ type: 'link/target', page: page.key, at: link.at, target: to.kind === 'as-is' ? null : to })
   const name = link.label || 'a link without words'
   const place = at ? `by ${page.sections.indexOf(at) + 1} ${at.title}` : 'above the first section'
   return (
@@ -62,32 +64,28 @@ function LinkRow({ link, kind, target, section, at }: LooseLink) {
       onPointerEnter={() => section && point(section.key)}
       onPointerLeave={() => point(null)}
       style={{ boxShadow: index >= 0 ? `inset 4px 0 ${tint(index)}` : undefined }}
-      className={`border-b border-hair py-1 pr-1 pl-2 ${isPointed ? 'bg-wash' : ''}`}
+      className={`flex border-b border-hair py-1 pr-1 pl-2 ${isPointed ? 'bg-wash' : ''}`}
     >
-      <span className="flex items-baseline gap-2">
-        <button
-          type="button"
-          title="Show it on the page"
-          onClick={() => live.show(link.at)}
-          className={`min-h-6 min-w-0 flex-1 truncate text-left font-semibold hover:underline ${link.label ? '' : 'text-faint italic'}`}
-        >
-          {name}
-        </button>
-        <span className="max-w-[55%] flex-none truncate text-xs text-faint">{place}</span>
-      </span>
-      <span className="flex items-center gap-1 pl-1">
-        <span aria-hidden className="text-faint">
-          →
+      <span className="min-w-0 flex-1">
+        <span className="flex items-baseline gap-2">
+          <button
+            type="button"
+            title="Show it on the page"
+            onClick={() => live.show(link.at)}
+            className={`min-h-6 min-w-0 flex-1 truncate text-left font-semibold hover:underline ${link.label ? '' : 'text-faint italic'}`}
+          >
+            {name}
+          </button>
+          <span className="max-w-[55%] flex-none truncate text-xs text-faint">{place}</span>
         </span>
-        <Target
-          named={`link ${name}`}
-          target={target ?? { kind: 'as-is' }}
-          link={link}
-          isOwn
-          isLoose={kind === 'broken'}
-          onTake={(to) => run({ type: 'link/target', page: page.key, at: link.at, target: to.kind === 'as-is' ? null : to })}
-        />
+        <span className="flex items-center gap-1 pl-1">
+          <span aria-hidden className="text-faint">
+            →
+          </span>
+          <Target named={`link ${name}`} target={target ?? { kind: 'as-is' }} link={link} isOwn isLoose={kind === 'broken'} onTake={lead} />
+        </span>
       </span>
+      <ThreadEnd row={`link ${link.at}`} isLoose={kind === 'broken'} onTake={lead} />
     </div>
   )
 }

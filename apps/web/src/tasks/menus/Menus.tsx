@@ -23,6 +23,7 @@ import {
   makeMenu,
   sectionOf,
   type Item,
+  type ItemTarget,
   type Menu,
   type Section,
 } from '@waybell/core'
@@ -33,6 +34,7 @@ import { List } from '../../ui/List.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
 import { LinksOnPage } from './LinksOnPage.tsx'
 import { Target } from './Target.tsx'
+import { ThreadEnd } from './ThreadEnd.tsx'
 
 export function MenusTask() {
   const { page, surveys, run } = useWork()
@@ -237,6 +239,7 @@ const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: Item
   const isBare = link?.status === 'button' || link?.status === 'group'
   const loose = item.target.kind === 'as-is' && link !== undefined && leadsNowhere(link)
   const at = { page: page.key, menu: menu.key, item: item.key }
+  const lead = (target: ItemTarget) => run({ type: 'item/target', ...at, target })
   return (
     <div
       ref={setNodeRef}
@@ -286,7 +289,7 @@ const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: Item
             isOwn={item.links.length > 0}
             isBare={isBare}
             isLoose={loose}
-            onTake={(target) => run({ type: 'item/target', ...at, target })}
+            onTake={lead}
           />
           {item.takenToBe && (
             <Button
@@ -312,6 +315,7 @@ const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: Item
       >
         <X size={14} aria-hidden />
       </Button>
+      {!isBare && <ThreadEnd row={item.key} isLoose={loose} onTake={lead} />}
     </div>
   )
 })

@@ -2,6 +2,7 @@
 import { useLayoutEffect, useRef, useState } from 'react'
 import { useWork } from '../../work/context.ts'
 import { useSignal } from '../../work/signal.ts'
+import { drawn } from './ThreadEnd.tsx'
 
 interface Thread {
   key: string
@@ -10,9 +11,12 @@ interface Thread {
   lit: boolean
 }
 
+const curve = (x: number, y: number, toX: number, toY: number) => `M${x} ${y}C${x + 22} ${y} ${toX - 22} ${toY} ${toX} ${toY}`
+
 export function Threads() {
   const { page, survey, pointed: signal } = useWork()
   const pointed = useSignal(signal, (now) => now)
+  const drag = useSignal(drawn, (now) => now)
   const svg = useRef<SVGSVGElement>(null)
   const [threads, setThreads] = useState<Thread[]>([])
   useLayoutEffect(() => {
@@ -25,21 +29,30 @@ export function Threads() {
         const from = row.getBoundingClientRect()
         const y = from.top + from.height / 2 - origin.top
         if (from.bottom < sheet.top || from.top > sheet.bottom) continue
-        const x = sheet.right - origin.left - 10
         const section = row.dataset.section
         const key = row.dataset.item ?? `link ${row.dataset.link}`
-        const band = section ? host.querySelector<HTMLElement>(`[data-band="${CSS.escape(section)}"]`) : null
+        const handle = row.querySelector('[data-thread-end]')?.getBoundingClientRect()
+        const x = (handle ? handle.left + handle.width / 2 : sheet.right - 10) - origin.left
+        if (drag?.key === key) {
+          next.push({ key, path: curve(x, y, drag.x - origin.left, drag.y - origin.top), loose: false, lit: true })
+          continue
+        }
+        const band = section
+          ? host.querySelector<HTMLElement>(`[data-band="${CSS.escape(section)}"], [data-point="${CSS.escape(section)}"]`)
+          : null
         if (band) {
           const to = band.getBoundingClientRect()
           const end = [to.left - origin.left, to.top - origin.top + Math.min(to.height / 2, 12)]
           next.push({
             key,
-            path: `M${x} ${y}C${x + 22} ${y} ${end[0]! - 22} ${end[1]} ${end[0]} ${end[1]}`,
+            path: curve(x, y, end[0]!, end[1]!),
             loose: false,
             lit: section === pointed,
           })
         } else if (row.dataset.loose) next.push({ key, path: `M${x} ${y}q10 2 12 16`, loose: true, lit: false })
       }
+      // The one that is pointed at lies on top.
+      next.sort((a, b) => Number(a.lit) - Number(b.lit))
       setThreads((old) => (JSON.stringify(old) === JSON.stringify(next) ? old : next))
     }
     draw()
@@ -52,7 +65,7 @@ export function Threads() {
       observer.disconnect()
       sheet.removeEventListener('scroll', draw, { capture: true })
     }
-  }, [page, survey, pointed])
+  }, [page, survey, pointed, drag])
   return (
     <svg ref={svg} aria-hidden className="pointer-events-none absolute inset-0 h-full w-full">
       {threads.map((t) => (
