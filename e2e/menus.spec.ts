@@ -115,6 +115,24 @@ test.describe('menus', () => {
       await expect(page.getByLabel('Target of link a link without words')).toHaveText('shop/things.html: Prices')
     })
 
+    await test.step('coverage shows who reaches whom, and leads to the rows', async () => {
+      await page.getByRole('button', { name: 'Coverage' }).click()
+      const dialog = page.getByRole('dialog', { name: 'Coverage' })
+      await expect(dialog).toContainText('1 section is reached from nowhere: Boats.')
+      expect(await dialog.getByRole('row').allInnerTexts()).toEqual([
+        expect.stringMatching(/^Section\s+Header menu\s+Links on the page\s+shop\/things.html\s+All$/),
+        expect.stringMatching(/^Top of the page\s+0$/),
+        expect.stringMatching(/^1\s*Boats\s+nowhere$/),
+        expect.stringMatching(/^2\s*Tides\s+1\s+1$/),
+      ])
+      const axe = await new AxeBuilder({ page }).exclude('iframe').analyze()
+      expect(axe.violations.map((v) => v.id)).toEqual([])
+      const [file] = await Promise.all([page.waitForEvent('download'), dialog.getByRole('button', { name: 'Download as CSV' }).click()])
+      expect(readFileSync(await file.path(), 'utf8').split('\n')).toContain('2,Tides,tides,0,1,0,1')
+      await dialog.getByRole('button', { name: '1 from Links on the page to Tides: go to it' }).click()
+      await expect(page.getByLabel('Target of link Buy now')).toBeFocused()
+    })
+
     await test.step('all of it is handed over, and follows what becomes of the other page', async () => {
       const handed = () => takeHome(page).then((path) => anchors(readFileSync(path, 'utf8')))
       const rest = ['<a target="_blank" rel="noopener" href="https://www.ostrey.example/tides">', '<a href="shop/things.html#prices">']

@@ -13,3 +13,4 @@ export {
 } from './match.ts'
 export { pageAt } from './pages.ts'
 export { looseLinks, type LinkKind, type LooseLink } from './kind.ts'
+export { coverage, unreached, type Coverage, type Leader } from './coverage.ts'

@@ -1,9 +1,9 @@
 /** Every link of the page that stands in none of its menus, and where it leads. */
-import { useState } from 'react'
 import { looseLinks, type ItemTarget, type LinkKind, type LooseLink } from '@waybell/core'
 import { Heading, tint } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
+import { Signal, useSignal } from '../../work/signal.ts'
 import { Target } from './Target.tsx'
 import { ThreadEnd } from './ThreadEnd.tsx'
 
@@ -14,9 +14,12 @@ const filters: [LinkKind | 'all', string][] = [
   ['elsewhere', 'Elsewhere'],
 ]
 
+/** Which of them are listed; whoever leads to a row has all of them shown. */
+export const linksShown = new Signal<LinkKind | 'all'>('all')
+
 export function LinksOnPage() {
   const { page, reading, site } = useWork()
-  const [filter, setFilter] = useState<LinkKind | 'all'>('all')
+  const filter = useSignal(linksShown, (now) => now)
   const links = looseLinks(page, reading, site.pages)
   if (!links.length) return null
   const of = (kind: LinkKind | 'all') => links.filter((l) => kind === 'all' || l.kind === kind)
@@ -28,7 +31,7 @@ export function LinksOnPage() {
           <select
             aria-label="Show links"
             value={filter}
-            onChange={(e) => setFilter(e.target.value as LinkKind | 'all')}
+            onChange={(e) => linksShown.set(e.target.value as LinkKind | 'all')}
             className="min-h-7 rounded-sm border border-hair bg-sheet px-1 text-sm"
           >
             {filters.map(([kind, name]) => (

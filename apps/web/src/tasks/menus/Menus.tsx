@@ -32,6 +32,7 @@ import { toast } from 'sonner'
 import { Button, Field, Heading, tint } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
+import { CoverageDialog } from './CoverageDialog.tsx'
 import { LinksOnPage } from './LinksOnPage.tsx'
 import { Target } from './Target.tsx'
 import { ThreadEnd } from './ThreadEnd.tsx'
@@ -47,6 +48,9 @@ export function MenusTask() {
     )
   return (
     <>
+      <p className="mb-2 flex justify-end">
+        <CoverageDialog />
+      </p>
       {page.menus.map((menu) => (
         <MenuSheet key={menu.key} menu={menu} />
       ))}

@@ -1,0 +1,148 @@
+/** Which section is reached from where, as a table that leads to each row, and as a file. */
+import { csvFormatRows } from 'd3-dsv'
+import { coverage, unreached, type Coverage, type Leader } from '@waybell/core'
+import { Dialog } from 'radix-ui'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { Button } from '../../ui/index.tsx'
+import { Sheet } from '../../ui/Sheet.tsx'
+import { useWork } from '../../work/context.ts'
+import { linksShown } from './LinksOnPage.tsx'
+
+export function CoverageDialog() {
+  const [isOpen, setOpen] = useState(false)
+  return (
+    <Dialog.Root open={isOpen} onOpenChange={setOpen}>
+      <Dialog.Trigger asChild>
+        <Button>Coverage</Button>
+      </Dialog.Trigger>
+      <Sheet title="Coverage" description="How many links lead to each section, and from where." wide>
+        {isOpen && <Matrix close={() => setOpen(false)} />}
+      </Sheet>
+    </Dialog.Root>
+  )
+}
+
+const TOP = 'Top of the page'
+
+/** A spreadsheet would take what begins like this for a formula. */
+const cell = (text: string) => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text)
+
+const asCsv = ({ columns, rows, nowhere }: Coverage): string =>
+  csvFormatRows(
+    [
+      ['number', 'section', 'ID', ...columns.map((c) => c.name), 'all'],
+      ...rows.map(({ section, leaders }, n) => [
+        n ? String(n) : '',
+        section?.title ?? TOP,
+        section?.id ?? '',
+        ...leaders.map((l) => String(l.length)),
+        String(leaders.flat().length),
+      ]),
+      ['', 'leads nowhere', '', ...nowhere.map((l) => String(l.length)), String(nowhere.flat().length)],
+    ].map((row) => row.map(cell)),
+  )
+
+function Matrix({ close }: { close: () => void }) {
+  const { site, page, reading } = useWork()
+  const navigate = useNavigate()
+  const seen = coverage(site, page, reading)
+  const { columns, rows, nowhere } = seen
+  const alone = unreached(seen)
+  const go = (n: number, [first]: Leader[]) => {
+    close()
+    const there = columns[n]!.page
+    if (there) return void navigate(`../${there.key}/menus`, { relative: 'path' })
+    linksShown.set('all')
+    const row = first!.item === null ? `[data-link="${first!.at}"]` : `[data-item="${CSS.escape(first!.item)}"]`
+    // When the dialog has given the focus back.
+    setTimeout(() => {
+      const target = document.querySelector<HTMLElement>(`${row} [aria-haspopup]`)
+      target?.scrollIntoView({ block: 'center' })
+      target?.focus()
+    }, 60)
+  }
+  const download = () => {
+    const link = document.createElement('a')
+    link.href = URL.createObjectURL(new Blob([asCsv(seen)], { type: 'text/csv' }))
+    link.download = `coverage ${page.file.replace(/\//g, ' ')}.csv`
+    link.click()
+    setTimeout(() => URL.revokeObjectURL(link.href))
+  }
+  const count = (leaders: Leader[], n: number, name: string, isWrong: boolean) => (
+    <td key={columns[n]!.key} className="border-b border-hair px-2 text-right tabular-nums">
+      {leaders.length > 0 && (
+        <button
+          type="button"
+          title={leaders.map((l) => l.label || 'a link without words').join(', ')}
+          aria-label={`${leaders.length} from ${columns[n]!.name} to ${name}: go to ${leaders.length === 1 ? 'it' : 'the first'}`}
+          onClick={() => go(n, leaders)}
+          className={`min-h-6 min-w-6 rounded-sm border border-transparent hover:border-faint ${isWrong ? 'font-bold text-brick' : ''}`}
+        >
+          {leaders.length}
+        </button>
+      )}
+    </td>
+  )
+  return (
+    <>
+      <p className="mb-2 flex items-center gap-2 text-sm">
+        <span className="flex-1">
+          {alone.length === 0
+            ? 'Every section is reached.'
+            : `${alone.length === 1 ? '1 section is' : `${alone.length} sections are`} reached from nowhere: ${alone
+                .slice(0, 6)
+                .map((s) => s.title)
+                .join(', ')}${alone.length > 6 ? ` and ${alone.length - 6} more` : ''}.`}
+        </span>
+        <Button onClick={download}>Download as CSV</Button>
+      </p>
+      <div className="max-h-[62vh] overflow-auto" tabIndex={0} role="group" aria-label="Links by section and menu">
+        <table className="w-full text-sm">
+          <thead>
+            <tr className="sticky top-0 bg-sheet text-left">
+              <th scope="col" className="border-b border-ink px-2 py-1">
+                Section
+              </th>
+              {columns.map((c) => (
+                <th key={c.key} scope="col" className="max-w-40 border-b border-ink px-2 py-1 text-right break-words">
+                  {c.name}
+                </th>
+              ))}
+              <th scope="col" className="border-b border-ink px-2 py-1 text-right">
+                All
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(({ section, leaders }, n) => {
+              const all = leaders.flat().length
+              const name = section?.title ?? TOP
+              return (
+                <tr key={section?.key ?? ''}>
+                  <th scope="row" className="border-b border-hair px-2 py-0.5 text-left font-normal">
+                    {n > 0 && <span className="mr-1.5 font-semibold">{n}</span>}
+                    {name}
+                  </th>
+                  {leaders.map((l, i) => count(l, i, name, false))}
+                  <td className={`border-b border-hair px-2 text-right tabular-nums ${section && all === 0 ? 'font-bold text-brick' : ''}`}>
+                    {section && all === 0 ? 'nowhere' : all}
+                  </td>
+                </tr>
+              )
+            })}
+            {nowhere.some((l) => l.length) && (
+              <tr>
+                <th scope="row" className="px-2 py-0.5 text-left font-normal text-brick">
+                  Leads nowhere
+                </th>
+                {nowhere.map((l, i) => count(l, i, 'nothing', true))}
+                <td className="px-2 text-right tabular-nums">{nowhere.flat().length}</td>
+              </tr>
+            )}
+          </tbody>
+        </table>
+      </div>
+    </>
+  )
+}

@@ -1,0 +1,51 @@
+import { parsePage, readParsed } from '../page/index.ts'
+import { aMenu, anItem, aPage, aSection, aSite } from '../site/builder.ts'
+import { coverage, unreached } from './index.ts'
+
+const source =
+  '<nav><a href="#one">First</a><a href="#one">Again</a><a href="#gone">Gone</a></nav><p><a href="#two">two</a> <a href="">empty</a> <a href="#top">up</a></p><section id="one"></section><section id="two"></section><section id="three"></section>'
+const bytes = new TextEncoder().encode(source)
+const reading = readParsed(parsePage(bytes), bytes.length, 'index.html')
+const links = reading.links.map((l) => l.at)
+const section = (n: number, id: string) => aSection(n, { at: source.indexOf(`<section id="${id}"`), id, own: id })
+const page = aPage({
+  sections: [section(1, 'one'), section(2, 'two'), section(3, 'three')],
+  menus: [
+    aMenu(
+      [
+        anItem(1, links[0]!),
+        { ...anItem(1, links[1]!), key: 'i2', label: 'Again' },
+        { ...anItem(3, links[2]!), label: 'Gone', target: { kind: 'as-is' } },
+      ],
+      {
+        name: 'Page',
+        form: { kind: 'found', elements: [0] },
+      },
+    ),
+  ],
+})
+const other = aPage({
+  key: 'p2',
+  file: 'more.html',
+  menus: [
+    aMenu([
+      { ...anItem(7), target: { kind: 'page', page: 'p1', section: 's2' } },
+      { ...anItem(8), target: { kind: 'page', page: 'p1', section: null } },
+    ]),
+  ],
+})
+
+it('counts what leads to each section, from where, and what leads nowhere', () => {
+  const { columns, rows, nowhere } = coverage(aSite(page, other), page, reading)
+  expect(columns.map((c) => c.name)).toEqual(['Page', 'Links on the page', 'more.html'])
+  expect(rows.map((r) => [r.section?.id ?? 'top', ...r.leaders.map((l) => l.map((one) => one.label).join(' '))])).toEqual([
+    ['top', '', 'up', 'Item 8'],
+    ['one', 'Item 1 Again', '', ''],
+    ['two', '', 'two', 'Item 7'],
+    ['three', '', '', ''],
+  ])
+  expect(nowhere.map((l) => l.map((one) => one.label))).toEqual([['Gone'], ['empty'], []])
+})
+
+it('names the sections that nothing leads to', () =>
+  expect(unreached(coverage(aSite(page, other), page, reading)).map((s) => s.id)).toEqual(['three']))
