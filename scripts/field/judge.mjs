@@ -23,16 +23,18 @@ export function judge([m, n, id]) {
       : empty
         ? [...document.querySelectorAll(headings)].find((h) => follows(h) && shown(h))
         : [...target.querySelectorAll(headings)].find(shown)
-    const el = heading ?? target
+    const firstWords = (within, fits) =>
+      document
+        .createTreeWalker(within, NodeFilter.SHOW_TEXT, (n) =>
+          n.nodeValue.trim() && shown(n.parentElement) && fits(n) ? NodeFilter.FILTER_ACCEPT : NodeFilter.FILTER_SKIP,
+        )
+        .nextNode()
+    // What is empty and stands before no heading is about the words behind it.
+    const behind = empty && !heading ? firstWords(document.body, follows) : null
+    const el = heading ?? behind?.parentElement ?? target
     if (!shown(el)) return 'leads to what cannot be seen on this screen'
     // Of what has no heading, where its first words stand.
-    const words = heading
-      ? null
-      : document
-          .createTreeWalker(el, NodeFilter.SHOW_TEXT, (n) =>
-            n.nodeValue.trim() && shown(n.parentElement) ? NodeFilter.FILTER_ACCEPT : NodeFilter.FILTER_SKIP,
-          )
-          .nextNode()
+    const words = heading ? null : (behind ?? firstWords(el, () => true))
     const range = document.createRange()
     if (words) range.selectNodeContents(words)
     const box = words ? range.getBoundingClientRect() : el.getBoundingClientRect()
