@@ -1,9 +1,9 @@
 /** What the rules about links without a target have in common. */
 import { decodeFragment } from '../contract/index.ts'
-import { isPlaceholder, labelScore } from '../links/index.ts'
+import { isPlaceholder, likelySection } from '../links/index.ts'
 import { isKeepable } from '../naming/index.ts'
 import type { PageReading } from '../page/index.ts'
-import type { Command, Section, SitePage } from '../site/index.ts'
+import type { Command, SitePage } from '../site/index.ts'
 import { builtOf } from '../survey/index.ts'
 import type { PageFacts, SiteFacts } from './facts.ts'
 import type { Draft } from './finding.ts'
@@ -32,22 +32,6 @@ export function brokenLinks({
 export const pagesWith = (wanted: string, { site, page }: Pick<SiteFacts, 'site' | 'page'>): SitePage[] =>
   site.pages.filter((p) => p !== page && p.sections.some((s) => s.id === wanted))
 
-/** How alike a section must be to what a link asks for, or says, to be offered in its stead. */
-const LEAST = 0.5
-
-/** The section that a link seems to mean: by its ID but for the case, else by the words of what it asks for and says. */
-function nearest(wanted: string, label: string, { page, reading }: SiteFacts): Section | undefined {
-  const inCase = page.sections.find((s) => s.id.toLowerCase() === wanted.toLowerCase())
-  if (inCase) return inCase
-  const hints = new Map(reading.candidates.map((c) => [c.at, c.hints]))
-  const scored = page.sections.map((section) => {
-    const like = { title: section.title, id: section.id, hints: section.point ? [] : (hints.get(section.at) ?? []) }
-    return { section, score: Math.max(labelScore(wanted, like), labelScore(label, like)) }
-  })
-  const best = scored.sort((a, b) => b.score - a.score)[0]
-  return best && best.score >= LEAST ? best.section : undefined
-}
-
 /** Settled where an item gives it a target, or a section the ID that it asks for; told elsewhere where another page of the site has that. */
 export function untilLinked(draft: Draft, facts: SiteFacts): Draft | null {
   const { page, items, links } = facts
@@ -58,7 +42,10 @@ export function untilLinked(draft: Draft, facts: SiteFacts): Draft | null {
   const wanted = decodeFragment(link?.fragment ?? '')
   if (page.sections.some((s) => s.id === wanted || s.former.includes(wanted)) || pagesWith(wanted, facts).length) return null
   if (builtOf(Object.values(facts.surveys)).targets.some((t) => t.id === wanted)) return null
-  const meant = nearest(wanted, link?.label ?? '', facts)
+  const likely = likelySection(wanted, link?.label ?? '', page, facts.reading, facts.site.rule)
+  const meant = likely?.section
+  if (likely && wanted !== '')
+    draft = { ...draft, message: `${draft.message} Likely “${likely.section.title}” (#${likely.section.id}): ${likely.why}.` }
   if (used) {
     const where = { at, item: { menu: used.menu.key, item: used.item.key } }
     if (!meant) return { ...draft, where }

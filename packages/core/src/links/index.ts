@@ -14,3 +14,4 @@ export {
 export { pageAt } from './pages.ts'
 export { looseLinks, type LinkKind, type LooseLink } from './kind.ts'
 export { coverage, unreached, type Coverage, type Leader } from './coverage.ts'
+export { likelySection, type Likely } from './meaning.ts'

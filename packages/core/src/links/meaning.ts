@@ -1,0 +1,68 @@
+/** What a hash without a target probably means. */
+import { distance } from 'fastest-levenshtein'
+import { typedName, wrapName, type NamingRule } from '../naming/index.ts'
+import type { PageReading } from '../page/index.ts'
+import type { Section, SitePage } from '../site/index.ts'
+import { labelScore } from './match.ts'
+
+export interface Likely {
+  section: Section
+  /** How what is asked for differs from its ID, as the end of a sentence. */
+  why: string
+}
+
+/** How alike a section must be to what a link asks for, or says, to be taken for it. */
+const LEAST = 0.5
+
+/** Letters and digits of any script, without case and marks. */
+const plain = (text: string): string =>
+  text
+    .normalize('NFKD')
+    .toLowerCase()
+    .replace(/[^\p{L}\p{N}]+/gu, '')
+
+/** A letter more, less, another or two changed round; in long ones two. */
+function isNear(a: string, b: string): boolean {
+  const [x, y] = [a.toLowerCase(), b.toLowerCase()]
+  const isSwapped = [...x].sort().join('') === [...y].sort().join('') && distance(x, y) === 2
+  return Math.min(x.length, y.length) >= 4 && (distance(x, y) <= (x.length >= 9 ? 2 : 1) || isSwapped)
+}
+
+/**
+ * The section that a link seems to mean, the surest reason first; null where there is none, or more than one that differ by letters alone.
+ * @param wanted what it asks for, decoded, without its `#`
+ * @param label what it says
+ */
+export function likelySection(wanted: string, label: string, page: SitePage, reading: PageReading, rule: NamingRule): Likely | null {
+  const hints = new Map(reading.candidates.map((c) => [c.at, c.hints]))
+  const hintsOf = (s: Section) => (s.point ? [] : (hints.get(s.at) ?? []))
+  const bare = wanted.replace(/^(?:[#\s]|%23)+|\s+$/gi, '')
+  const all = page.sections
+  const first = (fits: (s: Section) => boolean, why: string): Likely | null => {
+    const section = all.find(fits)
+    return section ? { section, why } : null
+  }
+  const only = (fits: (s: Section) => boolean, why: string): Likely | null => {
+    const found = all.filter(fits)
+    return found.length === 1 ? { section: found[0]!, why } : null
+  }
+  const same = (a: string, b: string) => a !== '' && a === b
+  if (bare !== '') {
+    const found =
+      (bare !== wanted && first((s) => s.id === bare || s.former.includes(bare), 'a # or a space too many')) ||
+      first((s) => s.id.toLowerCase() === bare.toLowerCase(), 'it differs only in case') ||
+      first((s) => wrapName(bare, rule) === s.id, 'what another system adds to it is missing') ||
+      first((s) => same(typedName(bare, rule) ?? '', s.id), 'what another system adds to it is too much') ||
+      only((s) => same(plain(bare), plain(s.id)), 'it differs in spaces, signs or accents') ||
+      only((s) => same(plain(bare), plain(s.title)), 'it is its title') ||
+      only((s) => hintsOf(s).some((h) => h === bare), 'it is its class, and no ID') ||
+      only((s) => isNear(bare, s.id), 'it is a letter off')
+    if (found) return found
+  }
+  const scored = all.map((section) => {
+    const like = { title: section.title, id: section.id, hints: hintsOf(section) }
+    return { section, score: Math.max(labelScore(bare, like), labelScore(label, like)) }
+  })
+  const best = scored.sort((a, b) => b.score - a.score)[0]
+  return best && best.score >= LEAST ? { section: best.section, why: 'by its words' } : null
+}
