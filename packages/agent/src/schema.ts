@@ -34,6 +34,7 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
       id: text,
       coveredBy: text,
       scroll: length,
+      top: length.allow(null),
       ...Object.fromEntries(
         ['hasTarget', 'hasBox', 'isSideways', 'isCovered', 'isLit', 'isSeen', 'isAlone', 'isTaken'].map((name) => [name, Joi.boolean()]),
       ),

@@ -7,7 +7,7 @@ import { builtMenus, placeHash } from './survey/built.ts'
 import type { OwnMenu } from './messages.ts'
 import { isPiece } from './patch.ts'
 import { elementAt } from './stamps.ts'
-import { jumpTo, position, scroller } from './scroller.ts'
+import { jumpTo, position, scroller, viewTop } from './scroller.ts'
 import { pause, throughThePage, twoFrames, untilSteady } from './settle.ts'
 
 interface ToTry {
@@ -100,6 +100,7 @@ async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): P
     hasTarget: target !== null || isTop,
     hasBox: isTop || !!target?.getClientRects().length,
     scroll: position(),
+    top: target && !isTop && target.getClientRects().length ? target.getBoundingClientRect().top - viewTop() : null,
     isSideways: Math.abs(scroller().scrollLeft) > innerWidth / 2,
     isCovered: over !== null,
     coveredBy: over && over !== 'out' ? nameOf(over) : '',

@@ -11,6 +11,8 @@ export interface Arrival {
   section: string
   /** Scroll position where the page stops, in px, within [0, maxScroll]. */
   land: number
+  /** How far below the viewport's top the section begins then, in px. */
+  top: number
   /** Room between the covered strip and the section's top, in px; negative where the top is covered. */
   gap: number
   /** How much page is missing below for the section to reach its place, in px. */
@@ -60,6 +62,7 @@ function arrivalOf({ page, survey, section, part, cover, near }: Placed): Arriva
   return {
     section: section.key,
     land,
+    top: top - land,
     gap: top - edge,
     shortfall: Math.max(0, wanted - survey.maxScroll),
     heading: headingState(part, land < 1 ? 0 : part.top - top, edge, viewHeight(survey), land),

@@ -295,6 +295,29 @@ describe('what a menu says', () => {
   })
 })
 
+it('tells of links that arrive elsewhere than computed and are right all the same', () => {
+  const { page, reading } = opened(
+    '<nav><a href="#a">First</a> <a href="#b">Second</a></nav><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>',
+  )
+  const parts = page.sections.map((s, i) => aPart({ at: s.at, top: 900 * i, movedTop: 900 * i, bottom: 900 * i + 900 }))
+  const laptop = aSurvey({ parts, pageHeight: 1500, maxScroll: 700 })
+  const [, arrival] = solveArrivals(page, laptop)
+  const told = (over: Partial<Tried>) => {
+    const tried = { laptop: [aTried({ id: 'b', label: 'Second', scroll: 1100, ...over })] }
+    return openFindings({ site: site(page), page, reading, undeclared, known, named, surveys: { laptop }, tried }, []).map((f) => [
+      f.code,
+      f.severity,
+      f.message,
+    ])
+  }
+  // The page could not go so far when it was measured.
+  const shown = told({ top: arrival!.top - arrival!.shortfall })
+  expect(shown.filter(([code]) => code!.startsWith('link-'))).toEqual([
+    ['link-drifts', 'note', expect.stringContaining('400 px below where it was computed')],
+  ])
+  expect(told({ top: 500 }).map(([code]) => code)).toContain('link-tried')
+})
+
 it('tells of links that were tried and are not right, on which screens, with their place', () => {
   const { page, reading } = opened(
     '<nav><a href="#a">First</a>\n<a href="#b">Second</a></nav><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>',

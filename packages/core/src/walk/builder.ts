@@ -3,6 +3,7 @@ import type { Tried } from './tried.ts'
 
 export const aTried = (over: Partial<Tried> & Pick<Tried, 'id' | 'label' | 'scroll'>): Tried => ({
   href: `#${over.id}`,
+  top: null,
   hasTarget: true,
   hasBox: true,
   isSideways: false,

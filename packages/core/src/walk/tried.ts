@@ -16,6 +16,8 @@ export interface Tried {
   hasBox: boolean
   /** Where the page stopped. */
   scroll: number
+  /** How far below the top of what is seen of the page its target stood then; null for the page's top, and without a box. */
+  top: number | null
   /** The page moved sideways by more than half the viewport. */
   isSideways: boolean
   /** What the target begins with lies under what stays at the viewport's top, or out of view. */
@@ -39,6 +41,8 @@ export interface TryVerdict {
   fault: TryFault | null
   /** What is wrong and why, in words; empty where nothing is. */
   why: string
+  /** By how much it stopped below where it was computed, in px, though its target stands where it should: the page was laid out otherwise then. */
+  drift?: number
 }
 
 /** True for what may have been a busy machine's doing; what has no target, or a script of the page took, is so after a longer wait too. */
@@ -62,11 +66,16 @@ export function ownMenusOf(page: SitePage, surveys: Readonly<Record<string, Surv
 /** @param page as it is handed over; @param survey of the screen that they were tried on */
 export function judgeTried(page: SitePage, survey: Survey | null, tried: readonly Tried[]): TryVerdict[] {
   const land = new Map<string, number>([['', 0]])
+  /** Where the element of an ID is to stand in the viewport; on a page that has grown meanwhile it may get where it could not before. */
+  const tops = new Map<string, number[]>()
   if (survey) {
-    const byKey = new Map(solveArrivals(page, survey).map((a) => [a.section, a.land]))
+    const byKey = new Map(solveArrivals(page, survey).map((a) => [a.section, a]))
+    const shifted = new Set(survey.parts.flatMap((p) => (p.shift ? p.at : [])))
     for (const section of page.sections) {
-      const at = byKey.get(section.key)
-      if (at !== undefined) for (const id of [section.id, ...section.former]) land.set(id, at)
+      const arrival = byKey.get(section.key)
+      if (!arrival) continue
+      for (const id of [section.id, ...section.former]) land.set(id, arrival.land)
+      if (!section.point && !section.toTop && !shifted.has(section.at)) tops.set(section.id, [arrival.top, arrival.top - arrival.shortfall])
     }
   }
   const items = new Set(page.menus.flatMap((m) => m.items.map((i) => i.label)))
@@ -74,6 +83,9 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
     const wrong = (fault: TryFault, why: string): TryVerdict => ({ tried: one, fault, why })
     const meant = land.get(one.id)
     const off = meant === undefined ? 0 : one.scroll - meant
+    const { top } = one
+    const isInPlace = top !== null && !!tops.get(one.id)?.some((meantTop) => Math.abs(top - meantTop) <= TOLERANCE)
+    const drift = Math.abs(off) > TOLERANCE && isInPlace ? { drift: off } : {}
     if (!one.hasTarget) return wrong('nowhere', `leads nowhere: the page has no “#${one.id}”`)
     if (!one.hasBox) return wrong('no-box', 'does not move the page: what it leads to has no box on this screen')
     if (one.isSideways)
@@ -81,16 +93,16 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
         'sideways',
         'moves the page sideways: Way Bell does not do such pages yet, its item is marked by pressing it and not by scrolling',
       )
-    if (Math.abs(off) > TOLERANCE) {
+    if (Math.abs(off) > TOLERANCE && !isInPlace) {
       const where = `stops ${Math.round(Math.abs(off))} px ${off > 0 ? 'below' : 'above'} its place`
       return wrong('off', one.isTaken ? `${where}, since a script of the page takes the click` : where)
     }
     if (one.isCovered) return wrong('covered', one.coveredBy ? `arrives under ${one.coveredBy}` : 'arrives out of sight')
     // What is no item of a menu, as a site's name that stands among them, is not to be marked.
-    if (!items.has(one.label)) return { tried: one, fault: null, why: '' }
+    if (!items.has(one.label)) return { tried: one, fault: null, why: '', ...drift }
     if (!one.isLit) return wrong('unlit', 'is not marked where it arrives')
     if (!one.isSeen) return wrong('unseen', 'is marked where it arrives, and looks as the others do: the page’s own styles win')
     if (!one.isAlone) return wrong('two', 'is marked where it arrives, and the page shows another item as the current one besides')
-    return { tried: one, fault: null, why: '' }
+    return { tried: one, fault: null, why: '', ...drift }
   })
 }

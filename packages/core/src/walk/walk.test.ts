@@ -50,6 +50,13 @@ describe('a link that was pressed', () => {
       'off',
       /40 px above.*script of the page takes the click/,
     ],
+    ['stops elsewhere, with its target where it should be', { scroll: land + 24, top: solveArrivals(page, survey)[1]!.top }, null, /^$/],
+    [
+      'stops elsewhere, with its target elsewhere',
+      { scroll: land + 24, top: solveArrivals(page, survey)[1]!.top - 24 },
+      'off',
+      /24 px below/,
+    ],
     ['finds nothing', { hasTarget: false, id: 'gone' }, 'nowhere', /no “#gone”/],
     ['leads to what has no box', { hasBox: false }, 'no-box', /no box/],
     ['arrives under something', { isCovered: true, coveredBy: '“#bar”' }, 'covered', /under “#bar”/],

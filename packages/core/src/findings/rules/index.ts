@@ -21,6 +21,7 @@ import { rule as labelTwice } from './label-twice.ts'
 import { rule as liesSideways } from './lies-sideways.ts'
 import { rule as linkBroken } from './link-broken.ts'
 import { rule as linkCase } from './link-case.ts'
+import { rule as linkDrifts } from './link-drifts.ts'
 import { rule as linkElsewhere } from './link-elsewhere.ts'
 import { rule as linkPlaceholder } from './link-placeholder.ts'
 import { rule as linkTried } from './link-tried.ts'
@@ -58,6 +59,7 @@ export const rules = {
   'lies-sideways': liesSideways,
   'link-broken': linkBroken,
   'link-case': linkCase,
+  'link-drifts': linkDrifts,
   'link-elsewhere': linkElsewhere,
   'link-placeholder': linkPlaceholder,
   'link-tried': linkTried,

@@ -1,0 +1,32 @@
+/** What the rules about links that were tried have in common. */
+import { judgeTried, type TryVerdict } from '../walk/index.ts'
+import type { SiteFacts } from './facts.ts'
+import type { Draft } from './finding.ts'
+
+/** One draft for each link and kind, with the screens on which it is so. @param told of a verdict; null for nothing */
+export function triedLinks(facts: SiteFacts, told: (verdict: TryVerdict) => { kind: string; why: string } | null): Draft[] {
+  const { page, site, surveys, tried } = facts
+  const out = new Map<string, { label: string; href: string; why: string; screens: string[] }>()
+  for (const screen of site.screens)
+    for (const verdict of judgeTried(page, surveys[screen.key] ?? null, tried[screen.key] ?? [])) {
+      const found = told(verdict)
+      if (!found) continue
+      const { label, href } = verdict.tried
+      const key = `${label} ${href} ${found.kind}`
+      const known = out.get(key)
+      if (known) known.screens.push(screen.name)
+      else out.set(key, { label, href, why: found.why, screens: [screen.name] })
+    }
+  return [...out.values()].map(({ label, href, why, screens }): Draft => {
+    // The handover may have given it its address; then the section says where it is.
+    const link = facts.reading.links.find((l) => l.href === href && l.label === label)
+    const section = page.sections.find((s) => `#${s.id}` === href)
+    const where = screens.length === site.screens.length ? 'on every screen' : `on ${screens.map((s) => `“${s}”`).join(', ')}`
+    return {
+      message: `“${label}” ${why} (${where}).`,
+      ...(link ? { line: link.line, column: link.column } : section ? facts.placeOf(section.at) : { line: 1, column: 1 }),
+      where: { ...(link || section ? { at: link?.at ?? section!.at } : {}), ...(section ? { section: section.key } : {}) },
+      fix: null,
+    }
+  })
+}
