@@ -168,3 +168,27 @@ test('several pages are built in one browser, each into its own folder', async (
     expect(links.filter((l) => l.fault)).toEqual([])
   }
 })
+
+test('links that arrive rightly on a page that is laid out anew meanwhile are called right, and that is told', async () => {
+  for (const [name, label] of [
+    ['swimming', 'Being late'],
+    ['kiln', 'Shop'],
+  ] as const) {
+    const run = await waybellBuilt(
+      'build',
+      join(repository, 'e2e/pages/field', name, 'index.html'),
+      '--out',
+      join(freshFolder(), 'out'),
+      '--format',
+      'json',
+    )
+    const { links, findings } = JSON.parse(run.stdout) as {
+      links: { label: string; fault: string | null }[]
+      findings: { code: string; severity: string; message: string }[]
+    }
+    expect([name, run.code, links.length, links.filter((l) => l.fault)]).toEqual([name, 0, 8, []])
+    const drifts = findings.filter((f) => f.code === 'link-drifts')
+    expect(drifts.map((f) => f.message).join('\n')).toContain(`“${label}” arrives rightly, but `)
+    expect(drifts.every((f) => f.severity === 'note')).toBe(true)
+  }
+})
