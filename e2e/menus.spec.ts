@@ -99,6 +99,24 @@ test.describe('menus', () => {
       await expect(link(1)).toHaveAttribute('href', 'https://www.ostrey.example/tides')
     })
 
+    await test.step('what is said of an item stands on its link, and goes again', async () => {
+      await page.getByRole('button', { name: 'More of item Boats' }).click()
+      const say = async (what: string, text: string) => {
+        await page.getByLabel(`${what} of item Boats`).fill(text)
+        await page.keyboard.press('Enter')
+      }
+      await say('Tooltip', 'All that "float" & sail')
+      await expect(link(0)).toHaveAttribute('title', 'All that "float" & sail')
+      await say('Language', 'english, please')
+      await expect(page.getByText('A language is a tag')).toBeVisible()
+      await say('Language', 'en-GB')
+      await expect(link(0)).toHaveAttribute('lang', 'en-GB')
+      await say('Tooltip', '')
+      await say('Language', '')
+      await expect(link(0)).not.toHaveAttribute('title')
+      await expect(link(0)).not.toHaveAttribute('lang')
+    })
+
     await test.step('links on the page are led to sections, and shown on it', async () => {
       const links = page.getByRole('region', { name: 'Links on the page' })
       const shown = links.locator('[data-link]')

@@ -3,7 +3,7 @@
  * not among them is taken back, so that the document always equals a fresh load of the handed-over page.
  */
 import type { NewEntry, PageEdit } from '@waybell/core'
-import { arrangement, NEW_TAB, pieceTags, type PieceRole } from '@waybell/core/contract'
+import { arrangement, pieceTags, type PieceRole } from '@waybell/core/contract'
 import { elementAt } from './stamps.ts'
 
 type Of<K extends PageEdit['kind']> = Extract<PageEdit, { kind: K }>
@@ -169,9 +169,9 @@ function fillCopies(edits: Of<'entries'>[]): void {
   for (const { entry, el, link } of copies) {
     for (const e of [el, ...el.querySelectorAll('[id]')]) e.removeAttribute('id')
     if (!link) continue
-    link.setAttribute('href', entry.href)
-    if (entry.isNewTab) for (const [name, value] of Object.entries(NEW_TAB)) link.setAttribute(name, value)
-    else link.removeAttribute('target')
+    for (const [name, value] of Object.entries(entry.attributes))
+      if (value === null) link.removeAttribute(name)
+      else link.setAttribute(name, value)
     link.removeAttribute('aria-current')
     const node = labelNode(link)
     if (node) node.data = withLabel(node.data, entry.label)

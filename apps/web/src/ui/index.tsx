@@ -56,6 +56,7 @@ export function Field({
   placeholder,
   className = '',
   disabled = false,
+  mayBeEmpty = false,
 }: {
   value: string
   label: string
@@ -67,10 +68,11 @@ export function Field({
   placeholder?: string
   className?: string
   disabled?: boolean
+  mayBeEmpty?: boolean
 }) {
   const [draft, setDraft] = useState<string | null>(null)
   const shown = draft ?? value
-  const isEmpty = draft !== null && draft.trim() === '' && value !== ''
+  const isEmpty = !mayBeEmpty && draft !== null && draft.trim() === '' && value !== ''
   const problem: Problem | null = check?.(shown) ?? (isEmpty ? { message: 'Nothing stands here.', severity: 'error' } : null)
   const isRefused = draft !== null && draft !== value && problem?.severity === 'error'
   const hint = useId()
@@ -78,7 +80,8 @@ export function Field({
   useEffect(() => setDraft(null), [value])
   const commit = () => {
     if (leaving.current || !isRefused) {
-      if (!leaving.current && draft !== null && draft !== value && draft.trim() !== '') onCommit(draft)
+      if (!leaving.current && draft !== null && draft !== value && (mayBeEmpty || draft.trim() !== ''))
+        onCommit(draft.trim() === '' ? '' : draft)
       setDraft(null)
     }
     leaving.current = false

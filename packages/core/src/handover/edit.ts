@@ -3,13 +3,13 @@ import type { PieceRole } from '../contract/index.ts'
 import type { PiecePlace } from '../menus/index.ts'
 import type { ElementAt } from '../page/index.ts'
 
-/** A copy of one of a menu's own entries, with another link and label and without its IDs. */
+/** A copy of one of a menu's own entries, with a link and label of its own and without its IDs. */
 export interface NewEntry {
   like: ElementAt
   link: ElementAt
-  href: string
   label: string
-  isNewTab: boolean
+  /** Of the link; null takes away what it has of the one that it is made like. */
+  attributes: Record<string, string | null>
 }
 
 export type PageEdit =

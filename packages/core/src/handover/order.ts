@@ -6,7 +6,7 @@ import type { ElementAt, MenuEntry, MenuList } from '../page/index.ts'
 import type { NewEntry, PageEdit } from './edit.ts'
 
 /** What a place in the order is to hold: a link that the page has, or a new one. */
-export type Ordered = { link: ElementAt } | Pick<NewEntry, 'href' | 'label' | 'isNewTab'>
+export type Ordered = { link: ElementAt } | Pick<NewEntry, 'label' | 'attributes'>
 
 type ListEntry = Extract<MenuEntry, MenuList>
 const isList = (entry: MenuEntry): entry is ListEntry => 'entries' in entry
@@ -35,10 +35,7 @@ export function orderEdits(tree: MenuList, wanted: readonly Ordered[]): PageEdit
       const place = placeOfNew(root, rank, leafAt(before), leafAt(before + 1))
       if (!place) continue
       const { list, entry, isAfter, like } = place
-      added.set(list, [
-        ...(added.get(list) ?? []),
-        { entry, isAfter, slot: { ...like, href: o.href, label: o.label, isNewTab: o.isNewTab } },
-      ])
+      added.set(list, [...(added.get(list) ?? []), { entry, isAfter, slot: { ...like, label: o.label, attributes: o.attributes } }])
     }
   }
   const edits = listEdits(root, rank, added)

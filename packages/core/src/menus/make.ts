@@ -14,7 +14,12 @@ export function makeMenu(sections: readonly Section[], surveys: readonly Survey[
   const items = earlier
     ? earlier.links.flatMap((link, n): Item[] => {
         const target = targetOfWritten(link, byId)
-        return target ? [{ key: `${key}-${n}`, label: link.label, target, links: [] }] : []
+        if (!target) return []
+        const { label, title, lang } = link
+        // What is said of a label that was made shorter is no tooltip of the designer's.
+        const isWhole = target.kind === 'section' && sections.some((s) => s.key === target.section && s.title === title)
+        const said = { ...(title && !isWhole && { tooltip: title }), ...(lang && { lang }) }
+        return [{ key: `${key}-${n}`, label, target, links: [], ...said }]
       })
     : sections.map((s, n): Item => ({
         key: `${key}-${n}`,

@@ -6,6 +6,8 @@ export interface WrittenLink {
   href: string
   label: string
   isNewTab: boolean
+  title?: string
+  lang?: string
 }
 
 export interface Written {
@@ -50,7 +52,9 @@ function menuLinks(node: Tree['written'][number]['node']): WrittenLink[] {
     if (n.tagName === 'a') {
       const value = (name: string) => n.attrs.find((a) => a.name === name)?.value
       const label = n.childNodes.map((c) => ('value' in c ? c.value : '')).join('')
-      out.push({ href: value('href') ?? '', label, isNewTab: value('target') === NEW_TAB.target })
+      const [title, lang] = [value('title'), value('lang')]
+      const said = { ...(title !== undefined && { title }), ...(lang !== undefined && { lang }) }
+      out.push({ href: value('href') ?? '', label, isNewTab: value('target') === NEW_TAB.target, ...said })
     }
     for (const child of n.childNodes) if ('tagName' in child) visit(child)
   }

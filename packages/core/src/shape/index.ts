@@ -20,6 +20,11 @@ export const shapes = {
   at: Joi.number().integer().min(0),
   text: text(2000),
   short: text(60),
+  /** A language tag, or none. @see BCP 47 */
+  lang: Joi.string()
+    .allow('')
+    .pattern(/^[a-z]{2,8}(-[a-z0-9]{1,8})*$/i)
+    .max(60),
   id: Joi.string().max(1000),
   /** An ID as a page may have it. */
   anyId: Joi.string().allow(''),

@@ -106,6 +106,8 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   'item/drop': { page: fc.constant(page), menu, item },
   'item/move': { page: fc.constant(page), menu, item, index: fc.nat(5) },
   'item/label': { page: fc.constant(page), menu, item, label: fc.string() },
+  'item/tooltip': { page: fc.constant(page), menu, item, tooltip: fc.constantFrom('', 'More of it', undefined) },
+  'item/lang': { page: fc.constant(page), menu, item, lang: fc.constantFrom('', 'fr', undefined) },
   'item/target': { page: fc.constant(page), menu, item, target, takenToBe: perhaps },
   'link/target': { page: fc.constant(page), at: fc.constantFrom(7, 9), target: fc.option(target) },
   'header/choose': { page: pageKey, header: fc.constantFrom(null, { at: 3, keep: null, backing: null }) },

@@ -47,6 +47,9 @@ export interface Item {
   target: ItemTarget
   /** The page's own links, one in each element that its menu stands in; none for an item that was added. */
   links: ElementAt[]
+  /** What is said of it under the pointer, and the language of its label, as a BCP 47 tag; empty for none, absent for what the page says. */
+  tooltip?: string
+  lang?: string
   /** Its target was found by its label or its address and not by its hash, and nobody has confirmed it yet. */
   takenToBe?: true
 }

@@ -11,7 +11,7 @@ import {
 } from '@dnd-kit/core'
 import { SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { CSS as Transforms } from '@dnd-kit/utilities'
-import { Check, GripVertical, X } from 'lucide-react'
+import { Check, GripVertical, MoreHorizontal, X } from 'lucide-react'
 import {
   builtOf,
   freshKey,
@@ -27,9 +27,9 @@ import {
   type Menu,
   type Section,
 } from '@waybell/core'
-import { memo, useCallback } from 'react'
+import { memo, useCallback, useState } from 'react'
 import { toast } from 'sonner'
-import { Button, Field, Heading, tint } from '../../ui/index.tsx'
+import { Button, Field, Heading, tint, type Problem } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
 import { CoverageDialog } from './CoverageDialog.tsx'
@@ -231,6 +231,10 @@ interface ItemRowProps {
   onMove: (item: string, index: number) => void
 }
 
+/** @see BCP 47 */
+const checkLanguage = (tag: string): Problem | null =>
+  tag === '' || /^[a-z]{2,8}(-[a-z0-9]{1,8})*$/i.test(tag) ? null : { message: 'A language is a tag, as fr or pt-BR.', severity: 'error' }
+
 /** Drawn again only for what changes in it, however often the list is laid out. */
 const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: ItemRowProps) {
   const { page, reading, run, point } = useWork()
@@ -243,6 +247,8 @@ const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: Item
   const isBare = link?.status === 'button' || link?.status === 'group'
   const loose = item.target.kind === 'as-is' && link !== undefined && leadsNowhere(link)
   const at = { page: page.key, menu: menu.key, item: item.key }
+  const [isOpen, setOpen] = useState(false)
+  const none = item.links.length > 0 ? 'as the page has it' : 'none'
   const lead = (target: ItemTarget) => run({ type: 'item/target', ...at, target })
   return (
     <div
@@ -307,7 +313,37 @@ const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: Item
             </Button>
           )}
         </span>
+        {isOpen && (
+          <span className="grid grid-cols-[auto_1fr] items-center gap-x-2 pl-1 text-sm">
+            <span className="text-faint">Tooltip</span>
+            <Field
+              label={`Tooltip of item ${item.label}`}
+              value={item.tooltip ?? ''}
+              placeholder={none}
+              mayBeEmpty
+              onCommit={(tooltip) => run({ type: 'item/tooltip', ...at, tooltip: tooltip || undefined })}
+            />
+            <span className="text-faint">Language</span>
+            <Field
+              label={`Language of item ${item.label}`}
+              value={item.lang ?? ''}
+              placeholder={none}
+              mayBeEmpty
+              check={checkLanguage}
+              onCommit={(lang) => run({ type: 'item/lang', ...at, lang: lang || undefined })}
+            />
+          </span>
+        )}
       </span>
+      <Button
+        kind="quiet"
+        aria-expanded={isOpen}
+        aria-label={`More of item ${item.label}`}
+        title="Tooltip and language"
+        onClick={() => setOpen(!isOpen)}
+      >
+        <MoreHorizontal size={14} aria-hidden />
+      </Button>
       <Button
         kind="quiet"
         data-remove

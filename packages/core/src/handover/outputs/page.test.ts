@@ -260,6 +260,38 @@ describe('writing a page', () => {
     expect(read(build(utf8(text)).handover.bytes)).toBe(text)
   })
 
+  it('writes what is said of an item, and leaves what the page says where nothing is', () => {
+    const source = menu.replace('<a id="lb" href=\'#b\'>', '<a id="lb" href=\'#b\' title=old lang=de>')
+    const lines = (said: Partial<Item>[]) => {
+      const { bytes } = build(utf8(source), (p) => ({
+        ...p,
+        menus: p.menus.map((m) => ({
+          ...m,
+          items: [...m.items, { key: 'n', label: 'New', target: m.items[1]!.target, links: [] }].map((i, n) => ({ ...i, ...said[n] })),
+        })),
+      })).handover
+      return [...read(bytes).matchAll(/<a[^>]*>/g)].map((m) => m[0])
+    }
+    expect(lines([{}, {}, {}, { tooltip: 'Of it' }])).toEqual([
+      '<a href="#a">',
+      '<a id="lb" href=\'#b\' title=old lang=de>',
+      '<a href="#c">',
+      '<a title="Of it" href="#b">',
+    ])
+    expect(
+      lines([
+        { tooltip: 'A "first"', lang: 'fr' },
+        { tooltip: '', lang: '' },
+      ]),
+    ).toEqual(['<a title="A &quot;first&quot;" lang="fr" href="#a">', '<a id="lb" href=\'#b\'>', '<a href="#c">', '<a href="#b">'])
+    const bare = menu.replace(/<nav>[^]*<\/nav>/, '')
+    const made = (p: SitePage) =>
+      aMenu([{ key: 'i', label: 'Bee', target: { kind: 'section', section: p.sections[1]!.key }, links: [], tooltip: 'Buzz', lang: 'en' }])
+    const text = read(build(utf8(bare), (p) => ({ ...p, menus: [made(p)] })).handover.bytes)
+    expect(text).toContain('\n<a href="#b" title="Buzz" lang="en">Bee</a>\n')
+    expect(read(build(utf8(text)).handover.bytes)).toBe(text)
+  })
+
   it('writes where links on the page were led, and leaves those of menus to their items', () => {
     const source = menu.replace('<section id=a>', '<p><a class=x href="#c" >go</a> <a>unmade</a></p><section id=a>')
     const links = build(utf8(source)).reading.links.map((l) => l.at)

@@ -13,7 +13,7 @@ import {
   type WrittenPiece,
 } from '../../page/index.ts'
 import { escapeAttribute, escapeText } from 'entities'
-import { arrangement, NEW_TAB, pieceTags, type PieceRole } from '../../contract/index.ts'
+import { arrangement, pieceTags, type PieceRole } from '../../contract/index.ts'
 import type { NewEntry, PageEdit } from '../edit.ts'
 
 /** New text, or a stretch of the source's own text, which keeps its bytes. */
@@ -164,11 +164,10 @@ function arrange(parsed: ParsedPage, edit: EntriesEdit, edits: TextEdit[], el: (
   const copy = (entry: NewEntry): Part[] => {
     const from = el(entry.like)
     const link = el(entry.link)
-    const tab = Object.entries(NEW_TAB).flatMap(([name, value]) => {
-      if (entry.isNewTab) return setAttribute(text, link, name, value)
-      return name === 'target' ? attributeEdits(text, link, name, null) : []
-    })
-    const changes = [setAttribute(text, link, 'href', entry.href), ...tab, ...setLabel(text, link, entry.label)]
+    const changes = [
+      ...Object.entries(entry.attributes).flatMap(([name, value]) => attributeEdits(text, link, name, value)),
+      ...setLabel(text, link, entry.label),
+    ]
     for (const e of [from, ...inside(from)]) {
       const id = attributeRange(text, e, 'id')
       if (id) changes.push({ start: id.start, end: id.end, parts: [] })

@@ -5,7 +5,7 @@ import { isFound, wayOf, type FoundForm, type Item, type Menu, type Ways } from 
 import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
 import { orderEdits, type Ordered } from '../order.ts'
-import { planTarget } from './target.ts'
+import { attributesOf, planTarget } from './target.ts'
 
 export const planFoundMenus = (input: WritingInput): PlannedEdit[] => {
   const links = new Map(input.reading.links.map((l) => [l.at, l]))
@@ -47,7 +47,7 @@ function planItem(menu: Menu, item: Item, link: PageLink | undefined, ways: Ways
   const way = isBare ? { href: null, isNewTab: false } : wayOf(item.target, ways)
   // `#top` and the like stay as the page wrote them.
   const isTop = item.target.kind === 'top' && link.status === 'top'
-  const out = planTarget(link, isTop ? { ...way, href: null } : way, `the item “${item.label}”`, about)
+  const out = planTarget(link, isTop ? { ...way, href: null } : way, `the item “${item.label}”`, item, about)
   if (item.label !== link.label && link.plain)
     out.push({
       edit: { kind: 'label', at, text: item.label },
@@ -65,6 +65,6 @@ function orderIn(menu: Menu, own: ReadonlySet<ElementAt>, ways: Ways): Ordered[]
     if (link !== undefined) return [{ link }]
     const { href, isNewTab } = wayOf(item.target, ways)
     // One that the page has in another element only stays there.
-    return item.links.length || href === null ? [] : [{ href, label: item.label, isNewTab }]
+    return item.links.length || href === null ? [] : [{ label: item.label, attributes: attributesOf({ href, isNewTab }, item) }]
   })
 }

@@ -9,11 +9,12 @@ export function planMadeMenu({ page, ways }: WritingInput): PlannedEdit[] {
   const made = madeMenu(page)
   if (!made) return []
   const form = formOf(made.form)
-  const links = made.items.flatMap(({ target, label }): Link[] => {
+  const links = made.items.flatMap(({ target, label, tooltip, lang }): Link[] => {
     const { href, isNewTab } = wayOf(target, ways)
     const section = page.sections.find((s) => s.key === sectionOf(target))
     const isShort = section && label !== section.title && label === labelOf(section.title)
-    return href === null ? [] : [{ href, label, isNewTab, ...(isShort ? { title: section.title } : {}) }]
+    const title = tooltip ?? (isShort ? section.title : '')
+    return href === null ? [] : [{ href, label, isNewTab, ...(title && { title }), ...(lang && { lang }) }]
   })
   const place = form.place(made.form, { header: page.header?.at ?? null, scroller: page.scroller ?? null })
   return [

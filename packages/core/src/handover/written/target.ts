@@ -1,16 +1,40 @@
-/** Where a link of the page's own leads, where that is another place than before. */
+/** What an item, or a target that was given, says of its link. */
 import { NEW_TAB } from '../../contract/index.ts'
 import type { PageLink } from '../../page/index.ts'
-import type { Way } from '../../site/index.ts'
+import type { Item, Way } from '../../site/index.ts'
 import type { For, PlannedEdit } from '../edit.ts'
 
-/** @param named what leads there, for the reason: `the item “Tickets”` */
-export function planTarget({ at, href: was }: PageLink, { href, isNewTab }: Way, named: string, about: For = {}): PlannedEdit[] {
-  const values = { ...(href === null || href === was ? {} : { href }), ...(isNewTab ? NEW_TAB : {}) }
-  return Object.entries(values).map(([name, value]) => ({
+type Said = Pick<Item, 'tooltip' | 'lang'>
+
+/** Attributes of a link that is added; null is what it is not to have of the one that it is made like. */
+export const attributesOf = ({ href, isNewTab }: Way & { href: string }, { tooltip, lang }: Said): Record<string, string | null> => ({
+  href,
+  ...(isNewTab ? NEW_TAB : { target: null }),
+  title: tooltip || null,
+  lang: lang || null,
+})
+
+/**
+ * Edits of a link of the page's own: only what is another than before.
+ * @param named what leads there, for the reason: `the item “Tickets”`
+ */
+export function planTarget(
+  { at, href: was }: PageLink,
+  { href, isNewTab }: Way,
+  named: string,
+  said: Said = {},
+  about: For = {},
+): PlannedEdit[] {
+  const edit = (name: string, value: string | null, why: string): PlannedEdit => ({
     edit: { kind: 'attribute', at, name, value },
-    why: name === 'href' ? `Where ${named} leads.` : `So that ${named} opens in a tab of its own.`,
+    why,
     for: about,
     layout: null,
-  }))
+  })
+  return [
+    ...(href === null || href === was ? [] : [edit('href', href, `Where ${named} leads.`)]),
+    ...(isNewTab ? Object.entries(NEW_TAB).map(([name, value]) => edit(name, value, `So that ${named} opens in a tab of its own.`)) : []),
+    ...(said.tooltip === undefined ? [] : [edit('title', said.tooltip || null, `What is said of ${named} under the pointer.`)]),
+    ...(said.lang === undefined ? [] : [edit('lang', said.lang || null, `The language of ${named}.`)]),
+  ]
 }

@@ -27,15 +27,11 @@ export const form: MadeForm<Form> = {
     return place === 'top' && scroller !== null ? { into: scroller } : 'body-start'
   },
   markup: (links) => {
-    const whole = (title?: string) => (title ? ` title="${escapeAttribute(title)}"` : '')
-    const tab = (isNewTab: boolean) =>
-      isNewTab
-        ? Object.entries(NEW_TAB)
-            .map(([name, value]) => ` ${name}="${value}"`)
-            .join('')
-        : ''
-    const line = ({ href, label, title, isNewTab }: Link) =>
-      `<a href="${escapeAttribute(href)}"${whole(title)}${tab(isNewTab)}>${escapeText(label)}</a>`
+    const attributes = ({ href, title, lang, isNewTab }: Link) =>
+      Object.entries({ href, ...(title && { title }), ...(lang && { lang }), ...(isNewTab && NEW_TAB) })
+        .map(([name, value]) => ` ${name}="${escapeAttribute(value)}"`)
+        .join('')
+    const line = (link: Link) => `<a${attributes(link)}>${escapeText(link.label)}</a>`
     return `\n${links.map(line).join('\n')}\n`
   },
   cover: HEIGHT,

@@ -6,8 +6,9 @@ export interface Link {
   href: string
   label: string
   isNewTab: boolean
-  /** The whole of what the label says in short; absent where that is whole. */
+  /** Said under the pointer: what the designer says, or the whole of what the label says in short. */
   title?: string
+  lang?: string
 }
 
 export interface Look {

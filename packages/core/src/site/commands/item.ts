@@ -8,6 +8,9 @@ export type ItemCommand =
   | { type: 'item/drop'; page: string; menu: string; item: string }
   | { type: 'item/move'; page: string; menu: string; item: string; index: number }
   | { type: 'item/label'; page: string; menu: string; item: string; label: string }
+  /** Undefined is what the page says. */
+  | { type: 'item/tooltip'; page: string; menu: string; item: string; tooltip: string | undefined }
+  | { type: 'item/lang'; page: string; menu: string; item: string; lang: string | undefined }
   | { type: 'item/target'; page: string; menu: string; item: string; target: ItemTarget; takenToBe?: true }
 
 function onMenu(
@@ -19,6 +22,20 @@ function onMenu(
     const menu = find(page.menus, c.menu, 'menu')
     const { items, inverse } = change(menu)
     return { page: { ...page, menus: replace(page.menus, menu, { ...menu, items }) }, inverse }
+  })
+}
+
+/** Says something of an item, or leaves it to the page. */
+function say(
+  site: Site,
+  c: { page: string; menu: string; item: string },
+  said: { tooltip: string | undefined } | { lang: string | undefined },
+  back: (item: Item) => ItemCommand,
+): Applied<ItemCommand> {
+  return onMenu(site, c, ({ items }) => {
+    const item = find(items, c.item, 'item')
+    const next = Object.fromEntries(Object.entries({ ...item, ...said }).filter(([, value]) => value !== undefined)) as unknown as Item
+    return { items: replace(items, item, next), inverse: back(item) }
   })
 }
 
@@ -74,6 +91,18 @@ export const itemCommands: KindsOf<ItemCommand> = {
         const item = find(items, c.item, 'item')
         return { items: replace(items, item, { ...item, label: c.label }), inverse: { ...c, label: item.label } }
       }),
+  },
+  'item/tooltip': {
+    name: 'Change a tooltip',
+    payload: (s) => ({ page: s.key, menu: s.key, item: s.key, tooltip: s.optional(s.text) }),
+    touches: (c) => ({ writes: [inMenu(c, `item/${c.item}/tooltip`)] }),
+    apply: (site, c) => say(site, c, { tooltip: c.tooltip }, ({ tooltip }) => ({ ...c, tooltip })),
+  },
+  'item/lang': {
+    name: 'Change the language of a label',
+    payload: (s) => ({ page: s.key, menu: s.key, item: s.key, lang: s.optional(s.lang) }),
+    touches: (c) => ({ writes: [inMenu(c, `item/${c.item}/lang`)] }),
+    apply: (site, c) => say(site, c, { lang: c.lang }, ({ lang }) => ({ ...c, lang })),
   },
   'item/target': {
     name: 'Change a target',

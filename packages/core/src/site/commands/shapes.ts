@@ -16,7 +16,15 @@ export const targetShape = (s: Shapes): Shape => byKind(s, each(s, itemKinds))
 export const takenToBeShape = (s: Shapes): Shape => s.optional(s.oneOf(true))
 
 export const itemShape = (s: Shapes): Shape =>
-  s.object({ key: s.key, label: s.text, target: targetShape(s), links: s.array(s.at, 20), takenToBe: takenToBeShape(s) })
+  s.object({
+    key: s.key,
+    label: s.text,
+    target: targetShape(s),
+    links: s.array(s.at, 20),
+    tooltip: s.optional(s.text),
+    lang: s.optional(s.lang),
+    takenToBe: takenToBeShape(s),
+  })
 
 export const markShape = (s: Shapes): Shape =>
   s.alternatives([s.oneOf(...markStyles), s.object({ on: s.oneOf('link', 'entry'), name: s.className })])
