@@ -49,3 +49,9 @@ it('counts what leads to each section, from where, and what leads nowhere', () =
 
 it('names the sections that nothing leads to', () =>
   expect(unreached(coverage(aSite(page, other), page, reading)).map((s) => s.id)).toEqual(['three']))
+
+it('takes the section whose link goes to the top for reached by what leads there, and leaves out pages that lead to none', () => {
+  const atTop = { ...page, sections: page.sections.map((s) => (s.id === 'three' ? { ...s, toTop: true } : s)) }
+  const seen = coverage(aSite(atTop, aPage({ key: 'p2', file: 'more.html' })), atTop, reading)
+  expect([seen.columns.map((c) => c.name), unreached(seen)]).toEqual([['Page', 'Links on the page'], []])
+})

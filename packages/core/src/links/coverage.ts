@@ -1,4 +1,7 @@
-/** Who reaches whom: the sections of a page against the menus and links that lead to them, on it and on the site's other pages. */
+/**
+ * Who reaches whom: the sections of a page against the menus and links that lead to them, on it, and on the site's other pages
+ * what was given a target there: what those pages' own links say is not known while another is worked on.
+ */
 import { isMade, elsewhereOf, sectionOf, type ItemTarget, type Section, type Site, type SitePage } from '../site/index.ts'
 import type { PageReading } from '../page/index.ts'
 import { looseLinks } from './kind.ts'
@@ -27,12 +30,20 @@ export interface Coverage {
   nowhere: Leader[][]
 }
 
-/** Sections that no link of the site leads to. */
-export const unreached = ({ rows }: Coverage): Section[] =>
-  rows.flatMap(({ section, leaders }) => (section && leaders.every((l) => !l.length) ? section : []))
+/** Sections that nothing counted leads to; who is at the top of the page sees the one whose link goes there. */
+export function unreached({ rows }: Coverage): Section[] {
+  const isAlone = ({ leaders }: Coverage['rows'][number]) => leaders.every((l) => !l.length)
+  const isTopReached = !isAlone(rows[0]!)
+  return rows.flatMap((row) => (row.section && isAlone(row) && !(row.section.toTop && isTopReached) ? row.section : []))
+}
+
+const usesOf = ({ menus, links = [] }: SitePage): { label: string; key: string | null; target: ItemTarget }[] => [
+  ...menus.flatMap((m) => m.items.map((i) => ({ label: i.label, key: i.key, target: i.target }))),
+  ...links.map((l) => ({ label: '', key: null, target: l.target })),
+]
 
 export function coverage(site: Site, page: SitePage, reading: PageReading): Coverage {
-  const others = site.pages.filter((p) => p !== page)
+  const others = site.pages.filter((p) => p !== page && usesOf(p).some((u) => elsewhereOf(u.target)?.page === page.key))
   const loose = looseLinks(page, reading, site.pages)
   const columns: CoverageColumn[] = [
     ...page.menus.map((m) => ({ key: m.key, name: m.name, page: null })),
@@ -62,11 +73,7 @@ export function coverage(site: Site, page: SitePage, reading: PageReading): Cove
     else if (section || (target ? target.kind === 'top' : link.status === 'top')) put('links', leader, section?.key ?? null)
   }
   for (const other of others) {
-    const uses: { label: string; key: string | null; target: ItemTarget }[] = [
-      ...other.menus.flatMap((m) => m.items.map((i) => ({ label: i.label, key: i.key, target: i.target }))),
-      ...(other.links ?? []).map((l) => ({ label: '', key: null, target: l.target })),
-    ]
-    for (const { label, key, target } of uses) {
+    for (const { label, key, target } of usesOf(other)) {
       const place = elsewhereOf(target)
       if (place?.page === page.key) put(`page ${other.key}`, { label, item: key, at: null }, place.section)
     }

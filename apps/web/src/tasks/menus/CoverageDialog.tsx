@@ -16,7 +16,11 @@ export function CoverageDialog() {
       <Dialog.Trigger asChild>
         <Button>Coverage</Button>
       </Dialog.Trigger>
-      <Sheet title="Coverage" description="How many links lead to each section, and from where." wide>
+      <Sheet
+        title="Coverage"
+        description="How many links lead to each section, and from where. Of other pages, what was given its target there is counted."
+        wide
+      >
         {isOpen && <Matrix close={() => setOpen(false)} />}
       </Sheet>
     </Dialog.Root>
