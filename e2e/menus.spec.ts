@@ -99,6 +99,17 @@ test.describe('menus', () => {
       await expect(link(1)).toHaveAttribute('href', 'https://www.ostrey.example/tides')
     })
 
+    await test.step('a link to another page of the site opens that in the live page, where it leads', async () => {
+      await link(2).dispatchEvent('click')
+      await expect(page.getByLabel('Page', { exact: true }).locator('option:checked')).toHaveText('shop/things.html')
+      const top = () =>
+        liveFrame(page)
+          .locator('#prices')
+          .evaluate((el) => [Math.round(scrollY) > 0, el.getBoundingClientRect().top < innerHeight / 2])
+      await expect.poll(top).toEqual([true, true])
+      await openPage(page, 'index.html')
+    })
+
     await test.step('what is said of an item stands on its link, and goes again', async () => {
       await page.getByRole('button', { name: 'More of item Boats' }).click()
       const say = async (what: string, text: string) => {

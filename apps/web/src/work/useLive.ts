@@ -2,7 +2,6 @@
 import type { FromAgent } from '@waybell/agent/types'
 import type { SitePage } from '@waybell/core'
 import { useCallback, useMemo, useRef, useState, type RefObject } from 'react'
-import { toast } from 'sonner'
 import type { LiveControl, LiveHandle, Picking, Work } from './context.ts'
 import { Signal } from './signal.ts'
 
@@ -12,8 +11,12 @@ export interface Live extends Pick<Work, 'pointed' | 'point' | 'scrolls' | 'pick
   hear: (screen: string, message: FromAgent) => void
 }
 
-/** @param shown key of the screen in view; @param flush waits until what was measured is stored */
-export function useLive(page: SitePage, shown: string, flush: () => Promise<void>): Live {
+/**
+ * @param shown key of the screen in view
+ * @param flush waits until what was measured is stored
+ * @param leave is given the address of a link that leads away from the page
+ */
+export function useLive(page: SitePage, shown: string, flush: () => Promise<void>, leave: (href: string) => void): Live {
   const handle = useRef<LiveHandle>(null)
   const latest = useRef({ page, shown })
   latest.current = { page, shown }
@@ -55,9 +58,9 @@ export function useLive(page: SitePage, shown: string, flush: () => Promise<void
       if (message.type === 'hover' && isShown) pointed.set(latest.current.page.sections.find((s) => s.at === message.at)?.key ?? null)
       if (message.type === 'picking' && isShown)
         setPicking(message.state === 'left' ? null : { way: message.way, isTaken: message.state === 'done' })
-      if (message.type === 'outside') toast(`This link leaves the page, for ${message.href}. The live page stays here.`)
+      if (message.type === 'outside') leave(message.href)
     },
-    [scrolls, pointed],
+    [scrolls, pointed, leave],
   )
   return { handle, live, point, pointed, scrolls, picking, hear }
 }

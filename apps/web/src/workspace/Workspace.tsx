@@ -23,6 +23,7 @@ import { useUndoKeys } from '../work/useUndoKeys.ts'
 import { hearVersions } from '../work/versions.ts'
 import { Bar } from './Bar.tsx'
 import { DropFiles } from './DropFiles.tsx'
+import { useArriving, useLeaving } from './useLeaving.ts'
 
 export function Workspace() {
   const { site = '' } = useParams()
@@ -180,7 +181,8 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   const measured = useSurveys({ siteKey, site, page, state, kept, scripts, onReadAnew })
   const { surveys, stale } = measured
   const survey: Survey | null = surveys[shown] ?? null
-  const { handle, hear, live, pointed, point, scrolls, picking } = useLive(page, shown, measured.flush)
+  const leave = useLeaving(site, page, reading)
+  const { handle, hear, live, pointed, point, scrolls, picking } = useLive(page, shown, measured.flush, leave)
   const onEdits = (edits: PageEdit[]) => handle.current?.patch(shown, edits)
   const { followed, arrivals } = useFollowing({
     session,
@@ -196,6 +198,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
     onEdits,
   })
   useUndoKeys(session)
+  useArriving(live, survey !== null && !stale.has(shown) && measuring !== 'measuring')
 
   // The list of sites is told anew when the work here ends.
   useEffect(() => () => void client.invalidateQueries({ queryKey: ['sites'] }), [client])
