@@ -11,6 +11,9 @@ export const SCROLLER = 'data-wb-scroller'
 /** On an element that points stand before; its value is their number. */
 export const ANCHOR = 'data-wb-anchor'
 
+/** What may stand as `lang`. @see BCP 47 */
+export const LANGUAGE = /^[a-z]{2,8}(-[a-z0-9]{1,8})*$/i
+
 /** On a link that opens in a tab of its own, which gets no hold of this one. */
 export const NEW_TAB = { target: '_blank', rel: 'noopener' }
 

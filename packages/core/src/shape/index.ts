@@ -4,6 +4,7 @@
  */
 import Joi from 'joi'
 import { COLOUR } from '../colour/index.ts'
+import { LANGUAGE } from '../contract/index.ts'
 
 const text = (most: number) => Joi.string().allow('').max(most)
 
@@ -20,11 +21,8 @@ export const shapes = {
   at: Joi.number().integer().min(0),
   text: text(2000),
   short: text(60),
-  /** A language tag, or none. @see BCP 47 */
-  lang: Joi.string()
-    .allow('')
-    .pattern(/^[a-z]{2,8}(-[a-z0-9]{1,8})*$/i)
-    .max(60),
+  /** A language tag, or none. */
+  lang: Joi.string().allow('').pattern(LANGUAGE).max(60),
   id: Joi.string().max(1000),
   /** An ID as a page may have it. */
   anyId: Joi.string().allow(''),

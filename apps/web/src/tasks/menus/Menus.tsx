@@ -18,6 +18,7 @@ import {
   inScreenOrder,
   isMade,
   itemDepths,
+  LANGUAGE,
   labelOf,
   leadsNowhere,
   makeMenu,
@@ -231,9 +232,8 @@ interface ItemRowProps {
   onMove: (item: string, index: number) => void
 }
 
-/** @see BCP 47 */
 const checkLanguage = (tag: string): Problem | null =>
-  tag === '' || /^[a-z]{2,8}(-[a-z0-9]{1,8})*$/i.test(tag) ? null : { message: 'A language is a tag, as fr or pt-BR.', severity: 'error' }
+  tag === '' || LANGUAGE.test(tag) ? null : { message: 'A language is a tag, as fr or pt-BR.', severity: 'error' }
 
 /** Drawn again only for what changes in it, however often the list is laid out. */
 const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: ItemRowProps) {
