@@ -46,7 +46,7 @@ export default ts.config(
   },
   {
     files: ['packages/core/src/**/*.ts'],
-    ignores: ['**/*.test.ts'],
+    ignores: ['**/*.test.ts', '**/builder.ts'],
     rules: {
       'no-restricted-globals': [
         'error',

@@ -39,6 +39,11 @@ export function ensureDebian(program, packages) {
   if (run('apt-get', ['install', '-y', '-qq', '--no-install-recommends', ...packages], { env }).status !== 0) process.exit(1)
 }
 
+/** For the Nu checker. */
+export function ensureJava() {
+  if (spawnSync('java', ['-version'], { stdio: 'ignore' }).status !== 0) ensureDebian('/usr/bin/java', ['default-jre-headless'])
+}
+
 /** Chromium for tests and measuring: named by WAYBELL_BROWSER, or Debian's own. */
 export function ensureBrowser() {
   const named = process.env.WAYBELL_BROWSER

@@ -4,10 +4,11 @@
  */
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { ensureBrowser, ensurePackages, root, run } from './ensure.mjs'
+import { ensureBrowser, ensureJava, ensurePackages, root, run } from './ensure.mjs'
 
 ensurePackages()
 ensureBrowser()
+ensureJava()
 
 let broken = 0
 const step = (name, command, args) => {

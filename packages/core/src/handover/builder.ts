@@ -1,7 +1,13 @@
 /** What a handover is made from, for tests: of a page alone, that nobody has measured. */
-import type { PageReading } from '../page/index.ts'
-import { defaultScreens, type SitePage } from '../site/index.ts'
+import { readdirSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { defaultRule } from '../naming/index.ts'
+import { parsePage, readParsed, type PageReading } from '../page/index.ts'
+import { proposeSetUp } from '../proposal/index.ts'
+import { aSite } from '../site/builder.ts'
+import { apply, defaultScreens, renameSection, type SitePage } from '../site/index.ts'
 import type { HandoverInput } from './input.ts'
+import { pageEdits, writePage } from './index.ts'
 
 export const anInput = (page: SitePage, reading: PageReading, over: Partial<HandoverInput> = {}): HandoverInput => ({
   page,
@@ -13,3 +19,52 @@ export const anInput = (page: SitePage, reading: PageReading, over: Partial<Hand
   runtime: () => '/* data-wb --wb-header */',
   ...over,
 })
+
+const own = join(process.cwd(), 'e2e/pages')
+
+/** The demo's page, those of the tests and of the field, each as `[name, file]`. */
+export const everyPage: [name: string, file: string][] = [
+  join(process.cwd(), 'demo/ostrey/index.html'),
+  ...readdirSync(own).flatMap((name) => (name.endsWith('.html') ? join(own, name) : [])),
+  ...readdirSync(join(own, 'field'), { withFileTypes: true }).flatMap((e) =>
+    e.isDirectory() ? join(own, 'field', e.name, 'index.html') : [],
+  ),
+].map((file) => [file.slice(process.cwd().length + 1), file])
+
+/** A page as one press sets it up, and how it is handed over. */
+export function broughtIn(bytes: Uint8Array, file: string) {
+  const parsed = parsePage(bytes)
+  const reading = readParsed(parsed, bytes.length, 'index.html')
+  const page: SitePage = {
+    key: 'p1',
+    file: 'index.html',
+    source: '',
+    title: '',
+    ...proposeSetUp(reading, [], defaultRule, new Set(readdirSync(dirname(file)))),
+  }
+  const handOver = (as: SitePage) => writePage(bytes, parsed, pageEdits(anInput(as, reading)))
+  return { page, handOver }
+}
+
+/** Every section that the page came with an ID for gets another, and the first one a point before it. */
+export function changed(page: SitePage): SitePage {
+  let site = aSite(page)
+  for (const { key, own } of page.sections.filter((s) => s.own !== null)) {
+    const section = site.pages[0]!.sections.find((s) => s.key === key)!
+    site = apply(site, renameSection('p1', section, `${section.id}-2`, new Set([own!]))).site
+  }
+  const [first] = page.sections
+  if (!first) return site.pages[0]!
+  const point = {
+    ...first,
+    key: 'pt',
+    id: 'a-point',
+    own: null,
+    former: [],
+    heading: null,
+    toTop: false,
+    point: { shift: 30 },
+    title: 'a-point',
+  }
+  return apply(site, { type: 'section/add', page: 'p1', section: point }).site.pages[0]!
+}
