@@ -30,7 +30,7 @@ module.exports = {
     {
       name: 'core-stands-alone',
       severity: 'error',
-      from: { path: '^packages/core/src', pathNot: '\\.test\\.ts$' },
+      from: { path: '^packages/core/src', pathNot: '(\\.test|builder)\\.ts$' },
       to: {
         pathNot:
           '^packages/core/src|node_modules/(parse5|entities|culori|css\\.escape|css-tree|srcset|@noble/hashes|joi|any-ascii|acorn|fastest-levenshtein|eslint-scope|globals|marked|@exodus/bytes|html-encoding-sniffer)/',
