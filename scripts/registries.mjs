@@ -22,7 +22,7 @@ const folders = [
     name: 'form',
     list: 'forms',
     what: 'Forms of menus that are made.',
-    besides: ['form'],
+    besides: ['form', 'rules'],
     type: ['Form', 'MadeMenuForm', 'How a menu that is made looks, and where it stands.'],
   },
 ]

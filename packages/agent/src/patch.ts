@@ -180,7 +180,7 @@ function fillCopies(edits: Of<'entries'>[]): void {
 
 /** @returns true where the script has to read its settings, links or sections anew */
 function patchPieces(edits: Of<'piece'>[]): boolean {
-  const wanted = new Map(edits.map((e) => [`${e.role} ${e.id ?? ''}`, e]))
+  const wanted = new Map(edits.map((e) => [`${e.role} ${e.key ?? ''}`, e]))
   // Anchors stand in page order: where one comes or goes, all are put there anew.
   const isAnchor = (key: string) => key.startsWith('anchor ')
   const anchorsOf = (keys: Iterable<string>) => [...keys].filter(isAnchor).join('\n')
@@ -199,23 +199,35 @@ function patchPieces(edits: Of<'piece'>[]): boolean {
     if (set) {
       if (set.text !== edit.text && role !== 'script') fill(set.el, role, edit.text)
       set.text = edit.text
+      setAttributes(set.el, edit)
     } else {
       const el = document.createElement(pieceTags[role].tag)
       for (const [name, value] of Object.entries(pieceTags[role].attributes)) el.setAttribute(name, value)
-      if (edit.id !== undefined) el.id = edit.id
+      setAttributes(el, edit)
       fill(el, role, edit.text)
       const glue = edit.place === 'head' && !first ? document.createTextNode('\n') : null
       if (edit.place === 'head') {
         if (glue) document.head.append(glue)
         document.head.append(el)
-      } else if (edit.place === 'body-start') document.body.prepend(el)
-      else if ('after' in edit.place) elementAt(edit.place.after)?.after(el)
-      else elementAt(edit.place.into)?.prepend(el)
+      } else put(el, edit.place)
       pieces.set(key, { el, place: JSON.stringify(edit.place), text: edit.text, glue })
     }
     if (edit.place === 'head') first = false
   }
   return wanted.size > 0
+}
+
+const setAttributes = (el: Element, { attributes = {} }: Of<'piece'>) => {
+  for (const [name, value] of Object.entries(attributes)) if (el.getAttribute(name) !== value) el.setAttribute(name, value)
+}
+
+function put(el: Element, place: Exclude<Of<'piece'>['place'], 'head'>): void {
+  if (place === 'body-start') document.body.prepend(el)
+  else if (place === 'body-end') document.body.append(el)
+  else if ('after' in place) elementAt(place.after)?.after(el)
+  else if ('before' in place) elementAt(place.before)?.before(el)
+  else if (place.last) elementAt(place.into)?.append(el)
+  else elementAt(place.into)?.prepend(el)
 }
 
 function fill(el: Element, role: PieceRole, text: string): void {

@@ -1,5 +1,5 @@
 /** One link of a walk: from rest, followed as a click does it, and what came of it. */
-import { MADE_MENU, MENU } from '@waybell/core/contract'
+import { MADE_BAR, MENU } from '@waybell/core/contract'
 import { reachNow, stayingBars } from './survey/bars.ts'
 import { follow, targetOf } from './links.ts'
 import type { Visit } from '@waybell/core'
@@ -18,7 +18,7 @@ export async function visit(hash: string, from: number): Promise<Visit> {
   while (position() === before && performance.now() < limit) await twoFrames()
   // The script in the page may put an arrival right once the header has come to rest.
   await untilStill(position, 600, 6000)
-  const own = (document.querySelector(MADE_MENU)?.getBoundingClientRect().bottom ?? 0) - viewTop()
+  const own = (document.querySelector(MADE_BAR)?.getBoundingClientRect().bottom ?? 0) - viewTop()
   return {
     scroll: position(),
     top: onPage(top()),

@@ -3,6 +3,7 @@ import { decodeFragment, fragmentOf, MENU, type Settings } from '@waybell/core/c
 import { all, isHere, linksIn, sectionOf, TOP } from './page.ts'
 import { markByClass } from './parts/classes.ts'
 import { markOpeners } from './parts/lists.ts'
+import { orderMade, showMade } from './parts/made.ts'
 import { overlook } from './parts/scripts.ts'
 
 interface Item {
@@ -34,6 +35,7 @@ export function readMenus(s: Settings): HTMLElement[] {
     }
     return { menu, items, shown: null, opening: new Set() }
   })
+  orderMade(s)
   last = undefined
   return menus.map((m) => m.menu)
 }
@@ -71,6 +73,7 @@ export function mark(current: string, link: Element | undefined): void {
     if (chosen) show(m.menu, chosen)
     markOpeners(m.menu, chosen)
   }
+  showMade(current)
   overlook()
 }
 

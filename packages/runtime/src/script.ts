@@ -30,6 +30,7 @@ import {
 } from './page.ts'
 import { beginOf, renewHash, tabFrom } from './parts/anchors.ts'
 import { cover, coveredBeyond, forgetHeader, settleHeader } from './parts/header.ts'
+import { watchMade } from './parts/made.ts'
 import { isTaken, watchMenus, watchPress } from './parts/scripts.ts'
 import { table, type Event as WayEvent, type State } from './way.ts'
 
@@ -265,6 +266,7 @@ function onClick(event: MouseEvent): void {
 /** Once the page's elements are there. */
 export function start(): void {
   read()
+  watchMade()
   addEventListener('scroll', lookLater, { passive: true, capture: true })
   addEventListener('click', onClick, true)
   addEventListener('hashchange', onHash)

@@ -1,28 +1,32 @@
 /** How much of the viewport's top is covered when a link has arrived. */
-import { formOf } from '../menus/index.ts'
-import { madeMenu, type SitePage } from '../site/index.ts'
+import { formOf, isOn } from '../menus/index.ts'
+import { madeBar, type Screen, type SitePage } from '../site/index.ts'
 import { viewHeight, type Survey } from '../survey/index.ts'
 import { partsByAt } from './part.ts'
 
 /** What a header that nobody measured is taken to be, in px, until the script measures it. */
 const ESTIMATE = 64
 
-/** What the menu that Way Bell makes covers, in px; 0 without one. */
-export function coverOfMade(page: SitePage): number {
-  const made = madeMenu(page)
-  return made ? formOf(made.form).cover : 0
+/** A screen, as far as it says what is on it. */
+export type OnScreen = Pick<Screen, 'key' | 'width'>
+
+/** What the bar that Way Bell makes covers on a screen, in px; 0 without one. */
+export function coverOfBar(page: SitePage, screen: OnScreen | null): number {
+  const bar = madeBar(page)
+  return bar && (!screen || isOn(bar, screen)) ? formOf(bar.form).covers!.height(bar.form) : 0
 }
 
 /** True where links arrive by the page's own offsets: as long as nothing of ours covers anything. */
-export const isOwnTravel = (page: SitePage): boolean => !!page.travel.own && !madeMenu(page) && !page.header?.keep
+export const isOwnTravel = (page: SitePage): boolean => !!page.travel.own && !madeBar(page) && !page.header?.keep
 
 /** False where the page scrolls in an element to which nothing is written: its own offsets hold there. */
 export const isReached = (page: SitePage, { scroller }: Survey): boolean => !scroller || scroller.at === page.scroller
 
 /** A survey of a page as it came, as it is with the menu that Way Bell makes for it: that moves what stands below it. */
 export function withMade(survey: Survey, page: SitePage): Survey {
-  const made = madeMenu(page)
-  const room = made ? formOf(made.form).room(made.form) : 0
+  const bar = madeBar(page)
+  const takes = bar && bar.shown?.from === undefined && isOn(bar, { key: survey.screen, width: survey.width })
+  const room = takes ? formOf(bar.form).covers!.room(bar.form) : 0
   if (!room) return survey
   // A page that does not fill the screen is measured as high as that; how high it is itself its sections say.
   const own = survey.maxScroll > 0 ? survey.pageHeight : Math.max(0, ...survey.parts.map((p) => p.bottom))
@@ -80,10 +84,15 @@ export function isKept({ header }: Pick<SitePage, 'header'>, survey: Survey | nu
 /**
  * A header that hides on the way down is counted as shown: it comes back over the section on the way up.
  * Without a survey it is an estimate, until the script measures on arrival.
+ * @param screen that of the survey, or one that was not measured
  */
-export function coverOf(page: SitePage, survey: Survey | null): Cover {
+export function coverOf(
+  page: SitePage,
+  survey: Survey | null,
+  screen: OnScreen | null = survey && { key: survey.screen, width: survey.width },
+): Cover {
   const header = survey?.header ?? null
-  const bar = coverOfMade(page)
+  const bar = coverOfBar(page, screen)
   let ownRest = 0
   let ownMoved = 0
   if (!survey && page.header) ownRest = ownMoved = ESTIMATE

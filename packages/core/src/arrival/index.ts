@@ -3,5 +3,5 @@
  * much of the viewport is covered on arrival, `solve.ts` turns both into arrivals. Pure: no DOM here.
  */
 export { partsByAt, partOf } from './part.ts'
-export { canBeKept, coverOf, coverOfMade, isKept, isOwnTravel, isReached, MOST_OF_SCREEN, shiftOf, withMade, type Cover } from './cover.ts'
+export { canBeKept, coverOf, coverOfBar, isKept, isOwnTravel, isReached, MOST_OF_SCREEN, shiftOf, withMade, type Cover } from './cover.ts'
 export { landing, leastBreathing, roomAtEnd, solveArrivals, type Arrival } from './solve.ts'

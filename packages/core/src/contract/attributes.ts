@@ -24,8 +24,14 @@ export const OWN_COVER = '--wb-own'
 /** What the page still moves up by, in px, once its header has the state that it has on arrival. */
 export const AHEAD = '--wb-ahead'
 
-/** The menu that is made, beyond any menu of the page's own. */
-export const MADE_MENU = `nav[${PIECE}="menu"][${MENU}]`
+/** On a menu that is made; its value says which one of the page's it is and in what form, see `made-words.ts`. */
+export const MADE = 'data-wb-made'
+/** The menu that is made as a bar across the viewport's top, which covers that. */
+export const MADE_BAR = `nav[${PIECE}="menu"][${MADE}~="bar"]`
+/** On what is not on some screens; their names. */
+export const OFF = 'data-wb-off'
+/** On a menu that is made, while it is not to be seen. */
+export const AWAY = 'data-wb-away'
 
 /** Words or a link in a menu that open the list in which the current item stands. */
 export const WITHIN = 'data-wb-within'

@@ -2,7 +2,8 @@
  * The elements that hold what a handover writes, and how they are known again. A page may carry `data-wb` of its own: ours is only what has
  * our element, our attributes and our content; everything else is the page's and stays.
  */
-import { MENU, PIECE } from './attributes.ts'
+import { MADE, MENU, PIECE } from './attributes.ts'
+import { readMade } from './made-words.ts'
 import { readSettings } from './settings.ts'
 
 export const pieceTags = {
@@ -10,7 +11,7 @@ export const pieceTags = {
   settings: { tag: 'script', attributes: { type: 'application/json', [PIECE]: 'settings' } },
   script: { tag: 'script', attributes: { [PIECE]: 'script' } },
   anchor: { tag: 'meta', attributes: { [PIECE]: 'anchor', name: 'way-bell', content: 'anchor' }, isVoid: true },
-  menu: { tag: 'nav', attributes: { [PIECE]: 'menu', [MENU]: '', 'aria-label': 'Sections' } },
+  menu: { tag: 'nav', attributes: { [PIECE]: 'menu', [MENU]: '' } },
 } satisfies Record<string, { tag: string; attributes: Record<string, string>; isVoid?: true }>
 
 export type PieceRole = keyof typeof pieceTags
@@ -31,7 +32,9 @@ const content: Record<PieceRole, (el: Piecelike) => boolean> = {
   settings: ({ text }) => readSettings(text) !== null,
   script: ({ text }) => text.includes('data-wb') && text.includes('--wb-header'),
   anchor: () => true,
-  menu: ({ children }) => children.every((tag) => tag === 'a'),
+  // Earlier ones were a bar of bare links.
+  menu: ({ children, attributes }) =>
+    attributes.has(MADE) ? readMade(attributes.get(MADE)!) !== null : children.every((tag) => tag === 'a'),
 }
 
 /** The role of a piece that a handover wrote; null for an element of the page's own. */
@@ -39,14 +42,16 @@ export function roleOf(el: Piecelike): PieceRole | null {
   const role = el.attributes.get(PIECE)
   if (role === undefined || !Object.keys(pieceTags).includes(role)) return null
   const { tag, attributes } = pieceTags[role as PieceRole]
-  const names = [...Object.keys(attributes), ...(role === 'anchor' ? ['id'] : [])]
-  // A menu's name may be put into the page's language.
-  const isFree = (name: string) => name === 'id' || name === 'aria-label'
+  const has = el.attributes.has(MADE) ? ['aria-label', MADE] : ['aria-label']
+  const own: Partial<Record<PieceRole, string[]>> = { anchor: ['id'], menu: has }
+  const free = own[role as PieceRole] ?? []
+  const names = [...Object.keys(attributes), ...free]
   const isOurs =
     el.tag === tag &&
     el.attributes.size === names.length &&
     names.every(
-      (name) => el.attributes.has(name) && (isFree(name) || el.attributes.get(name) === (attributes as Record<string, string>)[name]),
+      (name) =>
+        el.attributes.has(name) && (free.includes(name) || el.attributes.get(name) === (attributes as Record<string, string>)[name]),
     )
   return isOurs && content[role as PieceRole](el) ? (role as PieceRole) : null
 }

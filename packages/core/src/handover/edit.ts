@@ -21,8 +21,8 @@ export type PageEdit =
   | { kind: 'entries'; list: ElementAt; from: ElementAt[]; to: (ElementAt | NewEntry)[] }
   /** Elements that change places: where `from[i]` stood, `to[i]` is to stand. Both hold the same ones. */
   | { kind: 'exchange'; from: ElementAt[]; to: ElementAt[] }
-  /** A piece of ours. `text` is what stands between its tags; a menu's is markup. There is one of each role, but for anchors, of which each has its ID. */
-  | { kind: 'piece'; role: PieceRole; place: PiecePlace; text: string; id?: string }
+  /** A piece of ours. `text` is what stands between its tags; a menu's is markup. Of several of a role each has its key. */
+  | { kind: 'piece'; role: PieceRole; place: PiecePlace; text: string; key?: string; attributes?: Record<string, string> }
 
 /** What of the document an edit is for, by key; the page where none is named. */
 export interface For {

@@ -46,7 +46,8 @@ beforeAll(() => {
 it('has looked at the pages', () => expect([...said.keys()].filter((k) => k.startsWith('came')).length).toBeGreaterThan(20))
 
 /** Its list of properties does not know CSS anchor positioning, which former IDs and points have that find no element of their own. */
-const ANCHORING = /^error: CSS: “(anchor-name|position-anchor|left|top)”: (Property “(anchor-name|position-anchor)” doesn't exist|“anchor\(|Parse Error)/
+const ANCHORING =
+  /^error: CSS: “(anchor-name|position-anchor|left|top)”: (Property “(anchor-name|position-anchor)” doesn't exist|“anchor\(|Parse Error)/
 /** It only says so where there is text enough to tell a language by, and a menu is text. */
 const NO_LANGUAGE = /Consider adding a “lang” attribute/
 

@@ -8,7 +8,7 @@ import { planFoundMenus } from './written/found-menu.ts'
 import { planHeader } from './written/header.ts'
 import { planIds } from './written/id.ts'
 import { planLinks } from './written/link.ts'
-import { planMadeMenu } from './written/made-menu.ts'
+import { planMadeMenus } from './written/made-menu.ts'
 import { planReferences } from './written/reference.ts'
 import { planScript } from './written/script.ts'
 import { planScroller } from './written/scroller.ts'
@@ -29,7 +29,7 @@ const writers: ((input: WritingInput) => PlannedEdit[])[] = [
   planScript,
   planAnchorElements,
   planAnchors,
-  planMadeMenu,
+  planMadeMenus,
 ]
 
 export function handoverPlan(input: HandoverInput): PlannedEdit[] {

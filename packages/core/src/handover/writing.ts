@@ -2,7 +2,7 @@
 import { isOwnTravel } from '../arrival/index.ts'
 import { relativePath, type ElementAt, type PageReading } from '../page/index.ts'
 import { hashOf } from '../contract/index.ts'
-import { type SitePage, type Ways } from '../site/index.ts'
+import { isMade, type SitePage, type Ways } from '../site/index.ts'
 import { anchorsOf, type Anchor } from './anchors.ts'
 import type { HandoverInput } from './input.ts'
 
@@ -31,7 +31,8 @@ export function waysFrom(page: SitePage, pages: readonly SitePage[]): Ways {
 }
 
 /** Of a page that marks its items and keeps its offsets by itself there is nothing left for a script to do. */
-export const needsScript = ({ page, anchors }: WritingInput): boolean => !page.highlight.own || !isOwnTravel(page) || anchors.length > 0
+export const needsScript = ({ page, anchors }: WritingInput): boolean =>
+  !page.highlight.own || !isOwnTravel(page) || anchors.length > 0 || page.menus.some(isMade)
 
 // A reading never changes, and on a large page this is most of the work.
 const known = new WeakMap<PageReading, ReadonlyMap<ElementAt, string>>()

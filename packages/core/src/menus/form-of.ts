@@ -1,6 +1,38 @@
 /** What the form of a made menu says, for whichever it is. */
+import type { MadeWords } from '../contract/index.ts'
 import type { MadeMenuForm } from '../site/index.ts'
-import type { MadeForm } from './forms/form.ts'
+import type { FormField, MadeForm } from './forms/form.ts'
 import { forms } from './forms/index.ts'
 
-export const formOf = ({ kind }: MadeMenuForm): MadeForm<MadeMenuForm> => forms[kind] as MadeForm<MadeMenuForm>
+export type FormKind = MadeMenuForm['kind']
+
+const ofKind = (kind: FormKind) => forms[kind] as MadeForm<MadeMenuForm>
+
+export const formOf = ({ kind }: MadeMenuForm): MadeForm<MadeMenuForm> => ofKind(kind)
+
+export const formKinds = Object.keys(forms) as FormKind[]
+
+export const fieldsOf = (kind: FormKind): Record<string, FormField> => ofKind(kind).fields
+
+const first = (field: FormField) => ('options' in field ? field.options[0]! : field.usual)
+
+/** As a new one is. */
+export const freshForm = (kind: FormKind): MadeMenuForm =>
+  ({ kind, ...Object.fromEntries(Object.entries(fieldsOf(kind)).map(([name, field]) => [name, first(field)])) }) as MadeMenuForm
+
+export const formWords = (form: MadeMenuForm): Record<string, string> =>
+  Object.fromEntries(Object.keys(fieldsOf(form.kind)).map((name) => [name, String(form[name as keyof MadeMenuForm])]))
+
+/** The form that an earlier handover wrote; what it does not say, or not as a form may, is as in a new one. Null for a kind that there is not. */
+export function readForm({ form, words }: MadeWords): MadeMenuForm | null {
+  const kind = formKinds.find((k) => k === form)
+  if (!kind) return null
+  const read = (name: string, field: FormField) => {
+    const word = words[name]
+    if (word === undefined) return first(field)
+    if ('options' in field) return field.options.find((o) => o === word) ?? first(field)
+    const n = Number(word)
+    return Number.isInteger(n) && n >= field.least && n <= field.most ? n : field.usual
+  }
+  return { kind, ...Object.fromEntries(Object.entries(fieldsOf(kind)).map(([name, field]) => [name, read(name, field)])) } as MadeMenuForm
+}

@@ -1,9 +1,12 @@
 /**
- * Menus: `adopt.ts` takes over those that a page has, `make.ts` makes one, `mark.ts` says how their current item is marked; `forms/` has a file for each form of those that are made, `items/`
+ * Menus: `adopt.ts` takes over those that a page has, `make.ts` makes some, `markup.ts` writes those, `shown.ts` says where they are seen, `mark.ts` says how their current item is marked; `forms/` has a file for each form of those that are made, `items/`
  * one for each kind of item. Menus are found in the markup by `page/`, since they and the outline say of each other what they are.
  */
 export { adoptMenus, itemDepths, pageMenus, targetOf, type MatchedMenu } from './adopt.ts'
-export { makeMenu } from './make.ts'
+export { itemFor, madeBefore, makeBar, makeMenu, newForm } from './make.ts'
 export { builtMenusOf, markFor } from './mark.ts'
-export { formOf } from './form-of.ts'
-export type { Link, Look, PiecePlace } from './forms/form.ts'
+export { fieldsOf, formKinds, formOf, formWords, type FormKind } from './form-of.ts'
+export { markupOf, type Entry } from './markup.ts'
+export { nestedItems, type Nested } from './nest.ts'
+export { isOn, shownWords, smallOf } from './shown.ts'
+export { SMALL, type FormField, type Look, type PiecePlace, type Small } from './forms/form.ts'

@@ -1,37 +1,97 @@
-/** A menu that Way Bell makes. */
+/** Menus that Way Bell makes. */
 import { labelOf } from '../naming/index.ts'
-import { decodeFragment, fragmentOf } from '../contract/index.ts'
-import type { PageReading, WrittenLink } from '../page/index.ts'
-import type { Item, ItemTarget, MadeMenuForm, Menu, Section } from '../site/index.ts'
+import { decodeFragment, fragmentOf, readMade } from '../contract/index.ts'
+import type { PageReading, WrittenItem } from '../page/index.ts'
+import { depthsOf, freshKey, type Item, type ItemTarget, type MadeMenu, type MadeMenuForm, type Menu, type Section } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
+import { freshForm, readForm } from './form-of.ts'
+import { readShown } from './shown.ts'
 
-/** With an item for each section in page order; or with the items that an earlier handover wrote, where `reading` has some. */
-export function makeMenu(sections: readonly Section[], surveys: readonly Survey[], reading: PageReading | null = null): Menu {
-  const key = 'm1'
-  const form: MadeMenuForm = { kind: 'bar', place: placeBar(sections, surveys) }
-  const earlier = reading?.written.menu
+/** What is seen of the sections of a page in a menu of all of them. */
+export interface OfSections {
+  /** Down to this level, from 1. */
+  levels: number
+}
+
+/** A menu with an item for each section in page order. */
+export function makeMenu(
+  { sections, menus }: { sections: readonly Section[]; menus: readonly Menu[] },
+  form: MadeMenuForm,
+  { levels }: OfSections = { levels: 1 },
+): MadeMenu {
+  const key = freshKey(
+    'm',
+    menus.map((m) => m.key),
+  )
+  const depths = depthsOf(sections)
+  const items = sections.flatMap((s, n): Item[] => {
+    const depth = depths[n]!
+    return depth < levels ? [{ ...itemFor(`${key}-${n}`, s), ...(depth && { depth }) }] : []
+  })
+  return { key, name: freshName('Sections', menus), form, items }
+}
+
+export const itemFor = (key: string, section: Section): Item => ({
+  key,
+  label: labelOf(section.title),
+  target: { kind: 'section', section: section.key },
+  links: [],
+})
+
+function freshName(name: string, menus: readonly Menu[]): string {
+  const taken = new Set(menus.map((m) => m.name))
+  for (let n = 1; ; n++) {
+    const fresh = n === 1 ? name : `${name} ${n}`
+    if (!taken.has(fresh)) return fresh
+  }
+}
+
+/** The bar that a page gets that has no menu. */
+export function makeBar(sections: readonly Section[], surveys: readonly Survey[]): MadeMenu {
+  const menu = makeMenu({ sections, menus: [] }, newForm('bar', sections, surveys), { levels: Infinity })
+  // In one row all are seen at once.
+  return { ...menu, items: menu.items.map((item) => without(item, 'depth')) }
+}
+
+function without<T, K extends keyof T>(of: T, name: K): Omit<T, K> {
+  const rest = { ...of }
+  delete rest[name]
+  return rest
+}
+
+/** Menus that an earlier handover made, as they were written. */
+export function madeBefore(
+  reading: PageReading,
+  sections: readonly Section[],
+  surveys: readonly Survey[],
+  menus: readonly Menu[],
+): MadeMenu[] {
   const byId = new Map(sections.map((s) => [s.id, s]))
-  const items = earlier
-    ? earlier.links.flatMap((link, n): Item[] => {
-        const target = targetOfWritten(link, byId)
-        if (!target) return []
-        const { label, title, lang } = link
-        // What is said of a label that was made shorter is no tooltip of the designer's.
-        const isWhole = target.kind === 'section' && sections.some((s) => s.key === target.section && s.title === title)
-        const said = { ...(title && !isWhole && { tooltip: title }), ...(lang && { lang }) }
-        return [{ key: `${key}-${n}`, label, target, links: [], ...said }]
-      })
-    : sections.map((s, n): Item => ({
-        key: `${key}-${n}`,
-        label: labelOf(s.title),
-        target: { kind: 'section', section: s.key },
-        links: [],
-      }))
-  return { key, name: 'Header menu', form, items }
+  const out: MadeMenu[] = []
+  for (const { name, made, items } of reading.written.menus) {
+    const key = freshKey(
+      'm',
+      [...menus, ...out].map((m) => m.key),
+    )
+    const said = made === null ? null : readMade(made)
+    const form = (said && readForm(said)) ?? { kind: 'bar', place: placeBar(sections, surveys) }
+    const shown = said && readShown(said.words, byId)
+    out.push({ key, name, form, ...(shown && { shown }), items: items.flatMap((item, n) => itemOf(item, `${key}-${n}`, byId)) })
+  }
+  return out
+}
+
+function itemOf({ link, label, title, lang, depth, off }: WrittenItem, key: string, byId: ReadonlyMap<string, Section>): Item[] {
+  const target: ItemTarget | null = link ? targetOfWritten(link, byId) : { kind: 'group' }
+  if (!target) return []
+  // What is said of a label that was made shorter is no tooltip of the designer's.
+  const isWhole = target.kind === 'section' && [...byId.values()].some((s) => s.key === target.section && s.title === title)
+  const said = { ...(title && !isWhole && { tooltip: title }), ...(lang && { lang }), ...(depth && { depth }), ...(off.length && { off }) }
+  return [{ key, label, target, links: [], ...said }]
 }
 
 /** What leads to another page was written from where the site had it: here it is an address. */
-function targetOfWritten({ href, isNewTab }: WrittenLink, byId: ReadonlyMap<string, Section>): ItemTarget | null {
+function targetOfWritten({ href, isNewTab }: NonNullable<WrittenItem['link']>, byId: ReadonlyMap<string, Section>): ItemTarget | null {
   if (!href.startsWith('#')) return { kind: 'outside', address: href, newTab: isNewTab }
   const section = byId.get(decodeFragment(fragmentOf(href)))
   return section ? { kind: 'section', section: section.key } : href === '#' ? { kind: 'top' } : null
@@ -47,3 +107,7 @@ function placeBar(sections: readonly Section[], surveys: readonly Survey[]): Ext
   })
   return lies ? 'under-fixed' : 'top'
 }
+
+/** A form of a kind as a new menu has it; a bar lies where there is room for it. */
+export const newForm = (kind: MadeMenuForm['kind'], sections: readonly Section[], surveys: readonly Survey[]): MadeMenuForm =>
+  kind === 'bar' ? { kind, place: placeBar(sections, surveys) } : freshForm(kind)

@@ -20,7 +20,7 @@ export {
   type ReadId,
 } from './read.ts'
 export { splice, undoSplices, type Splice } from './splice.ts'
-export type { Written, WrittenLink } from './written.ts'
+export type { Written, WrittenItem, WrittenMenu } from './written.ts'
 export { hostedIds } from './hosted.ts'
 export { inlineScripts, registersWorker, undeclaredNames } from './scripts.ts'
 export { inlineStyles, namedIds, renamedReference, type NamedIds, type Reference } from './references.ts'

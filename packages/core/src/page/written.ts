@@ -1,13 +1,24 @@
 /** What a handover wrote into a page, found again when the page is brought in a second time. */
-import { ANCHOR, HEADER, NEW_TAB, readSettings, SCROLLER, type PieceRole, type WrittenSettings } from '../contract/index.ts'
+import { ANCHOR, HEADER, MADE, NEW_TAB, OFF, readSettings, SCROLLER, type PieceRole, type WrittenSettings } from '../contract/index.ts'
 import type { Tree } from './tree.ts'
 
-export interface WrittenLink {
-  href: string
+/** An item of a menu that was made. */
+export interface WrittenItem {
   label: string
-  isNewTab: boolean
+  /** Null for words that only open a list. */
+  link: { href: string; isNewTab: boolean } | null
   title?: string
   lang?: string
+  depth: number
+  /** Keys of the screens that it is not on. */
+  off: string[]
+}
+
+export interface WrittenMenu {
+  name: string
+  /** What its `data-wb-made` says; null for one of an earlier handover, which said nothing. */
+  made: string | null
+  items: WrittenItem[]
 }
 
 export interface Written {
@@ -20,19 +31,19 @@ export interface Written {
   header: number | null
   /** The element in which the page was seen to scroll. */
   scroller: number | null
-  /** Links of the menu that was made. */
-  menu: { links: WrittenLink[] } | null
+  /** Menus that were made, by their numbers. */
+  menus: WrittenMenu[]
 }
 
 export function readWritten(tree: Tree): Written {
   const pieces: Written['pieces'] = {}
   let settings: WrittenSettings | null = null
-  let menu: Written['menu'] = null
+  const menus: WrittenMenu[] = []
   for (const piece of tree.written) {
+    if (piece.role === 'menu') menus.push(menuOf(piece.node))
     if (pieces[piece.role]) continue
     pieces[piece.role] = { start: piece.at, end: piece.end }
     if (piece.role === 'settings') settings = readSettings(piece.text)
-    if (piece.role === 'menu') menu = { links: menuLinks(piece.node) }
   }
   const anchors: Written['anchors'] = {}
   let header: number | null = null
@@ -43,21 +54,39 @@ export function readWritten(tree: Tree): Written {
     const name = el.attrs.get(ANCHOR)
     if (name && el.at >= 0) anchors[name] ??= el.at
   }
-  return { pieces, settings, anchors, header, scroller, menu }
+  return { pieces, settings, anchors, header, scroller, menus: menus.sort((a, b) => numberOf(a) - numberOf(b)) }
 }
 
-function menuLinks(node: Tree['written'][number]['node']): WrittenLink[] {
-  const out: WrittenLink[] = []
-  const visit = (n: typeof node) => {
-    if (n.tagName === 'a') {
-      const value = (name: string) => n.attrs.find((a) => a.name === name)?.value
-      const label = n.childNodes.map((c) => ('value' in c ? c.value : '')).join('')
-      const [title, lang] = [value('title'), value('lang')]
-      const said = { ...(title !== undefined && { title }), ...(lang !== undefined && { lang }) }
-      out.push({ href: value('href') ?? '', label, isNewTab: value('target') === NEW_TAB.target, ...said })
+const numberOf = ({ made }: WrittenMenu): number => parseInt(made ?? '1')
+
+type Node = Tree['written'][number]['node']
+
+const valueOf = (node: Node, name: string) => node.attrs.find((a) => a.name === name)?.value
+const elementsIn = (node: Node): Node[] => node.childNodes.flatMap((n) => ('tagName' in n ? n : []))
+const textOf = (node: Node): string => node.childNodes.map((n) => ('value' in n ? n.value : 'tagName' in n ? textOf(n) : '')).join('')
+
+function menuOf(node: Node): WrittenMenu {
+  const items: WrittenItem[] = []
+  const visit = (n: Node, depth: number, off: string[]) => {
+    const isWords = (n.tagName === 'summary' && valueOf(n, 'aria-label') === undefined) || valueOf(n, 'class') === 'wb-words'
+    if (n.tagName === 'a' || isWords) {
+      const [title, lang] = [valueOf(n, 'title'), valueOf(n, 'lang')]
+      const link = n.tagName === 'a' ? { href: valueOf(n, 'href') ?? '', isNewTab: valueOf(n, 'target') === NEW_TAB.target } : null
+      items.push({
+        label: textOf(n),
+        link,
+        ...(title !== undefined && { title }),
+        ...(lang !== undefined && { lang }),
+        depth: Math.max(0, depth),
+        off,
+      })
+      return
     }
-    for (const child of n.childNodes) if ('tagName' in child) visit(child)
+    const isFold = valueOf(n, 'class') === 'wb-fold'
+    const own = n.tagName === 'li' ? (valueOf(n, OFF)?.split(' ').filter(Boolean) ?? []) : off
+    for (const child of elementsIn(n))
+      if (!isFold || child.tagName !== 'summary') visit(child, depth + (child.tagName === 'ul' ? 1 : 0), own)
   }
-  visit(node)
-  return out
+  visit(node, -1, [])
+  return { name: valueOf(node, 'aria-label') ?? '', made: valueOf(node, MADE) ?? null, items }
 }

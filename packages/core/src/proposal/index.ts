@@ -6,7 +6,7 @@ import { canBeKept, coverOf, isOwnTravel, solveArrivals, type Arrival } from '..
 import { backingFor } from '../colour/index.ts'
 import { decodeFragment, fragmentOf, type WrittenSettings } from '../contract/index.ts'
 import { bestBellOffset } from '../highlight/index.ts'
-import { adoptMenus, makeMenu, markFor, pageMenus, type MatchedMenu } from '../menus/index.ts'
+import { adoptMenus, madeBefore, makeBar, markFor, pageMenus, type MatchedMenu } from '../menus/index.ts'
 import { proposeId, type NamingRule } from '../naming/index.ts'
 import type { Candidate, ElementAt, PageReading } from '../page/index.ts'
 import {
@@ -98,8 +98,9 @@ export function proposeSetUp(
   } else if (sections[0]) sections[0].toTop = startsAtTop(sections[0], surveys)
   const menus = adoptMenus(reading, found, sections).map((menu) => withMark(menu, surveys, sections))
   // Of a page with a single part there is nothing to choose from; of one that was handed over it was decided.
-  const lacksMenu = earlier ? reading.written.menu !== null : sections.length > 1
-  if (!menus.length && sections.length && !isServed(built, sections) && lacksMenu) menus.push(makeMenu(sections, surveys, reading))
+  menus.push(...madeBefore(reading, sections, surveys, menus))
+  const lacksMenu = !earlier && sections.length > 1
+  if (!menus.length && sections.length && !isServed(built, sections) && lacksMenu) menus.push(makeBar(sections, surveys))
   const header = chooseHeader(reading, surveys, menus, earlier)
   const scroller =
     surveys.find((s) => s.scroller && s.scroller.at !== null)?.scroller?.at ?? (surveys.length ? null : reading.written.scroller)

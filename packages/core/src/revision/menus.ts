@@ -1,9 +1,19 @@
 /** The menus of a page in its new version: each element found again once, each item by its link. */
 import { matchLinks } from '../links/index.ts'
-import { labelOf } from '../naming/index.ts'
-import { targetOf } from '../menus/index.ts'
+import { itemFor, targetOf } from '../menus/index.ts'
 import type { ElementAt, PageLink, PageReading, ReadMenu } from '../page/index.ts'
-import { freshKey, isFound, isMade, sectionOf, type FoundForm, type Item, type Menu, type Section, type SitePage } from '../site/index.ts'
+import {
+  endsWithout,
+  freshKey,
+  isFound,
+  isMade,
+  sectionOf,
+  type FoundForm,
+  type Item,
+  type Menu,
+  type Section,
+  type SitePage,
+} from '../site/index.ts'
 
 type Links = ReadonlyMap<ElementAt, PageLink>
 type FoundMenu = Menu & { form: FoundForm }
@@ -17,7 +27,11 @@ export function revisedMenus(page: SitePage, before: PageReading, after: PageRea
   const again = foundAgain(found, before, after)
   let hasMade = page.menus.some(isMade)
   return page.menus.flatMap((menu): Menu[] => {
-    if (isMade(menu)) return [{ ...menu, items: [...menu.items.flatMap((i) => leading(i, keys)), ...itemsFor(added, menu)] }]
+    if (isMade(menu)) {
+      const shown =
+        menu.shown && endsWithout(menu.shown, page.sections, new Set(page.sections.flatMap((s) => (keys.has(s.key) ? [] : s.key))))
+      return [{ ...menu, ...(shown && { shown }), items: [...menu.items.flatMap((i) => leading(i, keys)), ...itemsFor(added, menu)] }]
+    }
     const elements = (menu as FoundMenu).form.elements.flatMap((at) => {
       const now = again.get(at)
       return now ? [{ was: at, now }] : []
@@ -55,7 +69,7 @@ function itemsFor(sections: readonly Section[], menu: Menu): Item[] {
   return sections.map((s): Item => {
     const key = freshKey(`${menu.key}-`, taken)
     taken.push(key)
-    return { key, label: labelOf(s.title), target: { kind: 'section', section: s.key }, links: [] }
+    return itemFor(key, s)
   })
 }
 

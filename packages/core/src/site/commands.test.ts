@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import type { Mark } from '../contract/index.ts'
 import { defaultRule } from '../naming/index.ts'
+import type { MadeMenuForm } from './document.ts'
 import { aMenu, anItem, aPage, aSection, aSite } from './builder.ts'
 import {
   afterChange,
@@ -97,6 +98,17 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
     index: fc.nat(3),
   },
   'menu/drop': { page: fc.constant(page), menu },
+  'menu/name': { page: fc.constant(page), menu, name: fc.string() },
+  'menu/form': {
+    page: fc.constant(page),
+    menu,
+    form: fc.constantFrom<MadeMenuForm>({ kind: 'bar', place: 'top' }, { kind: 'marks', side: 'left', labels: 'all', edge: 3 }),
+  },
+  'menu/shown': {
+    page: fc.constant(page),
+    menu,
+    shown: fc.option(fc.record({ from: key, until: key, off: fc.constant(['phone']) }, { requiredKeys: [] }), { nil: undefined }),
+  },
   'item/add': {
     page: fc.constant(page),
     menu,
@@ -108,6 +120,8 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   'item/label': { page: fc.constant(page), menu, item, label: fc.string() },
   'item/tooltip': { page: fc.constant(page), menu, item, tooltip: fc.constantFrom('', 'More of it', undefined) },
   'item/lang': { page: fc.constant(page), menu, item, lang: fc.constantFrom('', 'fr', undefined) },
+  'item/depth': { page: fc.constant(page), menu, item, depth: fc.constantFrom(1, 3, undefined) },
+  'item/off': { page: fc.constant(page), menu, item, off: fc.constantFrom(['phone'], undefined) },
   'item/target': { page: fc.constant(page), menu, item, target, takenToBe: perhaps },
   'link/target': { page: fc.constant(page), at: fc.constantFrom(7, 9), target: fc.option(target) },
   'header/choose': { page: pageKey, header: fc.constantFrom(null, { at: 3, keep: null, backing: null }) },
@@ -220,7 +234,7 @@ describe('what always holds', () => {
     ['is a section already', broken({ sections: [aSection(2), aSection(2, { id: 'b' })] })],
     ['is a section already', broken({ sections: [aSection(2), aSection(3, { at: 20 })] })],
     ['the item “Item 2” is there already', broken({ menus: [aMenu([anItem(2), anItem(2)])] })],
-    ['a menu that was made already', broken({ menus: [aMenu([]), aMenu([], { key: 'm2' })] })],
+    ['a bar that was made already', broken({ menus: [aMenu([]), aMenu([], { key: 'm2' })] })],
     [
       'is that of another item already',
       broken({ menus: [aMenu([anItem(2, 5), anItem(4, 5)], { form: { kind: 'found', elements: [1] } })] }),

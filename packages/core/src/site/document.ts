@@ -3,6 +3,7 @@ import { itemKinds, type ItemTarget } from '../menus/items/index.ts'
 import type { Mark } from '../contract/index.ts'
 import type { Elsewhere, ItemKind, TargetFault, Ways } from '../menus/items/kind.ts'
 import type { MadeMenuForm } from '../menus/forms/index.ts'
+import type { Small } from '../menus/forms/form.ts'
 import type { NamingRule } from '../naming/index.ts'
 import type { ElementAt } from '../page/index.ts'
 import { CommandError } from './errors.ts'
@@ -50,6 +51,10 @@ export interface Item {
   /** What is said of it under the pointer, and the language of its label, as a BCP 47 tag; empty for none, absent for what the page says. */
   tooltip?: string
   lang?: string
+  /** In a menu that is made: how deep it is nested in those before it; absent at the top. */
+  depth?: number
+  /** Keys of the screens that it is not on; absent where it is on all. */
+  off?: string[]
   /** Its target was found by its label or its address and not by its hash, and nobody has confirmed it yet. */
   takenToBe?: true
 }
@@ -64,7 +69,19 @@ export interface Menu {
   key: string
   name: string
   form: MenuForm
+  /** Of one that is made: where it is seen, where that is not everywhere. */
+  shown?: Shown
   items: Item[]
+}
+
+export interface Shown {
+  /** Keys of the section from which on it is seen, and of the last one with which it is; absent for the page's beginning and its end. */
+  from?: string
+  until?: string
+  /** Keys of the screens that it is not on. */
+  off?: string[]
+  /** What it does where the viewport is at most so wide, in px; absent for what its form does there. */
+  small?: { upTo: number; as: Small }
 }
 
 /** A menu of the page's own stands in one element, or in several that take turns by the screen's width. */
@@ -78,10 +95,13 @@ export interface FoundForm {
 export type MenuForm = FoundForm | MadeMenuForm
 
 export const isFound = (menu: Menu): menu is Menu & { form: FoundForm } => menu.form.kind === 'found'
-export const isMade = (menu: Menu): menu is Menu & { form: MadeMenuForm } => menu.form.kind !== 'found'
+export const isMade = (menu: Menu): menu is MadeMenu => menu.form.kind !== 'found'
 
-/** The menu that Way Bell makes for the page, if it does. */
-export const madeMenu = (page: Pick<SitePage, 'menus'>): (Menu & { form: MadeMenuForm }) | undefined => page.menus.find(isMade)
+/** A menu that Way Bell makes. */
+export type MadeMenu = Menu & { form: MadeMenuForm }
+
+/** The one of them that is a bar across the viewport's top, of which there is one at most. */
+export const madeBar = (page: Pick<SitePage, 'menus'>): MadeMenu | undefined => page.menus.filter(isMade).find((m) => m.form.kind === 'bar')
 
 export interface HeaderChoice {
   at: ElementAt

@@ -9,6 +9,7 @@ export {
   depthsOf,
   dropPage,
   dropSections,
+  endsWithout,
   leadersTo,
   mergeWithNext,
   nestSection,

@@ -1,7 +1,7 @@
 /** What holds of every site document, whatever command made it. Only pages that changed are looked at. */
 import { isKeepable } from '../naming/index.ts'
 import { elsewhereOf, faultOfTarget, pageOrder, sectionOf, type ItemTarget, type Site, type SitePage } from './document.ts'
-import { isFound, isMade } from './document.ts'
+import { isFound, isMade, type MadeMenu } from './document.ts'
 import { CommandError } from './errors.ts'
 
 /** @throws CommandError naming what a command would have broken */
@@ -53,20 +53,27 @@ function checkPage(page: SitePage): void {
     (m) => m.key,
     (m) => `the menu “${m.name}” is there already`,
   )
-  if (menus.filter(isMade).length > 1) throw new CommandError('the page has a menu that was made already; remove that one first')
+  const made = menus.filter(isMade)
+  if (made.filter((m) => m.form.kind === 'bar').length > 1)
+    throw new CommandError('the page has a bar that was made already; give one of the two another form, or remove it')
   unique(
     menus.flatMap((m) => (isFound(m) ? m.form.elements.map((at) => ({ at, m })) : [])),
     ({ at }) => at,
     ({ m }) => `the menu “${m.name}” stands in an element that a menu stands in already`,
   )
   const keys = new Set(sections.map((s) => s.key))
+  for (const menu of made) checkShown(menu, keys)
   for (const menu of menus) {
     unique(
       menu.items,
       (i) => i.key,
       (i) => `the item “${i.label}” is there already`,
     )
-    for (const { label, target } of menu.items) checkTarget(target, `the item “${label}”`, keys)
+    for (const { label, target } of menu.items) {
+      checkTarget(target, `the item “${label}”`, keys)
+      if (target.kind === 'group' && isFound(menu))
+        throw new CommandError(`the item “${label}” is in one of the page’s own menus, which opens what it opens; make a menu for groups`)
+    }
   }
   for (const { target } of page.links ?? []) checkTarget(target, 'a link on the page', keys)
   unique(
@@ -79,6 +86,12 @@ function checkPage(page: SitePage): void {
     ({ at }) => at,
     ({ item }) => `the link of the item “${item.label}” is that of another item already`,
   )
+}
+
+function checkShown({ name, shown }: MadeMenu, sections: ReadonlySet<string>): void {
+  for (const key of [shown?.from, shown?.until])
+    if (key !== undefined && !sections.has(key))
+      throw new CommandError(`the page has no section “${key}”, with which the menu “${name}” begins or ends; choose another first`)
 }
 
 function checkTarget(target: ItemTarget, named: string, sections: ReadonlySet<string>): void {

@@ -2,7 +2,8 @@
 import { describe, type Batch, type Command } from './commands/index.ts'
 import {
   elsewhereOf,
-  madeMenu,
+  isMade,
+  madeBar,
   pageOf,
   pageOrder,
   sectionOf,
@@ -11,6 +12,7 @@ import {
   type LinkChoice,
   type Menu,
   type Section,
+  type Shown,
   type Site,
   type SitePage,
 } from './document.ts'
@@ -59,12 +61,37 @@ export function dropSections(site: Site, page: SitePage, sections: readonly Sect
     if (from !== page) return lead({ kind: 'page', page: page.key, section })
     return lead(section === null ? { kind: 'top' } : { kind: 'section', section })
   }
-  const commands = sections.flatMap((section) => [
-    ...usersOf(site, page, section.key).map(settle),
-    { type: 'section/drop', page: page.key, section: section.key } as const,
-  ])
+  const commands = [
+    ...withoutEnds(page, new Set(sections.map((s) => s.key))),
+    ...sections.flatMap((section) => [
+      ...usersOf(site, page, section.key).map(settle),
+      { type: 'section/drop', page: page.key, section: section.key } as const,
+    ]),
+  ]
   return { type: 'batch', label: sections.length === 1 ? 'Remove a section' : `Remove ${sections.length} sections`, commands }
 }
+
+/** Menus that begin or end with a section that is dropped do so with the next one that stays, inwards; without one, with the page. */
+export function endsWithout({ from, until, ...rest }: Shown, sections: readonly Section[], dropped: ReadonlySet<string>): Shown {
+  const inwards = (key: string | undefined, order: readonly Section[]) =>
+    order
+      .slice(
+        Math.max(
+          0,
+          order.findIndex((s) => s.key === key),
+        ),
+      )
+      .find((s) => !dropped.has(s.key))?.key
+  const first = from === undefined ? from : inwards(from, sections)
+  const last = until === undefined ? until : inwards(until, [...sections].reverse())
+  return { ...rest, ...(first !== undefined && { from: first }), ...(last !== undefined && { until: last }) }
+}
+
+const withoutEnds = (page: SitePage, dropped: ReadonlySet<string>): Command[] =>
+  page.menus.filter(isMade).flatMap(({ key, shown }): Command[] => {
+    if (!shown || ![shown.from, shown.until].some((s) => s !== undefined && dropped.has(s))) return []
+    return [{ type: 'menu/shown', page: page.key, menu: key, shown: endsWithout(shown, page.sections, dropped) }]
+  })
 
 /** What leads somewhere: an item, or a link on the page that was given a target. */
 interface Use {
@@ -153,7 +180,7 @@ export function mergeWithNext(site: Site, page: SitePage, section: Section): Com
   return {
     type: 'batch',
     label: 'Merge two sections',
-    commands: [...commands, { type: 'section/drop', page: page.key, section: next.key }],
+    commands: [...withoutEnds(page, new Set([next.key])), ...commands, { type: 'section/drop', page: page.key, section: next.key }],
   }
 }
 
@@ -178,7 +205,7 @@ export function depthsOf(sections: readonly Section[]): number[] {
 /** Adds a section with an item in the made menu, in page order. */
 export function addSection(page: SitePage, section: Section, itemKey: (menu: Menu) => string): Command {
   const commands: Command[] = [{ type: 'section/add', page: page.key, section }]
-  const made = madeMenu(page)
+  const made = madeBar(page)
   if (made) {
     const byKey = new Map(page.sections.map((s) => [s.key, s]))
     const after = made.items.findLastIndex((i) => {

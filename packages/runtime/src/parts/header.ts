@@ -1,5 +1,5 @@
 /** For pages with a header of their own: how much of the viewport's top is covered on arrival. It changes with the layout, never with the scroll position. */
-import { COVER, coversTop, HEADER, MADE_MENU, OWN_COVER, type Settings } from '@waybell/core/contract'
+import { COVER, coversTop, HEADER, MADE_BAR, OWN_COVER, type Settings } from '@waybell/core/contract'
 import { all, isInside, isReturn, root, viewTop } from '../page.ts'
 import { ahead, forgetStates, growthOf, own, standing, tellApart } from './shrinks.ts'
 
@@ -68,7 +68,7 @@ const headerMoves = (): boolean =>
 
 /** How much more is covered at this moment than on arrival, in px; nothing while the header is on its way from one state to another. */
 export const coveredBeyond = (): number =>
-  headerMoves() ? 0 : Math.max(0, ...[...headers(), ...all(MADE_MENU)].map((el) => (stays(el) ? edgeOf(el) - cover - ahead : 0)))
+  headerMoves() ? 0 : Math.max(0, ...[...headers(), ...all(MADE_BAR)].map((el) => (stays(el) ? edgeOf(el) - cover - ahead : 0)))
 
 /** A sticky one that its place still holds lower covers nothing there: it stands before what it will cover. */
 function edgeOf(el: HTMLElement): number {

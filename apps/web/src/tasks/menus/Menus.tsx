@@ -21,7 +21,7 @@ import {
   LANGUAGE,
   labelOf,
   leadsNowhere,
-  makeMenu,
+  makeBar,
   sectionOf,
   type Item,
   type ItemTarget,
@@ -59,7 +59,7 @@ export function MenusTask() {
         <Button
           kind="main"
           onClick={() =>
-            run({ type: 'menu/add', page: page.key, index: 0, menu: makeMenu(page.sections, inScreenOrder(Object.values(surveys))) })
+            run({ type: 'menu/add', page: page.key, index: 0, menu: makeBar(page.sections, inScreenOrder(Object.values(surveys))) })
           }
         >
           Make a menu of all sections
@@ -297,6 +297,7 @@ const ItemRow = memo(function ItemRow({ menu, item, depth, place, onMove }: Item
             target={item.target}
             link={link}
             isOwn={item.links.length > 0}
+            mayOpen={isMade(menu)}
             isBare={isBare}
             isLoose={loose}
             onTake={lead}

@@ -18,6 +18,7 @@ function asItIs(link: PageLink | undefined): string {
 }
 
 const TOP = 'Top of the page'
+const GROUP = 'Nowhere: opens a list'
 
 function nameOf(target: ItemTarget, page: SitePage, pages: readonly SitePage[], link: PageLink | undefined): string {
   switch (target.kind) {
@@ -34,6 +35,8 @@ function nameOf(target: ItemTarget, page: SitePage, pages: readonly SitePage[], 
       return target.address
     case 'top':
       return TOP
+    case 'group':
+      return GROUP
     case 'as-is':
       return asItIs(link)
   }
@@ -42,6 +45,7 @@ function nameOf(target: ItemTarget, page: SitePage, pages: readonly SitePage[], 
 function choicesOf(
   target: ItemTarget,
   isOwn: boolean,
+  mayOpen: boolean,
   page: SitePage,
   pages: readonly SitePage[],
   link: PageLink | undefined,
@@ -59,6 +63,7 @@ function choicesOf(
   return [
     ...page.sections.map((s, i) => choice(`${i + 1} ${s.title}`, { kind: 'section', section: s.key }, `#${s.id}`)),
     choice(TOP, { kind: 'top' }, '#'),
+    ...(mayOpen ? [choice(GROUP, { kind: 'group' })] : []),
     ...(isOwn || target.kind === 'as-is' ? [choice(asItIs(link), { kind: 'as-is' })] : []),
     ...others.flatMap((other) => [
       choice(other.title || other.file, { kind: 'page', page: other.key, section: null }, other.file),
@@ -97,6 +102,8 @@ interface Props {
   link: PageLink | undefined
   /** It is the page's own, and can be left as it is. */
   isOwn: boolean
+  /** It stands in a menu that is made, where it may open a list instead. */
+  mayOpen?: boolean
   /** It has no address that could be written. */
   isBare?: boolean
   /** A press of it gets nobody anywhere. */
@@ -104,7 +111,7 @@ interface Props {
   onTake: (target: ItemTarget) => void
 }
 
-export function Target({ named, target, link, isOwn, isBare = false, isLoose, onTake }: Props) {
+export function Target({ named, target, link, isOwn, mayOpen = false, isBare = false, isLoose, onTake }: Props) {
   const { page, site } = useWork()
   const [isOpen, setOpen] = useState(false)
   const name = nameOf(target, page, site.pages, link)
@@ -128,7 +135,7 @@ export function Target({ named, target, link, isOwn, isBare = false, isLoose, on
             className="z-20 w-[26rem] max-w-[90vw] border border-hair bg-sheet p-2 shadow-lg"
           >
             <Finder
-              choices={choicesOf(target, isOwn, page, site.pages, link)}
+              choices={choicesOf(target, isOwn, mayOpen, page, site.pages, link)}
               own={(query) => typed(query, newTab)}
               label={`Find a target for ${named}`}
               list="Targets"

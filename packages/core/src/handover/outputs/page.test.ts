@@ -251,7 +251,7 @@ describe('writing a page', () => {
     const made = aMenu(items([[], [], []]))
     const bare = menu.replace(/<nav>[^]*<\/nav>/, '')
     const text = read(build(utf8(bare), (p) => ({ ...p, menus: [made] }), 'index.html', [shop]).handover.bytes)
-    expect([...text.matchAll(/^<a.*$/gm)].map((m) => m[0])).toEqual([
+    expect([...text.matchAll(/<li>(<a.*)<\/li>$/gm)].map((m) => m[1])).toEqual([
       '<a href="shop/index.html#tea%20&amp;%20cake">N 0</a>',
       '<a href="shop/index.html">N 1</a>',
       '<a href="https://ostrey.example/?a=1&amp;b=&quot;2&quot;" target="_blank" rel="noopener">N 2</a>',
@@ -288,7 +288,7 @@ describe('writing a page', () => {
     const made = (p: SitePage) =>
       aMenu([{ key: 'i', label: 'Bee', target: { kind: 'section', section: p.sections[1]!.key }, links: [], tooltip: 'Buzz', lang: 'en' }])
     const text = read(build(utf8(bare), (p) => ({ ...p, menus: [made(p)] })).handover.bytes)
-    expect(text).toContain('\n<a href="#b" title="Buzz" lang="en">Bee</a>\n')
+    expect(text).toContain('\n<li><a href="#b" title="Buzz" lang="en">Bee</a></li>\n')
     expect(read(build(utf8(text)).handover.bytes)).toBe(text)
   })
 

@@ -13,7 +13,7 @@ import {
   type WrittenPiece,
 } from '../../page/index.ts'
 import { escapeAttribute, escapeText } from 'entities'
-import { arrangement, pieceTags, type PieceRole } from '../../contract/index.ts'
+import { arrangement, MADE, pieceTags, readMade, type PieceRole } from '../../contract/index.ts'
 import type { NewEntry, PageEdit } from '../edit.ts'
 
 /** New text, or a stretch of the source's own text, which keeps its bytes. */
@@ -194,14 +194,25 @@ function inside(el: El): El[] {
 
 type Piece = Extract<PageEdit, { kind: 'piece' }>
 
-const idOfWritten = ({ node }: WrittenPiece) => node.attrs.find((a) => a.name === 'id')?.value
+const attributeOf = ({ node }: WrittenPiece, name: string) => node.attrs.find((a) => a.name === name)?.value
+
+/** Where the same was written before, and is to stand still. */
+function isSame(piece: Piece, old: WrittenPiece): boolean {
+  if (piece.role !== old.role) return false
+  if (piece.role === 'anchor') return piece.key === attributeOf(old, 'id')
+  if (piece.role !== 'menu') return true
+  const [was, now] = [readMade(attributeOf(old, MADE) ?? ''), readMade(piece.attributes![MADE]!)!]
+  // The bar of an earlier handover said nothing of itself.
+  if (!was) return now.form === 'bar'
+  return was.number === now.number && was.form === now.form && was.words.place === now.words.place
+}
 
 /** A piece that an earlier handover wrote is written over in its place; those that are no longer wanted go. */
 function pieceEdits(parsed: ParsedPage, written: WrittenPiece[], pieces: Piece[], el: (at: ElementAt) => El): TextEdit[] {
   const out: TextEdit[] = []
   const placed = new Set<Piece>()
   for (const old of written) {
-    const piece = pieces.find((p) => p.role === old.role && !placed.has(p) && (p.id === undefined || p.id === idOfWritten(old)))
+    const piece = pieces.find((p) => !placed.has(p) && isSame(p, old))
     if (piece) placed.add(piece)
     out.push({ start: old.at, end: old.end, parts: piece ? pieceText(piece) : [] })
   }
@@ -219,14 +230,25 @@ function pieceEdits(parsed: ParsedPage, written: WrittenPiece[], pieces: Piece[]
 function placeOf(place: Piece['place'], parsed: ParsedPage, el: (at: ElementAt) => El): number {
   if (place === 'head') return headEnd(parsed)
   if (place === 'body-start') return bodyStart(parsed)
-  return 'after' in place ? el(place.after).end : el(place.into).tagEnd
+  if (place === 'body-end') return bodyEnd(parsed)
+  if ('after' in place) return el(place.after).end
+  if ('before' in place) return place.before
+  const into = el(place.into)
+  return place.last && into.closeAt >= 0 ? into.closeAt : into.tagEnd
+}
+
+/** Before the body's end tag, or the end of the text where that is left out. */
+function bodyEnd({ tree, decoded }: ParsedPage): number {
+  const { body, html } = tree
+  if (body && body.closeAt >= 0) return body.closeAt
+  return html.closeAt >= 0 ? html.closeAt : decoded.text.length
 }
 
 const textPlaces: Record<PieceRole, TextPlace> = { style: 'css', settings: 'js', script: 'js', menu: 'html', anchor: 'html' }
 
-function pieceText({ role, text, id }: Piece): Part[] {
+function pieceText({ role, text, attributes: own }: Piece): Part[] {
   const { tag, attributes, isVoid }: { tag: string; attributes: Record<string, string>; isVoid?: true } = pieceTags[role]
-  const written = Object.entries(id === undefined ? attributes : { ...attributes, id }).map(([name, value]) =>
+  const written = Object.entries({ ...attributes, ...own }).map(([name, value]) =>
     value === '' ? ` ${name}` : ` ${name}="${escapeAttribute(value)}"`,
   )
   const opening: Part = { text: `<${tag}${written.join('')}>`, place: 'html' }

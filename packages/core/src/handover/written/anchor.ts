@@ -46,7 +46,7 @@ export const planAnchors = ({ anchors }: WritingInput): PlannedEdit[] =>
   anchors
     .filter((a) => a.placed)
     .map((a) => ({
-      edit: { kind: 'piece', role: 'anchor', place: 'head', text: '', id: a.id },
+      edit: { kind: 'piece', role: 'anchor', place: 'head', text: '', key: a.id, attributes: { id: a.id } },
       why: whyOf(a),
       for: { section: a.section.key },
       layout: null,

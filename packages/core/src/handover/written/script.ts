@@ -2,7 +2,7 @@
 import type { PlannedEdit } from '../edit.ts'
 import { coverOf } from '../../arrival/index.ts'
 import { builtMenusOf } from '../../menus/index.ts'
-import { isFound, type FoundForm } from '../../site/index.ts'
+import { isFound, isMade, type FoundForm } from '../../site/index.ts'
 import { SCRIPT_PARTS, type ScriptPart } from '../input.ts'
 import { needsScript, type WritingInput } from '../writing.ts'
 
@@ -15,7 +15,11 @@ function partsOf({ page, reading, screens, anchors, surveys }: WritingInput): Sc
     anchors: anchors.some((a) => a.isFormer || a.placed),
     classes: marks.some((mark) => typeof mark === 'object'),
     header: page.header !== null,
-    lists: built.length > 0 || reading.menus.some((m) => elements.has(m.at) && m.opens),
+    made: page.menus.some(isMade),
+    lists:
+      built.length > 0 ||
+      page.menus.some((m) => isMade(m) && m.items.some((i) => i.depth)) ||
+      reading.menus.some((m) => elements.has(m.at) && m.opens),
     scripts: reading.hasScripts,
     scroller: page.scroller !== undefined,
     shrinks:

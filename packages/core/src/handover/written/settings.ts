@@ -1,5 +1,5 @@
 /** What the script goes by. */
-import { coverOf, coverOfMade, isOwnTravel, shiftOf } from '../../arrival/index.ts'
+import { coverOf, coverOfBar, isOwnTravel, shiftOf } from '../../arrival/index.ts'
 import type { Settings } from '../../contract/index.ts'
 import type { SitePage } from '../../site/index.ts'
 import { builtOf, inScreenOrder, type Survey } from '../../survey/index.ts'
@@ -45,7 +45,7 @@ function settingsText({ page, screens, surveys, anchors }: WritingInput): string
       .map((a) => ({ id: a.id, below: a.section.point!.shift, ...(a.placed ? { anchor: a.placed.number } : {}) })),
     headerGrows: widths.map((screen, i) => {
       const survey = surveys[screen.key]
-      const cover = coverOf(page, survey ?? null)
+      const cover = coverOf(page, survey ?? null, screen)
       const next = widths[i + 1]
       const by = survey ? cover.ownMoved - cover.ownRest : null
       const shifts = survey ? shiftOf(page, survey) : 0
@@ -54,7 +54,7 @@ function settingsText({ page, screens, surveys, anchors }: WritingInput): string
     ...(page.travel.own ? { ownTravel: true } : {}),
     ...(page.highlight.own ? { ownMarks: true } : {}),
     ...(shifted.length ? { shifted } : {}),
-    bar: coverOfMade(page),
+    bar: coverOfBar(page, null),
   }
   // `</script` and `<!--` would end or change the element that holds it.
   return `\n${JSON.stringify(settings, null, 2).replace(/</g, '\\u003c')}\n`

@@ -17,7 +17,7 @@ import {
   WITHIN,
 } from '../../contract/index.ts'
 import { builtMenusOf, formOf } from '../../menus/index.ts'
-import { isFound, madeMenu, type FoundForm, type Section, type Screen, type SitePage } from '../../site/index.ts'
+import { isFound, madeBar, type FoundForm, type Section, type Screen, type SitePage } from '../../site/index.ts'
 import { inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { PageReading } from '../../page/index.ts'
 import type { Anchor } from '../anchors.ts'
@@ -25,6 +25,7 @@ import type { PlannedEdit } from '../edit.ts'
 import { boundary, type HandoverInput } from '../input.ts'
 import type { WritingInput } from '../writing.ts'
 import { comment, group, media, rule } from './css.ts'
+import { madeRules } from './made-style.ts'
 
 const px = (n: number) => `${Math.round(n * 100) / 100}px`
 
@@ -54,7 +55,6 @@ export function planStyle(input: WritingInput): PlannedEdit[] {
 export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): string {
   const { page, reading, screens, surveys } = input
   const wide = [...screens].sort((a, b) => b.width - a.width)
-  const made = madeMenu(page)
   const toTop = page.sections.filter((s) => s.toTop && !s.point).map((s) => `:root ${selectorOf(s, reading)}`)
   // Those that have one of the page's own.
   const ofPage = new Set(Object.values(surveys).flatMap((s) => s.parts.flatMap((p) => (p.margin !== 0 ? p.at : []))))
@@ -88,16 +88,11 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
       keepRules(page, wide, surveys),
     ),
     ...(page.highlight.own ? [] : markRules(page, surveys)),
-    ...(made
-      ? group(
-          'The menu that was made for this page.',
-          formOf(made.form).style(made.form, {
-            color,
-            backing: backingFor(color, seen?.background ?? 'rgb(255, 255, 255)'),
-            isInner: page.scroller !== undefined,
-          }),
-        )
-      : []),
+    ...madeRules(page, wide, {
+      color,
+      backing: backingFor(color, seen?.background ?? 'rgb(255, 255, 255)'),
+      isInner: page.scroller !== undefined,
+    }),
   ]
   return groups.length
     ? `\n${[comment('Way Bell: what it takes to travel by links on this page. Figures were measured in a browser.'), ...groups].join('\n\n')}\n`
@@ -106,13 +101,13 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
 
 /** What covers on arrival, on each screen. */
 function coverRules({ page, surveys }: HandoverInput, wide: readonly Screen[]): string[] {
-  const made = madeMenu(page)
-  const belowHeader = made && formOf(made.form).isBelowHeader(made.form)
+  const made = madeBar(page)
+  const belowHeader = made && formOf(made.form).covers!.isBelowHeader(made.form)
   const variables = (own: number, bar: number) => [`${COVER}: ${px(own + bar)};`, ...(belowHeader ? [`${OWN_COVER}: ${px(own)};`] : [])]
   const ahead = Object.values(surveys).some((s) => shiftOf(page, s)) ? `var(${AHEAD}, 0px) + ` : ''
   const rules = wide.flatMap((screen, i) => {
     // At rest: without script no header shrinks. The script takes what it measures.
-    const { ownRest, bar } = coverOf(page, surveys[screen.key] ?? null)
+    const { ownRest, bar } = coverOf(page, surveys[screen.key] ?? null, screen)
     const said = comment(`${surveys[screen.key] ? 'as measured at' : 'not measured, taken to be so at'} ${screen.width}x${screen.height}`)
     const set = variables(ownRest, bar).map((line, n) => (n ? line : `${line} ${said}`))
     const padding = `scroll-padding-top: calc(var(${COVER}) + ${ahead}${px(page.travel.breathing)}); ${comment(`${px(page.travel.breathing)} of breathing space`)}`

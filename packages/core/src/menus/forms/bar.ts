@@ -1,61 +1,66 @@
 /** One row of links across the page's top. */
-import { escapeAttribute, escapeText } from 'entities'
-import { MADE_MENU, NEW_TAB, OWN_COVER } from '../../contract/index.ts'
-import type { Link, MadeForm } from './form.ts'
+import { OWN_COVER } from '../../contract/index.ts'
+import type { MadeForm } from './form.ts'
+import { rule } from './rules.ts'
 
 export interface Form {
   kind: 'bar'
-  /** At the top of the page, right behind the page's own header, or over the page below a fixed header. */
-  place: 'top' | 'after-header' | 'under-fixed'
+  /** At the top of the page, right behind the page's own header, over the page below a fixed header, or in the header as its last. */
+  place: 'top' | 'after-header' | 'under-fixed' | 'in-header'
 }
 
 const HEIGHT = 48
 
-const position: Record<Form['place'], string> = {
+const position: Record<Exclude<Form['place'], 'in-header'>, string> = {
   top: 'position: fixed; top: 0; left: 0; right: 0;',
   'after-header': `position: sticky; top: var(${OWN_COVER});`,
   'under-fixed': `position: fixed; top: var(${OWN_COVER}); left: 0; right: 0;`,
 }
 
-const rule = (selector: string, declarations: string) => `${selector} {\n  ${declarations.replace(/; /g, ';\n  ')}\n}`
-
 export const form: MadeForm<Form> = {
-  shape: (s) => ({ place: s.oneOf('top', 'after-header', 'under-fixed') }),
+  fields: { place: { options: ['top', 'after-header', 'under-fixed', 'in-header'] } },
   place: ({ place }, { header, scroller }) => {
-    if (place === 'after-header' && header !== null) return { after: header }
+    if (header !== null && place === 'in-header') return { into: header, last: true }
+    if (header !== null && place === 'after-header') return { after: header }
     // Beside what scrolls there may be no room for it.
     return place === 'top' && scroller !== null ? { into: scroller } : 'body-start'
   },
-  markup: (links) => {
-    const attributes = ({ href, title, lang, isNewTab }: Link) =>
-      Object.entries({ href, ...(title && { title }), ...(lang && { lang }), ...(isNewTab && NEW_TAB) })
-        .map(([name, value]) => ` ${name}="${escapeAttribute(value)}"`)
-        .join('')
-    const line = (link: Link) => `<a${attributes(link)}>${escapeText(link.label)}</a>`
-    return `\n${links.map(line).join('\n')}\n`
+  levels: 2,
+  small: ['scrolls', 'folds', 'away'],
+  opens: true,
+  covers: {
+    // In the page's header it is measured with that.
+    height: ({ place }) => (place === 'in-header' ? 0 : HEIGHT),
+    room: ({ place }) => (place === 'under-fixed' || place === 'in-header' ? 0 : HEIGHT),
+    isBelowHeader: ({ place }) => place !== 'top' && place !== 'in-header',
   },
-  cover: HEIGHT,
-  room: ({ place }) => (place === 'under-fixed' ? 0 : HEIGHT),
-  isBelowHeader: ({ place }) => place !== 'top',
-  style: ({ place }, { color, backing, isInner }) => {
+  // One that is stuck in what scrolls has its room there, one that comes later takes none.
+  room: ({ place }, { isInner, isLate }) => (place === 'top' && !isInner && !isLate ? { of: 'html:root', side: 'top', by: HEIGHT } : null),
+  style: ({ place }, { nav, color, backing, isInner }) => {
     const isFixed = place !== 'top' || !isInner
-    const bar = `html:root ${MADE_MENU}`
+    const stands = place === 'in-header' ? 'position: static; z-index: 1000;' : isFixed ? position[place] : 'position: sticky; top: 0;'
+    const list = `background: ${backing}; color: ${color};`
     return [
-      // `all: unset` keeps what the page says of its own menus and links away from this one; font and colour are inherited.
       rule(
-        bar,
-        `all: unset; display: flex; ${isFixed ? position[place] : 'position: sticky; top: 0;'} box-sizing: border-box; height: ${HEIGHT}px; padding: 0 8px; overflow-x: auto; overflow-y: hidden; scrollbar-width: none; z-index: 1000; background: ${backing}; color: ${color}; font-size: 16px; line-height: 1.25; box-shadow: inset 0 -1px currentColor;`,
+        nav,
+        `display: flex; ${stands} box-sizing: border-box; height: ${HEIGHT}px; padding: 0 8px; overflow-x: auto; overflow-y: hidden; scrollbar-width: none; z-index: 1000; ${list} font-size: 16px; line-height: 1.25; box-shadow: inset 0 -1px currentColor;`,
       ),
+      rule(`${nav} :is(.wb-items, li)`, 'display: flex; flex: none;'),
+      rule(`${nav} details`, 'display: block;'),
       rule(
-        `${bar} a`,
-        `all: unset; flex: none; display: flex; align-items: center; box-sizing: border-box; height: ${HEIGHT}px; padding: 0 12px; white-space: nowrap; cursor: pointer;`,
+        `${nav} :is(a, summary)`,
+        `flex: none; display: flex; align-items: center; box-sizing: border-box; height: ${HEIGHT}px; padding: 0 12px; white-space: nowrap; cursor: pointer;`,
       ),
-      rule(`${bar} a:hover`, 'text-decoration: underline;'),
-      rule(`${bar} a:focus-visible`, 'outline: 2px solid currentColor; outline-offset: -4px;'),
-      rule(`${bar} a[aria-current="true"]`, 'box-shadow: inset 0 -4px currentColor;'),
-      ...(place === 'top' && isFixed ? [rule('html:root', `padding-top: ${HEIGHT}px;`)] : []),
+      // Out of what scrolls sideways, which would clip it; it stands where it would stand in the flow.
+      rule(
+        `${nav} ul ul`,
+        `position: fixed; display: block; box-sizing: border-box; min-width: 180px; max-width: 100vw; max-height: calc(100vh - ${2 * HEIGHT}px); overflow-y: auto; ${list} box-shadow: 0 2px 8px rgba(0, 0, 0, 0.3);`,
+      ),
+      rule(`${nav} ul ul :is(li, a)`, 'display: flex; width: auto; min-height: 40px; height: auto;'),
+      rule(`${nav} details:not([open]) > ul`, 'display: none;'),
+      rule(`${nav} a[aria-current="true"]`, 'box-shadow: inset 0 -4px currentColor;'),
       // On paper it stands once, before the page, and takes nothing away.
-      `@media print {\n  ${bar} { position: static; flex-wrap: wrap; height: auto; }\n${place === 'top' && isFixed ? '  html:root { padding-top: 0; }\n' : ''}}`,
+      `@media print {\n  ${nav} { position: static; flex-wrap: wrap; height: auto; }\n}`,
     ]
   },
 }

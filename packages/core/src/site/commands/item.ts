@@ -1,7 +1,7 @@
 /** Commands on the items of a menu. */
 import { type Item, type ItemTarget, type Menu, type Site } from '../document.ts'
 import { checkFree, find, insert, onPage, readsOf, replace, type Applied, type KindsOf } from './kind.ts'
-import { itemShape, takenToBeShape, targetShape } from './shapes.ts'
+import { itemShape, offShape, takenToBeShape, targetShape } from './shapes.ts'
 
 export type ItemCommand =
   | { type: 'item/add'; page: string; menu: string; item: Item; index: number }
@@ -11,6 +11,8 @@ export type ItemCommand =
   /** Undefined is what the page says. */
   | { type: 'item/tooltip'; page: string; menu: string; item: string; tooltip: string | undefined }
   | { type: 'item/lang'; page: string; menu: string; item: string; lang: string | undefined }
+  | { type: 'item/depth'; page: string; menu: string; item: string; depth: number | undefined }
+  | { type: 'item/off'; page: string; menu: string; item: string; off: string[] | undefined }
   | { type: 'item/target'; page: string; menu: string; item: string; target: ItemTarget; takenToBe?: true }
 
 function onMenu(
@@ -29,7 +31,7 @@ function onMenu(
 function say(
   site: Site,
   c: { page: string; menu: string; item: string },
-  said: { tooltip: string | undefined } | { lang: string | undefined },
+  said: { [K in 'tooltip' | 'lang' | 'depth' | 'off']?: Item[K] | undefined },
   back: (item: Item) => ItemCommand,
 ): Applied<ItemCommand> {
   return onMenu(site, c, ({ items }) => {
@@ -103,6 +105,18 @@ export const itemCommands: KindsOf<ItemCommand> = {
     payload: (s) => ({ page: s.key, menu: s.key, item: s.key, lang: s.optional(s.lang) }),
     touches: (c) => ({ writes: [inMenu(c, `item/${c.item}/lang`)] }),
     apply: (site, c) => say(site, c, { lang: c.lang }, ({ lang }) => ({ ...c, lang })),
+  },
+  'item/depth': {
+    name: 'Nest an item',
+    payload: (s) => ({ page: s.key, menu: s.key, item: s.key, depth: s.optional(s.depth) }),
+    touches: (c) => ({ writes: [inMenu(c, `item/${c.item}/depth`)], reads: [inMenu(c, 'order')] }),
+    apply: (site, c) => say(site, c, { depth: c.depth }, ({ depth }) => ({ ...c, depth })),
+  },
+  'item/off': {
+    name: 'Choose the screens of an item',
+    payload: (s) => ({ page: s.key, menu: s.key, item: s.key, off: offShape(s) }),
+    touches: (c) => ({ writes: [inMenu(c, `item/${c.item}/off`)] }),
+    apply: (site, c) => say(site, c, { off: c.off }, ({ off }) => ({ ...c, off })),
   },
   'item/target': {
     name: 'Change a target',

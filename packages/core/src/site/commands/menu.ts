@@ -1,9 +1,33 @@
 /** Commands on menus. */
-import { type Menu } from '../document.ts'
-import { checkFree, find, insert, onPage, readsOf, type KindsOf } from './kind.ts'
-import { menuShape } from './shapes.ts'
+import { isMade, type MadeMenuForm, type Menu, type Shown, type Site } from '../document.ts'
+import { CommandError } from '../errors.ts'
+import { checkFree, find, insert, onPage, readsOf, replace, type Applied, type KindsOf } from './kind.ts'
+import { madeFormShape, menuShape, shownShape } from './shapes.ts'
 
-export type MenuCommand = { type: 'menu/add'; page: string; menu: Menu; index: number } | { type: 'menu/drop'; page: string; menu: string }
+export type MenuCommand =
+  | { type: 'menu/add'; page: string; menu: Menu; index: number }
+  | { type: 'menu/drop'; page: string; menu: string }
+  | { type: 'menu/name'; page: string; menu: string; name: string }
+  /** Of one that is made. */
+  | { type: 'menu/form'; page: string; menu: string; form: MadeMenuForm }
+  | { type: 'menu/shown'; page: string; menu: string; shown: Shown | undefined }
+
+function onMenu(
+  site: Site,
+  c: { page: string; menu: string },
+  change: (menu: Menu) => { menu: Menu; inverse: MenuCommand },
+): Applied<MenuCommand> {
+  return onPage(site, c.page, (page) => {
+    const was = find(page.menus, c.menu, 'menu')
+    const { menu, inverse } = change(was)
+    return { page: { ...page, menus: replace(page.menus, was, menu) }, inverse }
+  })
+}
+
+const asMade = (menu: Menu) => {
+  if (!isMade(menu)) throw new CommandError(`“${menu.name}” is one of the page’s own menus, whose form is the page’s`)
+  return menu
+}
 
 export const menuCommands: KindsOf<MenuCommand> = {
   'menu/add': {
@@ -33,6 +57,35 @@ export const menuCommands: KindsOf<MenuCommand> = {
           page: { ...page, menus: page.menus.filter((m) => m !== menu) },
           inverse: { type: 'menu/add', page: c.page, menu, index: page.menus.indexOf(menu) },
         }
+      }),
+  },
+  'menu/name': {
+    name: 'Rename a menu',
+    payload: (s) => ({ page: s.key, menu: s.key, name: s.text }),
+    touches: (c) => ({ writes: [`page/${c.page}/menu/${c.menu}/name`] }),
+    apply: (site, c) => onMenu(site, c, (menu) => ({ menu: { ...menu, name: c.name }, inverse: { ...c, name: menu.name } })),
+  },
+  'menu/form': {
+    name: 'Change the form of a menu',
+    payload: (s) => ({ page: s.key, menu: s.key, form: madeFormShape(s) }),
+    touches: (c) => ({ writes: [`page/${c.page}/menu/${c.menu}/form`] }),
+    apply: (site, c) =>
+      onMenu(site, c, (menu) => {
+        const { form } = asMade(menu)
+        return { menu: { ...menu, form: c.form }, inverse: { ...c, form } }
+      }),
+  },
+  'menu/shown': {
+    name: 'Change where a menu is seen',
+    payload: (s) => ({ page: s.key, menu: s.key, shown: shownShape(s) }),
+    touches: (c) => ({
+      writes: [`page/${c.page}/menu/${c.menu}/shown`],
+      reads: [c.shown?.from, c.shown?.until].flatMap((key) => (key === undefined ? [] : [`page/${c.page}/section/${key}/target`])),
+    }),
+    apply: (site, c) =>
+      onMenu(site, c, (menu) => {
+        const { shown, ...rest } = asMade(menu)
+        return { menu: { ...rest, ...(c.shown && { shown: c.shown }) }, inverse: { ...c, shown } }
       }),
   },
 }

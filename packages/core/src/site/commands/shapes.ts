@@ -1,5 +1,6 @@
 /** Shapes of what commands carry of the document. Like these, they are only made where something is checked. */
 import { markStyles } from '../../contract/index.ts'
+import { SMALL, shapeOfForm } from '../../menus/forms/form.ts'
 import { forms } from '../../menus/forms/index.ts'
 import { itemKinds } from '../../menus/items/index.ts'
 import type { Shape, Shapes } from '../../shape/index.ts'
@@ -23,17 +24,39 @@ export const itemShape = (s: Shapes): Shape =>
     links: s.array(s.at, 20),
     tooltip: s.optional(s.text),
     lang: s.optional(s.lang),
+    depth: s.optional(s.depth),
+    off: offShape(s),
     takenToBe: takenToBeShape(s),
   })
 
 export const markShape = (s: Shapes): Shape =>
   s.alternatives([s.oneOf(...markStyles), s.object({ on: s.oneOf('link', 'entry'), name: s.className })])
 
+/** Screens that something is not on, by key. */
+export const offShape = (s: Shapes): Shape => s.optional(s.array(s.key, 100))
+
+export const madeFormShape = (s: Shapes): Shape =>
+  byKind(s, Object.fromEntries(Object.entries(forms).map(([kind, { fields }]) => [kind, shapeOfForm(s, fields)])))
+
+export const shownShape = (s: Shapes): Shape =>
+  s.optional(
+    s.object({
+      from: s.optional(s.key),
+      until: s.optional(s.key),
+      off: offShape(s),
+      small: s.optional(s.object({ upTo: s.count(1, 20000), as: s.oneOf(...SMALL) })),
+    }),
+  )
+
 export const menuShape = (s: Shapes): Shape =>
   s.object({
     key: s.key,
     name: s.text,
-    form: byKind(s, { found: { elements: s.array(s.at, 20), mark: s.optional(markShape(s)) }, ...each(s, forms) }),
+    form: s.alternatives([
+      s.object({ kind: s.oneOf('found'), elements: s.array(s.at, 20), mark: s.optional(markShape(s)) }),
+      madeFormShape(s),
+    ]),
+    shown: shownShape(s),
     items: s.array(itemShape(s), 5000),
   })
 

@@ -1,0 +1,161 @@
+/** The style of menus that are made. */
+import { AWAY, COVER, MADE, OFF, PIECE } from '../../contract/index.ts'
+import { formOf, isOn, nestedItems, smallOf, type Look, type Nested } from '../../menus/index.ts'
+import { isMade, type MadeMenu, type Screen, type SitePage } from '../../site/index.ts'
+import { boundary } from '../input.ts'
+import { group, media, rule } from './css.ts'
+
+/** @param wide screens, the widest first */
+export function madeRules(page: SitePage, wide: readonly Screen[], look: Omit<Look, 'nav' | 'isLate'>): string[] {
+  const made = page.menus.filter(isMade)
+  return [
+    ...made.flatMap((menu, i) => {
+      const nav = `html:root nav[${PIECE}="menu"][${MADE}^="${i + 1} "]`
+      return group(
+        `The menu “${menu.name}”, which was made for this page.`,
+        rulesOf(menu, wide, { ...look, nav, isLate: menu.shown?.from !== undefined }),
+      )
+    }),
+    ...group('What is not on every screen.', offRules(made, wide)),
+  ]
+}
+
+function rulesOf(menu: MadeMenu, wide: readonly Screen[], look: Look): string[] {
+  const { nav } = look
+  const form = formOf(menu.form)
+  const { upTo, as } = smallOf(menu)
+  const isSmall = `(max-width: ${upTo}px)`
+  const room = form.room?.(menu.form, look) ?? null
+  const padding = (by: number) => (room ? [rule(room.of, [`padding-${room.side}: ${by}px;`])] : [])
+  return [
+    // What the page says of its own menus and links is kept away from this one; font and colour are inherited.
+    rule(`${nav},\n${nav} *,\n${nav} *::before,\n${nav} *::after`, ['all: unset;']),
+    ...form.style(menu.form, look),
+    ...padding(room?.by ?? 0),
+    rule(`${nav} :is(a, summary):hover`, ['text-decoration: underline;']),
+    rule(`${nav} :is(a, summary):focus-visible`, ['outline: 2px solid currentColor;', 'outline-offset: -4px;']),
+    ...(form.opens ? [openerRule(nav)] : []),
+    ...(form.isFolded ? foldRules(menu, look) : []),
+    ...(as === 'folds'
+      ? [standsOpen(nav, upTo), media(isSmall, [...foldRules(menu, look), ...(room?.side === 'top' ? [] : padding(0))])]
+      : []),
+    ...(as === 'scrolls' && form.sideways ? [media(isSmall, [...form.sideways(menu.form, look), ...padding(0)])] : []),
+    ...(menu.shown?.from !== undefined || menu.shown?.until !== undefined ? [rule(`${nav}[${AWAY}]`, ['visibility: hidden;'])] : []),
+    ...wide.flatMap((screen, i) => (isOn(menu, screen) ? [] : media(within(wide, i), [rule(nav, ['display: none;']), ...padding(0)]))),
+    media('print', [...(form.isScreenOnly ? [rule(nav, ['display: none;'])] : []), ...padding(0)]),
+  ]
+}
+
+/** The widths of the viewport that go by a screen's figures. */
+export function within(wide: readonly Screen[], i: number): string {
+  const [screen, wider, narrower] = [wide[i]!, wide[i - 1], wide[i + 1]]
+  return [
+    ...(wider ? [`(max-width: ${boundary(screen, wider)}px)`] : []),
+    ...(narrower ? [`(min-width: ${boundary(narrower, screen) + 0.02}px)`] : []),
+  ].join(' and ')
+}
+
+const openerRule = (nav: string) =>
+  rule(`${nav} .wb-group > summary::after`, [
+    'content: "";',
+    'margin: 4px 0 0 6px;',
+    'border: 4px solid transparent;',
+    'border-top-color: currentColor;',
+  ])
+
+/** Where it does not fold it stands open, without its button: by the style alone, or where a browser has no such style by the script. */
+const standsOpen = (nav: string, upTo: number): string =>
+  media(`(min-width: ${upTo + 0.02}px)`, [
+    rule(`${nav} .wb-fold[open] > summary`, ['display: none;']),
+    `@supports selector(::details-content) {\n  ${nav} .wb-fold::details-content { content-visibility: visible; }\n  ${nav} .wb-fold > summary { display: none; }\n}`,
+  ])
+
+/** A button, and the list that it opens. */
+function foldRules({ form }: MadeMenu, { nav, color, backing }: Look): string[] {
+  const [fold, button, list] = [`${nav} .wb-fold`, `${nav} .wb-fold > summary`, `${nav} .wb-fold > .wb-items`]
+  const panel = [`background: ${backing};`, `color: ${color};`, 'overflow-y: auto;', 'white-space: normal;']
+  const paint = [`background: ${backing};`, `color: ${color};`, 'border: 1px solid currentColor;']
+  if (form.kind === 'contents')
+    return [rule(button, ['display: block;', 'min-height: 24px;', 'padding: 4px 12px;', 'font-weight: bold;', 'cursor: pointer;'])]
+  if (form.kind === 'bar')
+    return [
+      rule(fold, ['display: block;']),
+      rule(button, ['font-weight: bold;']),
+      rule(list, [
+        'position: fixed;',
+        'left: 0;',
+        'right: 0;',
+        'display: block;',
+        `max-height: calc(100vh - var(${COVER}, 0px));`,
+        ...panel,
+        'box-shadow: 0 2px 8px rgba(0, 0, 0, 0.3);',
+      ]),
+      rule(`${list} :is(li, a, ul, summary)`, [
+        'display: block;',
+        'position: static;',
+        'height: auto;',
+        'max-height: none;',
+        'box-shadow: none;',
+      ]),
+      rule(`${list} :is(a, summary)`, ['padding: 12px 20px;', 'white-space: normal;']),
+      rule(`${list} ul`, ['padding-left: 16px;']),
+    ]
+  const side = 'side' in form ? form.side : 'right'
+  const edge = 'edge' in form ? form.edge : 16
+  return [
+    rule(nav, [
+      'display: block;',
+      'position: fixed;',
+      'z-index: 900;',
+      'top: auto;',
+      `bottom: ${edge}px;`,
+      'left: auto;',
+      'right: auto;',
+      `${side}: ${edge}px;`,
+      'width: auto;',
+      'max-height: none;',
+      'padding: 0;',
+      'overflow: visible;',
+      'border: 0;',
+      'background: none;',
+      'font-size: 16px;',
+      'line-height: 1.25;',
+    ]),
+    rule(fold, ['display: block;']),
+    rule(button, [
+      'display: flex;',
+      'align-items: center;',
+      'box-sizing: border-box;',
+      'min-height: 44px;',
+      'width: fit-content;',
+      `margin-${side === 'right' ? 'left' : 'right'}: auto;`,
+      'padding: 0 16px;',
+      'border-radius: 22px;',
+      'cursor: pointer;',
+      ...paint,
+    ]),
+    rule(list, [
+      'position: absolute;',
+      `${side}: 0;`,
+      'bottom: calc(100% + 8px);',
+      'display: block;',
+      'box-sizing: border-box;',
+      'width: max-content;',
+      `max-width: calc(100vw - ${2 * edge}px);`,
+      `max-height: calc(100vh - var(${COVER}, 0px) - ${2 * edge + 60}px);`,
+      'padding: 8px 0;',
+      'border-radius: 6px;',
+      ...paint,
+      'overflow-y: auto;',
+    ]),
+  ]
+}
+
+/** Items that are not on some screens. */
+function offRules(made: readonly MadeMenu[], wide: readonly Screen[]): string[] {
+  const offOf = ({ item, children }: Nested): string[] => [...(item.off ?? []), ...children.flatMap(offOf)]
+  const keys = new Set(made.flatMap((m) => nestedItems(m).flatMap(offOf)))
+  return wide.flatMap((screen, i) =>
+    keys.has(screen.key) ? media(within(wide, i), [rule(`html:root [${OFF}~="${screen.key}"]`, ['display: none !important;'])]) : [],
+  )
+}

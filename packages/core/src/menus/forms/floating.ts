@@ -1,0 +1,20 @@
+/** A button in a lower corner of the viewport that opens a list. */
+import type { MadeForm } from './form.ts'
+import { listRules } from './rules.ts'
+
+export interface Form {
+  kind: 'floating'
+  side: 'right' | 'left'
+  /** How far from the edges of the viewport, in px. */
+  edge: number
+}
+
+export const form: MadeForm<Form> = {
+  fields: { side: { options: ['right', 'left'] }, edge: { least: 0, most: 200, usual: 16 } },
+  place: () => 'body-start',
+  levels: Infinity,
+  small: ['same', 'away'],
+  isFolded: true,
+  isScreenOnly: true,
+  style: (_, { nav }) => listRules(nav),
+}

@@ -1,0 +1,23 @@
+/** Style that several forms share. */
+import { COVER } from '../../contract/index.ts'
+
+/** A rule over several lines, of declarations in one. */
+export const rule = (selector: string, declarations: string): string => `${selector} {\n  ${declarations.replace(/; /g, ';\n  ')}\n}`
+
+/** What covers the viewport's top, where anything does. */
+export const COVERED = `var(${COVER}, 0px)`
+
+/** A list of links one below the other, for whatever holds it. */
+export const listRules = (nav: string): string[] => [
+  rule(`${nav} :is(ul, li, details)`, 'display: block;'),
+  rule(
+    `${nav} :is(a, summary, .wb-words)`,
+    'display: block; box-sizing: border-box; min-height: 24px; padding: 4px 12px; cursor: pointer;',
+  ),
+  rule(`${nav} ul ul`, 'padding-left: 14px;'),
+  rule(`${nav} .wb-words`, 'font-weight: bold; cursor: default;'),
+]
+
+/** A panel that lies over the page. */
+export const panel = (color: string, backing: string): string =>
+  `background: ${backing}; color: ${color}; border: 1px solid currentColor; border-radius: 6px;`

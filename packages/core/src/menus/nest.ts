@@ -1,0 +1,31 @@
+/** Items of a menu that is made, as they are nested in it. */
+import type { Item, MadeMenu } from '../site/index.ts'
+import { formOf } from './form-of.ts'
+
+export interface Nested {
+  item: Item
+  children: Nested[]
+}
+
+/** None is more than a level below the one before it, nor deeper than its form has levels; what leads nowhere is left out. */
+export function nestedItems(menu: MadeMenu): Nested[] {
+  const { levels } = formOf(menu.form)
+  const top: Nested[] = []
+  const open = [top]
+  for (const item of menu.items) {
+    if (item.target.kind === 'as-is') continue
+    const one: Nested = { item, children: [] }
+    const depth = Math.min(item.depth ?? 0, open.length - 1, levels - 1)
+    open.length = depth + 1
+    open[depth]!.push(one)
+    open.push(one.children)
+  }
+  return withoutEmpty(top)
+}
+
+/** What only opens a list is nothing without one. */
+const withoutEmpty = (all: readonly Nested[]): Nested[] =>
+  all.flatMap(({ item, children }) => {
+    const kept = withoutEmpty(children)
+    return item.target.kind === 'group' && !kept.length ? [] : [{ item, children: kept }]
+  })

@@ -1,0 +1,46 @@
+/** Where a menu that is made is seen. */
+import type { MadeMenu, Screen, Section, Shown } from '../site/index.ts'
+import { formOf } from './form-of.ts'
+import { SMALL, type Small } from './forms/form.ts'
+
+/** Up to which width of the viewport screens are small where nothing is said, in px. */
+export const SMALL_WIDTH = 640
+
+/** What a menu does on small screens, and up to which width of the viewport those go, in px. */
+export function smallOf({ form, shown }: MadeMenu): { upTo: number; as: Small } {
+  const { small } = formOf(form)
+  const said = shown?.small
+  // What another form did, this one may not do.
+  return { upTo: said?.upTo ?? SMALL_WIDTH, as: said && small.includes(said.as) ? said.as : small[0]! }
+}
+
+/** Where a menu is not seen at all, on some part of the page it is on all others. */
+export function isOn(menu: MadeMenu, { key, width }: Pick<Screen, 'key' | 'width'>): boolean {
+  const { upTo, as } = smallOf(menu)
+  return !menu.shown?.off?.includes(key) && !(as === 'away' && width <= upTo)
+}
+
+export function shownWords({ shown }: MadeMenu, idOf: (section: string) => string): Record<string, string> {
+  const { from, until, off, small } = shown ?? {}
+  return {
+    ...(from !== undefined && { from: idOf(from) }),
+    ...(until !== undefined && { until: idOf(until) }),
+    ...(off?.length && { off: off.join(',') }),
+    ...(small && { small: `${small.as}:${small.upTo}` }),
+  }
+}
+
+export function readShown(words: Readonly<Record<string, string>>, byId: ReadonlyMap<string, Section>): Shown | null {
+  const section = (name: 'from' | 'until') => {
+    const key = byId.get(words[name] ?? '')?.key
+    return key === undefined ? {} : { [name]: key }
+  }
+  const [, as, upTo] = /^(\w+):(\d{1,5})$/.exec(words.small ?? '') ?? []
+  const shown: Shown = {
+    ...section('from'),
+    ...section('until'),
+    ...(words.off && { off: words.off.split(',') }),
+    ...(SMALL.includes(as as Small) && Number(upTo) > 0 && { small: { upTo: Number(upTo), as: as as Small } }),
+  }
+  return Object.keys(shown).length ? shown : null
+}

@@ -1,0 +1,4 @@
+/** No menu of the page was made. */
+export const orderMade = (): void => undefined
+export const showMade = (): void => undefined
+export const watchMade = (): void => undefined
