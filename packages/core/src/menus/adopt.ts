@@ -1,7 +1,8 @@
 /** Menus that a page has, taken over with their own markup. */
+import { formOf } from './form-of.ts'
 import { isOfPage, leadsHome, matchLinks, meansHome, type Meaning } from '../links/index.ts'
 import type { ElementAt, PageLink, PageReading, ReadMenu } from '../page/index.ts'
-import { isFound, type Item, type ItemTarget, type Menu, type Section } from '../site/index.ts'
+import { isFound, isMade, type Item, type ItemTarget, type Menu, type Section } from '../site/index.ts'
 
 /** A menu that stands in one element, or in several that say the same. */
 export interface MatchedMenu {
@@ -76,8 +77,13 @@ export const targetOf = (link: PageLink, section: Section | undefined): ItemTarg
       ? { kind: 'top' }
       : { kind: 'as-is' }
 
-/** Of each item of a menu that the page has, in how many lists of it it stands; what was added to it stands in none. */
+/** Of each item how deep it is nested: in a menu that is made as it is written, in one that the page has in how many lists of it it stands; what was added to that stands in none. */
 export function itemDepths(menu: Menu, reading: PageReading): number[] {
+  if (isMade(menu)) {
+    const { levels } = formOf(menu.form)
+    let before = -1
+    return menu.items.map((i) => (before = Math.min(i.depth ?? 0, before + 1, levels - 1)))
+  }
   const read = isFound(menu) ? reading.menus.find((m) => m.at === menu.form.elements[0]) : undefined
   const depths = new Map(read?.links.map((at, n) => [at, read.depths[n]!]))
   return menu.items.map((item) => depths.get(item.links[0] ?? -1) ?? 0)

@@ -104,6 +104,15 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
     menu,
     form: fc.constantFrom<MadeMenuForm>({ kind: 'bar', place: 'top' }, { kind: 'marks', side: 'left', labels: 'all', edge: 3 }),
   },
+  'menu/in-step': {
+    page: fc.constant(page),
+    menu,
+    inStep: fc.option(fc.record({ page: fc.constant(page), menu, labels: fc.constantFrom([], [{ item: 'i1', label: 'Own' }]) }), {
+      nil: undefined,
+    }),
+    items: fc.constant(undefined),
+  },
+  'menu/grows': { page: fc.constant(page), menu, grows: fc.constantFrom<false | undefined>(false, undefined) },
   'menu/shown': {
     page: fc.constant(page),
     menu,

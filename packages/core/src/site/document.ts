@@ -71,7 +71,18 @@ export interface Menu {
   form: MenuForm
   /** Of one that is made: where it is seen, where that is not everywhere. */
   shown?: Shown
+  /** Of one that is made: the menu that it keeps in step with, on this page or another, whose items it has. */
+  inStep?: InStep
+  /** False where a section that is added gets no item in it; of one that is made. */
+  grows?: false
   items: Item[]
+}
+
+export interface InStep {
+  page: string
+  menu: string
+  /** Labels that it has of its own, by the keys of the items that it follows. */
+  labels: { item: string; label: string }[]
 }
 
 export interface Shown {

@@ -7,19 +7,24 @@ export { CommandError } from './errors.ts'
 export {
   addSection,
   depthsOf,
+  dropMenu,
   dropPage,
   dropSections,
   endsWithout,
   leadersTo,
   mergeWithNext,
+  moveItem,
+  nestItem,
   nestSection,
   renameSection,
   renameSections,
+  takeToPages,
   withOtherPages,
   type KnownOutside,
   type Otherwise,
 } from './steps.ts'
 export { setUpOf } from './commands/page.ts'
+export { inStepKey } from './in-step.ts'
 export { apply, clash, commandKinds, describe, extent, touches, type Batch, type Command, type SetUp } from './commands/index.ts'
 export { secondCommand, secondSite, ThirdLog, thirdSite, upgradeSite } from './upgrade.ts'
 export { afterChange, emptyStacks, type Change, type Stacks } from './history.ts'

@@ -63,6 +63,8 @@ function checkPage(page: SitePage): void {
   )
   const keys = new Set(sections.map((s) => s.key))
   for (const menu of made) checkShown(menu, keys)
+  for (const { name, inStep } of menus.filter(isFound))
+    if (inStep) throw new CommandError(`“${name}” is one of the page’s own menus, which keeps the page’s items`)
   for (const menu of menus) {
     unique(
       menu.items,
@@ -102,8 +104,14 @@ function checkTarget(target: ItemTarget, named: string, sections: ReadonlySet<st
     throw new CommandError(`the page has no section “${section}”, which ${named} leads to; it may have been removed meanwhile`)
 }
 
-/** What leads to other pages of the site. */
+/** What leads to other pages of the site, and what follows their menus. */
 function checkBetween(page: SitePage, pages: readonly SitePage[]): void {
+  for (const { name, inStep } of page.menus) {
+    if (!inStep) continue
+    const followed = pages.find((p) => p.key === inStep.page)?.menus.find((m) => m.key === inStep.menu)
+    if (!followed) throw new CommandError(`the menu is not there that “${name}” keeps in step with; let that go its own way first`)
+    if (followed.inStep) throw new CommandError(`“${followed.name}” keeps in step with another menu itself; choose that one`)
+  }
   for (const { label, target } of page.menus.flatMap((m) => m.items)) {
     const place = elsewhereOf(target)
     if (!place) continue

@@ -3,17 +3,22 @@ import {
   addSection,
   apply,
   depthsOf,
+  dropMenu,
   dropPage,
   dropSections,
   leadersTo,
   mergeWithNext,
+  moveItem,
+  nestItem,
   nestSection,
   renameSections,
   setUpOf,
+  takeToPages,
   withOtherPages,
   type Command,
   type Item,
   type ItemTarget,
+  type MadeMenu,
   type Otherwise,
   type Section,
   type Site,
@@ -216,11 +221,162 @@ describe('renaming several sections', () => {
 })
 
 it('adds a section with an item in the made menu, in page order', () => {
-  const s = site([section(1), section(3)], [item(3), item(1)])
+  const rail = { kind: 'floating', side: 'left', edge: 0 } as const
+  const s = aSite(
+    aPage({
+      sections: [section(1), section(3)],
+      menus: [aMenu([item(3), item(1)]), aMenu([item(3)], { key: 'm2', form: rail }), aMenu([], { key: 'm3', form: rail, grows: false })],
+    }),
+  )
   const page = after(
     s,
-    addSection(pageOf(s), section(2), () => 'new'),
+    addSection(pageOf(s), section(2), () => ({ ...item(2), key: 'new' })),
   )
   expect(page.sections.map((x) => x.key)).toEqual(['s1', 's2', 's3'])
-  expect(page.menus[0]!.items.map((i) => i.key)).toEqual(['i3', 'i1', 'new'])
+  expect(page.menus.map((m) => m.items.map((i) => i.key))).toEqual([['i3', 'i1', 'new'], ['new', 'i3'], []])
+})
+
+describe('items of a menu that is made', () => {
+  const [a, a1, a2, b, b1, c] = ['a', 'a1', 'a2', 'b', 'b1', 'c'].map((key, n): Item => ({
+    ...item(1),
+    key,
+    ...(/\d/.test(key) && { depth: 1 + +(n === 2) }),
+  })) as [Item, Item, Item, Item, Item, Item]
+  const s = site([section(1)], [a, a1, a2, b, b1, c])
+  const menu = pageOf(s).menus[0]!
+  const keys = (command: Command | null) =>
+    after(s, command)
+      .menus[0]!.items.map((i) => i.key)
+      .join(' ')
+
+  it('move with what is nested in them, behind another and what is nested in that', () => {
+    expect(keys(moveItem(pageOf(s), menu, a, b))).toBe('b b1 a a1 a2 c')
+    expect(keys(moveItem(pageOf(s), menu, b, a))).toBe('b b1 a a1 a2 c')
+    expect(keys(moveItem(pageOf(s), menu, c, a1))).toBe('a c a1 a2 b b1')
+    expect(keys(moveItem(pageOf(s), menu, a1, c))).toBe('a b b1 c a1 a2')
+    expect(moveItem(pageOf(s), menu, a, a2)).toBeNull()
+  })
+  it('are nested and lifted with what is nested in them', () => {
+    const depths = (command: Command | null) => after(s, command).menus[0]!.items.map((i) => i.depth ?? 0)
+    expect(depths(nestItem(pageOf(s), menu, b, 1))).toEqual([0, 1, 2, 1, 2, 0])
+    expect(depths(nestItem(pageOf(s), menu, a1, -1))).toEqual([0, 0, 1, 0, 1, 0])
+    expect([nestItem(pageOf(s), menu, a, 1), nestItem(pageOf(s), menu, a, -1), nestItem(pageOf(s), menu, a2, 1)]).toEqual([
+      null,
+      null,
+      null,
+    ])
+  })
+})
+
+describe('where a menu is seen', () => {
+  const s = aSite(
+    aPage({ sections: [section(1), section(2), section(3)], menus: [aMenu([], { shown: { from: 's2', until: 's2', off: ['phone'] } })] }),
+  )
+  const ends = (n: number[]) =>
+    after(
+      s,
+      dropSections(
+        s,
+        pageOf(s),
+        n.map((i) => pageOf(s).sections[i]!),
+      ),
+    ).menus[0]!.shown
+  it('begins and ends with the next section inwards when one is dropped, and with the page where none is left', () => {
+    expect(ends([0])).toEqual({ from: 's2', until: 's2', off: ['phone'] })
+    expect(ends([1])).toEqual({ from: 's3', until: 's1', off: ['phone'] })
+    expect(ends([1, 2])).toEqual({ until: 's1', off: ['phone'] })
+    expect(ends([0, 1, 2])).toEqual({ off: ['phone'] })
+  })
+  it('ends with the section that takes in the last one', () =>
+    expect(after(s, mergeWithNext(s, pageOf(s), pageOf(s).sections[0]!)).menus[0]!.shown).toEqual({
+      from: 's3',
+      until: 's1',
+      off: ['phone'],
+    }))
+})
+
+describe('menus in step', () => {
+  const follows = { page: 'p1', menu: 'm1', labels: [{ item: 'i2', label: 'Own' }] }
+  const first = aPage({
+    sections: [section(1), section(2)],
+    menus: [
+      aMenu([item(1), { ...item(2), depth: 1 }, { ...item(3), target: { kind: 'page', page: 'p2', section: 't' } }]),
+      aMenu([], { key: 'm2', form: { kind: 'footer', layout: 'row', edge: 0 } }),
+    ],
+  })
+  const second = aPage({ key: 'p2', file: 'b.html', sections: [section(1, { key: 't' })] })
+  const both = aSite(first, second)
+  const stepped = apply(both, {
+    type: 'batch',
+    label: '',
+    commands: [{ type: 'menu/in-step', page: 'p1', menu: 'm2', inStep: follows }, takeToPages(first, first.menus[0] as MadeMenu, [second])],
+  }).site
+  const said = (s: Site, page: number, menu: number) => s.pages[page]!.menus[menu]!.items.map((i) => [i.label, i.depth ?? 0, i.target])
+  const done = (command: Command) => {
+    const { site: next, inverse } = apply(stepped, command)
+    expect(apply(next, inverse).site).toEqual(stepped)
+    return next
+  }
+
+  it('have the same items in the same order, with labels of their own, here and as seen from other pages', () => {
+    expect(said(stepped, 0, 1)).toEqual([
+      ['Item 1', 0, { kind: 'section', section: 's1' }],
+      ['Own', 1, { kind: 'section', section: 's2' }],
+      ['Item 3', 0, { kind: 'page', page: 'p2', section: 't' }],
+    ])
+    expect(said(stepped, 1, 0)).toEqual([
+      ['Item 1', 0, { kind: 'page', page: 'p1', section: 's1' }],
+      ['Item 2', 1, { kind: 'page', page: 'p1', section: 's2' }],
+      ['Item 3', 0, { kind: 'section', section: 't' }],
+    ])
+  })
+  it('follow every change of it, and every change taken back', () => {
+    const next = done({
+      type: 'batch',
+      label: '',
+      commands: [
+        { type: 'item/move', page: 'p1', menu: 'm1', item: 'i3', index: 0 },
+        { type: 'item/drop', page: 'p1', menu: 'm1', item: 'i2' },
+        { type: 'item/label', page: 'p1', menu: 'm1', item: 'i1', label: 'New' },
+      ],
+    })
+    expect([said(next, 0, 1), said(next, 1, 0)].map((m) => m.map(([label]) => label))).toEqual([
+      ['Item 3', 'New'],
+      ['Item 3', 'New'],
+    ])
+    // What leads to a section that goes is the first menu's to say.
+    expect(said(done(dropSections(stepped, pageOf(stepped), [pageOf(stepped).sections[0]!], 'top')), 1, 0)[0]).toEqual([
+      'Item 1',
+      0,
+      { kind: 'page', page: 'p1', section: null },
+    ])
+  })
+  it('have no items of their own to change, until they go their own way', () => {
+    expect(() => apply(stepped, { type: 'item/drop', page: 'p1', menu: 'm2', item: 'm2-i1' })).toThrow('keeps in step with another menu')
+    expect(said(done({ type: 'menu/in-step', page: 'p1', menu: 'm2', inStep: undefined }), 0, 1)).toEqual(said(stepped, 0, 1))
+    expect(() => apply(stepped, { type: 'menu/drop', page: 'p1', menu: 'm1' })).toThrow('keep')
+    expect(() =>
+      apply(stepped, {
+        type: 'menu/add',
+        page: 'p1',
+        index: 0,
+        menu: aMenu([], { key: 'm3', form: { kind: 'floating', side: 'left', edge: 0 }, inStep: { ...follows, menu: 'm2' } }),
+      }),
+    ).toThrow('keeps in step with another menu itself')
+  })
+  it('go their own way when the one that they follow goes, with its page or set up anew', () => {
+    const kept = (s: Site, page: number, menu: number) => [s.pages[page]!.menus[menu]!.inStep, said(s, page, menu).length]
+    const dropped = done(dropMenu(stepped, pageOf(stepped), pageOf(stepped).menus[0]!))
+    expect([kept(dropped, 0, 0), kept(dropped, 1, 0)]).toEqual([
+      [undefined, 3],
+      [undefined, 3],
+    ])
+    const without = done(dropPage(stepped, pageOf(stepped)))
+    expect(said(without, 0, 0)).toEqual([['Item 3', 0, { kind: 'section', section: 't' }]])
+    const setUp = { type: 'page/set-up', page: 'p1', setUp: { ...setUpOf(pageOf(stepped)), menus: [aMenu([])] } } as Extract<
+      Command,
+      { type: 'page/set-up' }
+    >
+    expect(kept(done(withOtherPages(stepped, setUp)), 1, 0)).toEqual([undefined, 3])
+  })
 })

@@ -1,15 +1,18 @@
 /** Edits that take several commands, each as one step of undo. */
-import { describe, type Batch, type Command } from './commands/index.ts'
+import { apply, describe, type Batch, type Command } from './commands/index.ts'
 import {
   elsewhereOf,
   isMade,
-  madeBar,
   pageOf,
   pageOrder,
   sectionOf,
   withLinks,
+  freshKey,
+  type InStep,
+  type Item,
   type ItemTarget,
   type LinkChoice,
+  type MadeMenu,
   type Menu,
   type Section,
   type Shown,
@@ -111,15 +114,18 @@ interface Use {
 
 const usesOf = (site: Site): Use[] =>
   site.pages.flatMap((from): Use[] => [
-    ...from.menus.flatMap((menu) =>
-      menu.items.map((item): Use => {
-        const at = { page: from.key, menu: menu.key, item: item.key }
-        const lead = (to: ItemTarget): Command => ({ type: 'item/target', ...at, target: to })
-        const drop: Command = { type: 'item/drop', ...at }
-        const isOwn = item.links.length > 0
-        return { from, label: item.label, isOwn, target: item.target, lead, leave: isOwn ? lead : () => drop, drop }
-      }),
-    ),
+    // What follows another menu leads where that does.
+    ...from.menus
+      .filter((menu) => !menu.inStep)
+      .flatMap((menu) =>
+        menu.items.map((item): Use => {
+          const at = { page: from.key, menu: menu.key, item: item.key }
+          const lead = (to: ItemTarget): Command => ({ type: 'item/target', ...at, target: to })
+          const drop: Command = { type: 'item/drop', ...at }
+          const isOwn = item.links.length > 0
+          return { from, label: item.label, isOwn, target: item.target, lead, leave: isOwn ? lead : () => drop, drop }
+        }),
+      ),
     ...(from.links ?? []).map(({ at, target }): Use => {
       const lead = (to: ItemTarget): Command => ({ type: 'link/target', page: from.key, at, target: to })
       return { from, label: null, isOwn: true, target, lead, leave: lead, drop: lead({ kind: 'as-is' }) }
@@ -136,9 +142,46 @@ const usersOf = (site: Site, page: SitePage, section: string): Use[] =>
 /** Drops a page with the items of other pages that lead to it; their own links stay and go where they went before. */
 export function dropPage(site: Site, page: SitePage): Command {
   const drop: Command = { type: 'page/drop', page: page.key }
-  const users = usesOf(site).filter(({ from, target }) => from !== page && elsewhereOf(target)?.page === page.key)
-  const commands = users.map(({ leave }) => leave({ kind: 'as-is' }))
+  const released = releases(site, (inStep) => inStep.page === page.key, page)
+  const users = usesOf(released.length ? apply(site, { type: 'batch', label: '', commands: released }).site : site).filter(
+    ({ from, target }) => from.key !== page.key && elsewhereOf(target)?.page === page.key,
+  )
+  const commands = [...released, ...users.map(({ leave }) => leave({ kind: 'as-is' }))]
   return commands.length ? { type: 'batch', label: describe(drop), commands: [...commands, drop] } : drop
+}
+
+/** Menus that follow one that is no longer there go their own way, with the items that they have. @param but the page that goes itself */
+const releases = (site: Site, isGone: (inStep: InStep) => boolean, but: SitePage | null = null): Command[] =>
+  site.pages
+    .filter((p) => p !== but)
+    .flatMap((p) =>
+      p.menus.flatMap(({ key, inStep }): Command[] =>
+        inStep && isGone(inStep) ? [{ type: 'menu/in-step', page: p.key, menu: key, inStep: undefined }] : [],
+      ),
+    )
+
+/** Takes a menu away; those that follow it go their own way. */
+export function dropMenu(site: Site, page: SitePage, menu: Menu): Command {
+  const drop: Command = { type: 'menu/drop', page: page.key, menu: menu.key }
+  const released = releases(site, (inStep) => inStep.page === page.key && inStep.menu === menu.key)
+  return released.length ? { type: 'batch', label: describe(drop), commands: [...released, drop] } : drop
+}
+
+/** Puts a menu on other pages of the site too, in step with this one, each time in the form that it has here. */
+export function takeToPages(page: SitePage, menu: MadeMenu, pages: readonly SitePage[]): Command {
+  const commands = pages.map((to): Command => {
+    const key = freshKey(
+      'm',
+      to.menus.map((m) => m.key),
+    )
+    const inStep: InStep = { page: page.key, menu: menu.key, labels: [] }
+    const { name, form, shown } = menu
+    // Sections are each page's own.
+    const { from: _, until: __, ...rest } = shown ?? {}
+    const made: Menu = { key, name, form, ...(Object.keys(rest).length && { shown: rest }), inStep, items: [] }
+    return { type: 'menu/add', page: to.key, index: to.menus.length, menu: made }
+  })
+  return { type: 'batch', label: 'Take a menu to other pages', commands }
 }
 
 /**
@@ -157,6 +200,9 @@ export function withOtherPages(site: Site, command: Extract<Command, { type: 'pa
     const section = next.get(page.sections.find((s) => s.key === place.section)!.id) ?? null
     return section === place.section ? [] : [lead({ kind: 'page', page: page.key, section })]
   })
+  // Set up anew its menus are others, under whatever key.
+  const menus = command.type === 'page/revise' ? command.revision.menus.map((m) => m.key) : []
+  commands.push(...releases(site, (inStep) => inStep.page === page.key && !menus.includes(inStep.menu), page))
   const done = command.type === 'page/set-up' ? { ...command, setUp: withLinks(command.setUp, linksFor(page, next)) } : command
   return commands.length ? { type: 'batch', label: describe(command), commands: [...commands, done] } : done
 }
@@ -202,23 +248,52 @@ export function depthsOf(sections: readonly Section[]): number[] {
   return sections.map((s) => (before = Math.min(s.depth, before + 1)))
 }
 
-/** Adds a section with an item in the made menu, in page order. */
-export function addSection(page: SitePage, section: Section, itemKey: (menu: Menu) => string): Command {
-  const commands: Command[] = [{ type: 'section/add', page: page.key, section }]
-  const made = madeBar(page)
-  if (made) {
-    const byKey = new Map(page.sections.map((s) => [s.key, s]))
-    const after = made.items.findLastIndex((i) => {
+/** Adds a section with an item, in page order, in each menu that is made and grows. */
+export function addSection(page: SitePage, section: Section, itemIn: (menu: Menu) => Item): Command {
+  const byKey = new Map(page.sections.map((s) => [s.key, s]))
+  const growing = page.menus.filter((m) => isMade(m) && !m.inStep && m.grows !== false)
+  const items = growing.map((menu): Command => {
+    const after = menu.items.findLastIndex((i) => {
       const before = byKey.get(sectionOf(i.target) ?? '')
       return before && pageOrder(before, section) < 0
     })
-    commands.push({
-      type: 'item/add',
-      page: page.key,
-      menu: made.key,
-      index: after + 1,
-      item: { key: itemKey(made), label: section.title, target: { kind: 'section', section: section.key }, links: [] },
-    })
-  }
+    return { type: 'item/add', page: page.key, menu: menu.key, index: after + 1, item: itemIn(menu) }
+  })
+  const commands: Command[] = [{ type: 'section/add', page: page.key, section }, ...items]
   return { type: 'batch', label: section.point ? 'Add a point' : 'Add a section', commands }
+}
+
+/** An item with those that are nested in it. */
+function blockOf({ items }: Menu, item: Item): Item[] {
+  const at = items.indexOf(item)
+  const end = items.findIndex((i, n) => n > at && (i.depth ?? 0) <= (item.depth ?? 0))
+  return items.slice(at, end < 0 ? items.length : end)
+}
+
+/** Moves an item, with those that are nested in it, to where another stands: before that one, or behind it and what is nested in it. */
+export function moveItem(page: SitePage, menu: Menu, item: Item, to: Item): Command | null {
+  const block = isMade(menu) ? blockOf(menu, item) : [item]
+  if (block.includes(to)) return null
+  const rest = menu.items.filter((i) => !block.includes(i))
+  const isDown = menu.items.indexOf(to) > menu.items.indexOf(item)
+  const at = isDown ? rest.indexOf(to) + (isMade(menu) ? blockOf({ ...menu, items: rest }, to).length : 1) : rest.indexOf(to)
+  const move = (moved: Item, index: number): Command => ({ type: 'item/move', page: page.key, menu: menu.key, item: moved.key, index })
+  // Downwards the last goes first, so that each stays where it was put.
+  const commands = isDown ? block.map((b, n) => move(b, at + n)).reverse() : block.map((b, n) => move(b, at + n))
+  return commands.length === 1 ? commands[0]! : { type: 'batch', label: 'Move items', commands }
+}
+
+/** One level deeper (1) or higher (-1), with what is nested in it; null where there is nothing to nest in, or nothing to be lifted out of. */
+export function nestItem(page: SitePage, menu: Menu, item: Item, by: 1 | -1): Command | null {
+  const at = menu.items.indexOf(item)
+  const depth = item.depth ?? 0
+  if (by === 1 ? at === 0 || depth > (menu.items[at - 1]!.depth ?? 0) : depth === 0) return null
+  const commands = blockOf(menu, item).map((one): Command => ({
+    type: 'item/depth',
+    page: page.key,
+    menu: menu.key,
+    item: one.key,
+    depth: (one.depth ?? 0) + by || undefined,
+  }))
+  return { type: 'batch', label: by === 1 ? 'Nest an item' : 'Lift an item', commands }
 }

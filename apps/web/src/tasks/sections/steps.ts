@@ -7,6 +7,7 @@ import {
   checkId,
   freshKey,
   idContext,
+  itemFor,
   proposeId,
   proposeSetUp,
   sectionFrom,
@@ -28,9 +29,12 @@ const taken = ({ page, reading }: Work): Set<string> =>
 function add(work: Work, section: Section): void {
   work.run(
     addingSection(work.page, section, (menu) =>
-      freshKey(
-        `${menu.key}-`,
-        menu.items.map((i) => i.key),
+      itemFor(
+        freshKey(
+          `${menu.key}-`,
+          menu.items.map((i) => i.key),
+        ),
+        section,
       ),
     ),
   )

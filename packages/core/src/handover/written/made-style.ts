@@ -99,6 +99,16 @@ function foldRules({ form }: MadeMenu, { nav, color, backing }: Look): string[] 
       ]),
       rule(`${list} :is(a, summary)`, ['padding: 12px 20px;', 'white-space: normal;']),
       rule(`${list} ul`, ['padding-left: 16px;']),
+      // Beside its link, at the end of the line.
+      rule(`${list} li`, ['position: relative;']),
+      rule(`${list} .wb-more`, [
+        'position: absolute;',
+        'top: 0;',
+        'right: 0;',
+        'min-width: 44px;',
+        'min-height: 44px;',
+        'box-sizing: border-box;',
+      ]),
     ]
   const side = 'side' in form ? form.side : 'right'
   const edge = 'edge' in form ? form.edge : 16

@@ -1,5 +1,6 @@
 /** Commands on the items of a menu. */
 import { type Item, type ItemTarget, type Menu, type Site } from '../document.ts'
+import { CommandError } from '../errors.ts'
 import { checkFree, find, insert, onPage, readsOf, replace, type Applied, type KindsOf } from './kind.ts'
 import { itemShape, offShape, takenToBeShape, targetShape } from './shapes.ts'
 
@@ -22,6 +23,7 @@ function onMenu(
 ): Applied<ItemCommand> {
   return onPage(site, c.page, (page) => {
     const menu = find(page.menus, c.menu, 'menu')
+    if (menu.inStep) throw new CommandError(`“${menu.name}” keeps in step with another menu: change that one, or let this go its own way`)
     const { items, inverse } = change(menu)
     return { page: { ...page, menus: replace(page.menus, menu, { ...menu, items }) }, inverse }
   })

@@ -1,8 +1,8 @@
 /** Commands on menus. */
-import { isMade, type MadeMenuForm, type Menu, type Shown, type Site } from '../document.ts'
+import { isMade, type InStep, type Item, type MadeMenuForm, type Menu, type Shown, type Site } from '../document.ts'
 import { CommandError } from '../errors.ts'
 import { checkFree, find, insert, onPage, readsOf, replace, type Applied, type KindsOf } from './kind.ts'
-import { madeFormShape, menuShape, shownShape } from './shapes.ts'
+import { growsShape, inStepShape, itemShape, madeFormShape, menuShape, shownShape } from './shapes.ts'
 
 export type MenuCommand =
   | { type: 'menu/add'; page: string; menu: Menu; index: number }
@@ -11,6 +11,9 @@ export type MenuCommand =
   /** Of one that is made. */
   | { type: 'menu/form'; page: string; menu: string; form: MadeMenuForm }
   | { type: 'menu/shown'; page: string; menu: string; shown: Shown | undefined }
+  /** Keeps it in step with another menu, or lets it go its own way. @param items those that it has then, where they are not the ones that it has */
+  | { type: 'menu/in-step'; page: string; menu: string; inStep: InStep | undefined; items?: Item[] | undefined }
+  | { type: 'menu/grows'; page: string; menu: string; grows: false | undefined }
 
 function onMenu(
   site: Site,
@@ -86,6 +89,30 @@ export const menuCommands: KindsOf<MenuCommand> = {
       onMenu(site, c, (menu) => {
         const { shown, ...rest } = asMade(menu)
         return { menu: { ...rest, ...(c.shown && { shown: c.shown }) }, inverse: { ...c, shown } }
+      }),
+  },
+  'menu/in-step': {
+    name: 'Keep a menu in step',
+    payload: (s) => ({ page: s.key, menu: s.key, inStep: inStepShape(s), items: s.optional(s.array(itemShape(s), 5000)) }),
+    touches: (c) => ({
+      writes: [`page/${c.page}/menu/${c.menu}/*`],
+      reads: c.inStep ? [`page/${c.inStep.page}/menu/${c.inStep.menu}/followed`] : [],
+    }),
+    apply: (site, c) =>
+      onMenu(site, c, (menu) => {
+        const { inStep, ...rest } = asMade(menu)
+        const items = c.items ?? menu.items
+        return { menu: { ...rest, ...(c.inStep && { inStep: c.inStep }), items }, inverse: { ...c, inStep, items: menu.items } }
+      }),
+  },
+  'menu/grows': {
+    name: 'Say whether a menu grows',
+    payload: (s) => ({ page: s.key, menu: s.key, grows: growsShape(s) }),
+    touches: (c) => ({ writes: [`page/${c.page}/menu/${c.menu}/grows`] }),
+    apply: (site, c) =>
+      onMenu(site, c, (menu) => {
+        const { grows, ...rest } = asMade(menu)
+        return { menu: { ...rest, ...(c.grows === false && { grows: c.grows }) }, inverse: { ...c, grows } }
       }),
   },
 }

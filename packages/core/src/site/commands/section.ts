@@ -39,7 +39,8 @@ function isInPlace(sections: readonly Section[], section: Section): boolean {
 const field = (name: string) => (c: { page: string; section: string }) => ({ writes: [`page/${c.page}/section/${c.section}/${name}`] })
 
 function userOf(page: SitePage, section: string): string | undefined {
-  const item = page.menus.flatMap((m) => m.items).find((i) => leadsTo(i, section))
+  // A menu in step leads where the one that it follows does, once all is done.
+  const item = page.menus.flatMap((m) => (m.inStep ? [] : m.items)).find((i) => leadsTo(i, section))
   if (item) return `the item “${item.label}” leads`
   return page.links?.some((l) => leadsTo(l, section)) ? 'links on the page lead' : undefined
 }

@@ -48,6 +48,12 @@ export const shownShape = (s: Shapes): Shape =>
     }),
   )
 
+export const inStepShape = (s: Shapes): Shape =>
+  s.optional(s.object({ page: s.key, menu: s.key, labels: s.array(s.object({ item: s.key, label: s.text }), 5000) }))
+
+/** False or left out. */
+export const growsShape = (s: Shapes): Shape => s.optional(s.oneOf(false))
+
 export const menuShape = (s: Shapes): Shape =>
   s.object({
     key: s.key,
@@ -57,6 +63,8 @@ export const menuShape = (s: Shapes): Shape =>
       madeFormShape(s),
     ]),
     shown: shownShape(s),
+    inStep: inStepShape(s),
+    grows: growsShape(s),
     items: s.array(itemShape(s), 5000),
   })
 

@@ -1,0 +1,67 @@
+/** Puts a menu on other pages of the site as well, in step with this one. */
+import { Popover } from 'radix-ui'
+import { takeToPages, type MadeMenu } from '@waybell/core'
+import { useState } from 'react'
+import { Button } from '../../ui/index.tsx'
+import { useWork } from '../../work/context.ts'
+
+export function TakeToPages({ menu }: { menu: MadeMenu }) {
+  const { page, site, run } = useWork()
+  const [isOpen, setOpen] = useState(false)
+  const [chosen, setChosen] = useState<readonly string[]>([])
+  // What is in step is taken on from where it comes.
+  const others = site.pages.filter((p) => p !== page && !p.menus.some((m) => m.inStep?.page === page.key && m.inStep.menu === menu.key))
+  if (menu.inStep || !others.length) return null
+  const isTaken = (kind: string) => (key: string) =>
+    kind === 'bar' && site.pages.find((p) => p.key === key)!.menus.some((m) => m.form.kind === 'bar')
+  const hasBar = isTaken(menu.form.kind)
+  return (
+    <Popover.Root open={isOpen} onOpenChange={setOpen}>
+      <Popover.Trigger asChild>
+        <Button>Take it to other pages</Button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          collisionPadding={8}
+          aria-label="Pages for the menu"
+          className="z-20 w-72 border border-hair bg-sheet p-2 text-sm shadow-lg"
+        >
+          {others.map(({ key, file }) => (
+            <label key={key} className="flex min-h-7 items-center gap-1.5">
+              <input
+                type="checkbox"
+                disabled={hasBar(key)}
+                checked={chosen.includes(key)}
+                onChange={(e) => setChosen(e.target.checked ? [...chosen, key] : chosen.filter((k) => k !== key))}
+              />
+              <span className="min-w-0 truncate font-mono text-xs">{file}</span>
+              {hasBar(key) && <span className="flex-none text-xs text-faint">has a bar</span>}
+            </label>
+          ))}
+          <p className="mt-2 flex justify-between">
+            <Button kind="quiet" onClick={() => setChosen(others.map((p) => p.key).filter((key) => !hasBar(key)))}>
+              All
+            </Button>
+            <Button
+              kind="main"
+              disabled={!chosen.length}
+              onClick={() => {
+                setOpen(false)
+                run(
+                  takeToPages(
+                    page,
+                    menu,
+                    others.filter((p) => chosen.includes(p.key)),
+                  ),
+                )
+              }}
+            >
+              Take it there
+            </Button>
+          </p>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  )
+}

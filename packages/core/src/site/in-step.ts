@@ -1,0 +1,44 @@
+/** Menus that keep in step with another: the same items in the same order, as that one has them now. */
+import type { Item, ItemTarget, Menu, Site, SitePage } from './document.ts'
+
+/** The same site with every such menu as the one that it follows; itself where they are. */
+export function keepInStep(site: Site): Site {
+  const pages = site.pages.map((page) => {
+    const menus = page.menus.map((menu) => {
+      const items = menu.inStep && itemsInStep(site, page, menu)
+      return !items || JSON.stringify(items) === JSON.stringify(menu.items) ? menu : { ...menu, items }
+    })
+    return menus.every((m, i) => m === page.menus[i]) ? page : { ...page, menus }
+  })
+  return pages.every((p, i) => p === site.pages[i]) ? site : { ...site, pages }
+}
+
+/** Null where what it follows is not there. */
+function itemsInStep(site: Site, page: SitePage, { key, inStep }: Menu): Item[] | null {
+  const from = site.pages.find((p) => p.key === inStep!.page)
+  const source = from?.menus.find((m) => m.key === inStep!.menu)
+  if (!from || !source) return null
+  const own = new Map(inStep!.labels.map(({ item, label }) => [item, label]))
+  return source.items.map(({ key: item, label, target, tooltip, lang, depth, off }): Item => ({
+    key: inStepKey(key, item),
+    label: own.get(item) ?? label,
+    target: seenFrom(target, from.key, page.key),
+    links: [],
+    ...(tooltip !== undefined && { tooltip }),
+    ...(lang !== undefined && { lang }),
+    ...(depth !== undefined && { depth }),
+    ...(off !== undefined && { off }),
+  }))
+}
+
+/** Key of the item that follows another. */
+export const inStepKey = (menu: string, item: string): string => `${menu}-${item}`
+
+/** Where an item of one page leads, as an item of another page says it. */
+export function seenFrom(target: ItemTarget, from: string, to: string): ItemTarget {
+  if (from === to) return target
+  if (target.kind === 'section') return { kind: 'page', page: from, section: target.section }
+  if (target.kind === 'top') return { kind: 'page', page: from, section: null }
+  if (target.kind !== 'page' || target.page !== to) return target
+  return target.section === null ? { kind: 'top' } : { kind: 'section', section: target.section }
+}
