@@ -174,7 +174,8 @@ export function takeToPages(page: SitePage, menu: MadeMenu, pages: readonly Site
       'm',
       to.menus.map((m) => m.key),
     )
-    const inStep: InStep = { page: page.key, menu: menu.key, labels: [] }
+    // What follows another itself is followed by nobody: both follow that.
+    const inStep: InStep = menu.inStep ?? { page: page.key, menu: menu.key, labels: [] }
     const { name, form, shown } = menu
     // Sections are each page's own.
     const { from: _, until: __, ...rest } = shown ?? {}

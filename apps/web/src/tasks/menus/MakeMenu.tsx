@@ -40,7 +40,13 @@ export function MakeMenu() {
     run({ type: 'menu/add', page: page.key, index: page.menus.length, menu })
   }
   return (
-    <Popover.Root open={isOpen} onOpenChange={setOpen}>
+    <Popover.Root
+      open={isOpen}
+      onOpenChange={(open) => {
+        setOf(ALL)
+        setOpen(open)
+      }}
+    >
       <Popover.Trigger asChild>
         <Button kind={page.menus.length ? 'plain' : 'main'}>
           <Plus size={14} aria-hidden /> Make a menu

@@ -9,12 +9,9 @@ export function TakeToPages({ menu }: { menu: MadeMenu }) {
   const { page, site, run } = useWork()
   const [isOpen, setOpen] = useState(false)
   const [chosen, setChosen] = useState<readonly string[]>([])
-  // What is in step is taken on from where it comes.
-  const others = site.pages.filter((p) => p !== page && !p.menus.some((m) => m.inStep?.page === page.key && m.inStep.menu === menu.key))
-  if (menu.inStep || !others.length) return null
-  const isTaken = (kind: string) => (key: string) =>
-    kind === 'bar' && site.pages.find((p) => p.key === key)!.menus.some((m) => m.form.kind === 'bar')
-  const hasBar = isTaken(menu.form.kind)
+  const others = site.pages.filter((p) => p !== page)
+  if (!others.length) return null
+  const hasBar = (key: string) => menu.form.kind === 'bar' && others.find((p) => p.key === key)!.menus.some((m) => m.form.kind === 'bar')
   return (
     <Popover.Root open={isOpen} onOpenChange={setOpen}>
       <Popover.Trigger asChild>

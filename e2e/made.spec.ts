@@ -1,0 +1,180 @@
+/** Menus that are made: in the real interface, and as visitors have them, with and without script, on a wide screen and a narrow one. */
+import { expect, test, type Browser, type Page } from '@playwright/test'
+import AxeBuilder from '@axe-core/playwright'
+import { readFileSync } from 'node:fs'
+import { pathToFileURL } from 'node:url'
+import { zipSync } from 'fflate'
+import { atRest, scrollTo } from './support/boxes.ts'
+import { liveFrame, measured, Server, setUp, task } from './support/server.ts'
+import { bringIn, takeHome } from './support/sheet.ts'
+
+const part = (id: string, title: string) => `<section id="${id}"><h2>${title}</h2><p style="height:900px">Words of it.</p></section>`
+const head = (title: string) =>
+  `<!doctype html><html lang="en"><meta name=viewport content="width=device-width"><title>${title}</title><style>body{margin:0;font:16px/1.5 sans-serif}section{padding:20px}nav li::before{content:"> "}ul{margin:30px}a{color:red}</style>`
+const files = {
+  'index.html': `${head('Walk')}<header><h1>Walk</h1></header><main>${part('gate', 'Gate')}${part('pond', 'Pond')}${part('mill', 'Mill')}${part('inn', 'Inn')}</main></html>`,
+  'more/maps.html': `${head('Maps')}<main>${part('north', 'North')}${part('south', 'South')}</main></html>`,
+}
+const site = () =>
+  zipSync(Object.fromEntries(Object.entries(files).map(([name, text]) => [`site/${name}`, new TextEncoder().encode(text)])))
+
+const openPage = async (page: Page, file: string) => {
+  await page.getByLabel('Page', { exact: true }).selectOption(file)
+  await measured(page)
+}
+const make = async (page: Page, form: string, items?: string) => {
+  await page.getByRole('button', { name: 'Make a menu' }).click()
+  if (items) await page.getByLabel('Items', { exact: true }).selectOption({ label: items })
+  await page.getByRole('button', { name: form }).click()
+}
+const choose = (page: Page, menu: string, name: string, option: string) =>
+  page
+    .getByRole('group', { name: `Form of ${menu}` })
+    .getByLabel(name, { exact: true })
+    .selectOption({ label: option })
+const nav = (page: Page, name: string) => liveFrame(page).locator(`nav[aria-label="${name}"]`)
+
+test.describe('menus that are made', () => {
+  let server: Server
+  test.beforeEach(async () => void (server = await new Server().start()))
+  test.afterEach(() => server.stop())
+
+  test('are made in a form, nested, kept in step, and taken to other pages', async ({ page, browser }) => {
+    await bringIn(page, server, [{ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(site()) }])
+    await setUp(page)
+    await openPage(page, 'more/maps.html')
+    await setUp(page)
+    await openPage(page, 'index.html')
+    await task(page, 'Menus')
+
+    await test.step('a group opens the items that are nested in it', async () => {
+      await page.getByRole('button', { name: 'Add a group' }).click()
+      const label = page.getByLabel('Label of item New group')
+      await label.press('Alt+ArrowUp')
+      await expect(nav(page, 'Sections').locator('li')).toHaveText(['Gate', 'Pond', 'Mill', 'Inn'])
+      await page.getByLabel('Label of item Inn').press('Alt+ArrowRight')
+      const group = nav(page, 'Sections').locator('details.wb-group')
+      await expect(group.locator('summary')).toHaveText('New group')
+      await expect(group.locator('li a')).toHaveAttribute('href', '#inn')
+      await label.fill('Rest <&> "food"')
+      await label.press('Enter')
+      await expect(group.locator('summary')).toHaveText('Rest <&> "food"')
+    })
+
+    await test.step('a second menu has the same items, in its own form and with labels of its own', async () => {
+      await make(page, 'Marks at a side', 'In step with “Sections”')
+      await page.getByRole('button', { name: 'Form of Sections 2' }).click()
+      await choose(page, 'Sections 2', 'Seen from', '2 Pond')
+      await choose(page, 'Sections 2', 'Labels seen', 'All, under the pointer or focus')
+      const marks = nav(page, 'Sections 2')
+      await expect(marks.locator('a')).toHaveText(['Gate', 'Pond', 'Mill', 'Inn'])
+      const own = page.getByRole('list', { name: 'Items of Sections 2' }).getByLabel('Label of item Mill')
+      await own.fill('The mill')
+      await own.press('Enter')
+      await expect(marks.locator('a').nth(2)).toHaveText('The mill')
+      const first = page.getByRole('list', { name: 'Items of Sections', exact: true })
+      await first.getByLabel('Label of item Gate').press('Alt+ArrowDown')
+      await expect(marks.locator('a')).toHaveText(['Pond', 'Gate', 'The mill', 'Inn'])
+      await page.getByRole('button', { name: /^Undo/ }).click()
+      await expect(marks.locator('a')).toHaveText(['Gate', 'Pond', 'The mill', 'Inn'])
+      const axe = await new AxeBuilder({ page }).exclude('iframe').analyze()
+      expect(axe.violations.map((v) => v.id)).toEqual([])
+    })
+
+    await test.step('a rail says where it stands, and goes to other pages with what it leads to', async () => {
+      await make(page, 'Rail at a side')
+      await page.getByRole('button', { name: 'Form of Sections 3' }).click()
+      const form = page.getByRole('group', { name: 'Form of Sections 3' })
+      await form.getByLabel('Name of menu Sections 3').fill('Stations')
+      await page.keyboard.press('Enter')
+      const room = () =>
+        liveFrame(page)
+          .locator('body')
+          .evaluate((body) => getComputedStyle(body).paddingLeft)
+      await expect.poll(room).toBe('232px')
+      await choose(page, 'Stations', 'Stands', 'Over the page')
+      await expect.poll(room).toBe('0px')
+      await page.getByRole('group', { name: 'Form of Stations' }).getByRole('button', { name: 'Take it to other pages' }).click()
+      await page.getByLabel('more/maps.html').check()
+      await page.getByRole('button', { name: 'Take it there' }).click()
+      await openPage(page, 'more/maps.html')
+      await expect(nav(page, 'Stations').locator('a').nth(1)).toHaveAttribute('href', '../index.html#pond')
+      await page.getByRole('button', { name: 'Let it go its own way' }).click()
+      await expect(page.getByLabel('Label of item Pond')).toBeVisible()
+      await openPage(page, 'index.html')
+    })
+
+    await test.step('of one that is removed nothing is left', async () => {
+      await page.getByRole('button', { name: 'Remove menu Stations' }).click()
+      await expect(nav(page, 'Stations')).toHaveCount(0)
+    })
+
+    const home = await takeHome(page)
+    await test.step('a visitor has them with the script', () => withScript(browser, home))
+    await test.step('and without', () => withoutScript(browser, home))
+    await test.step('brought in again they are the same', async () => {
+      await bringIn(page, server, home)
+      await setUp(page)
+      await task(page, 'Menus')
+      await expect(page.getByRole('button', { name: 'Form of Sections', exact: true })).toBeVisible()
+      const again = readFileSync(await takeHome(page), 'utf8')
+      const navs = (html: string) => html.match(/<nav[^]*?<\/nav>/g)
+      expect(navs(again)).toEqual(navs(readFileSync(home, 'utf8')))
+    })
+  })
+})
+
+async function withScript(browser: Browser, home: string): Promise<void> {
+  for (const viewport of [
+    { width: 1280, height: 800 },
+    { width: 390, height: 844 },
+  ]) {
+    const context = await browser.newContext({ viewport })
+    const page = await context.newPage()
+    await page.goto(pathToFileURL(home).href)
+    const marks = page.locator('nav[aria-label="Sections 2"]')
+    await expect(marks).toBeHidden()
+    await scrollTo(page, 1300)
+    await expect(marks).toBeVisible()
+    await expect(marks.getByRole('link', { name: 'Pond' })).toHaveAttribute('aria-current', 'true')
+    const opener = page.locator('summary')
+    const inn = page.locator('nav[aria-label="Sections"]').getByRole('link', { name: 'Inn' })
+    await opener.focus()
+    await expect(inn).toBeHidden()
+    await page.keyboard.press('Enter')
+    await expect(inn).toBeVisible()
+    expect((await new AxeBuilder({ page }).analyze()).violations.map((v) => v.id)).toEqual([])
+    await page.keyboard.press('Tab')
+    await expect(inn).toBeFocused()
+    await page.keyboard.press('Escape')
+    await expect(inn).toBeHidden()
+    await expect(opener).toBeFocused()
+    await opener.click()
+    await page.mouse.click(viewport.width / 2, 600)
+    await expect(inn).toBeHidden()
+    await opener.click()
+    await inn.click()
+    await atRest(page)
+    await expect(inn).toBeHidden()
+    expect(new URL(page.url()).hash).toBe('#inn')
+    // What opens the list that the current item is in says so.
+    await expect(opener).toHaveAttribute('data-wb-within')
+    // What the page says of lists and links is kept away.
+    const entry = page.locator('nav[aria-label="Sections"] li').first()
+    expect(await entry.evaluate((li) => getComputedStyle(li, '::before').content)).toBe('none')
+    await page.emulateMedia({ media: 'print' })
+    await expect(marks).toBeHidden()
+    await context.close()
+  }
+}
+
+async function withoutScript(browser: Browser, home: string): Promise<void> {
+  const context = await browser.newContext({ javaScriptEnabled: false, viewport: { width: 1280, height: 800 } })
+  const page = await context.newPage()
+  await page.goto(pathToFileURL(home).href)
+  await expect(page.locator('nav[aria-label="Sections 2"]')).toBeVisible()
+  await page.locator('summary').click()
+  await page.locator('nav[aria-label="Sections"]').getByRole('link', { name: 'Inn' }).click()
+  await expect(page).toHaveURL(/#inn$/)
+  await context.close()
+}
