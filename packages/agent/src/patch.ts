@@ -231,6 +231,6 @@ function put(el: Element, place: Exclude<Of<'piece'>['place'], 'head'>): void {
 }
 
 function fill(el: Element, role: PieceRole, text: string): void {
-  if (role === 'menu') el.innerHTML = text
+  if (role === 'menu' || role === 'step') el.innerHTML = text
   else el.textContent = text
 }

@@ -1,5 +1,16 @@
 /** The quick walk: each link of the menus is pressed once, and where the page stands a moment later is looked at. */
-import { decodeFragment, entryOf, fragmentOf, markClassOf, MENU, openersOf, WITHIN, type MarkClass } from '@waybell/core/contract'
+import {
+  AWAY,
+  decodeFragment,
+  entryOf,
+  fragmentOf,
+  madeMenuNamed,
+  markClassOf,
+  MENU,
+  openersOf,
+  WITHIN,
+  type MarkClass,
+} from '@waybell/core/contract'
 import type { Tried } from '@waybell/core'
 import { isTopOnly, sameDocumentHash, targetOf, wasTaken } from './links.ts'
 import { isShown, lookOf, MARKING, underSheet } from './marks.ts'
@@ -20,6 +31,8 @@ interface ToTry {
 
 /** Drawn, or in a list that something opens: what is for other screens, beside links that are drawn, nobody can press. */
 function canBePressed(link: Element, menu: Element): boolean {
+  // What comes into view further down is pressed there.
+  if (menu.hasAttribute(AWAY)) return true
   if (!menu.getClientRects().length) return false
   return isShown(link) || isClosed(menu, [link]) || openersOf(link, menu).some(isShown)
 }
@@ -105,7 +118,7 @@ async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): P
     isCovered: over !== null,
     coveredBy: over && over !== 'out' ? nameOf(over) : '',
     isLit: currentOf(menu, mark).some((a) => a === link || (sameDocumentHash(a) ?? a.getAttribute('href')) === hash),
-    isSeen: looksApart(menu, mark),
+    isSeen: menu.hasAttribute(AWAY) || looksApart(menu, mark),
     isAlone: !currentLike(menu, mark),
     isTaken,
   }
@@ -113,6 +126,8 @@ async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): P
 
 /** As a visitor's press: what the page's scripts do with it is theirs. */
 async function press(link: HTMLAnchorElement): Promise<boolean> {
+  // What is held back until a visitor has come by is pressed all the same.
+  link.removeAttribute('aria-disabled')
   link.dispatchEvent(new MouseEvent('click', { bubbles: true, cancelable: true, composed: true, view: window }))
   await pause(0)
   return wasTaken()
@@ -185,7 +200,7 @@ function coverOver(box: DOMRect): Element | 'out' | null {
 }
 
 const nameOf = (el: Element): string => {
-  if (isPiece(el)) return 'the menu that was made'
+  if (isPiece(el)) return madeMenuNamed(el.getAttribute('aria-label') ?? '')
   const [first] = el.classList
   return el.id ? `“#${el.id}”` : first ? `“.${first}”` : `the page’s ${el.localName}`
 }

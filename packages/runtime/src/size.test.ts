@@ -9,7 +9,7 @@ it('stays small: what a plain page carries, with a header, and with every part t
   expect([
     size() <= 3000,
     size('header') <= 3500,
-    size('anchors', 'classes', 'header', 'lists', 'made', 'scripts', 'scroller', 'shrinks') <= 5250,
+    size('anchors', 'classes', 'header', 'lists', 'made', 'scripts', 'scroller', 'shrinks') <= 5500,
   ]).toEqual([true, true, true])
 })
 

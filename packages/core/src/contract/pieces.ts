@@ -12,6 +12,7 @@ export const pieceTags = {
   script: { tag: 'script', attributes: { [PIECE]: 'script' } },
   anchor: { tag: 'meta', attributes: { [PIECE]: 'anchor', name: 'way-bell', content: 'anchor' }, isVoid: true },
   menu: { tag: 'nav', attributes: { [PIECE]: 'menu', [MENU]: '' } },
+  step: { tag: 'p', attributes: { [PIECE]: 'step' } },
 } satisfies Record<string, { tag: string; attributes: Record<string, string>; isVoid?: true }>
 
 export type PieceRole = keyof typeof pieceTags
@@ -35,6 +36,7 @@ const content: Record<PieceRole, (el: Piecelike) => boolean> = {
   // Earlier ones were a bar of bare links.
   menu: ({ children, attributes }) =>
     attributes.has(MADE) ? readMade(attributes.get(MADE)!) !== null : children.every((tag) => tag === 'a'),
+  step: ({ attributes, children }) => readMade(attributes.get(MADE)!) !== null && children.every((tag) => tag === 'a'),
 }
 
 /** The role of a piece that a handover wrote; null for an element of the page's own. */
@@ -43,7 +45,7 @@ export function roleOf(el: Piecelike): PieceRole | null {
   if (role === undefined || !Object.keys(pieceTags).includes(role)) return null
   const { tag, attributes } = pieceTags[role as PieceRole]
   const has = el.attributes.has(MADE) ? ['aria-label', MADE] : ['aria-label']
-  const own: Partial<Record<PieceRole, string[]>> = { anchor: ['id'], menu: has }
+  const own: Partial<Record<PieceRole, string[]>> = { anchor: ['id'], menu: has, step: [MADE] }
   const free = own[role as PieceRole] ?? []
   const names = [...Object.keys(attributes), ...free]
   const isOurs =

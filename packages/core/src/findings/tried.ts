@@ -14,7 +14,8 @@ export function triedLinks(facts: SiteFacts, told: (verdict: TryVerdict) => { ki
       const { label, href } = verdict.tried
       const key = `${label} ${href} ${found.kind}`
       const known = out.get(key)
-      if (known) known.screens.push(screen.name)
+      // The same link may stand in several menus.
+      if (known) known.screens.push(...(known.screens.includes(screen.name) ? [] : [screen.name]))
       else out.set(key, { label, href, why: found.why, screens: [screen.name] })
     }
   return [...out.values()].map(({ label, href, why, screens }): Draft => {

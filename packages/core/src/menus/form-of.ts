@@ -31,6 +31,7 @@ export function readForm({ form, words }: MadeWords): MadeMenuForm | null {
     const word = words[name]
     if (word === undefined) return first(field)
     if ('options' in field) return field.options.find((o) => o === word) ?? first(field)
+    if (!('least' in field)) return word.slice(0, 2000)
     const n = Number(word)
     return Number.isInteger(n) && n >= field.least && n <= field.most ? n : field.usual
   }

@@ -3,10 +3,10 @@
  * one for each kind of item. Menus are found in the markup by `page/`, since they and the outline say of each other what they are.
  */
 export { adoptMenus, itemDepths, pageMenus, targetOf, type MatchedMenu } from './adopt.ts'
-export { itemFor, madeBefore, makeBar, makeMenu, newForm } from './make.ts'
+export { freshName, itemFor, madeBefore, makeBar, makeMenu, newForm } from './make.ts'
 export { builtMenusOf, markFor } from './mark.ts'
 export { fieldsOf, formKinds, formOf, formWords, type FormKind } from './form-of.ts'
-export { markupOf, type Entry } from './markup.ts'
+export { linkOf, markupOf, type Entry } from './markup.ts'
 export { nestedItems, type Nested } from './nest.ts'
 export { isOn, shownWords, smallOf } from './shown.ts'
 export { SMALL, type FormField, type Look, type PiecePlace, type Small } from './forms/form.ts'

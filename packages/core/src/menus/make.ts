@@ -38,7 +38,8 @@ export const itemFor = (key: string, section: Section): Item => ({
   links: [],
 })
 
-function freshName(name: string, menus: readonly Menu[]): string {
+/** A name that no menu has yet. */
+export function freshName(name: string, menus: readonly Menu[]): string {
   const taken = new Set(menus.map((m) => m.name))
   for (let n = 1; ; n++) {
     const fresh = n === 1 ? name : `${name} ${n}`
@@ -84,10 +85,16 @@ export function madeBefore(
 function itemOf({ link, label, title, lang, depth, off }: WrittenItem, key: string, byId: ReadonlyMap<string, Section>): Item[] {
   const target: ItemTarget | null = link ? targetOfWritten(link, byId) : { kind: 'group' }
   if (!target) return []
+  const whole = target.kind === 'section' ? [...byId.values()].find((s) => s.key === target.section)!.title : ''
   // What is said of a label that was made shorter is no tooltip of the designer's.
-  const isWhole = target.kind === 'section' && [...byId.values()].some((s) => s.key === target.section && s.title === title)
-  const said = { ...(title && !isWhole && { tooltip: title }), ...(lang && { lang }), ...(depth && { depth }), ...(off.length && { off }) }
-  return [{ key, label, target, links: [], ...said }]
+  const said = {
+    ...(title && title !== whole && { tooltip: title }),
+    ...(lang && { lang }),
+    ...(depth && { depth }),
+    ...(off.length && { off }),
+  }
+  // Of those that stand under sections the first is nowhere written itself.
+  return [{ key, label: label || labelOf(whole), target, links: [], ...said }]
 }
 
 /** What leads to another page was written from where the site had it: here it is an address. */

@@ -15,6 +15,9 @@ export interface Entry {
   children: readonly Entry[]
 }
 
+/** A link, and what a screen reader says of it where that is more than its words. */
+type Link = Omit<Entry, 'href' | 'children'> & { href: string | null; says?: string }
+
 interface Form {
   /** Lists open when they are pressed; else they stand open. */
   opens: boolean
@@ -37,12 +40,15 @@ export function markupOf(entries: readonly Entry[], form: Form): string {
     : `\n<details class="wb-fold"><summary>${escapeText(form.folds)}</summary>\n${list}\n</details>\n`
 }
 
+export const linkOf = ({ label, href, isNewTab, title, lang, says }: Link, words = escapeText(label)): string =>
+  `<a${attributesOf({ href: href ?? undefined, title, lang, 'aria-label': says })}${isNewTab ? attributesOf(NEW_TAB) : ''}>${words}</a>`
+
 const linesOf = (entries: readonly Entry[], form: Form): string => entries.map((e) => `\n${line(e, form)}`).join('')
 
 function line({ label, href, isNewTab, title, lang, off, children }: Entry, form: Form): string {
   const words = form.hasMarks ? `<span class="wb-label">${escapeText(label)}</span>` : escapeText(label)
   const said = attributesOf({ title, lang })
-  const link = href === null ? '' : `<a${attributesOf({ href })}${said}${isNewTab ? attributesOf(NEW_TAB) : ''}>${words}</a>`
+  const link = href === null ? '' : linkOf({ label, href, isNewTab, title, lang }, words)
   const inner = children.length ? `\n<ul>${linesOf(children, form)}\n</ul>` : ''
   const open = `<li${attributesOf({ [OFF]: off?.length ? off.join(' ') : undefined })}>`
   if (!inner) return `${open}${link}</li>`

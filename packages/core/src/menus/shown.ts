@@ -1,5 +1,5 @@
 /** Where a menu that is made is seen. */
-import type { MadeMenu, Screen, Section, Shown } from '../site/index.ts'
+import { HOLDS, type MadeMenu, type Screen, type Section, type Shown } from '../site/index.ts'
 import { formOf } from './form-of.ts'
 import { SMALL, type Small } from './forms/form.ts'
 
@@ -21,12 +21,13 @@ export function isOn(menu: MadeMenu, { key, width }: Pick<Screen, 'key' | 'width
 }
 
 export function shownWords({ shown }: MadeMenu, idOf: (section: string) => string): Record<string, string> {
-  const { from, until, off, small } = shown ?? {}
+  const { from, until, off, small, holds } = shown ?? {}
   return {
     ...(from !== undefined && { from: idOf(from) }),
     ...(until !== undefined && { until: idOf(until) }),
     ...(off?.length && { off: off.join(',') }),
     ...(small && { small: `${small.as}:${small.upTo}` }),
+    ...(holds && { holds }),
   }
 }
 
@@ -36,10 +37,12 @@ export function readShown(words: Readonly<Record<string, string>>, byId: Readonl
     return key === undefined ? {} : { [name]: key }
   }
   const [, as, upTo] = /^(\w+):(\d{1,5})$/.exec(words.small ?? '') ?? []
+  const holds = HOLDS.find((h) => h === words.holds)
   const shown: Shown = {
     ...section('from'),
     ...section('until'),
     ...(words.off && { off: words.off.split(',') }),
+    ...(holds && { holds }),
     ...(SMALL.includes(as as Small) && Number(upTo) > 0 && { small: { upTo: Number(upTo), as: as as Small } }),
   }
   return Object.keys(shown).length ? shown : null

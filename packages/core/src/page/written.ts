@@ -1,5 +1,17 @@
 /** What a handover wrote into a page, found again when the page is brought in a second time. */
-import { ANCHOR, HEADER, MADE, NEW_TAB, OFF, readSettings, SCROLLER, type PieceRole, type WrittenSettings } from '../contract/index.ts'
+import {
+  ANCHOR,
+  hashOf,
+  HEADER,
+  MADE,
+  NEW_TAB,
+  OFF,
+  readMade,
+  readSettings,
+  SCROLLER,
+  type PieceRole,
+  type WrittenSettings,
+} from '../contract/index.ts'
 import type { Tree } from './tree.ts'
 
 /** An item of a menu that was made. */
@@ -41,6 +53,7 @@ export function readWritten(tree: Tree): Written {
   const menus: WrittenMenu[] = []
   for (const piece of tree.written) {
     if (piece.role === 'menu') menus.push(menuOf(piece.node))
+    if (piece.role === 'step') addStep(menus, piece.node)
     if (pieces[piece.role]) continue
     pieces[piece.role] = { start: piece.at, end: piece.end }
     if (piece.role === 'settings') settings = readSettings(piece.text)
@@ -58,6 +71,26 @@ export function readWritten(tree: Tree): Written {
 }
 
 const numberOf = ({ made }: WrittenMenu): number => parseInt(made ?? '1')
+
+/** A link under a section belongs to the menu of its number: the section's own item, and the one that it leads to. */
+function addStep(menus: WrittenMenu[], node: Node): void {
+  const made = valueOf(node, MADE)!
+  const { number, words } = readMade(made)!
+  let menu = menus.find((m) => m.made !== null && readMade(m.made)?.number === number)
+  if (!menu) menus.push((menu = { name: words.name ?? '', made, items: [] }))
+  const item = (href: string, over: Partial<WrittenItem> = {}): WrittenItem => ({
+    label: '',
+    link: { href, isNewTab: false },
+    depth: 0,
+    off: [],
+    ...over,
+  })
+  const own = hashOf(words.of ?? '')
+  if (menu.items[menu.items.length - 1]?.link?.href !== own) menu.items.push(item(own))
+  const [to] = menuOf(node).items
+  const says = elementsIn(node).map((a) => valueOf(a, 'aria-label'))[0]
+  if (to) menu.items.push(says !== undefined && words.text ? { ...to, label: says.slice(words.text.length + 2) } : to)
+}
 
 type Node = Tree['written'][number]['node']
 

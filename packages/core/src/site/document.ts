@@ -93,7 +93,12 @@ export interface Shown {
   off?: string[]
   /** What it does where the viewport is at most so wide, in px; absent for what its form does there. */
   small?: { upTo: number; as: Small }
+  /** Items of sections that a visitor has not reached yet are held back: what was reached is kept for the visit, or in the visitor's browser. */
+  holds?: Holds
 }
+
+export const HOLDS = ['visit', 'browser'] as const
+export type Holds = (typeof HOLDS)[number]
 
 /** A menu of the page's own stands in one element, or in several that take turns by the screen's width. */
 export interface FoundForm {

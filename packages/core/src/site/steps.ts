@@ -178,7 +178,9 @@ export function takeToPages(page: SitePage, menu: MadeMenu, pages: readonly Site
     const inStep: InStep = menu.inStep ?? { page: page.key, menu: menu.key, labels: [] }
     const { name, form, shown } = menu
     // Sections are each page's own.
-    const { from: _, until: __, ...rest } = shown ?? {}
+    const rest = { ...shown }
+    delete rest.from
+    delete rest.until
     const made: Menu = { key, name, form, ...(Object.keys(rest).length && { shown: rest }), inStep, items: [] }
     return { type: 'menu/add', page: to.key, index: to.menus.length, menu: made }
   })

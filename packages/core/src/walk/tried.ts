@@ -1,6 +1,6 @@
 /** The quick walk: every link of every menu followed once, without smooth motion, and what became of it against what was computed. */
 import { solveArrivals } from '../arrival/index.ts'
-import type { MarkClass } from '../contract/index.ts'
+import { madeMenuNamed, type MarkClass } from '../contract/index.ts'
 import type { ElementAt } from '../page/index.ts'
 import { isFound, type SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
@@ -43,6 +43,12 @@ export interface TryVerdict {
   why: string
   /** By how much it stopped below where it was computed, in px, though its target stands where it should: the page was laid out otherwise then. */
   drift?: number
+}
+
+/** Name of the menu that was made and covers where a link arrives; null where that is none. */
+export const coveringMenu = ({ coveredBy }: Tried): string | null => {
+  const [before, after] = madeMenuNamed('\n').split('\n') as [string, string]
+  return coveredBy.startsWith(before) && coveredBy.endsWith(after) ? coveredBy.slice(before.length, -after.length) : null
 }
 
 /** True for what may have been a busy machine's doing; what has no target, or a script of the page took, is so after a longer wait too. */

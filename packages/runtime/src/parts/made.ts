@@ -1,11 +1,44 @@
 /** For menus that Way Bell made: where they are seen, and what opens in them. */
-import { AWAY, MADE, type Settings } from '@waybell/core/contract'
+import { AWAY, decodeFragment, fragmentOf, MADE, type Settings } from '@waybell/core/contract'
 import { all } from '../page.ts'
 
 const wordOf = (menu: Element, word: string): string | undefined => new RegExp(` ${word}=(\\S+)`).exec(menu.getAttribute(MADE)!)?.[1]
 
 let sections: readonly string[]
-export const orderMade = (s: Settings): void => void (sections = s.sections)
+/** How far a visitor has come, as an index of `sections`, by what keeps it. */
+const reached: Record<string, number> = {}
+
+export function orderMade(s: Settings): void {
+  ;({ sections } = s)
+  for (const holds of ['visit', 'browser']) reached[holds] = Math.max(reached[holds] ?? -1, sections.indexOf(keep(holds)))
+}
+
+/** In the visitor's browser, or for the time of the visit; where nothing may be kept, for as long as the page is open. */
+function keep(holds: string, id?: string): string {
+  const key = `--wb-reached${location.pathname}`
+  try {
+    const store = holds === 'browser' ? localStorage : sessionStorage
+    if (id) store.setItem(key, id)
+    return store.getItem(key) ?? ''
+  } catch {
+    return ''
+  }
+}
+
+/** Ahead of where the visitor has come nothing can be chosen; back always, and on from where a link from outside leads. */
+function hold(menu: Element, holds: string, at: number): void {
+  if (at > reached[holds]!) {
+    reached[holds] = at
+    keep(holds, sections[at])
+  }
+  for (const link of all<HTMLAnchorElement>('a', menu)) {
+    const isAhead = sections.indexOf(decodeFragment(fragmentOf(link.hash))) > reached[holds]!
+    if (isAhead) {
+      link.setAttribute('aria-disabled', 'true')
+      link.tabIndex = -1
+    } else for (const name of ['aria-disabled', 'tabindex']) link.removeAttribute(name)
+  }
+}
 
 /** A menu is seen from one section on and up to another. @param current empty before the first */
 export function showMade(current: string): void {
@@ -15,6 +48,8 @@ export function showMade(current: string): void {
       const id = wordOf(menu, word)
       return id === undefined ? otherwise : sections.indexOf(decodeURIComponent(id))
     }
+    const holds = wordOf(menu, 'holds')
+    if (holds) hold(menu, holds, at)
     menu.toggleAttribute(AWAY, at < end('from', -1) || at > end('until', sections.length))
   }
 }
@@ -28,6 +63,15 @@ export function watchMade(): void {
     innermost.open = false
     innermost.querySelector('summary')!.focus()
   })
+  addEventListener(
+    'click',
+    (event) => {
+      if (!(event.target as Element).closest?.(`[${MADE}] [aria-disabled]`)) return
+      event.preventDefault()
+      event.stopImmediatePropagation()
+    },
+    true,
+  )
   addEventListener('click', ({ target }) => {
     const pressed = target as Element
     const isFollowed = pressed.closest?.('a')

@@ -1,7 +1,18 @@
 /** Makes a menu: of all sections, in step with another, or without items yet; in one of the forms that there are. */
 import { Popover } from 'radix-ui'
 import { Plus } from 'lucide-react'
-import { formKinds, formOf, inScreenOrder, makeMenu, newForm, type FormKind, type Menu } from '@waybell/core'
+import {
+  formKinds,
+  formOf,
+  freshName,
+  inScreenOrder,
+  makeMenu,
+  newForm,
+  type FormKind,
+  type Item,
+  type Menu,
+  type SitePage,
+} from '@waybell/core'
 import { useId, useState, type ReactNode } from 'react'
 import { Button } from '../../ui/index.tsx'
 import { useWork } from '../../work/context.ts'
@@ -15,10 +26,19 @@ const sketches: Record<FormKind, ReactNode> = {
   footer: <path d="M1 21h38v6H1z" />,
   floating: <path d="M26 10h11v10H26zM32 22h5v3h-5z" />,
   contents: <path d="M10 8h20v9H10z" />,
+  corner: <path d="M29 21h8v4h-8z" />,
+  steps: <path d="M16 6h8v3h-8zM16 14h8v3h-8zM16 22h8v3h-8z" />,
 }
 
 const ALL = 'all'
 const NONE = 'none'
+
+/** What is pinned in a corner is mostly one link, which nobody needs in the first section. */
+function backToTop({ key }: Menu, { sections }: SitePage): Pick<Menu, 'items' | 'shown' | 'grows'> {
+  const from = sections.filter((s) => !s.point)[1]
+  const items: Item[] = [{ key: `${key}-0`, label: 'Back to top', target: { kind: 'top' }, links: [] }]
+  return { items, grows: false, ...(from && { shown: { from: from.key } }) }
+}
 
 export function MakeMenu() {
   const { page, surveys, run } = useWork()
@@ -34,8 +54,12 @@ export function MakeMenu() {
   const make = (kind: FormKind) => {
     const form = newForm(kind, page.sections, inScreenOrder(Object.values(surveys)))
     const all = makeMenu(page, form, { levels: Math.min(levels, formOf(form).levels) })
+    if (kind === 'corner' && source === ALL) return add({ ...all, name: freshName('Back to top', page.menus), ...backToTop(all, page) })
     const menu: Menu =
       source === ALL ? all : { ...all, items: [], ...(source !== NONE && { inStep: { page: page.key, menu: source, labels: [] } }) }
+    add(menu)
+  }
+  const add = (menu: Menu) => {
     setOpen(false)
     run({ type: 'menu/add', page: page.key, index: page.menus.length, menu })
   }
@@ -57,7 +81,7 @@ export function MakeMenu() {
           align="start"
           collisionPadding={8}
           aria-label="Make a menu"
-          className="z-20 w-[25rem] max-w-[90vw] border border-hair bg-sheet p-3 text-sm shadow-lg"
+          className="z-20 w-[31rem] max-w-[90vw] border border-hair bg-sheet p-3 text-sm shadow-lg"
         >
           <p className="mb-2 flex flex-wrap items-center gap-2">
             <label htmlFor={`${id}of`}>Items</label>
@@ -93,7 +117,7 @@ export function MakeMenu() {
               </>
             )}
           </p>
-          <div className="grid grid-cols-3 gap-2">
+          <div className="grid grid-cols-4 gap-2">
             {formKinds.map((kind) => (
               <button
                 key={kind}

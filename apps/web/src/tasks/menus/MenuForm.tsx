@@ -7,13 +7,14 @@ import {
   newForm,
   smallOf,
   type FormKind,
+  type Holds,
   type MadeMenu,
   type MadeMenuForm,
   type Section,
   type Shown,
   type Small,
 } from '@waybell/core'
-import { useId, type ReactNode } from 'react'
+import { Fragment, useId, type ReactNode } from 'react'
 import { Field } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { useWork } from '../../work/context.ts'
@@ -27,6 +28,8 @@ export const formNames: Record<FormKind, string> = {
   footer: 'Footer',
   floating: 'Floating list',
   contents: 'Contents in the text',
+  corner: 'Pinned in a corner',
+  steps: 'Steps under sections',
 }
 
 const fieldNames: Record<string, string> = {
@@ -37,6 +40,7 @@ const fieldNames: Record<string, string> = {
   labels: 'Labels seen',
   width: 'Width',
   edge: 'Distance',
+  text: 'Each says',
 }
 
 const words: Record<string, string> = {
@@ -53,6 +57,8 @@ const words: Record<string, string> = {
   list: 'One below the other',
   current: 'The current one',
   all: 'All, under the pointer or focus',
+  end: 'At the section’s end',
+  foot: 'At the viewport’s foot, while the section is there',
 }
 
 const smallWords: Record<Small, string> = {
@@ -141,6 +147,17 @@ export function MenuForm({ menu }: { menu: MadeMenu }) {
             }))}
             onChange={(value) => setField(name, value)}
           />
+        ) : !('least' in field) ? (
+          <Fragment key={name}>
+            <span className="text-faint">{fieldNames[name]}</span>
+            <Field
+              label={`${fieldNames[name]} of ${menu.name}`}
+              value={String(form[name as keyof MadeMenuForm])}
+              placeholder="the label of what it leads to"
+              mayBeEmpty
+              onCommit={(value) => setField(name, value)}
+            />
+          </Fragment>
         ) : (
           <Row key={name}>
             <NumberField
@@ -154,18 +171,34 @@ export function MenuForm({ menu }: { menu: MadeMenu }) {
           </Row>
         ),
       )}
-      <Select
-        label="Seen from"
-        value={shown.from ?? ''}
-        options={[{ value: '', name: 'The page’s beginning' }, ...numbered]}
-        onChange={(key) => change('from', key || undefined)}
-      />
-      <Select
-        label="Seen until"
-        value={shown.until ?? ''}
-        options={[{ value: '', name: 'The page’s end' }, ...numbered]}
-        onChange={(key) => change('until', key || undefined)}
-      />
+      {form.kind !== 'steps' && (
+        <>
+          <Select
+            label="Seen from"
+            value={shown.from ?? ''}
+            options={[{ value: '', name: 'The page’s beginning' }, ...numbered]}
+            onChange={(key) => change('from', key || undefined)}
+          />
+          <Select
+            label="Seen until"
+            value={shown.until ?? ''}
+            options={[{ value: '', name: 'The page’s end' }, ...numbered]}
+            onChange={(key) => change('until', key || undefined)}
+          />
+        </>
+      )}
+      {form.kind !== 'steps' && (
+        <Select
+          label="Ahead of the visitor"
+          value={shown.holds ?? ''}
+          options={[
+            { value: '', name: 'All items can be chosen' },
+            { value: 'visit', name: 'Held back until reached, for a visit' },
+            { value: 'browser', name: 'Held back until reached, kept in the browser' },
+          ]}
+          onChange={(holds) => change('holds', (holds as Holds) || undefined)}
+        />
+      )}
       <OnScreens of={menu.name} off={shown.off} onChange={(off) => change('off', off)} />
       <Select
         label="Small screens"

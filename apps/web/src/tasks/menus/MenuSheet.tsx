@@ -52,7 +52,7 @@ export function MenuSheet({ menu }: { menu: Menu }) {
       menu.items.map((i) => i.key),
     )
   const reached = new Set(menu.items.flatMap((i) => sectionOf(i.target) ?? []))
-  const unreached = page.sections.filter((s) => !reached.has(s.key))
+  const unreached = menu.grows === false ? [] : page.sections.filter((s) => !reached.has(s.key))
   const add = (section: Section) => {
     const place = new Map(page.sections.map((s, i) => [s.key, i]))
     const after = menu.items.findLastIndex((i) => (place.get(sectionOf(i.target) ?? '') ?? Infinity) < place.get(section.key)!)

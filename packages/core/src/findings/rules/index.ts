@@ -25,6 +25,7 @@ import { rule as linkDrifts } from './link-drifts.ts'
 import { rule as linkElsewhere } from './link-elsewhere.ts'
 import { rule as linkPlaceholder } from './link-placeholder.ts'
 import { rule as linkTried } from './link-tried.ts'
+import { rule as menuCovers } from './menu-covers.ts'
 import { rule as menuOfButtons } from './menu-of-buttons.ts'
 import { rule as menuOrder } from './menu-order.ts'
 import { rule as neverRings } from './never-rings.ts'
@@ -63,6 +64,7 @@ export const rules = {
   'link-elsewhere': linkElsewhere,
   'link-placeholder': linkPlaceholder,
   'link-tried': linkTried,
+  'menu-covers': menuCovers,
   'menu-of-buttons': menuOfButtons,
   'menu-order': menuOrder,
   'never-rings': neverRings,

@@ -1,10 +1,15 @@
 /** What the quick walk saw: a link of a menu that does not do as computed when it is pressed. */
 import type { Rule } from '../finding.ts'
+import { coveringMenu } from '../../walk/index.ts'
 import { triedLinks } from '../tried.ts'
 
 export const rule: Rule = {
   severity: 'error',
   task: 'walk',
   // What has no target is told where it stands, whether it was tried or not.
-  inSite: (facts) => triedLinks(facts, ({ fault, why }) => (fault && fault !== 'nowhere' ? { kind: fault, why } : null)),
+  // What a menu that was made covers is told of that.
+  inSite: (facts) =>
+    triedLinks(facts, ({ fault, why, tried }) =>
+      fault && fault !== 'nowhere' && coveringMenu(tried) === null ? { kind: fault, why } : null,
+    ),
 }

@@ -200,11 +200,12 @@ const attributeOf = ({ node }: WrittenPiece, name: string) => node.attrs.find((a
 function isSame(piece: Piece, old: WrittenPiece): boolean {
   if (piece.role !== old.role) return false
   if (piece.role === 'anchor') return piece.key === attributeOf(old, 'id')
-  if (piece.role !== 'menu') return true
+  if (piece.role !== 'menu' && piece.role !== 'step') return true
   const [was, now] = [readMade(attributeOf(old, MADE) ?? ''), readMade(piece.attributes![MADE]!)!]
   // The bar of an earlier handover said nothing of itself.
   if (!was) return now.form === 'bar'
-  return was.number === now.number && was.form === now.form && was.words.place === now.words.place
+  const standsAlike = was.form === now.form && was.words.place === now.words.place && was.words.of === now.words.of
+  return was.number === now.number && was.part === now.part && standsAlike
 }
 
 /** A piece that an earlier handover wrote is written over in its place; those that are no longer wanted go. */
@@ -234,7 +235,8 @@ function placeOf(place: Piece['place'], parsed: ParsedPage, el: (at: ElementAt) 
   if ('after' in place) return el(place.after).end
   if ('before' in place) return place.before
   const into = el(place.into)
-  return place.last && into.closeAt >= 0 ? into.closeAt : into.tagEnd
+  if (!place.last) return into.tagEnd
+  return into.closeAt >= 0 ? into.closeAt : into.end
 }
 
 /** Before the body's end tag, or the end of the text where that is left out. */
@@ -244,7 +246,7 @@ function bodyEnd({ tree, decoded }: ParsedPage): number {
   return html.closeAt >= 0 ? html.closeAt : decoded.text.length
 }
 
-const textPlaces: Record<PieceRole, TextPlace> = { style: 'css', settings: 'js', script: 'js', menu: 'html', anchor: 'html' }
+const textPlaces: Record<PieceRole, TextPlace> = { style: 'css', settings: 'js', script: 'js', menu: 'html', step: 'html', anchor: 'html' }
 
 function pieceText({ role, text, attributes: own }: Piece): Part[] {
   const { tag, attributes, isVoid }: { tag: string; attributes: Record<string, string>; isVoid?: true } = pieceTags[role]

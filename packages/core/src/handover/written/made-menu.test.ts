@@ -69,6 +69,7 @@ const shown = fc.record(
     from: section,
     until: section,
     off: fc.constant(['phone']),
+    holds: fc.constantFrom('visit', 'browser'),
     small: fc.record({ upTo: fc.integer({ min: 300, max: 900 }), as: fc.constantFrom('folds', 'scrolls', 'away', 'same') }),
   },
   { requiredKeys: [] },
@@ -81,6 +82,7 @@ const anyForm = fc.constantFrom<MadeMenuForm>(
   { kind: 'footer', layout: 'columns', edge: 9 },
   { kind: 'floating', side: 'left', edge: 12 },
   { kind: 'contents', layout: 'columns', width: 333, edge: 1 },
+  { kind: 'corner', side: 'left', edge: 7 },
 )
 const menus = fc.array(
   fc.record({ form: anyForm, name: label, items: fc.array(anItem, { maxLength: 8 }), shown: fc.option(shown, { nil: undefined }) }),
@@ -205,5 +207,49 @@ describe('menus that are made', () => {
     )
   })
 
-  it('have every form', () => expect(formKinds).toEqual(['bar', 'contents', 'floating', 'footer', 'marks', 'rail']))
+  it('lead from under each section to the next item, wherever that leads, and are read back', () => {
+    const to = (id: string, over: Partial<Item> = {}) => item(id, { target: { kind: 'section', section: keyOf(id) }, ...over })
+    const away = item('Shop', { target: { kind: 'outside', address: 'https://ostrey.example/', newTab: true } })
+    for (const text of ['', 'On & on']) {
+      const form: MadeMenuForm = { kind: 'steps', place: 'foot', text, edge: 4 }
+      // Not by the third section, and from the last to another site.
+      const steps = aMade('steps', [to('one'), to('two', { tooltip: 'More' }), to('four'), away], { form, name: 'The path' })
+      const once = handOver([steps])
+      const html = read(once.bytes)
+      const under = (id: string) => new RegExp(`<section id="${id}">.*?</section>`, 's').exec(html)![0]
+      const says = (label: string) => (text ? ` aria-label="On &amp; on: ${label}">On &amp; on</a>` : `>${label}</a>`)
+      expect(under('one')).toContain(
+        `</p><p data-wb="step" data-wb-made="1.1 steps place=foot text=${text.replace(/[ ]/g, '%20').replace('&', '&amp;')} edge=4 name=The%20path of=one"><a href="#two" title="More"${says('two')}</p></section>`,
+      )
+      expect(under('two')).toContain(`<a href="#four"${says('four')}`)
+      expect(under('three')).not.toContain('<a')
+      expect(under('four')).toContain(text ? 'target="_blank" rel="noopener">On &amp; on</a>' : 'target="_blank" rel="noopener">Shop</a>')
+      const again = broughtIn(once.bytes)
+      expect(again.page.menus.map((m) => [m.name, m.form, m.items.map((i) => [i.label, i.tooltip])])).toEqual([
+        [
+          'The path',
+          form,
+          [
+            ['one', undefined],
+            ['two', 'More'],
+            ['four', undefined],
+            ['Shop', undefined],
+          ],
+        ],
+      ])
+      expect(read(again.handOver(again.page).bytes)).toBe(html)
+      expect(read(again.handOver({ ...again.page, menus: [] }).bytes)).not.toContain('data-wb="step"')
+    }
+  })
+
+  it('lead from a section that is no more than its heading before the next one', () => {
+    const headings = broughtIn(
+      utf8('<!doctype html><html lang=en><title>H</title><body><h2 id=a>A</h2><p>Words of it.</p><h2 id=b>B</h2><p>Words of it.</p>'),
+    )
+    const items = headings.page.sections.map((s) => item(s.title, { target: { kind: 'section', section: s.key } }))
+    const html = read(headings.handOver({ ...headings.page, menus: [aMade('steps', items)] }).bytes)
+    expect(html).toMatch(/<p>Words of it\.<\/p><p data-wb="step"[^>]*><a href="#b">B<\/a><\/p><h2 id=b>/)
+  })
+
+  it('have every form', () => expect(formKinds).toEqual(['bar', 'contents', 'corner', 'floating', 'footer', 'marks', 'rail', 'steps']))
 })

@@ -1,13 +1,29 @@
 /** Menus that are made. */
 import { MADE, madeText } from '../../contract/index.ts'
-import { formOf, formWords, markupOf, nestedItems, shownWords, smallOf, type Entry, type Nested } from '../../menus/index.ts'
+import {
+  formOf,
+  formWords,
+  linkOf,
+  markupOf,
+  nestedItems,
+  shownWords,
+  smallOf,
+  type Entry,
+  type Nested,
+  type PiecePlace,
+} from '../../menus/index.ts'
 import { labelOf } from '../../naming/index.ts'
-import { isMade, sectionOf, wayOf, type MadeMenu } from '../../site/index.ts'
+import { isMade, sectionOf, wayOf, type MadeMenu, type Section } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
 
+/** What may have a paragraph as its last. */
+const HOLDS = new Set('article aside blockquote body dd details dialog div fieldset figure footer header li main section td th'.split(' '))
+
 export const planMadeMenus = (input: WritingInput): PlannedEdit[] =>
-  input.page.menus.filter(isMade).map((menu, i) => plan(input, menu, i + 1))
+  input.page.menus
+    .filter(isMade)
+    .flatMap((menu, i) => (menu.form.kind === 'steps' ? planSteps(input, menu, i + 1, menu.form.text) : plan(input, menu, i + 1)))
 
 function plan(input: WritingInput, menu: MadeMenu, number: number): PlannedEdit {
   const { page, ways } = input
@@ -21,7 +37,7 @@ function plan(input: WritingInput, menu: MadeMenu, number: number): PlannedEdit 
   const folds = form.isFolded || smallOf(menu).as === 'folds'
   const text = markupOf(entries, { opens: !!form.opens, folds: folds ? menu.name : null, hasMarks: menu.form.kind === 'marks' })
   const words = { ...formWords(menu.form), ...shownWords(menu, ways.idOf) }
-  const attributes = { 'aria-label': menu.name, [MADE]: madeText({ number, form: menu.form.kind, words }) }
+  const attributes = { 'aria-label': menu.name, [MADE]: madeText({ number, part: 0, form: menu.form.kind, words }) }
   return {
     edit: { kind: 'piece', role: 'menu', place, text, key: String(number), attributes },
     why: `The menu “${menu.name}”.`,
@@ -42,4 +58,36 @@ function entriesOf({ page, ways }: WritingInput, menu: MadeMenu): Entry[] {
     return { href, label, isNewTab, ...said, children: children.map(entryOf) }
   }
   return nestedItems(menu).map(entryOf)
+}
+
+/** Under each section that an item leads to a link to what the next one leads to. */
+function planSteps(input: WritingInput, menu: MadeMenu, number: number, text: string): PlannedEdit[] {
+  const { page, ways } = input
+  const entries = entriesOf(input, { ...menu, items: menu.items.map((item) => ({ ...item, depth: 0 })) })
+  const sections = menu.items.filter((i) => i.target.kind !== 'as-is' && i.target.kind !== 'group').map((i) => sectionOf(i.target))
+  let part = 0
+  return entries.slice(1).flatMap((entry, n): PlannedEdit[] => {
+    const section = page.sections.find((s) => s.key === sections[n])
+    const place = section && endOf(section, input)
+    if (!section || !place) return []
+    const words = { ...formWords(menu.form), ...shownWords(menu, ways.idOf), name: menu.name, of: section.id }
+    const made = madeText({ number, part: ++part, form: menu.form.kind, words })
+    const link = linkOf(text ? { ...entry, label: text, says: `${text}: ${entry.label}` } : entry)
+    return [
+      {
+        edit: { kind: 'piece', role: 'step', place, text: link, key: `${number}.${part}`, attributes: { [MADE]: made } },
+        why: `The link under “${section.title}” to “${entry.label}”.`,
+        for: { menu: menu.key },
+        layout: `step ${JSON.stringify([menu.form, menu.shown, section.at, entry.label])}`,
+      },
+    ]
+  })
+}
+
+/** Where what stands under a section stands: in it as its last, or where it is no more than its heading before the next section. */
+function endOf(section: Section, { page, reading }: WritingInput): PiecePlace | null {
+  const tag = section.point ? undefined : reading.candidates.find((c) => c.at === section.at)?.tag
+  if (tag !== undefined && HOLDS.has(tag)) return { into: section.at, last: true }
+  const next = page.sections[page.sections.indexOf(section) + 1]
+  return next ? { before: next.at } : null
 }

@@ -10,7 +10,10 @@ export function madeRules(page: SitePage, wide: readonly Screen[], look: Omit<Lo
   const made = page.menus.filter(isMade)
   return [
     ...made.flatMap((menu, i) => {
-      const nav = `html:root nav[${PIECE}="menu"][${MADE}^="${i + 1} "]`
+      const nav =
+        menu.form.kind === 'steps'
+          ? `html:root p[${PIECE}="step"][${MADE}^="${i + 1}."]`
+          : `html:root nav[${PIECE}="menu"][${MADE}^="${i + 1} "]`
       return group(
         `The menu “${menu.name}”, which was made for this page.`,
         rulesOf(menu, wide, { ...look, nav, isLate: menu.shown?.from !== undefined }),
@@ -34,6 +37,9 @@ function rulesOf(menu: MadeMenu, wide: readonly Screen[], look: Look): string[] 
     ...padding(room?.by ?? 0),
     rule(`${nav} :is(a, summary):hover`, ['text-decoration: underline;']),
     rule(`${nav} :is(a, summary):focus-visible`, ['outline: 2px solid currentColor;', 'outline-offset: -4px;']),
+    ...(menu.shown?.holds
+      ? [rule(`${nav} a[aria-disabled="true"]`, ['opacity: 0.5;', 'cursor: not-allowed;', 'text-decoration: none;'])]
+      : []),
     ...(form.opens ? [openerRule(nav)] : []),
     ...(form.isFolded ? foldRules(menu, look) : []),
     ...(as === 'folds'

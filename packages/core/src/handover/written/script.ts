@@ -1,8 +1,8 @@
 /** The script: it marks the current item and keeps the offset true. Parts that the page has no use for are not in it. */
 import type { PlannedEdit } from '../edit.ts'
 import { coverOf } from '../../arrival/index.ts'
-import { builtMenusOf } from '../../menus/index.ts'
-import { isFound, isMade, type FoundForm } from '../../site/index.ts'
+import { builtMenusOf, formOf, smallOf } from '../../menus/index.ts'
+import { isFound, isMade, type FoundForm, type MadeMenu } from '../../site/index.ts'
 import { SCRIPT_PARTS, type ScriptPart } from '../input.ts'
 import { needsScript, type WritingInput } from '../writing.ts'
 
@@ -15,7 +15,7 @@ function partsOf({ page, reading, screens, anchors, surveys }: WritingInput): Sc
     anchors: anchors.some((a) => a.isFormer || a.placed),
     classes: marks.some((mark) => typeof mark === 'object'),
     header: page.header !== null,
-    made: page.menus.some(isMade),
+    made: page.menus.some((m) => isMade(m) && changesItself(m)),
     lists:
       built.length > 0 ||
       page.menus.some((m) => isMade(m) && m.items.some((i) => i.depth)) ||
@@ -30,6 +30,14 @@ function partsOf({ page, reading, screens, anchors, surveys }: WritingInput): Sc
       }),
   }
   return SCRIPT_PARTS.filter((part) => has[part])
+}
+
+/** What of a menu is seen, or opens, is more than the style says. */
+const changesItself = (menu: MadeMenu): boolean => {
+  const { from, until, holds } = menu.shown ?? {}
+  const form = formOf(menu.form)
+  const opens = form.isFolded || smallOf(menu).as === 'folds' || (form.opens && menu.items.some((i) => i.depth))
+  return !!opens || !!holds || from !== undefined || until !== undefined
 }
 
 export const planScript = (input: WritingInput): PlannedEdit[] =>

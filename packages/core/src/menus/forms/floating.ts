@@ -1,6 +1,6 @@
 /** A button in a lower corner of the viewport that opens a list. */
 import type { MadeForm } from './form.ts'
-import { listRules } from './rules.ts'
+import { listRules, rule } from './rules.ts'
 
 export interface Form {
   kind: 'floating'
@@ -16,5 +16,8 @@ export const form: MadeForm<Form> = {
   small: ['same', 'away'],
   isFolded: true,
   isScreenOnly: true,
-  style: (_, { nav }) => listRules(nav),
+  style: ({ side }, { nav }) => [
+    ...listRules(nav),
+    rule(`${nav} a[aria-current="true"]`, `box-shadow: inset ${side === 'left' ? 3 : -3}px 0 currentColor;`),
+  ],
 }

@@ -29,6 +29,7 @@ export const form: MadeForm<Form> = {
     rule(`${nav} :is(li, ul ul)`, 'display: block;'),
     rule(`${nav} :is(a, .wb-words)`, 'display: block; box-sizing: border-box; min-height: 24px; padding: 4px 8px;'),
     rule(`${nav} a`, 'cursor: pointer;'),
+    rule(`${nav} a[aria-current="true"]`, 'text-decoration: underline; text-decoration-thickness: 2px; text-underline-offset: 0.3em;'),
     rule(`${nav} .wb-words`, 'font-weight: bold;'),
   ],
   sideways: (_, { nav }) => [

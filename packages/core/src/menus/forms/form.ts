@@ -2,8 +2,8 @@
 import type { ElementAt } from '../../page/index.ts'
 import type { Shape, Shapes } from '../../shape/index.ts'
 
-/** What can be chosen of a form: one of several words, the first of which a new one has, or a length in px. */
-export type FormField = { options: readonly string[] } | { least: number; most: number; usual: number }
+/** What can be chosen of a form: one of several words, the first of which a new one has, a length in px, or a text. */
+export type FormField = { options: readonly string[] } | { least: number; most: number; usual: number } | { usual: string }
 
 export interface Look {
   /** Selects the menu, and nothing else. */
@@ -68,6 +68,6 @@ export const shapeOfForm = (s: Shapes, fields: Readonly<Record<string, FormField
   Object.fromEntries(
     Object.entries(fields).map(([name, field]) => [
       name,
-      'options' in field ? s.oneOf(...field.options) : s.count(field.least, field.most),
+      'options' in field ? s.oneOf(...field.options) : 'least' in field ? s.count(field.least, field.most) : s.text,
     ]),
   )

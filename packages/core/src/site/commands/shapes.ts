@@ -2,6 +2,7 @@
 import { markStyles } from '../../contract/index.ts'
 import { SMALL, shapeOfForm } from '../../menus/forms/form.ts'
 import { forms } from '../../menus/forms/index.ts'
+import { HOLDS } from '../document.ts'
 import { itemKinds } from '../../menus/items/index.ts'
 import type { Shape, Shapes } from '../../shape/index.ts'
 
@@ -45,6 +46,7 @@ export const shownShape = (s: Shapes): Shape =>
       until: s.optional(s.key),
       off: offShape(s),
       small: s.optional(s.object({ upTo: s.count(1, 20000), as: s.oneOf(...SMALL) })),
+      holds: s.optional(s.oneOf(...HOLDS)),
     }),
   )
 

@@ -1,0 +1,45 @@
+import { madeMenuNamed } from '../contract/index.ts'
+import { readPage } from '../page/index.ts'
+import { aMenu, anItem, aPage, aSection, aSite } from '../site/builder.ts'
+import { apply, type MadeMenuForm } from '../site/index.ts'
+import { aPart, aSurvey } from '../survey/builder.ts'
+import { aTried } from '../walk/builder.ts'
+import { openFindings } from './index.ts'
+
+const reading = readPage(new TextEncoder().encode('<section id="id-1"><h2>One</h2></section><section id="id-2"><h2>Two</h2></section>'))
+const surveys = {
+  laptop: aSurvey({
+    parts: [1, 2].map((n) => aPart({ at: n * 10, top: n * 500, movedTop: n * 500, bottom: n * 500 + 500 })),
+    pageHeight: 3000,
+    maxScroll: 2200,
+  }),
+}
+
+/** What is told where “Item 2” arrives under something. */
+function told(form: MadeMenuForm, coveredBy: string) {
+  const page = aPage({
+    sections: [aSection(1), aSection(2)],
+    menus: [aMenu([anItem(1), anItem(2)], { name: 'Parts', form, shown: { off: ['phone'] } })],
+  })
+  const site = aSite(page)
+  const tried = { laptop: [aTried({ id: 'id-2', label: 'Item 2', scroll: 976, top: 24, isCovered: true, coveredBy })] }
+  const facts = { site, page, reading, undeclared: new Set<string>(), known: new Set<string>(), named: { styles: [], scripts: [] }, surveys, tried }
+  const found = openFindings(facts, []).filter((f) => f.code === 'menu-covers' || f.code === 'link-tried')
+  const mended = found.map((f) => f.fix && apply(site, f.fix.command).site.pages[0]!.menus[0]!)
+  return { said: found.map((f) => `${f.code}: ${f.message}`), labels: found.map((f) => f.fix?.label), mended }
+}
+
+it('tells of a menu that was made and lies over what links lead to, with what ends it', () => {
+  const rail = told({ kind: 'rail', side: 'left', stands: 'over', width: 200, edge: 0 }, madeMenuNamed('Parts'))
+  expect(rail.said).toEqual(['menu-covers: The menu “Parts” lies over what “Item 2” leads to (on “Laptop”).'])
+  expect(rail.labels).toEqual(['Put it beside the page'])
+  expect(rail.mended[0]!.form).toMatchObject({ stands: 'beside' })
+  const marks = told({ kind: 'marks', side: 'left', labels: 'all', edge: 0 }, madeMenuNamed('Parts'))
+  expect(marks.labels).toEqual(['Take it off “Laptop”'])
+  expect(marks.mended[0]!.shown).toEqual({ off: ['phone', 'laptop'] })
+})
+
+it('leaves what something else covers to the link', () => {
+  const { said } = told({ kind: 'marks', side: 'left', labels: 'all', edge: 0 }, '“#chat”')
+  expect(said).toEqual(['link-tried: “Item 2” arrives under “#chat” (on “Laptop”).'])
+})

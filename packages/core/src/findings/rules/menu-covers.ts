@@ -1,0 +1,49 @@
+/** A menu that was made lies over what links lead to, as it was seen when they were tried. */
+import { isMade, type Command, type MadeMenu, type Screen, type SitePage } from '../../site/index.ts'
+import { coveringMenu, judgeTried } from '../../walk/index.ts'
+import type { Draft, Rule } from '../finding.ts'
+
+export const rule: Rule = {
+  severity: 'error',
+  task: 'menus',
+  inSite: ({ page, site, surveys, tried }) =>
+    page.menus.filter(isMade).flatMap((menu): Draft[] => {
+      const over = site.screens.flatMap((screen) => {
+        const labels = judgeTried(page, surveys[screen.key] ?? null, tried[screen.key] ?? []).flatMap((v) =>
+          v.fault === 'covered' && coveringMenu(v.tried) === menu.name ? v.tried.label : [],
+        )
+        return labels.length ? [{ screen, labels }] : []
+      })
+      if (!over.length) return []
+      const labels = [...new Set(over.flatMap((o) => o.labels))]
+      const some = labels.slice(0, 3).map((l) => `“${l}”`)
+      const more = labels.length > 3 ? ` and ${labels.length - 3} more` : ''
+      const where = over.map((o) => `“${o.screen.name}”`).join(', ')
+      return [
+        {
+          message: `The menu “${menu.name}” lies over what ${some.join(', ')}${more} lead${labels.length === 1 ? 's' : ''} to (on ${where}).`,
+          line: 1,
+          column: 1,
+          where: { screen: over[0]!.screen.key },
+          fix: fixOf(
+            page,
+            menu,
+            over.map((o) => o.screen),
+          ),
+        },
+      ]
+    }),
+}
+
+/** A rail over the page gets room beside it; what else stands in the way is not on those screens. */
+function fixOf(page: SitePage, menu: MadeMenu, screens: readonly Screen[]): { label: string; command: Command } {
+  const at = { page: page.key, menu: menu.key }
+  const { form, shown } = menu
+  if (form.kind === 'rail' && form.stands === 'over')
+    return { label: 'Put it beside the page', command: { type: 'menu/form', ...at, form: { ...form, stands: 'beside' } } }
+  const off = [...new Set([...(shown?.off ?? []), ...screens.map((s) => s.key)])]
+  return {
+    label: `Take it off ${screens.map((s) => `“${s.name}”`).join(', ')}`,
+    command: { type: 'menu/shown', ...at, shown: { ...shown, off } },
+  }
+}
