@@ -141,6 +141,9 @@ for (const source of pages) {
         }
       })
 
+      // Neither goes by the screen: once for each page, on the one that has less room.
+      if (screen !== screens[screens.length - 1]) continue
+
       test(`one wheel notch after a click the rule decides again, ${screen.name}`, async ({ page }) => {
         await open(page)
         const settings = await settingsOf(page)

@@ -1,7 +1,7 @@
 import { madeMenuNamed } from '../contract/index.ts'
 import { readPage } from '../page/index.ts'
 import { aMenu, anItem, aPage, aSection, aSite } from '../site/builder.ts'
-import { apply, type MadeMenuForm } from '../site/index.ts'
+import { apply, type Item, type MadeMenuForm } from '../site/index.ts'
 import { aPart, aSurvey } from '../survey/builder.ts'
 import { aTried } from '../walk/builder.ts'
 import { openFindings } from './index.ts'
@@ -23,7 +23,16 @@ function told(form: MadeMenuForm, coveredBy: string) {
   })
   const site = aSite(page)
   const tried = { laptop: [aTried({ id: 'id-2', label: 'Item 2', scroll: 976, top: 24, isCovered: true, coveredBy })] }
-  const facts = { site, page, reading, undeclared: new Set<string>(), known: new Set<string>(), named: { styles: [], scripts: [] }, surveys, tried }
+  const facts = {
+    site,
+    page,
+    reading,
+    undeclared: new Set<string>(),
+    known: new Set<string>(),
+    named: { styles: [], scripts: [] },
+    surveys,
+    tried,
+  }
   const found = openFindings(facts, []).filter((f) => f.code === 'menu-covers' || f.code === 'link-tried')
   const mended = found.map((f) => f.fix && apply(site, f.fix.command).site.pages[0]!.menus[0]!)
   return { said: found.map((f) => `${f.code}: ${f.message}`), labels: found.map((f) => f.fix?.label), mended }
@@ -37,6 +46,34 @@ it('tells of a menu that was made and lies over what links lead to, with what en
   const marks = told({ kind: 'marks', side: 'left', labels: 'all', edge: 0 }, madeMenuNamed('Parts'))
   expect(marks.labels).toEqual(['Take it off “Laptop”'])
   expect(marks.mended[0]!.shown).toEqual({ off: ['phone', 'laptop'] })
+})
+
+it('tells of items of a menu that was made that are left out', () => {
+  const group = (key: string, depth?: number): Item => ({
+    ...anItem(1),
+    key,
+    label: key,
+    target: { kind: 'group' },
+    ...(depth && { depth }),
+  })
+  const items = [group('Full'), { ...anItem(2), depth: 1 }, group('Empty'), { ...anItem(1), key: 'x', target: { kind: 'as-is' as const } }]
+  const page = aPage({ sections: [aSection(1), aSection(2)], menus: [aMenu(items, { name: 'Parts' })] })
+  const site = aSite(page)
+  const facts = {
+    site,
+    page,
+    reading,
+    undeclared: new Set<string>(),
+    known: new Set<string>(),
+    named: { styles: [], scripts: [] },
+    surveys,
+    tried: {},
+  }
+  const found = openFindings(facts, []).filter((f) => f.code === 'item-unwritten')
+  expect(found.map((f) => [f.message.slice(0, 30), f.fix?.label])).toEqual([
+    ['The group “Empty” of “Parts” h', 'Remove “Empty”'],
+    ['“Item 1” of “Parts” has no tar', 'Remove “Item 1”'],
+  ])
 })
 
 it('leaves what something else covers to the link', () => {

@@ -1,0 +1,28 @@
+/** An item of a menu that was made which is not written: a group with nothing in it, or one that follows an item of the page's own that leads elsewhere. */
+import { nestedItems, type Nested } from '../../menus/index.ts'
+import { isMade, type Item } from '../../site/index.ts'
+import type { Draft, Rule } from '../finding.ts'
+import { placeOfItem } from '../items.ts'
+
+const all = ({ item, children }: Nested): Item[] => [item, ...children.flatMap(all)]
+
+export const rule: Rule = {
+  severity: 'warning',
+  task: 'menus',
+  inSite: (facts) =>
+    facts.page.menus.filter(isMade).flatMap((menu): Draft[] => {
+      const written = new Set(nestedItems(menu).flatMap(all))
+      return menu.items
+        .filter((item) => !written.has(item))
+        .map((item) => ({
+          message:
+            item.target.kind === 'group'
+              ? `The group “${item.label}” of “${menu.name}” has nothing in it and is left out: nest the item behind it (Alt and the right arrow), or remove it.`
+              : `“${item.label}” of “${menu.name}” has no target of its own and is left out: give ${menu.inStep ? 'the item that it follows' : 'it'} one.`,
+          ...placeOfItem(facts, menu, item),
+          fix: menu.inStep
+            ? null
+            : { label: `Remove “${item.label}”`, command: { type: 'item/drop', page: facts.page.key, menu: menu.key, item: item.key } },
+        }))
+    }),
+}
