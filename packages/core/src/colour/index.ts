@@ -1,6 +1,9 @@
 /** Colours as CSS has them: told apart, laid over each other and compared. @see CSS Color 4; WCAG 2.2, contrast ratio */
 import {
   blend,
+  formatHex,
+  formatRgb,
+  interpolate,
   modeHsl,
   modeHwb,
   modeLab,
@@ -53,6 +56,18 @@ export function contrast(text: string, behind: string): number | null {
   const [over, under] = [read(text), read(behind)]
   if (!over || !under || (under.alpha ?? 1) < 1) return null
   return wcagContrast(blend([under, over], 'normal'), under)
+}
+
+/** One colour with its alpha over another that is opaque, channel by channel in sRGB, as browsers paint it; what is no colour leaves that as it is. */
+export function laidOver(over: string, under: string): string {
+  const [top, bottom] = [read(over), read(under)]
+  return top && bottom ? formatRgb(blend([bottom, top], 'normal')) : under
+}
+
+/** So many % of the way from one colour to another, as `#rrggbb`. */
+export function mixed(from: string, to: string, percent: number): string {
+  const [a, b] = [read(from), parse(to)!]
+  return formatHex(interpolate([a ?? b, b], 'rgb')(percent / 100))
 }
 
 /** What text needs to be read. @see WCAG 2.2, 1.4.3 */

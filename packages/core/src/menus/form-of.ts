@@ -1,7 +1,7 @@
 /** What the form of a made menu says, for whichever it is. */
 import type { MadeWords } from '../contract/index.ts'
 import type { MadeMenuForm } from '../site/index.ts'
-import type { FormField, MadeForm } from './forms/form.ts'
+import { readField, type FormField, type MadeForm } from './forms/form.ts'
 import { forms } from './forms/index.ts'
 
 export type FormKind = MadeMenuForm['kind']
@@ -27,13 +27,6 @@ export const formWords = (form: MadeMenuForm): Record<string, string> =>
 export function readForm({ form, words }: MadeWords): MadeMenuForm | null {
   const kind = formKinds.find((k) => k === form)
   if (!kind) return null
-  const read = (name: string, field: FormField) => {
-    const word = words[name]
-    if (word === undefined) return first(field)
-    if ('options' in field) return field.options.find((o) => o === word) ?? first(field)
-    if (!('least' in field)) return word.slice(0, 2000)
-    const n = Number(word)
-    return Number.isInteger(n) && n >= field.least && n <= field.most ? n : field.usual
-  }
+  const read = (name: string, field: FormField) => (words[name] === undefined ? undefined : readField(field, words[name])) ?? first(field)
   return { kind, ...Object.fromEntries(Object.entries(fieldsOf(kind)).map(([name, field]) => [name, read(name, field)])) } as MadeMenuForm
 }

@@ -7,6 +7,19 @@ export { freshName, itemFor, madeBefore, makeBar, makeMenu, newForm } from './ma
 export { builtMenusOf, markFor } from './mark.ts'
 export { fieldsOf, formKinds, formOf, formWords, type FormKind } from './form-of.ts'
 export { linkOf, markupOf, type Entry } from './markup.ts'
+export { lookRules, lookWords, stateDeclarations, withOpacity } from './look.ts'
+export { contrastsOf, leastOpacity, lowest, nearestInk, READABLE, type StateContrast } from './contrast.ts'
 export { nestedItems, type Nested } from './nest.ts'
 export { isOn, shownWords, smallOf } from './shown.ts'
-export { SMALL, type FormField, type Look, type PiecePlace, type Small } from './forms/form.ts'
+export {
+  LOOK_FIELDS,
+  SMALL,
+  STATE_FIELDS,
+  STATES,
+  type ItemState,
+  type Field,
+  type FormField,
+  type Look,
+  type PiecePlace,
+  type Small,
+} from './forms/form.ts'

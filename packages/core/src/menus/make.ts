@@ -5,6 +5,7 @@ import type { PageReading, WrittenItem } from '../page/index.ts'
 import { depthsOf, freshKey, type Item, type ItemTarget, type MadeMenu, type MadeMenuForm, type Menu, type Section } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
 import { freshForm, readForm } from './form-of.ts'
+import { readLook } from './look.ts'
 import { readShown } from './shown.ts'
 
 /** What is seen of the sections of a page in a menu of all of them. */
@@ -77,7 +78,15 @@ export function madeBefore(
     const said = made === null ? null : readMade(made)
     const form = (said && readForm(said)) ?? { kind: 'bar', place: placeBar(sections, surveys) }
     const shown = said && readShown(said.words, byId)
-    out.push({ key, name, form, ...(shown && { shown }), items: items.flatMap((item, n) => itemOf(item, `${key}-${n}`, byId)) })
+    const look = said && readLook(said.words)
+    out.push({
+      key,
+      name,
+      form,
+      ...(shown && { shown }),
+      ...(look && { look }),
+      items: items.flatMap((item, n) => itemOf(item, `${key}-${n}`, byId)),
+    })
   }
   return out
 }

@@ -37,6 +37,8 @@ export const shapes = {
   className: Joi.string().allow('').pattern(/^\S*$/).max(200),
   /** SHA-256 in hex. */
   hash: Joi.string().hex().length(64),
+  /** A colour of the sheet. */
+  hex: Joi.string().pattern(/^#[0-9a-f]{6}$/),
   /** Goes into a style as it stands, so nothing but a colour. */
   colour: Joi.string().pattern(COLOUR).max(200),
   /** A length or position in a page, however long that is, in px. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import type { Mark } from '../contract/index.ts'
 import { defaultRule } from '../naming/index.ts'
-import type { MadeMenuForm } from './document.ts'
+import type { MadeMenuForm, MenuLook } from './document.ts'
 import { aMenu, anItem, aPage, aSection, aSite } from './builder.ts'
 import {
   afterChange,
@@ -111,6 +111,11 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
       nil: undefined,
     }),
     items: fc.constant(undefined),
+  },
+  'menu/look': {
+    page: fc.constant(page),
+    menu,
+    look: fc.constantFrom<MenuLook | undefined>({ ink: '#001122', states: { current: { mark: 'dot' } } }, undefined),
   },
   'menu/grows': { page: fc.constant(page), menu, grows: fc.constantFrom<false | undefined>(false, undefined) },
   'menu/shown': {

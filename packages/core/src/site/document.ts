@@ -3,7 +3,7 @@ import { itemKinds, type ItemTarget } from '../menus/items/index.ts'
 import type { Mark } from '../contract/index.ts'
 import type { Elsewhere, ItemKind, TargetFault, Ways } from '../menus/items/kind.ts'
 import type { MadeMenuForm } from '../menus/forms/index.ts'
-import type { Small } from '../menus/forms/form.ts'
+import type { ItemState, LOOK_FIELDS, Small, STATE_FIELDS } from '../menus/forms/form.ts'
 import type { NamingRule } from '../naming/index.ts'
 import type { ElementAt } from '../page/index.ts'
 import { CommandError } from './errors.ts'
@@ -71,6 +71,7 @@ export interface Menu {
   form: MenuForm
   /** Of one that is made: where it is seen, where that is not everywhere. */
   shown?: Shown
+  look?: MenuLook
   /** Of one that is made: the menu that it keeps in step with, on this page or another, whose items it has. */
   inStep?: InStep
   /** False where a section that is added gets no item in it; of one that is made. */
@@ -96,6 +97,11 @@ export interface Shown {
   /** Items of sections that a visitor has not reached yet are held back: what was reached is kept for the visit, or in the visitor's browser. */
   holds?: Holds
 }
+
+/** How it looks, where that is other than its form says. Colours as `#rrggbb`, opacities in %, lengths in px. */
+export type MenuLook = LookOf<typeof LOOK_FIELDS> & { states?: { [S in ItemState]?: StateLook } }
+export type StateLook = LookOf<typeof STATE_FIELDS>
+type LookOf<F> = { [K in keyof F]?: F[K] extends { options: readonly (infer O)[] } ? O : F[K] extends { least: number } ? number : string }
 
 export const HOLDS = ['visit', 'browser'] as const
 export type Holds = (typeof HOLDS)[number]

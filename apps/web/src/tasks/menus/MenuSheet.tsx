@@ -10,7 +10,7 @@ import {
   type DragEndEvent,
 } from '@dnd-kit/core'
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable'
-import { SlidersHorizontal, X } from 'lucide-react'
+import { Palette, SlidersHorizontal, X } from 'lucide-react'
 import { dropMenu, freshKey, isMade, itemDepths, itemFor, moveItem, sectionOf, type Item, type Menu, type Section } from '@waybell/core'
 import { useCallback, useState } from 'react'
 import { toast } from 'sonner'
@@ -20,10 +20,11 @@ import { useWork } from '../../work/context.ts'
 import { InStepItems } from './InStepItems.tsx'
 import { ItemRow } from './ItemRow.tsx'
 import { formNames, MenuForm } from './MenuForm.tsx'
+import { MenuLook } from './MenuLook.tsx'
 
 export function MenuSheet({ menu }: { menu: Menu }) {
   const { page, site, reading, run } = useWork()
-  const [isOpen, setOpen] = useState(false)
+  const [open, setOpen] = useState<'form' | 'look' | null>(null)
   const depths = itemDepths(menu, reading)
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 4 } }),
@@ -75,15 +76,26 @@ export function MenuSheet({ menu }: { menu: Menu }) {
           <span className="flex items-center gap-2 text-xs text-faint">
             {isMade(menu) ? `made: ${formNames[menu.form.kind].toLowerCase()}` : 'found in the page'}
             {isMade(menu) && (
-              <Button
-                kind="quiet"
-                aria-expanded={isOpen}
-                aria-label={`Form of ${menu.name}`}
-                title="Form, place, screens"
-                onClick={() => setOpen(!isOpen)}
-              >
-                <SlidersHorizontal size={14} aria-hidden />
-              </Button>
+              <>
+                <Button
+                  kind="quiet"
+                  aria-expanded={open === 'form'}
+                  aria-label={`Form of ${menu.name}`}
+                  title="Form, place, screens"
+                  onClick={() => setOpen(open === 'form' ? null : 'form')}
+                >
+                  <SlidersHorizontal size={14} aria-hidden />
+                </Button>
+                <Button
+                  kind="quiet"
+                  aria-expanded={open === 'look'}
+                  aria-label={`Look of ${menu.name}`}
+                  title="Look, in each state"
+                  onClick={() => setOpen(open === 'look' ? null : 'look')}
+                >
+                  <Palette size={14} aria-hidden />
+                </Button>
+              </>
             )}
             <Button
               kind="quiet"
@@ -103,7 +115,8 @@ export function MenuSheet({ menu }: { menu: Menu }) {
       >
         {menu.name}
       </Heading>
-      {isMade(menu) && isOpen && <MenuForm menu={menu} />}
+      {isMade(menu) && open === 'form' && <MenuForm menu={menu} />}
+      {isMade(menu) && open === 'look' && <MenuLook menu={menu} />}
       {menu.inStep ? (
         <InStepItems menu={menu} inStep={menu.inStep} />
       ) : (

@@ -26,6 +26,7 @@ import { rule as linkDrifts } from './link-drifts.ts'
 import { rule as linkElsewhere } from './link-elsewhere.ts'
 import { rule as linkPlaceholder } from './link-placeholder.ts'
 import { rule as linkTried } from './link-tried.ts'
+import { rule as menuContrast } from './menu-contrast.ts'
 import { rule as menuCovers } from './menu-covers.ts'
 import { rule as menuOfButtons } from './menu-of-buttons.ts'
 import { rule as menuOrder } from './menu-order.ts'
@@ -66,6 +67,7 @@ export const rules = {
   'link-elsewhere': linkElsewhere,
   'link-placeholder': linkPlaceholder,
   'link-tried': linkTried,
+  'menu-contrast': menuContrast,
   'menu-covers': menuCovers,
   'menu-of-buttons': menuOfButtons,
   'menu-order': menuOrder,

@@ -4,7 +4,16 @@ import { defaultRule } from '../../naming/index.ts'
 import { parsePage, readParsed, undoSplices } from '../../page/index.ts'
 import { formKinds, newForm } from '../../menus/index.ts'
 import { proposeSetUp } from '../../proposal/index.ts'
-import { defaultScreens, isMade, type Item, type MadeMenu, type MadeMenuForm, type SitePage, type Shown } from '../../site/index.ts'
+import {
+  defaultScreens,
+  isMade,
+  type Item,
+  type MadeMenu,
+  type MadeMenuForm,
+  type MenuLook,
+  type SitePage,
+  type Shown,
+} from '../../site/index.ts'
 import { anInput } from '../builder.ts'
 import { pageEdits, writePage } from '../index.ts'
 
@@ -84,8 +93,30 @@ const anyForm = fc.constantFrom<MadeMenuForm>(
   { kind: 'contents', layout: 'columns', width: 333, edge: 1 },
   { kind: 'corner', side: 'left', edge: 7 },
 )
+const colour = fc.constantFrom('#001122', '#ffffff')
+const look = fc.record(
+  {
+    ink: colour,
+    ground: colour,
+    opacity: fc.integer({ min: 0, max: 100 }),
+    letters: fc.constantFrom('upper', 'as-typed'),
+    corner: fc.constant(7),
+    shadow: fc.constantFrom('soft', 'none'),
+    states: fc.record(
+      { current: fc.constantFrom({ mark: 'dome' }, { ink: '#123456', weight: 'bold' }), held: fc.constant({ opacity: 3 }) },
+      { requiredKeys: ['current'] },
+    ),
+  },
+  { requiredKeys: [] },
+) as fc.Arbitrary<MenuLook>
 const menus = fc.array(
-  fc.record({ form: anyForm, name: label, items: fc.array(anItem, { maxLength: 8 }), shown: fc.option(shown, { nil: undefined }) }),
+  fc.record({
+    form: anyForm,
+    name: label,
+    items: fc.array(anItem, { maxLength: 8 }),
+    shown: fc.option(shown, { nil: undefined }),
+    look: fc.option(look, { nil: undefined }),
+  }),
   {
     minLength: 1,
     maxLength: 3,
@@ -98,17 +129,23 @@ describe('menus that are made', () => {
       fc.property(menus, (drawn) => {
         const made = drawn
           .filter((m, i) => m.form.kind !== 'bar' || drawn.findIndex((o) => o.form.kind === 'bar') === i)
-          .map(({ shown: where, items, ...m }, i): MadeMenu => {
+          .map(({ shown: where, look: looks, items, ...m }, i): MadeMenu => {
             const keyed = items.map((it, n): Item => ({ key: `${i}-${n}`, links: [], ...it }))
-            return { key: `m${i + 1}`, ...m, ...(where && Object.keys(where).length && { shown: where }), items: keyed }
+            return {
+              key: `m${i + 1}`,
+              ...m,
+              ...(where && Object.keys(where).length && { shown: where }),
+              ...(looks && Object.keys(looks).length && { look: looks }),
+              items: keyed,
+            }
           })
         const once = handOver(made)
         expect(read(undoSplices(once.bytes, once.splices))).toBe(SOURCE)
         const again = broughtIn(once.bytes)
         const back = again.page.menus.filter(isMade)
-        const saidOf = (page: SitePage, { name, form, shown: where }: MadeMenu) => {
+        const saidOf = (page: SitePage, { name, form, shown: where, look: looks }: MadeMenu) => {
           const idOf = (key: string | undefined) => page.sections.find((s) => s.key === key)?.id
-          return { name, form, where: where && { ...where, from: idOf(where.from), until: idOf(where.until) } }
+          return { name, form, looks, where: where && { ...where, from: idOf(where.from), until: idOf(where.until) } }
         }
         expect(back.map((m) => saidOf(again.page, m))).toEqual(made.map((m) => saidOf(came.page, m)))
         // What leads somewhere is there, in its order; nothing has come to it.
@@ -156,6 +193,35 @@ describe('menus that are made', () => {
     expect(bar + contents).not.toContain('Empty')
     const linked = navOf(written([aMade('bar', [item('Rooms'), item('Sea', { depth: 1 })])]))
     expect(linked).toContain('<a href="#one">Rooms</a><details class="wb-group"><summary class="wb-more" aria-label="Rooms"></summary>')
+  })
+
+  it('look as is said of them, in each state, and as their form says elsewhere', () => {
+    const said: MenuLook = {
+      ink: '#102030',
+      ground: '#ffffff',
+      opacity: 50,
+      letters: 'upper',
+      states: {
+        current: { mark: 'dot', backing: '#ff0000', opacity: 20, weight: 'bold' },
+        visited: { ink: '#333333', weight: 'bold' },
+        hover: { line: 'none' },
+      },
+    }
+    const text = written([aMade('rail', [item('One')], { look: said })])
+    const style = /<style[^]*<\/style>/.exec(text)![0].replace(/\s+/g, ' ')
+    const nav = 'html:root nav[data-wb="menu"][data-wb-made^="1 "]'
+    expect(style).toContain('background: rgba(255, 255, 255, 0.5); color: rgb(16, 32, 48);')
+    expect(style).toContain(`${nav} { text-transform: uppercase; }`)
+    // Of a visited link a browser takes the colour alone.
+    expect(style).toContain(`${nav} a:visited { color: rgb(51, 51, 51); }`)
+    expect(style).toContain(`${nav} :is(a, summary):hover { text-decoration: none; }`)
+    expect(style).toMatch(
+      /a\[aria-current="true"\] \{ font-weight: bold; background-color: rgba\(255, 0, 0, 0\.2\); box-shadow: none; background-image: radial-gradient\(circle, currentColor/,
+    )
+    expect(text).toContain('look=ink:#102030;ground:#ffffff;opacity:50;letters:upper visited=ink:#333333;weight:bold current=mark:dot;')
+    // What nobody may have written is not taken.
+    const bad = text.replace('ink:#102030', 'ink:red}').replace('opacity:50', 'opacity:500')
+    expect(broughtIn(utf8(bad)).page.menus[0]!.look).toEqual({ ...said, ink: undefined, opacity: undefined })
   })
 
   it('stand where their form does', () => {

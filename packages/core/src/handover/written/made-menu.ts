@@ -4,6 +4,7 @@ import {
   formOf,
   formWords,
   linkOf,
+  lookWords,
   markupOf,
   nestedItems,
   shownWords,
@@ -26,7 +27,7 @@ export const planMadeMenus = (input: WritingInput): PlannedEdit[] =>
     .flatMap((menu, i) => (menu.form.kind === 'steps' ? planSteps(input, menu, i + 1, menu.form.text) : plan(input, menu, i + 1)))
 
 function plan(input: WritingInput, menu: MadeMenu, number: number): PlannedEdit {
-  const { page, ways } = input
+  const { page } = input
   const form = formOf(menu.form)
   const entries = entriesOf(input, menu)
   const place = form.place(menu.form, {
@@ -36,15 +37,21 @@ function plan(input: WritingInput, menu: MadeMenu, number: number): PlannedEdit 
   })
   const folds = form.isFolded || smallOf(menu).as === 'folds'
   const text = markupOf(entries, { opens: !!form.opens, folds: folds ? menu.name : null, hasMarks: menu.form.kind === 'marks' })
-  const words = { ...formWords(menu.form), ...shownWords(menu, ways.idOf) }
+  const words = wordsOf(input, menu)
   const attributes = { 'aria-label': menu.name, [MADE]: madeText({ number, part: 0, form: menu.form.kind, words }) }
   return {
     edit: { kind: 'piece', role: 'menu', place, text, key: String(number), attributes },
     why: `The menu “${menu.name}”.`,
     for: { menu: menu.key },
-    layout: `menu ${JSON.stringify([menu.form, menu.shown, menu.name, entries.map(labelsOf)])}`,
+    layout: `menu ${JSON.stringify([menu.form, menu.shown, menu.look, menu.name, entries.map(labelsOf)])}`,
   }
 }
+
+const wordsOf = ({ ways }: WritingInput, menu: MadeMenu) => ({
+  ...formWords(menu.form),
+  ...shownWords(menu, ways.idOf),
+  ...lookWords(menu.look ?? {}),
+})
 
 const labelsOf = ({ label, off, children }: Entry): unknown[] => [label, off, children.map(labelsOf)]
 
@@ -62,7 +69,7 @@ function entriesOf({ page, ways }: WritingInput, menu: MadeMenu): Entry[] {
 
 /** Under each section that an item leads to a link to what the next one leads to. */
 function planSteps(input: WritingInput, menu: MadeMenu, number: number, text: string): PlannedEdit[] {
-  const { page, ways } = input
+  const { page } = input
   const entries = entriesOf(input, { ...menu, items: menu.items.map((item) => ({ ...item, depth: 0 })) })
   const sections = menu.items.filter((i) => i.target.kind !== 'as-is' && i.target.kind !== 'group').map((i) => sectionOf(i.target))
   let part = 0
@@ -70,7 +77,7 @@ function planSteps(input: WritingInput, menu: MadeMenu, number: number, text: st
     const section = page.sections.find((s) => s.key === sections[n])
     const place = section && endOf(section, input)
     if (!section || !place) return []
-    const words = { ...formWords(menu.form), ...shownWords(menu, ways.idOf), name: menu.name, of: section.id }
+    const words = { ...wordsOf(input, menu), name: menu.name, of: section.id }
     const made = madeText({ number, part: ++part, form: menu.form.kind, words })
     const link = linkOf(text ? { ...entry, label: text, says: `${text}: ${entry.label}` } : entry)
     return [
@@ -78,7 +85,7 @@ function planSteps(input: WritingInput, menu: MadeMenu, number: number, text: st
         edit: { kind: 'piece', role: 'step', place, text: link, key: `${number}.${part}`, attributes: { [MADE]: made } },
         why: `The link under “${section.title}” to “${entry.label}”.`,
         for: { menu: menu.key },
-        layout: `step ${JSON.stringify([menu.form, menu.shown, section.at, entry.label])}`,
+        layout: `step ${JSON.stringify([menu.form, menu.shown, menu.look, section.at, entry.label])}`,
       },
     ]
   })

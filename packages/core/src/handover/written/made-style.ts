@@ -1,6 +1,6 @@
 /** The style of menus that are made. */
 import { AWAY, COVER, MADE, OFF, PIECE } from '../../contract/index.ts'
-import { formOf, isOn, nestedItems, smallOf, type Look, type Nested } from '../../menus/index.ts'
+import { formOf, isOn, lookRules, nestedItems, smallOf, withOpacity, type Look, type Nested } from '../../menus/index.ts'
 import { isMade, type MadeMenu, type Screen, type SitePage } from '../../site/index.ts'
 import { boundary } from '../input.ts'
 import { group, media, rule } from './css.ts'
@@ -14,9 +14,12 @@ export function madeRules(page: SitePage, wide: readonly Screen[], look: Omit<Lo
         menu.form.kind === 'steps'
           ? `html:root p[${PIECE}="step"][${MADE}^="${i + 1}."]`
           : `html:root nav[${PIECE}="menu"][${MADE}^="${i + 1} "]`
+      const { ink, ground, opacity } = menu.look ?? {}
+      const color = ink === undefined ? look.color : withOpacity(ink)
+      const backing = ground === undefined ? look.backing : withOpacity(ground, opacity)
       return group(
         `The menu “${menu.name}”, which was made for this page.`,
-        rulesOf(menu, wide, { ...look, nav, isLate: menu.shown?.from !== undefined }),
+        rulesOf(menu, wide, { ...look, color, backing, nav, isLate: menu.shown?.from !== undefined }),
       )
     }),
     ...group('What is not on every screen.', offRules(made, wide)),
@@ -41,6 +44,7 @@ function rulesOf(menu: MadeMenu, wide: readonly Screen[], look: Look): string[] 
       ? [rule(`${nav} a[aria-disabled="true"]`, ['opacity: 0.5;', 'cursor: not-allowed;', 'text-decoration: none;'])]
       : []),
     ...(form.opens ? [openerRule(nav)] : []),
+    ...lookRules(nav, menu.look ?? {}, menu.form).map(([selector, declarations]) => rule(selector, declarations)),
     ...(form.isFolded ? foldRules(menu, look) : []),
     ...(as === 'folds'
       ? [standsOpen(nav, upTo), media(isSmall, [...foldRules(menu, look), ...(room?.side === 'top' ? [] : padding(0))])]

@@ -5,6 +5,20 @@ import type { Shape, Shapes } from '../../shape/index.ts'
 /** What can be chosen of a form: one of several words, the first of which a new one has, a length in px, or a text. */
 export type FormField = { options: readonly string[] } | { least: number; most: number; usual: number } | { usual: string }
 
+/** The same of a look, which may also be a colour. */
+export type Field = FormField | { colour: true }
+
+export const HEX = /^#[0-9a-f]{6}$/
+
+/** What a word says of a field; undefined where that is nothing that the field may be. */
+export function readField(field: Field, word: string): string | number | undefined {
+  if ('options' in field) return field.options.find((o) => o === word)
+  if ('colour' in field) return HEX.test(word) ? word : undefined
+  if (!('least' in field)) return word.slice(0, 2000)
+  const n = Number(word)
+  return word !== '' && Number.isInteger(n) && n >= field.least && n <= field.most ? n : undefined
+}
+
 export interface Look {
   /** Selects the menu, and nothing else. */
   nav: string
@@ -64,10 +78,48 @@ export interface MadeForm<F extends { kind: string }> {
   }
 }
 
-export const shapeOfForm = (s: Shapes, fields: Readonly<Record<string, FormField>>): Record<string, Shape> =>
+const COLOUR: Field = { colour: true }
+const PERCENT: Field = { least: 0, most: 100, usual: 100 }
+
+/** Of the menu: what words are written in and on, in % how opaque that is; sizes in px. */
+export const LOOK_FIELDS = {
+  ink: COLOUR,
+  ground: COLOUR,
+  opacity: PERCENT,
+  size: { least: 10, most: 40, usual: 16 },
+  letters: { options: ['as-typed', 'upper'] },
+  spacing: { least: 0, most: 60, usual: 12 },
+  corner: { least: 0, most: 40, usual: 0 },
+  shadow: { options: ['none', 'soft'] },
+} as const satisfies Record<string, Field>
+
+/** Of an item in a state. */
+export const STATE_FIELDS = {
+  ink: COLOUR,
+  weight: { options: ['normal', 'bold'] },
+  line: { options: ['none', 'under', 'over'] },
+  mark: { options: ['none', 'bar', 'dot', 'dome'] },
+  backing: COLOUR,
+  opacity: PERCENT,
+  corner: { least: 0, most: 40, usual: 0 },
+} as const satisfies Record<string, Field>
+
+/** In the order in which one wins over the one before it. */
+export const STATES = ['rest', 'visited', 'within', 'current', 'hover', 'focus', 'pressed', 'held'] as const
+export type ItemState = (typeof STATES)[number]
+
+/** @param isWhole every field is said */
+export const shapeOfFields = (s: Shapes, fields: Readonly<Record<string, Field>>, isWhole: boolean): Record<string, Shape> =>
   Object.fromEntries(
-    Object.entries(fields).map(([name, field]) => [
-      name,
-      'options' in field ? s.oneOf(...field.options) : 'least' in field ? s.count(field.least, field.most) : s.text,
-    ]),
+    Object.entries(fields).map(([name, field]) => {
+      const shape =
+        'options' in field
+          ? s.oneOf(...field.options)
+          : 'colour' in field
+            ? s.hex
+            : 'least' in field
+              ? s.count(field.least, field.most)
+              : s.text
+      return [name, isWhole ? shape : s.optional(shape)]
+    }),
   )

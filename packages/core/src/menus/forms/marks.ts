@@ -37,7 +37,7 @@ export const form: MadeForm<Form> = {
       // A border, which is seen in forced colours as well.
       rule(
         `${nav} a::before`,
-        `content: ""; position: absolute; top: 7px; left: 7px; box-sizing: border-box; width: 10px; height: 10px; border: 2px solid ${color}; border-radius: 50%; background: ${backing}; box-shadow: 0 0 0 2px ${backing};`,
+        `content: ""; position: absolute; top: 7px; left: 7px; box-sizing: border-box; width: 10px; height: 10px; border: 2px solid currentColor; border-radius: 50%; background: ${backing}; box-shadow: 0 0 0 2px ${backing};`,
       ),
       rule(`${nav} a[aria-current="true"]::before`, 'border-width: 5px;'),
       // Kept for who hears it while it is not seen.

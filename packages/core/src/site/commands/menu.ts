@@ -1,8 +1,8 @@
 /** Commands on menus. */
-import { isMade, type InStep, type Item, type MadeMenuForm, type Menu, type Shown, type Site } from '../document.ts'
+import { isMade, type InStep, type Item, type MadeMenuForm, type Menu, type MenuLook, type Shown, type Site } from '../document.ts'
 import { CommandError } from '../errors.ts'
 import { checkFree, find, insert, onPage, readsOf, replace, type Applied, type KindsOf } from './kind.ts'
-import { growsShape, inStepShape, itemShape, madeFormShape, menuShape, shownShape } from './shapes.ts'
+import { growsShape, inStepShape, itemShape, lookShape, madeFormShape, menuShape, shownShape } from './shapes.ts'
 
 export type MenuCommand =
   | { type: 'menu/add'; page: string; menu: Menu; index: number }
@@ -13,6 +13,7 @@ export type MenuCommand =
   | { type: 'menu/shown'; page: string; menu: string; shown: Shown | undefined }
   /** Keeps it in step with another menu, or lets it go its own way. @param items those that it has then, where they are not the ones that it has */
   | { type: 'menu/in-step'; page: string; menu: string; inStep: InStep | undefined; items?: Item[] | undefined }
+  | { type: 'menu/look'; page: string; menu: string; look: MenuLook | undefined }
   | { type: 'menu/grows'; page: string; menu: string; grows: false | undefined }
 
 function onMenu(
@@ -103,6 +104,16 @@ export const menuCommands: KindsOf<MenuCommand> = {
         const { inStep, ...rest } = asMade(menu)
         const items = c.items ?? menu.items
         return { menu: { ...rest, ...(c.inStep && { inStep: c.inStep }), items }, inverse: { ...c, inStep, items: menu.items } }
+      }),
+  },
+  'menu/look': {
+    name: 'Change the look of a menu',
+    payload: (s) => ({ page: s.key, menu: s.key, look: lookShape(s) }),
+    touches: (c) => ({ writes: [`page/${c.page}/menu/${c.menu}/look`] }),
+    apply: (site, c) =>
+      onMenu(site, c, (menu) => {
+        const { look, ...rest } = asMade(menu)
+        return { menu: { ...rest, ...(c.look && { look: c.look }) }, inverse: { ...c, look } }
       }),
   },
   'menu/grows': {

@@ -1,6 +1,6 @@
 /** Shapes of what commands carry of the document. Like these, they are only made where something is checked. */
 import { markStyles } from '../../contract/index.ts'
-import { SMALL, shapeOfForm } from '../../menus/forms/form.ts'
+import { LOOK_FIELDS, SMALL, shapeOfFields, STATE_FIELDS, STATES } from '../../menus/forms/form.ts'
 import { forms } from '../../menus/forms/index.ts'
 import { HOLDS } from '../document.ts'
 import { itemKinds } from '../../menus/items/index.ts'
@@ -37,7 +37,7 @@ export const markShape = (s: Shapes): Shape =>
 export const offShape = (s: Shapes): Shape => s.optional(s.array(s.key, 100))
 
 export const madeFormShape = (s: Shapes): Shape =>
-  byKind(s, Object.fromEntries(Object.entries(forms).map(([kind, { fields }]) => [kind, shapeOfForm(s, fields)])))
+  byKind(s, Object.fromEntries(Object.entries(forms).map(([kind, { fields }]) => [kind, shapeOfFields(s, fields, true)])))
 
 export const shownShape = (s: Shapes): Shape =>
   s.optional(
@@ -49,6 +49,12 @@ export const shownShape = (s: Shapes): Shape =>
       holds: s.optional(s.oneOf(...HOLDS)),
     }),
   )
+
+export const lookShape = (s: Shapes): Shape => {
+  const state = s.optional(s.object(shapeOfFields(s, STATE_FIELDS, false)))
+  const states = s.optional(s.object(Object.fromEntries(STATES.map((name) => [name, state]))))
+  return s.optional(s.object({ ...shapeOfFields(s, LOOK_FIELDS, false), states }))
+}
 
 export const inStepShape = (s: Shapes): Shape =>
   s.optional(s.object({ page: s.key, menu: s.key, labels: s.array(s.object({ item: s.key, label: s.text }), 5000) }))
@@ -65,6 +71,7 @@ export const menuShape = (s: Shapes): Shape =>
       madeFormShape(s),
     ]),
     shown: shownShape(s),
+    look: lookShape(s),
     inStep: inStepShape(s),
     grows: growsShape(s),
     items: s.array(itemShape(s), 5000),

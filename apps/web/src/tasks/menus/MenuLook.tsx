@@ -1,0 +1,266 @@
+/** How a menu that is made looks: the whole, and one item in all its states side by side, as the page draws it. */
+import {
+  backingFor,
+  contrastsOf,
+  inScreenOrder,
+  LOOK_FIELDS,
+  READABLE,
+  STATE_FIELDS,
+  stateDeclarations,
+  STATES,
+  withOpacity,
+  type Field,
+  type ItemState,
+  type MadeMenu,
+  type MenuLook as Look,
+  type StateLook,
+} from '@waybell/core'
+import { X } from 'lucide-react'
+import { useId, useState, type CSSProperties } from 'react'
+import { Button } from '../../ui/index.tsx'
+import { NumberField } from '../../ui/NumberField.tsx'
+import { useWork } from '../../work/context.ts'
+
+const stateNames: Record<ItemState, string> = {
+  rest: 'At rest',
+  visited: 'Visited',
+  within: 'Above the current',
+  current: 'Current',
+  hover: 'Pointed at',
+  focus: 'In focus',
+  pressed: 'Pressed',
+  held: 'Held back',
+}
+
+const fieldNames: Record<string, string> = {
+  ink: 'Words',
+  ground: 'Ground',
+  opacity: 'Opacity',
+  size: 'Size',
+  letters: 'Letters',
+  spacing: 'Beside words',
+  corner: 'Corner',
+  shadow: 'Shadow',
+  weight: 'Weight',
+  line: 'Line',
+  mark: 'Mark',
+  backing: 'Backing',
+}
+
+const words: Record<string, string> = {
+  'as-typed': 'As typed',
+  upper: 'Capitals',
+  none: 'None',
+  soft: 'Soft',
+  normal: 'Normal',
+  bold: 'Bold',
+  under: 'Under the words',
+  over: 'Over the words',
+  bar: 'Bar',
+  dot: 'Dot',
+  dome: 'Half dome',
+}
+
+/** Declarations of a style as React takes them. */
+const styleOf = (declarations: readonly string[]): CSSProperties =>
+  Object.fromEntries(
+    declarations.map((d) => {
+      const [, name, value] = /^([\w-]+): (.*);$/.exec(d)!
+      return [name!.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase()), value!]
+    }),
+  )
+
+const hexOf = (rgb: string): string =>
+  `#${(rgb.match(/\d+/g) ?? ['0', '0', '0'])
+    .slice(0, 3)
+    .map((n) => Number(n).toString(16).padStart(2, '0'))
+    .join('')}`
+
+type Values = Record<string, string | number | undefined>
+
+/** What is not said is as the form, or the state of rest, has it. */
+function Fields({
+  of,
+  fields,
+  values,
+  onChange,
+}: {
+  of: string
+  fields: Record<string, Field>
+  values: Values
+  onChange: (name: string, value: string | number | undefined) => void
+}) {
+  const id = useId()
+  return (
+    <div className="grid grid-cols-2 gap-x-3 gap-y-1">
+      {Object.entries(fields).map(([name, field]) => {
+        const label = `${fieldNames[name]} ${of}`
+        const value = values[name]
+        return (
+          <span key={name} className="flex min-h-7 min-w-0 items-center gap-1.5">
+            {'options' in field ? (
+              <>
+                <label htmlFor={id + name} className="text-faint">
+                  {fieldNames[name]}
+                </label>
+                <select
+                  id={id + name}
+                  aria-label={label}
+                  value={value ?? ''}
+                  onChange={(e) => onChange(name, e.target.value || undefined)}
+                  className="min-h-7 min-w-0 flex-1 rounded-sm border border-hair bg-sheet px-1"
+                >
+                  <option value="">–</option>
+                  {field.options.map((o) => (
+                    <option key={o} value={o}>
+                      {words[o]}
+                    </option>
+                  ))}
+                </select>
+              </>
+            ) : 'colour' in field ? (
+              <>
+                <label htmlFor={id + name} className="text-faint">
+                  {fieldNames[name]}
+                </label>
+                <input
+                  id={id + name}
+                  type="color"
+                  aria-label={label}
+                  value={String(value ?? '#888888')}
+                  onChange={(e) => onChange(name, e.target.value)}
+                  className={`h-7 w-10 ${value === undefined ? 'opacity-40' : ''}`}
+                />
+                {value === undefined ? (
+                  <span className="text-xs text-faint">–</span>
+                ) : (
+                  <Button kind="quiet" aria-label={`No ${label}`} onClick={() => onChange(name, undefined)}>
+                    <X size={12} aria-hidden />
+                  </Button>
+                )}
+              </>
+            ) : 'least' in field ? (
+              <NumberField
+                label={fieldNames[name]!}
+                unit={name === 'opacity' ? '%' : 'px'}
+                value={Number(value ?? field.usual)}
+                min={field.least}
+                max={field.most}
+                onCommit={(next) => onChange(name, Math.round(next))}
+              />
+            ) : null}
+          </span>
+        )
+      })}
+    </div>
+  )
+}
+
+export function MenuLook({ menu }: { menu: MadeMenu }) {
+  const { page, surveys, run } = useWork()
+  const [state, setState] = useState<ItemState>('current')
+  const look = menu.look ?? {}
+  const measured = inScreenOrder(Object.values(surveys))
+  const seen = measured[0]
+  const color = seen?.color ?? 'rgb(0, 0, 0)'
+  const backing = backingFor(color, seen?.background ?? 'rgb(255, 255, 255)')
+  const set = (next: Look) => run({ type: 'menu/look', page: page.key, menu: menu.key, look: Object.keys(next).length ? next : undefined })
+  const change = (name: string, value: string | number | undefined) => {
+    const next = { ...look, [name]: value } as Look & Values
+    if (value === undefined) delete next[name]
+    set(next)
+  }
+  const changeState = (name: string, value: string | number | undefined) => {
+    const own = { ...look.states?.[state], [name]: value } as StateLook & Values
+    if (value === undefined) delete own[name]
+    const states = { ...look.states, [state]: own }
+    if (!Object.keys(own).length) delete states[state]
+    const next: Look = { ...look, states }
+    if (!Object.keys(states).length) delete next.states
+    set(next)
+  }
+  const ground = look.ground === undefined ? backing : withOpacity(look.ground, look.opacity)
+  const label = menu.items.find((i) => i.label)?.label ?? 'Item'
+  const contrasts = new Map(contrastsOf(menu, page, measured).map((c) => [c.state, c]))
+  const starts: [string, Look][] = [
+    ['As the page', {}],
+    ['Reversed', { ink: hexOf(backing), ground: hexOf(color) }],
+    ['Backed', { states: { current: { backing: hexOf(color), opacity: 15, corner: 6, mark: 'none', weight: 'bold' } } }],
+    ['Domed', { states: { current: { mark: 'dome' }, hover: { line: 'none', mark: 'dot' } } }],
+  ]
+  const current = contrasts.get(state)
+  return (
+    <div role="group" aria-label={`Look of ${menu.name}`} className="mb-2 bg-wash p-2 text-sm">
+      <p className="mb-2 flex flex-wrap items-center gap-1.5">
+        <span className="text-faint">Begin with</span>
+        {starts.map(([name, start]) => (
+          <Button key={name} kind="quiet" onClick={() => set(start)}>
+            {name}
+          </Button>
+        ))}
+      </p>
+      <Fields of={`of ${menu.name}`} fields={LOOK_FIELDS} values={look as Values} onChange={change} />
+      <div role="radiogroup" aria-label="States of an item" className="my-2 grid grid-cols-4 gap-px border border-hair bg-hair">
+        {STATES.map((s) => {
+          const isOwn = s !== 'rest' && look.states?.[s]
+          const declarations = [
+            ...(look.ink ? [`color: ${withOpacity(look.ink)};`] : [`color: ${color};`]),
+            ...stateDeclarations('rest', look.states?.rest ?? {}, menu.form),
+            ...(s === 'current' && !look.states?.current?.mark ? ['box-shadow: inset 0 -4px currentColor;'] : []),
+            ...(s === 'hover' && !look.states?.hover?.line ? ['text-decoration: underline;'] : []),
+            ...(s === 'held' ? ['opacity: 0.5;'] : []),
+            ...(isOwn ? stateDeclarations(s, look.states![s]!, menu.form) : []),
+          ]
+          const ratio = contrasts.get(s)?.ratio
+          return (
+            <button
+              key={s}
+              type="button"
+              role="radio"
+              aria-checked={state === s}
+              aria-label={`${stateNames[s]}${ratio === undefined ? '' : `, contrast ${ratio.toFixed(1)} to 1`}`}
+              onClick={() => setState(s)}
+              className={`flex flex-col items-stretch bg-sheet text-center text-xs ${state === s ? 'outline-2 outline-offset-[-2px] outline-teal' : ''}`}
+            >
+              <span aria-hidden style={{ background: ground }} className="flex min-h-10 items-center justify-center overflow-hidden">
+                <span
+                  style={{
+                    fontSize: Math.min(look.size ?? 16, 20),
+                    textTransform: look.letters === 'upper' ? 'uppercase' : 'none',
+                    ...styleOf(declarations),
+                  }}
+                  className="max-w-full truncate px-2 py-1.5"
+                >
+                  {label}
+                </span>
+              </span>
+              <span className="px-1 py-0.5">
+                {stateNames[s]}
+                {ratio !== undefined && (
+                  <span className={`ml-1 tabular-nums ${ratio < READABLE && s !== 'held' ? 'font-bold text-brick' : 'text-faint'}`}>
+                    {ratio.toFixed(1)}
+                  </span>
+                )}
+              </span>
+            </button>
+          )
+        })}
+      </div>
+      <p className="mb-1 font-semibold">
+        {stateNames[state]}
+        {current && (
+          <span className="ml-2 text-xs font-normal text-faint">
+            {current.ratio.toFixed(1)} to 1 at the least, over {current.over === null ? 'the page' : `“${current.over}”`}
+          </span>
+        )}
+      </p>
+      <Fields
+        of={`of an item ${stateNames[state].toLowerCase()}`}
+        fields={state === 'visited' ? { ink: STATE_FIELDS.ink } : STATE_FIELDS}
+        values={(look.states?.[state] ?? {}) as Values}
+        onChange={changeState}
+      />
+      {state === 'visited' && <p className="text-xs text-faint">Of a visited link a browser shows the colour alone.</p>}
+    </div>
+  )
+}

@@ -1,0 +1,67 @@
+import { aMenu, anItem, aPage, aSection } from '../site/builder.ts'
+import type { MadeMenu, MadeMenuForm, MenuLook } from '../site/index.ts'
+import { aPart, aSurvey } from '../survey/builder.ts'
+import { contrastsOf, leastOpacity, lowest, nearestInk } from './index.ts'
+
+/** By the formula of WCAG 2.2, from channels of 0 to 255. */
+function ratio(a: number[], b: number[]): number {
+  const luminance = (c: number[]) =>
+    c
+      .map((v) => (v / 255 <= 0.04045 ? v / 255 / 12.92 : ((v / 255 + 0.055) / 1.055) ** 2.4))
+      .reduce((sum, v, i) => sum + v * [0.2126, 0.7152, 0.0722][i]!, 0)
+  const [dark, light] = [luminance(a), luminance(b)].sort((x, y) => x - y) as [number, number]
+  return (light + 0.05) / (dark + 0.05)
+}
+const over = (top: number[], alpha: number, under: number[]) => top.map((v, i) => v * alpha + under[i]! * (1 - alpha))
+
+const page = aPage({ sections: [aSection(1, { title: 'Day' }), aSection(2, { title: 'Night' })] })
+const survey = aSurvey({
+  color: 'rgb(0, 0, 0)',
+  background: 'rgb(255, 255, 255)',
+  parts: [aPart({ at: 10, top: 0, bottom: 500, background: 'rgba(0, 0, 0, 0)' }), aPart({ at: 20, top: 500, bottom: 1000, background: 'rgb(20, 20, 40)' })],
+})
+const made = (look: MenuLook, form: MadeMenuForm = { kind: 'bar', place: 'top' }) => aMenu([anItem(1)], { look, form }) as MadeMenu
+const state = (menu: MadeMenu, name: string) => contrastsOf(menu, page, [survey]).find((c) => c.state === name)!
+const NIGHT = [20, 20, 40]
+
+describe('contrast over the trip', () => {
+  it('is the lowest over every ground that the menu stands over, in each state', () => {
+    const menu = made({
+      ink: '#204060',
+      ground: '#ffffff',
+      opacity: 40,
+      states: { current: { backing: '#ffcc00', opacity: 50 }, rest: { ink: '#102030' } },
+    })
+    const ground = over([255, 255, 255], 0.4, NIGHT)
+    expect(state(menu, 'rest')).toMatchObject({ over: 'Night', screen: survey.screen })
+    expect(state(menu, 'rest').ratio).toBeCloseTo(ratio([16, 32, 48], ground), 1)
+    expect(state(menu, 'current').ratio).toBeCloseTo(ratio([16, 32, 48], over([255, 204, 0], 0.5, ground)), 1)
+    // What stands still stands over the page alone.
+    expect(state(made(menu.look!, { kind: 'footer', layout: 'row', edge: 0 }), 'rest').over).toBeNull()
+  })
+
+  it('has a least opacity, below which it cannot be read somewhere', () => {
+    const menu = made({ ink: '#000000', ground: '#ffffff', opacity: 10 })
+    const least = leastOpacity(menu, page, [survey])!
+    expect(ratio([0, 0, 0], over([255, 255, 255], least / 100, NIGHT))).toBeGreaterThanOrEqual(4.5)
+    expect(ratio([0, 0, 0], over([255, 255, 255], (least - 1) / 100, NIGHT))).toBeLessThan(4.5)
+    // Grey as this is read neither on white nor on what that is laid over.
+    expect(leastOpacity(made({ ink: '#808080', ground: '#ffffff' }), page, [survey])).toBeNull()
+    expect(leastOpacity(made({ ink: '#000000' }), page, [survey])).toBeNull()
+  })
+
+  it('has the nearest colour that is read, or none', () => {
+    const menu = made({ ink: '#909090', ground: '#ffffff', opacity: 100 })
+    const ink = nearestInk(menu, 'rest', page, [survey])!
+    const channel = parseInt(ink.slice(1, 3), 16)
+    expect(ratio([channel, channel, channel], [255, 255, 255])).toBeGreaterThanOrEqual(4.5)
+    expect(channel).toBeGreaterThan(100)
+    // Read over day and night at once is nothing.
+    expect(nearestInk(made({ ink: '#808080', ground: '#ffffff', opacity: 0 }), 'rest', page, [survey])).toBeNull()
+  })
+
+  it('leaves out screens that the menu is not on, and what is held back', () => {
+    expect(contrastsOf({ ...made({ ink: '#000000' }), shown: { off: [survey.screen] } }, page, [survey])).toEqual([])
+    expect(lowest([{ state: 'held', ratio: 1, screen: 'laptop', over: null }])).toBeUndefined()
+  })
+})

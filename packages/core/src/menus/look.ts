@@ -1,0 +1,106 @@
+/** How a menu that is made looks, where it is other than its form says: as a whole, and its items in each of their states. */
+import type { MadeMenuForm, MenuLook, StateLook } from '../site/index.ts'
+import { LOOK_FIELDS, readField, STATE_FIELDS, STATES, type Field, type ItemState } from './forms/form.ts'
+
+const selectors: Record<ItemState, string> = {
+  rest: ':is(a, summary, .wb-words)',
+  visited: 'a:visited',
+  within: '[data-wb-within]',
+  current: 'a[aria-current="true"]',
+  hover: ':is(a, summary):hover',
+  focus: ':is(a, summary):focus-visible',
+  pressed: ':is(a, summary):active',
+  held: 'a[aria-disabled="true"]',
+}
+
+/** A colour of the sheet with an opacity in %, as a style has it. */
+export function withOpacity(hex: string, opacity = 100): string {
+  const [r, g, b] = [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16))
+  return opacity >= 100 ? `rgb(${r}, ${g}, ${b})` : `rgba(${r}, ${g}, ${b}, ${opacity / 100})`
+}
+
+/** A mark at an item's foot, or where items stand one below the other at its edge. */
+function markOf(mark: NonNullable<StateLook['mark']>, form: MadeMenuForm): string[] {
+  const isUpright = form.kind === 'rail' || form.kind === 'floating' || form.kind === 'contents'
+  const atRight = 'side' in form && form.side === 'right'
+  const place = isUpright ? `${atRight ? 'right' : 'left'} 2px center` : 'center bottom 3px'
+  const drawn = (shape: string, size: string) => [
+    'box-shadow: none;',
+    `background-image: radial-gradient(${shape});`,
+    `background-position: ${place};`,
+    `background-size: ${size};`,
+    'background-repeat: no-repeat;',
+  ]
+  if (mark === 'none') return ['box-shadow: none;', 'background-image: none;']
+  if (mark === 'bar')
+    return [`box-shadow: inset ${isUpright ? `${atRight ? -4 : 4}px 0` : '0 -4px'} currentColor;`, 'background-image: none;']
+  if (mark === 'dot') return drawn('circle, currentColor 0 3px, transparent 3.5px', '8px 8px')
+  return drawn('circle at 50% 100%, currentColor 0 6px, transparent 6.5px', '14px 7px')
+}
+
+/** Declarations for an item in a state; of a visited one a browser takes the colour alone. */
+export function stateDeclarations(state: ItemState, look: StateLook, form: MadeMenuForm): string[] {
+  const { ink, weight, line, mark, backing, opacity, corner } = look
+  const colour = ink === undefined ? [] : [`color: ${withOpacity(ink)};`]
+  if (state === 'visited') return colour
+  return [
+    ...colour,
+    ...(weight === undefined ? [] : [`font-weight: ${weight};`]),
+    ...(line === undefined ? [] : [`text-decoration: ${{ none: 'none', under: 'underline', over: 'overline' }[line]};`]),
+    ...(backing === undefined ? [] : [`background-color: ${withOpacity(backing, opacity)};`]),
+    ...(corner === undefined ? [] : [`border-radius: ${corner}px;`]),
+    ...(mark === undefined || form.kind === 'marks' ? [] : markOf(mark, form)),
+  ]
+}
+
+/** Rules of a style, as selector and declarations. @param nav selects the menu */
+export function lookRules(
+  nav: string,
+  { states = {}, ...look }: MenuLook,
+  form: MadeMenuForm,
+): [selector: string, declarations: string[]][] {
+  const { size, letters, spacing, corner, shadow } = look
+  const ofMenu = [
+    ...(size === undefined ? [] : [`font-size: ${size}px;`]),
+    ...(letters === undefined ? [] : [`text-transform: ${letters === 'upper' ? 'uppercase' : 'none'};`]),
+    ...(corner === undefined ? [] : [`border-radius: ${corner}px;`]),
+    ...(shadow === undefined ? [] : [`box-shadow: ${shadow === 'soft' ? '0 2px 10px rgba(0, 0, 0, 0.25)' : 'none'};`]),
+  ]
+  const ofItems = spacing === undefined ? [] : [`padding-left: ${spacing}px;`, `padding-right: ${spacing}px;`]
+  return [
+    [nav, ofMenu] as const,
+    [`${nav} :is(a, summary, .wb-words)`, ofItems] as const,
+    ...STATES.map((state) => [`${nav} ${selectors[state]}`, stateDeclarations(state, states[state] ?? {}, form)] as const),
+  ].flatMap(([selector, declarations]) => (declarations.length ? [[selector, [...declarations]]] : []))
+}
+
+/** `ink:#001122;weight:bold` */
+const packed = (fields: object): string =>
+  Object.entries(fields)
+    .map(([name, value]) => `${name}:${value}`)
+    .join(';')
+
+function unpacked(word: string | undefined, fields: Readonly<Record<string, Field>>): Record<string, string | number> | null {
+  const out: Record<string, string | number> = {}
+  for (const part of (word ?? '').split(';')) {
+    const [, name, value] = /^(\w+):(.*)$/.exec(part) ?? []
+    const read = name !== undefined && Object.hasOwn(fields, name) ? readField(fields[name]!, value!) : undefined
+    if (read !== undefined) out[name!] = read
+  }
+  return Object.keys(out).length ? out : null
+}
+
+export function lookWords({ states = {}, ...look }: MenuLook): Record<string, string> {
+  const ofStates = STATES.flatMap((s) => (Object.keys(states[s] ?? {}).length ? [[s, packed(states[s]!)] as const] : []))
+  return { ...(Object.keys(look).length && { look: packed(look) }), ...Object.fromEntries(ofStates) }
+}
+
+/** The look that an earlier handover wrote; null for none. */
+export function readLook(words: Readonly<Record<string, string>>): MenuLook | null {
+  const states = STATES.flatMap((s) => {
+    const read = unpacked(words[s], STATE_FIELDS)
+    return read ? [[s, read] as const] : []
+  })
+  const look = unpacked(words.look, LOOK_FIELDS)
+  return look || states.length ? ({ ...look, ...(states.length && { states: Object.fromEntries(states) }) } as MenuLook) : null
+}
