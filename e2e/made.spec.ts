@@ -147,6 +147,53 @@ test.describe('menus that are made', () => {
       expect(navs(again)).toEqual(navs(readFileSync(home, 'utf8')))
     })
   })
+
+  test('looks follow in the live page, and their contrast is that of the pixels, over ten grounds', async ({ page, browser }) => {
+    const grounds = ['#ffffff', '#101020', '#7a7a7a', '#ffe9c9', '#204060', '#c04040', '#e0ffe0', '#556b2f', '#800080', '#f4f0e8']
+    const sections = grounds.map(
+      (g, n) => `<section id="s${n}" style="background:${g}"><h2>Ground ${n}</h2><p style="height:900px"></p></section>`,
+    )
+    const html = `${head('Grounds')}<style>body{color:#222}</style><main>${sections.join('')}</main></html>`
+    await bringIn(page, server, [{ name: 'index.html', mimeType: 'text/html', buffer: Buffer.from(html) }])
+    await setUp(page)
+    await task(page, 'Menus')
+    await page.getByRole('button', { name: 'Remove menu Sections' }).click()
+    await make(page, 'Rail at a side')
+    await page.getByRole('button', { name: 'Form of Sections' }).click()
+    await choose(page, 'Sections', 'Stands', 'Over the page')
+    await page.getByRole('button', { name: 'Look of Sections' }).click()
+    const look = page.getByRole('group', { name: 'Look of Sections' })
+    await look.getByRole('button', { name: 'Domed' }).click()
+    await look.getByLabel('Words of Sections').fill('#102040')
+    await look.getByLabel('Ground of Sections').fill('#f0f0ff')
+    const opacity = async (percent: string) => {
+      await look.getByRole('spinbutton', { name: 'Opacity' }).first().fill(percent)
+      await page.keyboard.press('Enter')
+    }
+    await opacity('35')
+    const styleOf = (property: string) =>
+      nav(page, 'Sections').evaluate((el, name) => getComputedStyle(el).getPropertyValue(name), property)
+    await expect.poll(() => styleOf('background-color')).toBe('rgba(240, 240, 255, 0.35)')
+    const current = nav(page, 'Sections').locator('a[aria-current="true"]')
+    await expect.poll(() => current.evaluate((el) => getComputedStyle(el).backgroundImage)).toContain('radial-gradient')
+    const said = async () => {
+      const name = await look.getByRole('radio', { name: /^At rest/ }).getAttribute('aria-label')
+      return Number(/contrast ([\d.]+) to 1/.exec(name!)![1])
+    }
+    const measuredOf = async () => leastRatio(browser, await takeHome(page), grounds.length, [16, 32, 64])
+    const least = await said()
+    expect(Math.abs(least - (await measuredOf()))).toBeLessThanOrEqual(0.1)
+    expect(least).toBeLessThan(4.5)
+    // The least opacity with which it is read is one press away, and the pixels say so.
+    await page
+      .getByRole('button', { name: /finding/ })
+      .first()
+      .click()
+    await page.getByRole('button', { name: /^Make its ground \d+ % opaque$/ }).click()
+    await page.keyboard.press('Escape')
+    await task(page, 'Menus')
+    expect(await measuredOf()).toBeGreaterThan(4.45)
+  })
 })
 
 async function withScript(browser: Browser, home: string): Promise<void> {
@@ -223,4 +270,32 @@ async function withoutScript(browser: Browser, home: string): Promise<void> {
   await page.locator('nav[aria-label="Sections"]').getByRole('link', { name: 'Inn' }).click()
   await expect(page).toHaveURL(/#inn$/)
   await context.close()
+}
+
+/** The lowest contrast of words in this colour with what is painted behind a rail's edge, over each section. @see WCAG 2.2, relative luminance */
+async function leastRatio(browser: Browser, home: string, sections: number, ink: readonly number[]): Promise<number> {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await page.goto(pathToFileURL(home).href)
+  const luminance = (c: readonly number[]) =>
+    c.reduce(
+      (sum, v, i) => sum + (v / 255 <= 0.04045 ? v / 255 / 12.92 : ((v / 255 + 0.055) / 1.055) ** 2.4) * [0.2126, 0.7152, 0.0722][i]!,
+      0,
+    )
+  let least = Infinity
+  for (let n = 0; n < sections; n++) {
+    const box = (await page.locator('nav[aria-label="Sections"]').boundingBox())!
+    // Within the border, beside the words.
+    await page.evaluate((id) => document.getElementById(id)!.scrollIntoView({ behavior: 'instant' }), `s${n}`)
+    const png = (await page.screenshot({ clip: { x: box.x + 3, y: box.y + 3, width: 2, height: 2 } })).toString('base64')
+    const behind = await page.evaluate(async (data) => {
+      const bytes = Uint8Array.from(atob(data), (c) => c.charCodeAt(0))
+      const canvas = new OffscreenCanvas(2, 2).getContext('2d')!
+      canvas.drawImage(await createImageBitmap(new Blob([bytes], { type: 'image/png' })), 0, 0)
+      return [...canvas.getImageData(0, 0, 1, 1).data].slice(0, 3)
+    }, png)
+    const [dark, light] = [luminance(ink), luminance(behind)].sort((a, b) => a - b) as [number, number]
+    least = Math.min(least, (light + 0.05) / (dark + 0.05))
+  }
+  await page.close()
+  return least
 }
