@@ -58,6 +58,35 @@ try {
     await page.waitForTimeout(900)
     await shot(name.toLowerCase())
   }
+  if (wanted('looks')) {
+    await task('Menus')
+    await page.getByRole('button', { name: 'Make a menu' }).click()
+    await page.getByRole('button', { name: 'Marks at a side' }).click()
+    await page.getByRole('button', { name: 'Make a menu' }).click()
+    await page.getByRole('button', { name: 'Rail at a side' }).click()
+    await page.getByRole('button', { name: 'Look of Sections 2' }).click()
+    const look = page.getByRole('group', { name: 'Look of Sections 2' })
+    await look.getByRole('button', { name: 'Domed' }).click()
+    await look.getByLabel('Ground of Sections 2').fill('#16213e')
+    await look.getByLabel('Words of Sections 2').fill('#ffe9c9')
+    await look.getByLabel('Shadow of Sections 2').selectOption('soft')
+    await look.evaluate((el) => el.scrollIntoView({ block: 'center' }))
+    await page
+      .frameLocator('iframe[data-screen="laptop"]')
+      .locator('html')
+      .evaluate(() => scrollTo({ top: 1500, behavior: 'instant' }))
+    await page
+      .getByTestId('tried')
+      .getByText(/links tried on/)
+      .waitFor({ timeout: 90000 })
+    await page
+      .frameLocator('iframe[data-screen="laptop"]')
+      .locator('html')
+      .evaluate(() => scrollTo({ top: 1500, behavior: 'instant' }))
+    await page.waitForTimeout(900)
+    await shot('looks')
+    for (let i = 0; i < 7; i++) await page.getByRole('button', { name: /^Undo/ }).click()
+  }
   await task('Sections')
   if (wanted('naming')) {
     await page.getByRole('button', { name: 'Naming rule' }).click()

@@ -18,7 +18,10 @@ const page = aPage({ sections: [aSection(1, { title: 'Day' }), aSection(2, { tit
 const survey = aSurvey({
   color: 'rgb(0, 0, 0)',
   background: 'rgb(255, 255, 255)',
-  parts: [aPart({ at: 10, top: 0, bottom: 500, background: 'rgba(0, 0, 0, 0)' }), aPart({ at: 20, top: 500, bottom: 1000, background: 'rgb(20, 20, 40)' })],
+  parts: [
+    aPart({ at: 10, top: 0, bottom: 500, background: 'rgba(0, 0, 0, 0)' }),
+    aPart({ at: 20, top: 500, bottom: 1000, background: 'rgb(20, 20, 40)' }),
+  ],
 })
 const made = (look: MenuLook, form: MadeMenuForm = { kind: 'bar', place: 'top' }) => aMenu([anItem(1)], { look, form }) as MadeMenu
 const state = (menu: MadeMenu, name: string) => contrastsOf(menu, page, [survey]).find((c) => c.state === name)!

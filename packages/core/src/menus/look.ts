@@ -23,8 +23,8 @@ export function withOpacity(hex: string, opacity = 100): string {
 function markOf(mark: NonNullable<StateLook['mark']>, form: MadeMenuForm): string[] {
   const isUpright = form.kind === 'rail' || form.kind === 'floating' || form.kind === 'contents'
   const atRight = 'side' in form && form.side === 'right'
-  const place = isUpright ? `${atRight ? 'right' : 'left'} 2px center` : 'center bottom 3px'
-  const drawn = (shape: string, size: string) => [
+  const edge = atRight ? 'right' : 'left'
+  const drawn = (shape: string, place: string, size: string) => [
     'box-shadow: none;',
     `background-image: radial-gradient(${shape});`,
     `background-position: ${place};`,
@@ -34,8 +34,13 @@ function markOf(mark: NonNullable<StateLook['mark']>, form: MadeMenuForm): strin
   if (mark === 'none') return ['box-shadow: none;', 'background-image: none;']
   if (mark === 'bar')
     return [`box-shadow: inset ${isUpright ? `${atRight ? -4 : 4}px 0` : '0 -4px'} currentColor;`, 'background-image: none;']
-  if (mark === 'dot') return drawn('circle, currentColor 0 3px, transparent 3.5px', '8px 8px')
-  return drawn('circle at 50% 100%, currentColor 0 6px, transparent 6.5px', '14px 7px')
+  if (mark === 'dot')
+    return drawn('circle, currentColor 0 3px, transparent 3.5px', isUpright ? `${edge} 2px center` : 'center bottom 3px', '8px 8px')
+  // It stands on the item's foot, or on its edge.
+  const round = 'currentColor 0 6px, transparent 6.5px'
+  return isUpright
+    ? drawn(`circle at ${atRight ? '100%' : '0'} 50%, ${round}`, `${edge} center`, '7px 14px')
+    : drawn(`circle at 50% 100%, ${round}`, 'center bottom', '14px 7px')
 }
 
 /** Declarations for an item in a state; of a visited one a browser takes the colour alone. */
