@@ -203,4 +203,40 @@ test.describe('menus', () => {
       expect(await handed()).toEqual(['<a href="shop/things.html#lines">', ...rest, ...loose])
     })
   })
+
+  test('links that are broken in one way are led in one step, and say the site’s address where that is chosen', async ({ page }) => {
+    const broken = {
+      ...files,
+      'index.html': files['index.html'].replace('<a href="#tides">Tides</a>', '<a href="#ropes">Ropes</a>'),
+    }
+    const zip = zipSync(Object.fromEntries(Object.entries(broken).map(([name, text]) => [`site/${name}`, new TextEncoder().encode(text)])))
+    await bringIn(page, server, [{ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(zip) }])
+    await setUp(page)
+    await openPage(page, 'shop/things.html')
+    await setUp(page)
+    await openPage(page, 'index.html')
+    await page.getByRole('button', { name: /findings?/ }).click()
+    await page.getByRole('button', { name: 'All 2 of this kind' }).click()
+    const hrefs = () =>
+      liveFrame(page)
+        .locator('nav a')
+        .evaluateAll((all) => all.map((a) => a.getAttribute('href')))
+    await expect.poll(hrefs).toEqual(['#boats', 'shop/things.html#ropes', 'shop/things.html#prices'])
+    await page.keyboard.press('Escape')
+    await task(page, 'Handover')
+    const field = page.getByLabel('Address of the site')
+    await field.fill('ostrey.example')
+    await page.keyboard.press('Enter')
+    await expect(page.getByText('An address is typed whole')).toBeVisible()
+    await field.fill('https://ostrey.example/week/index.html')
+    await page.keyboard.press('Enter')
+    await expect(field).toHaveValue('https://ostrey.example/week/')
+    await page.getByLabel('Links between its pages say the whole address').check()
+    const home = readFileSync(await takeHome(page), 'utf8')
+    expect(anchors(home).slice(0, 3)).toEqual([
+      '<a href="#boats">',
+      '<a href="https://ostrey.example/week/shop/things.html#ropes">',
+      '<a href="https://ostrey.example/week/shop/things.html#prices">',
+    ])
+  })
 })

@@ -59,6 +59,7 @@ export class HandoverService {
       : pageEdits({
           page,
           pages: document.pages,
+          ...(document.address?.isWritten && { address: document.address.url }),
           reading,
           screens: document.screens,
           surveys,

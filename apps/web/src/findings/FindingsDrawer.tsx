@@ -1,5 +1,5 @@
 /** All open findings, from the bottom edge. */
-import { judgeTried, type Finding, type Site, type Tried } from '@waybell/core'
+import { judgeTried, type Command, type Finding, type Fix, type Site, type Tried } from '@waybell/core'
 import { useId, useRef, useState } from 'react'
 import { MOST_TRIED } from '../live/Measuring.tsx'
 import { Button } from '../ui/index.tsx'
@@ -45,6 +45,7 @@ export function FindingsDrawer() {
   // What was seen to go wrong first, of what goes wrong as badly.
   const seen = (f: Finding) => Number(f.code !== 'link-tried')
   const sorted = [...findings].sort((a, b) => order[a.severity] - order[b.severity] || seen(a) - seen(b) || a.line - b.line)
+  const alike = open ? alikeOf(sorted) : new Map<Finding, Fix[]>()
   return (
     <section aria-label="Findings" className="border-t border-hair bg-sheet">
       <button
@@ -70,12 +71,23 @@ export function FindingsDrawer() {
       {open && (
         <div className="border-t border-hair px-3 py-1">
           <List count={sorted.length} estimate={32} label="All findings" height="max-h-56">
-            {(i) => <Row finding={sorted[i]!} />}
+            {(i) => <Row finding={sorted[i]!} alike={alike.get(sorted[i]!)} />}
           </List>
         </div>
       )}
     </section>
   )
+}
+
+/** Leads links somewhere, and changes nothing else: many of those can be done in one. */
+const leads = (command: Command): boolean =>
+  command.type === 'batch' ? command.commands.every(leads) : command.type === 'item/target' || command.type === 'link/target'
+
+/** By the first finding of a kind, the fixes of all of that kind, where there are several and each only leads a link. */
+function alikeOf(sorted: readonly Finding[]): Map<Finding, Fix[]> {
+  const byCode = new Map<string, Finding[]>()
+  for (const f of sorted) if (f.fix && leads(f.fix.command)) byCode.set(f.code, [...(byCode.get(f.code) ?? []), f])
+  return new Map([...byCode.values()].flatMap((all) => (all.length > 1 ? [[all[0]!, all.map((f) => f.fix!)]] : [])))
 }
 
 /** What a finding costs, in a word. */
@@ -84,8 +96,8 @@ const COST = { error: 'Broken', warning: 'Risky', note: 'To know' }
 /** How long the pointer rests on a finding before the page shows it, in ms. */
 const RESTS = 150
 
-function Row({ finding: f }: { finding: Finding }) {
-  const { live, site, page } = useWork()
+function Row({ finding: f, alike }: { finding: Finding; alike: Fix[] | undefined }) {
+  const { live, site, page, run } = useWork()
   const [isDetailed, setDetailed] = useState(false)
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
   const details = useId()
@@ -106,6 +118,16 @@ function Row({ finding: f }: { finding: Finding }) {
       <span className={`w-16 flex-none font-semibold ${f.severity === 'error' ? 'text-brick' : 'text-faint'}`}>{COST[f.severity]}</span>
       <span className="min-w-0 flex-1">
         {f.message} <FixButton fix={f.fix} />
+        {alike && (
+          <Button
+            kind="quiet"
+            className="py-0!"
+            title={alike.map((fix) => fix.label).join('\n')}
+            onClick={() => run({ type: 'batch', label: `Lead ${alike.length} links`, commands: alike.map((fix) => fix.command) })}
+          >
+            All {alike.length} of this kind
+          </Button>
+        )}
         {isDetailed && (
           <span id={details} className="block font-mono text-xs text-faint">
             {f.code}, line {f.line}, column {f.column}

@@ -11,6 +11,8 @@ export interface HandoverInput {
   page: SitePage
   /** All pages of the site. */
   pages: readonly SitePage[]
+  /** What links to other pages of the site begin with; absent where they say the way from the page. */
+  address?: string
   reading: PageReading
   screens: readonly Screen[]
   /** IDs that the page's own styles name. */

@@ -49,7 +49,7 @@ it('has looked at the pages', () => expect([...said.keys()].filter((k) => k.star
 const ANCHORING =
   /^error: CSS: “(anchor-name|position-anchor|left|top)”: (Property “(anchor-name|position-anchor)” doesn't exist|“anchor\(|Parse Error)/
 /** It only says so where there is text enough to tell a language by, and a menu is text. */
-const NO_LANGUAGE = /Consider adding a “lang” attribute/
+const NO_LANGUAGE = /Consider adding (a )?“lang/
 
 /** What is said of the second and not, or not as often, of the first. */
 function added(before: readonly string[], after: readonly string[]): string[] {

@@ -15,17 +15,18 @@ export interface WritingInput extends HandoverInput {
 }
 
 export function writingInput(input: HandoverInput): WritingInput {
-  return { ...input, anchors: anchorsOf(input), ways: waysFrom(input.page, input.pages), ownId: ownIdsOf(input.reading) }
+  return { ...input, anchors: anchorsOf(input), ways: waysFrom(input.page, input.pages, input.address), ownId: ownIdsOf(input.reading) }
 }
 
 /** Addresses as the page writes them. */
-export function waysFrom(page: SitePage, pages: readonly SitePage[]): Ways {
+export function waysFrom(page: SitePage, pages: readonly SitePage[], address?: string): Ways {
   const ids = new Map(page.sections.map((s) => [s.key, s.id]))
   return {
     idOf: (section) => ids.get(section)!,
     addressOf: ({ page: key, section }) => {
       const there = pages.find((p) => p.key === key)!
-      return relativePath(page.file, there.file) + (section === null ? '' : hashOf(there.sections.find((s) => s.key === section)!.id))
+      const path = address === undefined ? relativePath(page.file, there.file) : address + relativePath('', there.file)
+      return path + (section === null ? '' : hashOf(there.sections.find((s) => s.key === section)!.id))
     },
   }
 }

@@ -27,6 +27,10 @@ export const shapes = {
   /** An ID as a page may have it. */
   anyId: Joi.string().allow(''),
   file: Joi.string().max(400),
+  /** The address of a folder of the web. */
+  folder: Joi.string()
+    .pattern(/^https?:\/\/[^\s/\\@]+\/([^\s\\?#]*\/)?$/i)
+    .max(2000),
   px: Joi.number().min(-10000).max(10000),
   /** A place in an order, from 0. */
   index: Joi.number().integer().min(0),

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import type { Mark } from '../contract/index.ts'
 import { defaultRule } from '../naming/index.ts'
-import type { MadeMenuForm, MenuLook } from './document.ts'
+import type { MadeMenuForm, MenuLook, SiteAddress } from './document.ts'
 import { aMenu, anItem, aPage, aSection, aSite } from './builder.ts'
 import {
   afterChange,
@@ -73,6 +73,14 @@ const perhaps = fc.constantFrom<true | undefined>(undefined, true)
 const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   'site/rename': { name: fc.string() },
   'site/rule': { rule: fc.constantFrom(defaultRule, { ...defaultRule, prefix: 'p' }) },
+  'site/address': {
+    address: fc.constantFrom<SiteAddress | undefined>(
+      { url: 'https://ostrey.example/' },
+      { url: 'http://a/b/', isWritten: true },
+      { url: 'x' },
+      undefined,
+    ),
+  },
   'site/scripts': { scripts: fc.boolean() },
   'page/add': { page: anyPage, index: fc.nat(3) },
   'page/drop': { page: pageKey },

@@ -172,6 +172,25 @@ export interface Site {
   pages: SitePage[]
   /** The pages’ own scripts are kept from running while it is worked on. */
   scripts?: false
+  address?: SiteAddress
+}
+
+/** Where the site stands for its visitors. */
+export interface SiteAddress {
+  /** Of the folder that holds it, with the slash at its end. */
+  url: string
+  /** Links between its pages say the whole of it; else the way from where each page stands. */
+  isWritten?: true
+}
+
+/** The folder that an address stands for; null for one that a site cannot stand at. @see URL Standard, "absolute-URL-with-fragment string" */
+export function siteFolder(typed: string): string | null {
+  const address = typed.trim().replace(/[?#].*$/, '')
+  const [, origin, path] = /^(https?:\/\/[^\s/\\@]+)(\/[^\s\\]*)?$/i.exec(address) ?? []
+  if (origin === undefined) return null
+  // A file of it is not what holds it.
+  const folder = (path ?? '/').replace(/\/[^/]*\.[a-z0-9]+$/i, '/')
+  return origin + (folder.endsWith('/') ? folder : `${folder}/`)
 }
 
 export const defaultScreens: Screen[] = [

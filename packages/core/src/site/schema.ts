@@ -1,7 +1,7 @@
 /** What is checked of commands and documents that come from outside. */
 import Joi from 'joi'
 import { commandKinds } from './commands/index.ts'
-import { pageShape, ruleShape, screenShape } from './commands/shapes.ts'
+import { addressShape, pageShape, ruleShape, screenShape } from './commands/shapes.ts'
 import { SITE_VERSION, type Site } from './index.ts'
 import { shapes as s, type Shape } from '../shape/index.ts'
 
@@ -29,6 +29,7 @@ const siteKeys: { [K in keyof Site]: Shape } = {
   screens: s.array(screenShape(s), 50),
   pages: s.array(pageShape(s), 100).min(1),
   scripts: s.optional(s.oneOf(false)),
+  address: addressShape(s),
 }
 
 /** The site document, `site.json`. */

@@ -13,6 +13,7 @@ import {
   nestSection,
   renameSections,
   setUpOf,
+  siteFolder,
   takeToPages,
   withOtherPages,
   type Command,
@@ -380,3 +381,13 @@ describe('menus in step', () => {
     expect(kept(done(withOtherPages(stepped, setUp)), 1, 0)).toEqual([undefined, 3])
   })
 })
+
+it.each([
+  ['https://ostrey.example', 'https://ostrey.example/'],
+  [' https://ostrey.example/week/index.html?x#y ', 'https://ostrey.example/week/'],
+  ['http://localhost:8080/week', 'http://localhost:8080/week/'],
+  ['ostrey.example', null],
+  ['javascript:alert(1)', null],
+  ['https://a@b.example/', null],
+  ['https://a b/', null],
+])('a site that stands at %s stands in %s', (typed, folder) => expect(siteFolder(typed)).toBe(folder))

@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { api, type HandedOver, type HandoverView, type ScriptForm } from '../../api.ts'
 import { Heading } from '../../ui/index.tsx'
 import { useSessionState, useWork } from '../../work/context.ts'
+import { Addresses } from './Addresses.tsx'
 
 const download = 'inline-flex min-h-7 items-center rounded-sm border px-2.5 py-1 text-sm'
 
@@ -14,7 +15,7 @@ export function HandoverTask() {
   const [script, setScript] = useState<ScriptForm>('plain')
   const settled = state.storing === 'stored' && stale.size === 0
   const handover = useQuery({
-    queryKey: ['handover', siteKey, page.key, page, surveys, script],
+    queryKey: ['handover', siteKey, page.key, page, surveys, script, site.address],
     // What was measured last is what is written.
     queryFn: async () => {
       await live.flush()
@@ -51,6 +52,7 @@ export function HandoverTask() {
         </a>
       </div>
       {view?.script && <Script sizes={view.script} form={script} choose={setScript} />}
+      <Addresses />
       <Taken taken={taken.data ?? []} />
       {(!settled || handover.isFetching) && (
         <p role="status" className="mt-3 text-faint">

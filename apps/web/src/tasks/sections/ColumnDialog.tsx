@@ -142,7 +142,7 @@ function Column({ from }: { from: Section }) {
 export function CopyTable({ sections }: { sections: Section[] }) {
   const { site, page } = useWork()
   const copy = () =>
-    navigator.clipboard.writeText(asTable(page, sections, (id) => typedName(id, site.rule))).then(
+    navigator.clipboard.writeText(asTable(page, sections, (id) => typedName(id, site.rule), site.address?.url)).then(
       () => toast(sections.length === 1 ? '1 section is on the clipboard.' : `${sections.length} sections are on the clipboard.`),
       () => toast.error('The browser did not let the table onto the clipboard; allow it for this address and try again.'),
     )

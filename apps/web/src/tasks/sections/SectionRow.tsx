@@ -200,7 +200,7 @@ function More({ section, onNest }: { section: Section; onNest: Props['onNest'] }
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="end" className="z-10 max-h-[70vh] max-w-80 overflow-auto border border-hair bg-sheet py-1">
-          {addressesOf(work.page, section).map((address) => (
+          {addressesOf(work.page, section, work.site.address?.url ?? null).map((address) => (
             <Choice key={address} onSelect={() => copy(address)}>
               Copy {address}
             </Choice>

@@ -85,6 +85,10 @@ it('makes a table of them that a tab or line end in a title does not break', () 
     '2\tOne two three\tone two three\t\t#one%09two%0Athree\ta%20page.html#one%09two%0Athree\t',
     '3\tB\tb\t\t#b\ta%20page.html#b\tx y',
   ])
+  expect(asTable(page, sections.slice(2), () => null, 'https://ostrey.example/week/').split('\n')).toEqual([
+    'number\ttitle\tID\ttype this there\tlink here\tlink from elsewhere\twhole address\tformer IDs',
+    '3\tB\tb\t\t#b\ta%20page.html#b\thttps://ostrey.example/week/a%20page.html#b\tx y',
+  ])
 })
 
 it.each([

@@ -87,20 +87,28 @@ export function buildRows(input: RowsInput): Row[] {
 }
 
 /** The sections as a table to paste elsewhere: tab between columns, line end between rows. */
-export function asTable(page: SitePage, sections: readonly Section[], typed: (id: string) => string | null): string {
+/** @param site the address at which the site stands; null where nobody said */
+export function asTable(
+  page: SitePage,
+  sections: readonly Section[],
+  typed: (id: string) => string | null,
+  site: string | null = null,
+): string {
   // A tab or line end inside a cell would make two of it.
   const cell = (text: string) => text.replace(/[\t\r\n]+/g, ' ')
   const numbers = new Map(page.sections.map((s, i) => [s, i + 1]))
   const rows = sections.map((s) =>
-    [String(numbers.get(s)), s.title, s.id, typed(s.id) ?? '', ...addressesOf(page, s), s.former.join(' ')].map(cell).join('\t'),
+    [String(numbers.get(s)), s.title, s.id, typed(s.id) ?? '', ...addressesOf(page, s, site), s.former.join(' ')].map(cell).join('\t'),
   )
-  return ['number\ttitle\tID\ttype this there\tlink here\tlink from elsewhere\tformer IDs', ...rows].join('\n')
+  const whole = site === null ? '' : '\twhole address'
+  return [`number\ttitle\tID\ttype this there\tlink here\tlink from elsewhere${whole}\tformer IDs`, ...rows].join('\n')
 }
 
-/** What a link to a section says on its own page, and on others beside that. */
-export const addressesOf = (page: SitePage, { id }: Section): [here: string, elsewhere: string] => [
+/** What a link to a section says on its own page, on others beside that, and from anywhere where it is known where the site stands. */
+export const addressesOf = (page: SitePage, { id }: Section, site: string | null): string[] => [
   hashOf(id),
   relativePath(page.file, page.file) + hashOf(id),
+  ...(site === null ? [] : [site + relativePath('', page.file) + hashOf(id)]),
 ]
 
 /** A column of a spreadsheet, one value a line; empty lines at its end are none. */

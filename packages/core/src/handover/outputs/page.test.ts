@@ -248,6 +248,18 @@ describe('writing a page', () => {
       '<a href="../shop/index.html"><i></i> N 1 </a>',
       '<a target="_blank" rel="noopener" href="https://ostrey.example/?a=1&amp;b=&quot;2&quot;"><i></i> N 2 </a>',
     ])
+    // By a choice of the site, from its address on.
+    const whole = (page: SitePage, file: string) => {
+      const bytes = utf8(menu)
+      const parsed = parsePage(bytes)
+      const input = anInput(page, readParsed(parsed, bytes.length, file), { pages: [page, shop], address: 'https://ostrey.example/week/' })
+      return [...read(writePage(bytes, parsed, pageEdits(input)).bytes).matchAll(/<a[^>]*>/g)].map((m) => m[0])
+    }
+    const { page: inFolder } = build(utf8(menu), (p) => ({ ...p, menus: [{ ...found!, items: items(own) }] }), 'sub/x.html', [shop])
+    expect(whole(inFolder, 'sub/x.html').slice(0, 2)).toEqual([
+      '<a href="https://ostrey.example/week/shop/index.html#tea%20&amp;%20cake">',
+      '<a id="lb" href=\'https://ostrey.example/week/shop/index.html\'>',
+    ])
     const made = aMenu(items([[], [], []]))
     const bare = menu.replace(/<nav>[^]*<\/nav>/, '')
     const text = read(build(utf8(bare), (p) => ({ ...p, menus: [made] }), 'index.html', [shop]).handover.bytes)

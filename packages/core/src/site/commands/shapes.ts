@@ -114,6 +114,9 @@ export const setUpShape = (s: Shapes): Shape => s.object(setUpKeys(s))
 export const revisionShape = (s: Shapes): Shape => s.object({ ...setUpKeys(s), source: s.hash, title: s.text })
 export const pageShape = (s: Shapes): Shape => s.object({ key: s.key, file: s.file, source: s.hash, title: s.text, ...setUpKeys(s) })
 
+/** Of a site. */
+export const addressShape = (s: Shapes): Shape => s.optional(s.object({ url: s.folder, isWritten: s.optional(s.oneOf(true)) }))
+
 export const ruleShape = (s: Shapes): Shape =>
   s.object({
     letters: s.oneOf('lower', 'as-typed'),

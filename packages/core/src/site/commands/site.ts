@@ -1,10 +1,15 @@
 /** Commands on the site as a whole. */
 import type { NamingRule } from '../../naming/index.ts'
+import { siteFolder, type SiteAddress } from '../document.ts'
+import { CommandError } from '../errors.ts'
 import type { KindsOf } from './kind.ts'
-import { ruleShape } from './shapes.ts'
+import { addressShape, ruleShape } from './shapes.ts'
 
 export type SiteCommand =
-  { type: 'site/rename'; name: string } | { type: 'site/rule'; rule: NamingRule } | { type: 'site/scripts'; scripts: boolean }
+  | { type: 'site/rename'; name: string }
+  | { type: 'site/rule'; rule: NamingRule }
+  | { type: 'site/scripts'; scripts: boolean }
+  | { type: 'site/address'; address: SiteAddress | undefined }
 
 export const siteCommands: KindsOf<SiteCommand> = {
   'site/rename': {
@@ -27,5 +32,15 @@ export const siteCommands: KindsOf<SiteCommand> = {
       site: c.scripts ? site : { ...site, scripts: false },
       inverse: { ...c, scripts: scripts !== false },
     }),
+  },
+  'site/address': {
+    name: 'Say where the site stands',
+    payload: (s) => ({ address: addressShape(s) }),
+    touches: () => ({ writes: ['address'] }),
+    apply: ({ address, ...site }, c) => {
+      if (c.address && siteFolder(c.address.url) !== c.address.url)
+        throw new CommandError(`“${c.address.url}” is no address of a folder; it is as https://ostrey.example/week/`)
+      return { site: c.address ? { ...site, address: c.address } : site, inverse: { ...c, address } }
+    },
   },
 }
