@@ -223,6 +223,18 @@ test.describe('menus', () => {
         .evaluateAll((all) => all.map((a) => a.getAttribute('href')))
     await expect.poll(hrefs).toEqual(['#boats', 'shop/things.html#ropes', 'shop/things.html#prices'])
     await page.keyboard.press('Escape')
+    await task(page, 'Menus')
+    const pick = async (what: string) => {
+      await page.getByRole('button', { name: 'Pick a link on the page' }).click()
+      await liveFrame(page).locator(what).first().dispatchEvent('click')
+    }
+    // What was pressed stands in the link.
+    await pick('p svg')
+    await expect(page.getByLabel(/^Target of link a link without words/)).toBeFocused()
+    await pick('nav a:nth-child(2)')
+    await expect(page.getByLabel(/^Target of item Ropes/)).toBeFocused()
+    await pick('h2')
+    await expect(page.getByText('That is no link, and stands in none.')).toBeVisible()
     await task(page, 'Handover')
     const field = page.getByLabel('Address of the site')
     await field.fill('ostrey.example')

@@ -7,7 +7,7 @@ import { useNavigate } from 'react-router'
 import { Button } from '../../ui/index.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { useWork } from '../../work/context.ts'
-import { linksShown } from './LinksOnPage.tsx'
+import { goToRow } from './goToRow.ts'
 
 export function CoverageDialog() {
   const [isOpen, setOpen] = useState(false)
@@ -57,14 +57,7 @@ function Matrix({ close }: { close: () => void }) {
     close()
     const there = columns[n]!.page
     if (there) return void navigate(`../${there.key}/menus`, { relative: 'path' })
-    linksShown.set('all')
-    const row = first!.item === null ? `[data-link="${first!.at}"]` : `[data-item="${CSS.escape(first!.item)}"]`
-    // When the dialog has given the focus back.
-    setTimeout(() => {
-      const target = document.querySelector<HTMLElement>(`${row} [aria-haspopup]`)
-      target?.scrollIntoView({ block: 'center' })
-      target?.focus()
-    }, 60)
+    goToRow(first!.item === null ? { link: first!.at! } : { item: first!.item })
   }
   const download = () => {
     const link = document.createElement('a')

@@ -7,6 +7,7 @@ import { CoverageDialog } from './CoverageDialog.tsx'
 import { LinksOnPage } from './LinksOnPage.tsx'
 import { MakeMenu } from './MakeMenu.tsx'
 import { MenuSheet } from './MenuSheet.tsx'
+import { PickLink } from './PickLink.tsx'
 
 export function MenusTask() {
   const { page } = useWork()
@@ -19,9 +20,12 @@ export function MenusTask() {
     )
   return (
     <>
-      <p className="mb-2 flex items-center justify-between gap-2">
+      <p className="mb-2 flex items-center gap-2">
         <MakeMenu />
-        <CoverageDialog />
+        <PickLink />
+        <span className="ml-auto">
+          <CoverageDialog />
+        </span>
       </p>
       {page.menus.map((menu) => (
         <MenuSheet key={menu.key} menu={menu} />

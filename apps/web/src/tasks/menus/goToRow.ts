@@ -1,0 +1,14 @@
+/** Leads to the row of an item, or of a link on the page. */
+import { linksShown } from './LinksOnPage.tsx'
+
+/** @param of an item's key, or where a link stands */
+export function goToRow(of: { item: string } | { link: number }): void {
+  linksShown.set('all')
+  const row = 'item' in of ? `[data-item="${CSS.escape(of.item)}"]` : `[data-link="${of.link}"]`
+  // When what was open before has given the focus back.
+  setTimeout(() => {
+    const target = document.querySelector<HTMLElement>(`${row} [aria-haspopup], ${row} input`)
+    target?.scrollIntoView({ block: 'center' })
+    target?.focus()
+  }, 60)
+}
