@@ -1,5 +1,7 @@
 import { parsePage, readParsed } from '../page/index.ts'
 import { aMenu, anItem, aPage, aSection, aSite } from '../site/builder.ts'
+import { hiddenOn } from '../menus/index.ts'
+import type { Shown } from '../site/index.ts'
 import { coverage, unreached } from './index.ts'
 
 const source =
@@ -49,6 +51,27 @@ it('counts what leads to each section, from where, and what leads nowhere', () =
 
 it('names the sections that nothing leads to', () =>
   expect(unreached(coverage(aSite(page, other), page, reading)).map((s) => s.id)).toEqual(['three']))
+
+it('names those that nothing leads to on a screen where some items are not', () => {
+  const footer = aMenu(
+    [
+      { ...anItem(3), key: 'f3' },
+      { ...anItem(1), key: 'f1', off: ['phone'] },
+    ],
+    { key: 'm2', form: { kind: 'footer', layout: 'row', edge: 0 } },
+  )
+  const both = { ...page, menus: [...page.menus, footer] }
+  const on = (shown: Shown, key: string) => {
+    const at = { ...both, menus: [both.menus[0]!, { ...footer, shown }] }
+    return unreached(coverage(aSite(at, other), at, reading), hiddenOn(at, { key, width: 390 })).map((s) => s.id)
+  }
+  expect([
+    on({}, 'phone'),
+    on({ off: ['phone'] }, 'phone'),
+    on({ off: ['phone'] }, 'laptop'),
+    on({ small: { upTo: 400, as: 'away' } }, 'x'),
+  ]).toEqual([[], ['three'], [], ['three']])
+})
 
 it('takes the section whose link goes to the top for reached by what leads there, and leaves out pages that lead to none', () => {
   const atTop = { ...page, sections: page.sections.map((s) => (s.id === 'three' ? { ...s, toTop: true } : s)) }

@@ -30,9 +30,13 @@ export interface Coverage {
   nowhere: Leader[][]
 }
 
-/** Sections that nothing counted leads to; who is at the top of the page sees the one whose link goes there. */
-export function unreached({ rows }: Coverage): Section[] {
-  const isAlone = ({ leaders }: Coverage['rows'][number]) => leaders.every((l) => !l.length)
+/**
+ * Sections that nothing counted leads to; who is at the top of the page sees the one whose link goes there.
+ * @param hidden keys of items of this page's menus that do not count
+ */
+export function unreached({ columns, rows }: Coverage, hidden: ReadonlySet<string> = new Set()): Section[] {
+  const isAlone = ({ leaders }: Coverage['rows'][number]) =>
+    leaders.every((l, n) => l.every((one) => columns[n]!.page === null && one.item !== null && hidden.has(one.item)))
   const isTopReached = !isAlone(rows[0]!)
   return rows.flatMap((row) => (row.section && isAlone(row) && !(row.section.toTop && isTopReached) ? row.section : []))
 }

@@ -10,7 +10,7 @@ export { linkOf, markupOf, type Entry } from './markup.ts'
 export { lookRules, lookWords, stateDeclarations, withOpacity } from './look.ts'
 export { contrastsOf, leastOpacity, lowest, nearestInk, READABLE, type StateContrast } from './contrast.ts'
 export { nestedItems, type Nested } from './nest.ts'
-export { isOn, shownWords, smallOf } from './shown.ts'
+export { hiddenOn, isOn, shownWords, smallOf } from './shown.ts'
 export {
   LOOK_FIELDS,
   SMALL,

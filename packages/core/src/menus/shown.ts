@@ -1,5 +1,5 @@
 /** Where a menu that is made is seen. */
-import { HOLDS, type MadeMenu, type Screen, type Section, type Shown } from '../site/index.ts'
+import { HOLDS, isMade, type MadeMenu, type Screen, type Section, type Shown, type SitePage } from '../site/index.ts'
 import { formOf } from './form-of.ts'
 import { SMALL, type Small } from './forms/form.ts'
 
@@ -19,6 +19,12 @@ export function isOn(menu: MadeMenu, { key, width }: Pick<Screen, 'key' | 'width
   const { upTo, as } = smallOf(menu)
   return !menu.shown?.off?.includes(key) && !(as === 'away' && width <= upTo)
 }
+
+/** Keys of the items of menus that are made which are not on a screen. */
+export const hiddenOn = (page: SitePage, screen: Pick<Screen, 'key' | 'width'>): Set<string> =>
+  new Set(
+    page.menus.filter(isMade).flatMap((m) => m.items.filter((i) => !isOn(m, screen) || i.off?.includes(screen.key)).map((i) => i.key)),
+  )
 
 export function shownWords({ shown }: MadeMenu, idOf: (section: string) => string): Record<string, string> {
   const { from, until, off, small, holds } = shown ?? {}

@@ -1,6 +1,6 @@
 /** Which section is reached from where, as a table that leads to each row, and as a file. */
 import { csvFormatRows } from 'd3-dsv'
-import { coverage, unreached, type Coverage, type Leader } from '@waybell/core'
+import { coverage, hiddenOn, unreached, type Coverage, type Leader } from '@waybell/core'
 import { Dialog } from 'radix-ui'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
@@ -53,6 +53,11 @@ function Matrix({ close }: { close: () => void }) {
   const seen = coverage(site, page, reading)
   const { columns, rows, nowhere } = seen
   const alone = unreached(seen)
+  // On screens that some items are not on, more may be.
+  const besides = site.screens.flatMap((screen) => {
+    const more = unreached(seen, hiddenOn(page, screen)).filter((s) => !alone.includes(s))
+    return more.length ? [`On “${screen.name}” nothing leads to ${more.map((s) => s.title).join(', ')}.`] : []
+  })
   const go = (n: number, [first]: Leader[]) => {
     close()
     const there = columns[n]!.page
@@ -90,7 +95,8 @@ function Matrix({ close }: { close: () => void }) {
             : `${alone.length === 1 ? '1 section is' : `${alone.length} sections are`} reached from nowhere: ${alone
                 .slice(0, 6)
                 .map((s) => s.title)
-                .join(', ')}${alone.length > 6 ? ` and ${alone.length - 6} more` : ''}.`}
+                .join(', ')}${alone.length > 6 ? ` and ${alone.length - 6} more` : ''}.`}{' '}
+          {besides.join(' ')}
         </span>
         <Button onClick={download}>Download as CSV</Button>
       </p>

@@ -13,19 +13,31 @@ interface Thread {
 
 const curve = (x: number, y: number, toX: number, toY: number) => `M${x} ${y}C${x + 22} ${y} ${toX - 22} ${toY} ${toX} ${toY}`
 
+/** From so many on they run together in the gutter, and part before their ends; the pointed one stands out. */
+const MANY = 12
+const BEND = 6
+function bundled(x: number, y: number, toX: number, toY: number): string {
+  const down = Math.sign(toY - y)
+  if (Math.abs(toY - y) < 2 * BEND) return curve(x, y, toX, toY)
+  const gutter = x + (toX - x) / 2
+  return `M${x} ${y}H${gutter - BEND}q${BEND} 0 ${BEND} ${down * BEND}V${toY - down * BEND}q0 ${down * BEND} ${BEND} ${down * BEND}H${toX}`
+}
+
 export function Threads() {
   const { page, survey, pointed: signal } = useWork()
   const pointed = useSignal(signal, (now) => now)
   const drag = useSignal(drawn, (now) => now)
   const svg = useRef<SVGSVGElement>(null)
-  const [threads, setThreads] = useState<Thread[]>([])
+  const [threads, setThreads] = useState<readonly Thread[]>([])
   useLayoutEffect(() => {
     const host = svg.current!.parentElement!
     const draw = () => {
       const origin = host.getBoundingClientRect()
       const sheet = host.querySelector('[data-testid="sheet"]')!.getBoundingClientRect()
       const next: Thread[] = []
-      for (const row of host.querySelectorAll<HTMLElement>('[data-item], [data-link]')) {
+      const rows = [...host.querySelectorAll<HTMLElement>('[data-item], [data-link]')]
+      const draws = rows.filter((row) => row.dataset.section).length > MANY ? bundled : curve
+      for (const row of rows) {
         const from = row.getBoundingClientRect()
         const y = from.top + from.height / 2 - origin.top
         if (from.bottom < sheet.top || from.top > sheet.bottom) continue
@@ -45,7 +57,7 @@ export function Threads() {
           const end = [to.left - origin.left, to.top - origin.top + Math.min(to.height / 2, 12)]
           next.push({
             key,
-            path: curve(x, y, end[0]!, end[1]!),
+            path: draws(x, y, end[0]!, end[1]!),
             loose: false,
             lit: section === pointed,
           })
@@ -66,6 +78,7 @@ export function Threads() {
       sheet.removeEventListener('scroll', draw, { capture: true })
     }
   }, [page, survey, pointed, drag])
+  const isMany = threads.length > MANY
   return (
     <svg ref={svg} aria-hidden className="pointer-events-none absolute inset-0 h-full w-full">
       {threads.map((t) => (
@@ -75,6 +88,7 @@ export function Threads() {
           fill="none"
           stroke={t.loose ? 'var(--color-brick)' : 'var(--color-teal)'}
           strokeWidth={t.lit ? 2.5 : 1.25}
+          strokeOpacity={isMany && !t.lit && !t.loose ? 0.5 : 1}
           strokeDasharray={t.loose ? '3 3' : undefined}
         />
       ))}
