@@ -73,6 +73,7 @@ const perhaps = fc.constantFrom<true | undefined>(undefined, true)
 const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   'site/rename': { name: fc.string() },
   'site/rule': { rule: fc.constantFrom(defaultRule, { ...defaultRule, prefix: 'p' }) },
+  'site/small': { small: fc.boolean() },
   'site/address': {
     address: fc.constantFrom<SiteAddress | undefined>(
       { url: 'https://ostrey.example/' },

@@ -172,6 +172,8 @@ export interface Site {
   pages: SitePage[]
   /** The pages’ own scripts are kept from running while it is worked on. */
   scripts?: false
+  /** Pages that are handed over carry their script in its small form. */
+  small?: true
   address?: SiteAddress
 }
 

@@ -29,6 +29,7 @@ const siteKeys: { [K in keyof Site]: Shape } = {
   screens: s.array(screenShape(s), 50),
   pages: s.array(pageShape(s), 100).min(1),
   scripts: s.optional(s.oneOf(false)),
+  small: s.optional(s.oneOf(true)),
   address: addressShape(s),
 }
 

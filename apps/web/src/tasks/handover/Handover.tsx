@@ -1,7 +1,6 @@
 /** Handover: the page to take home, and every change in it. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { RadioGroup } from 'radix-ui'
-import { useState } from 'react'
 import { api, type HandedOver, type HandoverView, type ScriptForm } from '../../api.ts'
 import { Heading } from '../../ui/index.tsx'
 import { useSessionState, useWork } from '../../work/context.ts'
@@ -10,9 +9,9 @@ import { Addresses } from './Addresses.tsx'
 const download = 'inline-flex min-h-7 items-center rounded-sm border px-2.5 py-1 text-sm'
 
 export function HandoverTask() {
-  const { siteKey, page, site, live, stale, surveys } = useWork()
+  const { siteKey, page, site, live, stale, surveys, run } = useWork()
   const state = useSessionState()
-  const [script, setScript] = useState<ScriptForm>('plain')
+  const script: ScriptForm = site.small ? 'small' : 'plain'
   const settled = state.storing === 'stored' && stale.size === 0
   const handover = useQuery({
     queryKey: ['handover', siteKey, page.key, page, surveys, script, site.address],
@@ -51,7 +50,7 @@ export function HandoverTask() {
           Download ZIP with its files
         </a>
       </div>
-      {view?.script && <Script sizes={view.script} form={script} choose={setScript} />}
+      {view?.script && <Script sizes={view.script} form={script} choose={(form) => run({ type: 'site/small', small: form === 'small' })} />}
       <Addresses />
       <Taken taken={taken.data ?? []} />
       {(!settled || handover.isFetching) && (

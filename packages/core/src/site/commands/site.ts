@@ -9,6 +9,7 @@ export type SiteCommand =
   | { type: 'site/rename'; name: string }
   | { type: 'site/rule'; rule: NamingRule }
   | { type: 'site/scripts'; scripts: boolean }
+  | { type: 'site/small'; small: boolean }
   | { type: 'site/address'; address: SiteAddress | undefined }
 
 export const siteCommands: KindsOf<SiteCommand> = {
@@ -32,6 +33,12 @@ export const siteCommands: KindsOf<SiteCommand> = {
       site: c.scripts ? site : { ...site, scripts: false },
       inverse: { ...c, scripts: scripts !== false },
     }),
+  },
+  'site/small': {
+    name: 'Choose how the script is written',
+    payload: (s) => ({ small: s.is }),
+    touches: () => ({ writes: ['small'] }),
+    apply: ({ small, ...site }, c) => ({ site: c.small ? { ...site, small: true } : site, inverse: { ...c, small: !!small } }),
   },
   'site/address': {
     name: 'Say where the site stands',
