@@ -1,6 +1,6 @@
 /** Puts a menu on other pages of the site as well, in step with this one. */
 import { Popover } from 'radix-ui'
-import { takeToPages, type MadeMenu } from '@waybell/core'
+import { takeToPages, type MadeMenu, type SitePage } from '@waybell/core'
 import { useState } from 'react'
 import { Button } from '../../ui/index.tsx'
 import { useWork } from '../../work/context.ts'
@@ -11,7 +11,9 @@ export function TakeToPages({ menu }: { menu: MadeMenu }) {
   const [chosen, setChosen] = useState<readonly string[]>([])
   const others = site.pages.filter((p) => p !== page)
   if (!others.length) return null
-  const hasBar = (key: string) => menu.form.kind === 'bar' && others.find((p) => p.key === key)!.menus.some((m) => m.form.kind === 'bar')
+  /** What keeps it from a page; null for nothing. */
+  const kept = ({ sections, menus }: SitePage): string | null =>
+    !sections.length ? 'not set up yet' : menu.form.kind === 'bar' && menus.some((m) => m.form.kind === 'bar') ? 'has a bar' : null
   return (
     <Popover.Root open={isOpen} onOpenChange={setOpen}>
       <Popover.Trigger asChild>
@@ -24,20 +26,20 @@ export function TakeToPages({ menu }: { menu: MadeMenu }) {
           aria-label="Pages for the menu"
           className="z-20 w-72 border border-hair bg-sheet p-2 text-sm shadow-lg"
         >
-          {others.map(({ key, file }) => (
-            <label key={key} className="flex min-h-7 items-center gap-1.5">
+          {others.map((other) => (
+            <label key={other.key} className="flex min-h-7 items-center gap-1.5">
               <input
                 type="checkbox"
-                disabled={hasBar(key)}
-                checked={chosen.includes(key)}
-                onChange={(e) => setChosen(e.target.checked ? [...chosen, key] : chosen.filter((k) => k !== key))}
+                disabled={kept(other) !== null}
+                checked={chosen.includes(other.key)}
+                onChange={(e) => setChosen(e.target.checked ? [...chosen, other.key] : chosen.filter((k) => k !== other.key))}
               />
-              <span className="min-w-0 truncate font-mono text-xs">{file}</span>
-              {hasBar(key) && <span className="flex-none text-xs text-faint">has a bar</span>}
+              <span className="min-w-0 truncate font-mono text-xs">{other.file}</span>
+              {kept(other) && <span className="flex-none text-xs text-faint">{kept(other)}</span>}
             </label>
           ))}
           <p className="mt-2 flex justify-between">
-            <Button kind="quiet" onClick={() => setChosen(others.map((p) => p.key).filter((key) => !hasBar(key)))}>
+            <Button kind="quiet" onClick={() => setChosen(others.flatMap((p) => (kept(p) === null ? p.key : [])))}>
               All
             </Button>
             <Button
