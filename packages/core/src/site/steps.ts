@@ -167,7 +167,7 @@ export function dropMenu(site: Site, page: SitePage, menu: Menu): Command {
   return released.length ? { type: 'batch', label: describe(drop), commands: [...released, drop] } : drop
 }
 
-/** Puts a menu on other pages of the site too, in step with this one, each time in the form that it has here. */
+/** Puts a menu on other pages of the site too, in step with this one, each time in the form and look that it has here. */
 export function takeToPages(page: SitePage, menu: MadeMenu, pages: readonly SitePage[]): Command {
   const commands = pages.map((to): Command => {
     const key = freshKey(
@@ -176,12 +176,12 @@ export function takeToPages(page: SitePage, menu: MadeMenu, pages: readonly Site
     )
     // What follows another itself is followed by nobody: both follow that.
     const inStep: InStep = menu.inStep ?? { page: page.key, menu: menu.key, labels: [] }
-    const { name, form, shown } = menu
+    const { name, form, shown, look } = menu
     // Sections are each page's own.
     const rest = { ...shown }
     delete rest.from
     delete rest.until
-    const made: Menu = { key, name, form, ...(Object.keys(rest).length && { shown: rest }), inStep, items: [] }
+    const made: Menu = { key, name, form, ...(Object.keys(rest).length && { shown: rest }), ...(look && { look }), inStep, items: [] }
     return { type: 'menu/add', page: to.key, index: to.menus.length, menu: made }
   })
   return { type: 'batch', label: 'Take a menu to other pages', commands }
