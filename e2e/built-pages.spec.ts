@@ -133,7 +133,7 @@ for (const source of pages) {
         // Down once, so that late parts are in and the header has its moved state.
         await scrollTo(page, furthest)
         await atRest(page)
-        for (const now of await sweep(page, 16)) {
+        for (const now of await sweep(page, 24)) {
           const meant = currentByRule(settings.sections, now.tops, now.header + settings.bellOffset, now.furthest, now.scroll)
           const shown = now.current.map((c) => decodeURIComponent(c.href.slice(1)))
           const byTop = meant !== null && settings.toTop.includes(meant) && !targets.includes(meant) ? '' : meant

@@ -1,3 +1,4 @@
+/* global scrollTo */
 /** `node scripts/screenshots.mjs [NAME…]`: the main views with the demo site, at 1280x800, into docs/screenshots; all, or those named. */
 import { spawn } from 'node:child_process'
 import { mkdtempSync, readFileSync } from 'node:fs'
