@@ -193,6 +193,28 @@ test.describe('menus that are made', () => {
     await page.keyboard.press('Escape')
     await task(page, 'Menus')
     expect(await measuredOf()).toBeGreaterThan(4.45)
+
+    // Behind a button on small screens alone.
+    await task(page, 'Menus')
+    await page.getByRole('button', { name: 'Form of Sections' }).click()
+    await choose(page, 'Sections', 'Form', 'Bar at the top')
+    await choose(page, 'Sections', 'Small screens', 'Folds behind a button')
+    const home = await takeHome(page)
+    for (const javaScriptEnabled of [true, false])
+      for (const width of [1280, 390]) {
+        const context = await browser.newContext({ viewport: { width, height: 800 }, javaScriptEnabled })
+        const visitor = await context.newPage()
+        await visitor.goto(pathToFileURL(home).href)
+        const [link, button] = [visitor.getByRole('link', { name: 'Ground 3' }), visitor.locator('summary')]
+        if (width > 640) await expect(button).toBeHidden()
+        else {
+          await expect(link).toBeHidden()
+          await button.click()
+        }
+        await link.click()
+        await expect(visitor).toHaveURL(/#s3$/)
+        await context.close()
+      }
   })
 })
 

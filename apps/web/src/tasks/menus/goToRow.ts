@@ -7,7 +7,8 @@ export function goToRow(of: { item: string } | { link: number }): void {
   const row = 'item' in of ? `[data-item="${CSS.escape(of.item)}"]` : `[data-link="${of.link}"]`
   // When what was open before has given the focus back.
   setTimeout(() => {
-    const target = document.querySelector<HTMLElement>(`${row} [aria-haspopup], ${row} input`)
+    // A row of a menu in step has its label alone.
+    const target = document.querySelector<HTMLElement>(`${row} [aria-haspopup]`) ?? document.querySelector<HTMLElement>(`${row} input`)
     target?.scrollIntoView({ block: 'center' })
     target?.focus()
   }, 60)

@@ -57,7 +57,7 @@ export const form: MadeForm<Form> = {
         `position: fixed; display: block; box-sizing: border-box; min-width: 180px; max-width: 100vw; max-height: calc(100vh - ${2 * HEIGHT}px); overflow-y: auto; ${list} box-shadow: 0 2px 8px rgba(0, 0, 0, 0.3);`,
       ),
       rule(`${nav} ul ul :is(li, a)`, 'display: flex; width: auto; min-height: 40px; height: auto;'),
-      rule(`${nav} details:not([open]) > ul`, 'display: none;'),
+      rule(`${nav} .wb-group:not([open]) > ul`, 'display: none;'),
       rule(`${nav} a[aria-current="true"]`, 'box-shadow: inset 0 -4px currentColor;'),
       // On paper it stands once, before the page, and takes nothing away.
       `@media print {\n  ${nav} { position: static; flex-wrap: wrap; height: auto; }\n}`,
