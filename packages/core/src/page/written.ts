@@ -1,17 +1,5 @@
 /** What a handover wrote into a page, found again when the page is brought in a second time. */
-import {
-  ANCHOR,
-  hashOf,
-  HEADER,
-  MADE,
-  NEW_TAB,
-  OFF,
-  readMade,
-  readSettings,
-  SCROLLER,
-  type PieceRole,
-  type WrittenSettings,
-} from '../contract/index.ts'
+import { ANCHOR, hashOf, HEADER, MADE, NEW_TAB, OFF, readMade, readSettings, SCROLLER, type WrittenSettings } from '../contract/index.ts'
 import type { Tree } from './tree.ts'
 
 /** An item of a menu that was made. */
@@ -34,8 +22,6 @@ export interface WrittenMenu {
 }
 
 export interface Written {
-  /** Positions in the source of the pieces to replace, `[start, end)` by role. */
-  pieces: Partial<Record<PieceRole, { start: number; end: number }>>
   settings: WrittenSettings | null
   /** Elements that points stand before, by what their `data-wb-anchor` says. */
   anchors: Record<string, number>
@@ -48,15 +34,12 @@ export interface Written {
 }
 
 export function readWritten(tree: Tree): Written {
-  const pieces: Written['pieces'] = {}
   let settings: WrittenSettings | null = null
   const menus: WrittenMenu[] = []
   for (const piece of tree.written) {
     if (piece.role === 'menu') menus.push(menuOf(piece.node))
     if (piece.role === 'step') addStep(menus, piece.node)
-    if (pieces[piece.role]) continue
-    pieces[piece.role] = { start: piece.at, end: piece.end }
-    if (piece.role === 'settings') settings = readSettings(piece.text)
+    if (piece.role === 'settings') settings ??= readSettings(piece.text)
   }
   const anchors: Written['anchors'] = {}
   let header: number | null = null
@@ -67,7 +50,7 @@ export function readWritten(tree: Tree): Written {
     const name = el.attrs.get(ANCHOR)
     if (name && el.at >= 0) anchors[name] ??= el.at
   }
-  return { pieces, settings, anchors, header, scroller, menus: menus.sort((a, b) => numberOf(a) - numberOf(b)) }
+  return { settings, anchors, header, scroller, menus: menus.sort((a, b) => numberOf(a) - numberOf(b)) }
 }
 
 const numberOf = ({ made }: WrittenMenu): number => parseInt(made ?? '1')
