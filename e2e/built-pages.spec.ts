@@ -83,7 +83,7 @@ for (const source of pages) {
             const before = await meant()
             await links.nth(i).click()
             // One that is there already moves nothing.
-            if (Math.abs(before.scroll - before.place) > 1) await underWay(page, before.scroll)
+            if (Math.abs(before.scroll - before.place) > 1) await underWay(page, before.scroll, 15_000)
             await atRest(page)
             const { scroll, current, place } = await meant()
             expect(Math.abs(scroll - place), `${href} from ${from}: at ${scroll}, meant ${place}`).toBeLessThanOrEqual(1)

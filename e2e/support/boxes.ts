@@ -32,9 +32,10 @@ export async function atRest(page: Page, hasScript = true): Promise<void> {
 /**
  * Until the page has begun to move: on a busy machine a smooth scroll may begin many frames after the click. A link that has nowhere to go moves
  * nothing, which is waited for as well.
+ * @param patience how long, in ms: one that has somewhere to go may take its time
  */
-export async function underWay(page: Page, from: number): Promise<void> {
-  await page.waitForFunction((y) => scrollY !== y, from, { timeout: 2500 }).catch(() => {})
+export async function underWay(page: Page, from: number, patience = 2500): Promise<void> {
+  await page.waitForFunction((y) => scrollY !== y, from, { timeout: patience }).catch(() => {})
 }
 
 /** Instant scroll, as no part of the page asks for it, and two frames. */
