@@ -94,6 +94,11 @@ test.describe('the application', () => {
         await page.getByRole('radio', { name: new RegExp(screen) }).click()
         const key = screen.toLowerCase()
         await measured(page)
+        // The links are tried after a change, and end at the page's top.
+        await page
+          .getByTestId('tried')
+          .getByText(/links tried on/)
+          .waitFor()
         for (const id of ['the-telescopes', 'contact']) {
           const computed = Number(
             await page.locator(`[data-arrival-row="${id}"] [data-screen="${key}"][data-land]`).getAttribute('data-land'),

@@ -180,6 +180,12 @@ test.describe('menus that are made', () => {
       const name = await look.getByRole('radio', { name: /^At rest/ }).getAttribute('aria-label')
       return Number(/contrast ([\d.]+) to 1/.exec(name!)![1])
     }
+    const axe = await new AxeBuilder({ page }).exclude('iframe').analyze()
+    expect(axe.violations.map((v) => v.id)).toEqual([])
+    // Chosen by keys.
+    await look.getByRole('radio', { name: /^Current/ }).focus()
+    await page.keyboard.press('ArrowRight')
+    await expect(look.getByRole('radio', { name: /^Pointed at/ })).toBeChecked()
     const measuredOf = async () => leastRatio(browser, await takeHome(page), grounds.length, [16, 32, 64])
     const least = await said()
     expect(Math.abs(least - (await measuredOf()))).toBeLessThanOrEqual(0.1)

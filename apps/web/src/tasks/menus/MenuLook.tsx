@@ -16,6 +16,7 @@ import {
   type StateLook,
 } from '@waybell/core'
 import { X } from 'lucide-react'
+import { RadioGroup } from 'radix-ui'
 import { useId, useState, type CSSProperties } from 'react'
 import { Button } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
@@ -200,7 +201,12 @@ export function MenuLook({ menu }: { menu: MadeMenu }) {
         ))}
       </p>
       <Fields of={`of ${menu.name}`} fields={LOOK_FIELDS} values={look as Values} onChange={change} />
-      <div role="radiogroup" aria-label="States of an item" className="my-2 grid grid-cols-4 gap-px border border-hair bg-hair">
+      <RadioGroup.Root
+        aria-label="States of an item"
+        value={state}
+        onValueChange={(next) => setState(next as ItemState)}
+        className="my-2 grid grid-cols-4 gap-px border border-hair bg-hair"
+      >
         {STATES.map((s) => {
           const isOwn = s !== 'rest' && look.states?.[s]
           const declarations = [
@@ -213,14 +219,11 @@ export function MenuLook({ menu }: { menu: MadeMenu }) {
           ]
           const ratio = contrasts.get(s)?.ratio
           return (
-            <button
+            <RadioGroup.Item
               key={s}
-              type="button"
-              role="radio"
-              aria-checked={state === s}
+              value={s}
               aria-label={`${stateNames[s]}${ratio === undefined ? '' : `, contrast ${ratio.toFixed(1)} to 1`}`}
-              onClick={() => setState(s)}
-              className={`flex flex-col items-stretch bg-sheet text-center text-xs ${state === s ? 'outline-2 outline-offset-[-2px] outline-teal' : ''}`}
+              className="flex flex-col items-stretch bg-sheet text-center text-xs"
             >
               <span aria-hidden style={{ background: ground }} className="flex min-h-10 items-center justify-center overflow-hidden">
                 <span
@@ -234,18 +237,20 @@ export function MenuLook({ menu }: { menu: MadeMenu }) {
                   {label}
                 </span>
               </span>
-              <span className="px-1 py-0.5">
+              <span className={`border-t-4 px-1 py-0.5 ${state === s ? 'border-teal font-bold' : 'border-transparent'}`}>
                 {stateNames[s]}
                 {ratio !== undefined && (
-                  <span className={`ml-1 tabular-nums ${ratio < READABLE && s !== 'held' ? 'font-bold text-brick' : 'text-faint'}`}>
+                  <span
+                    className={`ml-1 tabular-nums ${ratio < READABLE && s !== 'held' ? 'font-bold text-brick' : 'font-normal text-faint'}`}
+                  >
                     {ratio.toFixed(1)}
                   </span>
                 )}
               </span>
-            </button>
+            </RadioGroup.Item>
           )
         })}
-      </div>
+      </RadioGroup.Root>
       <p className="mb-1 font-semibold">
         {stateNames[state]}
         {current && (
