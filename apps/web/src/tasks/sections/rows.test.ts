@@ -87,7 +87,7 @@ it('makes a table of them that a tab or line end in a title does not break', () 
   ])
   expect(asTable(page, sections.slice(2), () => null, 'https://ostrey.example/week/').split('\n')).toEqual([
     'number\ttitle\tID\ttype this there\tlink here\tlink from elsewhere\twhole address\tformer IDs',
-    '3\tB\tb\t\t#b\ta%20page.html#b\thttps://ostrey.example/week/a%20page.html#b\tx y',
+    '3\tB\tb\t\t#b\ta%20page.html#b\thttps://ostrey.example/week/sub/a%20page.html#b\tx y',
   ])
 })
 
