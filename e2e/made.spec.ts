@@ -153,7 +153,7 @@ test.describe('menus that are made', () => {
     const sections = grounds.map(
       (g, n) => `<section id="s${n}" style="background:${g}"><h2>Ground ${n}</h2><p style="height:900px"></p></section>`,
     )
-    const html = `${head('Grounds')}<style>body{color:#222}</style><main>${sections.join('')}</main></html>`
+    const html = `${head('Grounds')}<style>body{color:#222}header{position:fixed;top:0;left:0;right:0;height:40px;background:#ddd}</style><header>Grounds</header><main>${sections.join('')}</main></html>`
     await bringIn(page, server, [{ name: 'index.html', mimeType: 'text/html', buffer: Buffer.from(html) }])
     await setUp(page)
     await task(page, 'Menus')
@@ -221,6 +221,23 @@ test.describe('menus that are made', () => {
         await expect(visitor).toHaveURL(/#s3$/)
         await context.close()
       }
+
+    // On a screen that it is not on it covers nothing.
+    await task(page, 'Menus')
+    await page.getByRole('button', { name: 'Form of Sections' }).click()
+    await page.getByRole('group', { name: 'Screens of Sections' }).getByLabel('Phone').uncheck()
+    const off = await takeHome(page)
+    for (const [width, covered] of [
+      [1280, '88px'],
+      [390, '40px'],
+    ] as const) {
+      const context = await browser.newContext({ viewport: { width, height: 800 } })
+      const visitor = await context.newPage()
+      await visitor.goto(pathToFileURL(off).href)
+      const said = () => visitor.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue('--wb-header').trim())
+      await expect.poll(said).toBe(covered)
+      await context.close()
+    }
   })
 })
 

@@ -71,7 +71,7 @@ export function mixed(from: string, to: string, percent: number): string {
 }
 
 /** What text needs to be read. @see WCAG 2.2, 1.4.3 */
-const READABLE = 4.5
+export const READABLE = 4.5
 const LIGHT = 'rgb(255, 255, 255)'
 const DARK = 'rgb(24, 24, 24)'
 

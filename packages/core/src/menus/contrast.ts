@@ -3,21 +3,18 @@
  * scrolls. Grounds are colours as they were measured; pictures and gradients behind it are not known here.
  * @see WCAG 2.2, 1.4.3; docs/calculations.md, section 8
  */
-import { backingFor, contrast, laidOver, mixed } from '../colour/index.ts'
+import { backingFor, contrast, laidOver, mixed, READABLE } from '../colour/index.ts'
 import type { MadeMenu, SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
 import { STATES, type ItemState } from './forms/form.ts'
 import { withOpacity } from './look.ts'
 import { isOn } from './shown.ts'
 
-/** What text needs to be read. What is held back need not be. */
-export const READABLE = 4.5
-
 /** The lowest ratio of a state, and where it is so. */
 export interface StateContrast {
   state: ItemState
   ratio: number
-  /** Name of the screen; title of the section, null for the page itself. */
+  /** Key of the screen; title of the section, null for the page itself. */
   screen: string
   over: string | null
 }

@@ -8,7 +8,7 @@ export { builtMenusOf, markFor } from './mark.ts'
 export { fieldsOf, formKinds, formOf, formWords, type FormKind } from './form-of.ts'
 export { linkOf, markupOf, type Entry } from './markup.ts'
 export { lookRules, lookWords, stateDeclarations, withOpacity } from './look.ts'
-export { contrastsOf, leastOpacity, lowest, nearestInk, READABLE, type StateContrast } from './contrast.ts'
+export { contrastsOf, leastOpacity, lowest, nearestInk, type StateContrast } from './contrast.ts'
 export { nestedItems, type Nested } from './nest.ts'
 export { hiddenOn, isOn, shownWords, smallOf } from './shown.ts'
 export {

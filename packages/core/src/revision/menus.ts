@@ -30,7 +30,8 @@ export function revisedMenus(page: SitePage, before: PageReading, after: PageRea
     if (isMade(menu)) {
       const shown =
         menu.shown && endsWithout(menu.shown, page.sections, new Set(page.sections.flatMap((s) => (keys.has(s.key) ? [] : s.key))))
-      return [{ ...menu, ...(shown && { shown }), items: [...menu.items.flatMap((i) => leading(i, keys)), ...itemsFor(added, menu)] }]
+      const fresh = menu.grows === false ? [] : itemsFor(added, menu)
+      return [{ ...menu, ...(shown && { shown }), items: [...menu.items.flatMap((i) => leading(i, keys)), ...fresh] }]
     }
     const elements = (menu as FoundMenu).form.elements.flatMap((at) => {
       const now = again.get(at)

@@ -4,7 +4,7 @@ import { defaultRule } from '../naming/index.ts'
 import { parsePage, readParsed, textOf, type El } from '../page/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
 import { aSite } from '../site/builder.ts'
-import { apply, defaultScreens, renameSection, type Site, type SitePage } from '../site/index.ts'
+import { apply, defaultScreens, renameSection, type Menu, type Site, type SitePage } from '../site/index.ts'
 import { likeness } from './print.ts'
 import { outOfOrder } from './match.ts'
 import { reviewRevision, revisePage, type Decisions, type Revision, type Version } from './index.ts'
@@ -321,6 +321,21 @@ describe('menus and header in a new version', () => {
     const keys = menus[0]!.items.map((i) => i.key)
     expect(menus[0]!.items.map((i) => i.label)).toContain('five')
     expect(new Set(keys).size).toBe(keys.length)
+  })
+
+  it('gives menus that are made an item for a new section where they grow, and lets them begin and end with what is left', () => {
+    const { next } = take(parts('work', 'team', 'shop'), parts('team', 'shop', 'news'), (p) => {
+      const [work, , shop] = p.sections
+      const form = { kind: 'corner', side: 'right', edge: 0 } as const
+      const pinned: Menu = { key: 'm2', name: 'Up', form, grows: false, shown: { from: work!.key, until: shop!.key }, items: [] }
+      return { ...p, menus: [...p.menus, pinned] }
+    })
+    const idOf = (key: string | undefined) => next.sections.find((s) => s.key === key)?.id
+    expect(next.menus.map((m) => m.items.map((i) => idOf((i.target as { section?: string }).section)))).toEqual([
+      ['team', 'shop', 'news'],
+      [],
+    ])
+    expect([idOf(next.menus[1]!.shown!.from), idOf(next.menus[1]!.shown!.until)]).toEqual(['team', 'shop'])
   })
 
   it('keeps the header that was chosen', () => {

@@ -27,7 +27,8 @@ export function foresee(): void {
 export function settleHeader(s: Settings): boolean {
   isMeasured = growthOf(s) !== null
   const isDone = tellApart(headerReach(), s, headerMoves())
-  cover = own + s.bar
+  // There are screens that the bar is not on.
+  cover = own + (all(MADE_BAR).some((el) => el.getClientRects().length) ? s.bar : 0)
   root.style.setProperty(COVER, `${cover}px`)
   try {
     sessionStorage.setItem(KEPT, `${cover}px`)

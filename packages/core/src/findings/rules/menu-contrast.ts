@@ -1,5 +1,6 @@
 /** Words of a menu that was made which cannot be read over everything that the menu stands over. */
-import { contrastsOf, leastOpacity, lowest, nearestInk, READABLE } from '../../menus/index.ts'
+import { READABLE } from '../../colour/index.ts'
+import { contrastsOf, leastOpacity, lowest, nearestInk } from '../../menus/index.ts'
 import { isMade, type Command, type MenuLook } from '../../site/index.ts'
 import type { Draft, Fix, Rule } from '../finding.ts'
 
