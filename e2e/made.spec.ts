@@ -6,6 +6,7 @@ import { pathToFileURL } from 'node:url'
 import { zipSync } from 'fflate'
 import { atRest, scrollTo } from './support/boxes.ts'
 import { liveFrame, measured, Server, setUp, task } from './support/server.ts'
+import { freshFolder } from './support/cli.ts'
 import { bringIn, takeHome } from './support/sheet.ts'
 
 const part = (id: string, title: string) => `<section id="${id}"><h2>${title}</h2><p style="height:900px">Words of it.</p></section>`
@@ -19,7 +20,7 @@ const site = () =>
   zipSync(Object.fromEntries(Object.entries(files).map(([name, text]) => [`site/${name}`, new TextEncoder().encode(text)])))
 
 const openPage = async (page: Page, file: string) => {
-  await page.getByLabel('Page', { exact: true }).selectOption(file)
+  await page.getByRole('banner').getByLabel('Page', { exact: true }).selectOption(file)
   await measured(page)
 }
 const make = async (page: Page, form: string, items?: string) => {
@@ -41,9 +42,9 @@ test.describe('menus that are made', () => {
 
   test('are made in a form, nested, kept in step, and taken to other pages', async ({ page, browser }) => {
     await bringIn(page, server, [{ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(site()) }])
-    await setUp(page)
+    await page.getByRole('button', { name: 'Set up all 2 pages' }).click()
     await openPage(page, 'more/maps.html')
-    await setUp(page)
+    await expect(page.getByLabel(/^Title of section/)).toHaveCount(2)
     await openPage(page, 'index.html')
     await task(page, 'Menus')
 
@@ -237,6 +238,33 @@ test.describe('menus that are made', () => {
       const said = () => visitor.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue('--wb-header').trim())
       await expect.poll(said).toBe(covered)
       await context.close()
+    }
+  })
+
+  test('of the demo are there from the first run on, and lead where they should', async ({ page }) => {
+    const first = await new Server(freshFolder(), true).start()
+    try {
+      await page.goto(first.address)
+      await page.getByRole('link', { name: /Ostrey Sky Week/ }).click()
+      await measured(page)
+      await task(page, 'Menus')
+      await expect(nav(page, 'Foot of the page').locator('a')).toHaveText(await liveFrame(page).locator('.bar nav a').allTextContents())
+      await expect(liveFrame(page, 'phone').locator('[data-wb="step"] a').first()).toHaveAttribute('href', '#programme')
+
+      await openPage(page, 'travel.html')
+      await expect(nav(page, 'Foot of the page').locator('a').first()).toHaveAttribute('href', 'index.html#programme')
+
+      await openPage(page, 'lantern-walk.html')
+      await expect(page.getByTestId('tried')).toHaveText(/^\d+ links tried on 2 screens, all arrive$/)
+      await expect(page.getByText('No findings')).toBeVisible()
+      const open = nav(page, 'Stations').locator('a:not([aria-disabled])')
+      expect(await open.count()).toBeLessThan(8)
+      await liveFrame(page)
+        .locator('html')
+        .evaluate((html) => (html.scrollTop = 1e6))
+      await expect(open).toHaveCount(8)
+    } finally {
+      await first.stop()
     }
   })
 })

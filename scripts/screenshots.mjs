@@ -26,9 +26,8 @@ const measured = () =>
     null,
     { timeout: 60000 },
   )
-const setUp = async () => {
+const tried = async () => {
   await measured()
-  await page.getByRole('button', { name: 'Set everything up', exact: true }).click()
   await page
     .getByTestId('tried')
     .getByText(/links tried on/)
@@ -40,7 +39,7 @@ try {
   await page.getByRole('link', { name: /Ostrey/ }).waitFor()
   await shot('sites')
   await page.getByRole('link', { name: /Ostrey/ }).click()
-  await setUp()
+  await tried()
   await shot('sections')
   for (const name of ['Menus', 'Travel', 'Highlight', 'Walk', 'Handover'].filter((n) => wanted(n.toLowerCase()))) {
     await task(name)
@@ -127,8 +126,10 @@ try {
     await page.getByRole('button', { name: 'Keep the present one' }).click()
   }
   if (wanted('findings')) {
-    await page.getByLabel('Page', { exact: true }).selectOption('last-year.html')
-    await setUp()
+    await page.getByRole('banner').getByLabel('Page').selectOption('last-year.html')
+    await measured()
+    await page.getByRole('button', { name: 'Set everything up', exact: true }).click()
+    await tried()
     await page.getByRole('button', { name: /findings/ }).click()
     await page.waitForTimeout(400)
     await shot('findings')

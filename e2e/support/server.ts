@@ -2,15 +2,23 @@
 import { expect, type Page } from '@playwright/test'
 import { spawn, type ChildProcess } from 'node:child_process'
 import { once } from 'node:events'
-import { freshFolder, repository } from './cli.ts'
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { zipSync } from 'fflate'
+import { freshFolder, repository } from './cli.ts'
 
 export class Server {
   private child: ChildProcess | null = null
   address = ''
   port = 0
 
-  constructor(readonly data = freshFolder()) {}
+  /** @param demo on its first run it makes the demo site */
+  constructor(
+    readonly data = freshFolder(),
+    demo = false,
+  ) {
+    if (!demo) writeFileSync(join(data, 'demo-made'), '')
+  }
 
   async start(port = 0): Promise<this> {
     const child = spawn(process.execPath, [join(repository, 'apps/server/dist/main.js')], {
@@ -56,10 +64,25 @@ export async function measured(page: Page, timeout = 120_000): Promise<void> {
 
 export const stored = (page: Page) => expect(page.getByTestId('storing')).toHaveText('stored')
 
-/** Opens the demo site and presses the one button. */
+/** The pages of the demo as they came, that nothing was made for yet. */
+const demo = Buffer.from(
+  zipSync(
+    Object.fromEntries(
+      [
+        'index.html',
+        'last-year.html',
+        'travel.html',
+        'sky-week.css',
+        'sky-week.js',
+        ...readdirSync(join(repository, 'demo/ostrey/img')).map((f) => `img/${f}`),
+      ].map((file) => [file, readFileSync(join(repository, 'demo/ostrey', file))]),
+    ),
+  ),
+)
+
 export async function openDemo(page: Page, server: Server): Promise<void> {
   await page.goto(server.address)
-  await page.getByRole('link', { name: /Ostrey Sky Week/ }).click()
+  await page.getByTestId('files').setInputFiles([{ name: 'ostrey.zip', mimeType: 'application/zip', buffer: demo }])
   await measured(page)
 }
 

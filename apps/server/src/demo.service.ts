@@ -6,6 +6,7 @@ import { Inject } from '@nestjs/common'
 import { Store } from './db/store.ts'
 import { CONFIG, DEMO_MADE, demoFolder, type Config } from './common/config.ts'
 import { SiteRow } from './db/entities.ts'
+import { demoSite } from './demo.ts'
 import { readImport } from './sites/import.ts'
 import { SitesService } from './sites/sites.service.ts'
 
@@ -21,9 +22,9 @@ export class DemoService implements OnApplicationBootstrap {
     // A demo site that was dropped stays dropped.
     const mark = join(this.config.data, DEMO_MADE)
     if (existsSync(mark) || (await this.store.read((db) => db.count(SiteRow))) > 0) return
-    await this.sites.create(
-      readImport(filesIn(demoFolder).map((file) => ({ name: relative(demoFolder, file).split(sep).join('/'), bytes: readFileSync(file) }))),
-    )
+    const files = filesIn(demoFolder).map((file) => ({ name: relative(demoFolder, file).split(sep).join('/'), bytes: readFileSync(file) }))
+    const read = readImport(files)
+    await this.sites.create(read, {}, (site) => demoSite(site, read.pages))
     writeFileSync(mark, '')
   }
 }

@@ -123,8 +123,12 @@ export class SitesService implements OnApplicationBootstrap {
     })
   }
 
-  /** All or nothing: a page that cannot be read leaves nothing behind. @throws PageError */
-  async create({ pages, assets }: Import, { name, scripts }: NewSite = {}): Promise<{ key: string }> {
+  /** All or nothing: a page that cannot be read leaves nothing behind. @param arrange what the site begins with @throws PageError */
+  async create(
+    { pages, assets }: Import,
+    { name, scripts }: NewSite = {},
+    arrange: (site: Site) => Site = (site) => site,
+  ): Promise<{ key: string }> {
     const key = randomBytes(6).toString('hex')
     tellRead([...pages, ...[...assets.values()].map((bytes) => ({ bytes }))].reduce((sum, { bytes }) => sum + bytes.length, 0))
     await this.store.change(async (db) => {
@@ -139,7 +143,7 @@ export class SitesService implements OnApplicationBootstrap {
       }
       for (const [i, page] of pages.entries()) site.pages.push(freshPage(`p${i + 1}`, page, await putContent(db, page.bytes)))
       for (const [path, bytes] of assets) await db.insert(FileRow, { site: key, path, hash: await putContent(db, bytes) })
-      await db.insert(SiteRow, { key, document: JSON.stringify(site), version: 0, changedAt: Date.now() })
+      await db.insert(SiteRow, { key, document: JSON.stringify(arrange(site)), version: 0, changedAt: Date.now() })
     })
     return { key }
   }

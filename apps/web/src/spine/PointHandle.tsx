@@ -8,9 +8,11 @@ import { useWork } from '../work/context.ts'
 export function PointHandle({ section, top, scale }: { section: Section; top: number; scale: number }) {
   const { page, run, point } = useWork()
   const [drag, setDrag] = useState<{ from: number; by: number } | null>(null)
-  const shift = section.point!.shift
+  // The spine draws sections when there is time: what a key adds to is where the point stands now, not where it was drawn last.
+  const now = page.sections.find((s) => s.key === section.key) ?? section
+  const shift = now.point?.shift ?? 0
   const move = (by: number) => {
-    if (by !== 0) run({ type: 'section/point', page: page.key, section: section.key, at: section.at, shift: Math.round(shift + by) })
+    if (by !== 0) run({ type: 'section/point', page: page.key, section: section.key, at: now.at, shift: Math.round(shift + by) })
   }
   const onKey = (event: KeyboardEvent) => {
     const by = { ArrowUp: -1, ArrowDown: 1, PageUp: -50, PageDown: 50 }[event.key]

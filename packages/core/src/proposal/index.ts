@@ -10,15 +10,20 @@ import { adoptMenus, madeBefore, makeBar, markFor, pageMenus, type MatchedMenu }
 import { proposeId, type NamingRule } from '../naming/index.ts'
 import type { Candidate, ElementAt, PageReading } from '../page/index.ts'
 import {
+  apply,
   inPageOrder,
   isFound,
   isMade,
+  pageOf,
   sectionOf,
+  withOtherPages,
+  type Batch,
   type FoundForm,
   type HeaderChoice,
   type Menu,
   type Section,
   type SetUp,
+  type Site,
   type SitePage,
 } from '../site/index.ts'
 import { builtOf, inScreenOrder, viewHeight, type Survey } from '../survey/index.ts'
@@ -116,6 +121,31 @@ export function proposeSetUp(
   const kept = keepOwnTravel(setUp, surveys)
   const bellOffset = bestBellOffset(asPage(kept), surveys)
   return { ...kept, highlight: { bellOffset, ...(marksItself(kept, surveys) ? { own: true as const } : {}) } }
+}
+
+/** The site's other pages by their paths from a page's folder. */
+export function filesBeside(site: Site, page: SitePage): Set<string> {
+  const folder = page.file.slice(0, page.file.lastIndexOf('/') + 1)
+  return new Set(site.pages.flatMap(({ file }) => (file.startsWith(folder) ? file.slice(folder.length) : [])))
+}
+
+/** A page with what is known of it; without surveys it was not measured yet. */
+export interface PageToSetUp {
+  page: string
+  reading: PageReading
+  surveys: readonly Survey[]
+}
+
+/** The press for several pages of a site, as one step. */
+export function setUpPages(site: Site, pages: readonly PageToSetUp[]): Batch {
+  let now = site
+  const commands = pages.flatMap(({ page, reading, surveys }) => {
+    const setUp = proposeSetUp(reading, surveys, site.rule, filesBeside(now, pageOf(now, page)))
+    const command = withOtherPages(now, { type: 'page/set-up', page, setUp })
+    now = apply(now, command).site
+    return command.type === 'batch' ? command.commands : [command]
+  })
+  return { type: 'batch', label: pages.length === 1 ? 'Set up a page' : `Set up ${pages.length} pages`, commands }
 }
 
 /** What the press left as the page has it, in words; null where that is nothing. */

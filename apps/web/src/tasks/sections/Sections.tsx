@@ -1,11 +1,11 @@
 /** Sections and their IDs: the sheet, its tools, and what was also found. */
-import { builtOf, leftAsItIs, looksOf, nestSection, proposeSetUp, type Section } from '@waybell/core'
+import { builtOf, filesBeside, leftAsItIs, looksOf, nestSection, proposeSetUp, type Section } from '@waybell/core'
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { useLocation } from 'react-router'
 import { Button, tint } from '../../ui/index.tsx'
 import { List, type ListHandle } from '../../ui/List.tsx'
 import { useWork } from '../../work/context.ts'
-import { filesBeside, setUpEverything } from './steps.ts'
+import { setUpAllPages, setUpEverything, untouched } from './steps.ts'
 import { Missing } from './Missing.tsx'
 import { NewVersion } from './NewVersion.tsx'
 import { NamingDialog } from './NamingDialog.tsx'
@@ -40,6 +40,7 @@ export function SectionsTask() {
     if (isBroughtIn) title.current?.focus()
   }, [isBroughtIn])
   const [isPressed, setPressed] = useState(false)
+  const others = untouched(work).length
   return (
     <div className="flex h-full min-h-0 flex-col">
       <div className="mb-2">
@@ -77,6 +78,18 @@ export function SectionsTask() {
               >
                 {measured ? 'Set everything up' : isStopped ? 'The page is stopped' : 'Measuring the page…'}
               </Button>
+              {measured && others > 0 && (
+                <Button
+                  title="The others as they were read; each is measured when it is opened"
+                  className="ml-2"
+                  onClick={() => {
+                    setPressed(true)
+                    void setUpAllPages(work)
+                  }}
+                >
+                  Set up all {others + 1} pages
+                </Button>
+              )}
             </div>
           )
         )}

@@ -3,7 +3,7 @@ import { mergeWithNext, nestSection } from '@waybell/core'
 import type { Action } from '../../work/action.ts'
 import type { Work } from '../../work/context.ts'
 import { removeSections } from './Removing.tsx'
-import { addPoint } from './steps.ts'
+import { addPoint, setUpAllPages, untouched } from './steps.ts'
 
 /** A press on what the view itself has for it, so that there is one way to do it. */
 const press = (name: string) => () =>
@@ -14,6 +14,12 @@ const press = (name: string) => () =>
 export function sectionsActions(work: Work): Action[] {
   const { site, page, run, live, current } = work
   const actions: Action[] = [{ name: 'Pick an element on the page', run: () => live.pick(true) }]
+  const left = untouched(work).length
+  if (left)
+    actions.push({
+      name: left === 1 ? 'Set up the page that is left' : `Set up the ${left} pages that are left`,
+      run: () => void setUpAllPages(work),
+    })
   if (!page.sections.length) return actions
   for (const [name, button] of [
     ['Change the naming rule', 'Naming rule'],

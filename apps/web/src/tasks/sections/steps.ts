@@ -5,6 +5,7 @@ import {
   apply,
   pageOf,
   checkId,
+  filesBeside,
   freshKey,
   idContext,
   itemFor,
@@ -12,15 +13,16 @@ import {
   proposeSetUp,
   sectionFrom,
   setUpOf,
+  setUpPages,
   takenIds,
   withOtherPages,
   type Candidate,
   type IdProblem,
   type Section,
-  type Site,
   type SitePage,
 } from '@waybell/core'
 import type { PickedElement } from '@waybell/agent/types'
+import { api } from '../../api.ts'
 import type { Work } from '../../work/context.ts'
 
 const taken = ({ page, reading }: Work): Set<string> =>
@@ -69,12 +71,6 @@ export function addPoint(work: Work, before: Pick<Section, 'at' | 'title' | 'dep
   })
 }
 
-/** The site's other pages by their paths from a page's folder. */
-export function filesBeside(site: Site, page: SitePage): Set<string> {
-  const folder = page.file.slice(0, page.file.lastIndexOf('/') + 1)
-  return new Set(site.pages.flatMap(({ file }) => (file.startsWith(folder) ? file.slice(folder.length) : [])))
-}
-
 /** The one press. Pressed again it begins anew, but for what links out in the world may mean. */
 export function setUpEverything({ page, reading, site, surveys, run }: Work): void {
   const setUp = proposeSetUp(reading, Object.values(surveys), site.rule, filesBeside(site, page))
@@ -89,6 +85,31 @@ export function setUpEverything({ page, reading, site, surveys, run }: Work): vo
   if (page.sections.length && JSON.stringify(setUpOf(after)) === JSON.stringify(setUpOf(page)))
     toast('Everything is as the press would set it; nothing was changed.')
   else run(command)
+}
+
+/** Pages of the site beside this one that nothing was set up on. */
+export const untouched = ({ site, page }: Work): SitePage[] => site.pages.filter((p) => p !== page && !p.sections.length && !p.menus.length)
+
+/** The press for this page, where it is not set up, and all that are not either: those that were not opened yet as they were read. */
+export async function setUpAllPages(work: Work): Promise<void> {
+  const { siteKey, page, reading, surveys, session, run } = work
+  const here = page.sections.length ? [] : [{ page: page.key, reading, surveys: Object.values(surveys) }]
+  try {
+    const others = await Promise.all(
+      untouched(work).map(async ({ key }) => {
+        const [state, kept] = await Promise.all([api.page(siteKey, key), api.surveys(siteKey, key)])
+        const scripts = work.site.scripts !== false
+        return { page: key, reading: state.reading, surveys: kept.filter((k) => k.scripts === scripts).map((k) => k.survey) }
+      }),
+    )
+    const offering = [...here, ...others].filter(({ reading }) => reading.candidates.some((c) => c.offered))
+    // What was changed meanwhile stays: the step begins from the site as it is now.
+    if (offering.length) run(setUpPages(session.snapshot().document, offering))
+    const left = here.length + others.length - offering.length
+    if (left) toast(`${left === 1 ? '1 page has' : `${left} pages have`} no part that looks like a section, and stayed as it was.`)
+  } catch (error) {
+    toast.error(error instanceof Error ? error.message : String(error))
+  }
 }
 
 /** What is wrong with an ID as it is typed, or null. */
