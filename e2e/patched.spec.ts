@@ -84,6 +84,16 @@ function generate({ pages: [page] }: Doc, next: () => number, n: number): object
       ...at,
       header: page!.header && { at: page!.header.at, keep: pick(['sticky', 'fixed', null]), backing: null },
     }),
+    () => ({
+      type: 'link/target',
+      ...at,
+      at: section.at,
+      target: pick([target(), target(), null]),
+      made: pick([
+        { of: 'element', label: 'All of it' },
+        { of: 'words', label: pick(['the', 'a', 'Words of', 'and']) },
+      ]),
+    }),
     () => ({ type: 'travel/breathing', ...at, breathing: Math.floor(next() * 60) }),
     () => ({ type: 'travel/smooth', ...at, smooth: next() < 0.5 }),
   ])()

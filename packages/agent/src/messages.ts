@@ -1,5 +1,5 @@
 /** What the application and the agent in a live page say to each other, over a port that the page cannot see. */
-import type { MarkClass, PageEdit, Survey, Tried, Visit } from '@waybell/core'
+import type { MarkClass, NoLink, PageEdit, Survey, Tried, Visit } from '@waybell/core'
 
 /** What is to be measured. */
 export interface SurveyRequest {
@@ -31,6 +31,10 @@ export interface PickedElement {
   id: string | null
   title: string
   heading: number | null
+  /** Why it cannot be made a link; null where it can. */
+  noLink: NoLink | null
+  /** Its own words, white space folded. */
+  words: string
 }
 
 export type PickStep = 'parent' | 'child' | 'next' | 'previous'

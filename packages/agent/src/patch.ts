@@ -4,6 +4,7 @@
  */
 import type { NewEntry, PageEdit } from '@waybell/core'
 import { arrangement, pieceTags, type PieceRole } from '@waybell/core/contract'
+import { unlink, link } from './made-links.ts'
 import { elementAt } from './stamps.ts'
 
 type Of<K extends PageEdit['kind']> = Extract<PageEdit, { kind: K }>
@@ -19,12 +20,16 @@ export const isPiece = (el: Element): boolean => [...pieces.values()].some((piec
 
 export function patch(edits: readonly PageEdit[]): void {
   const of = <K extends PageEdit['kind']>(kind: K) => edits.filter((e): e is Of<K> => e.kind === kind)
+  // Links that are made come last, and go first where anything else may be put elsewhere.
+  unlink(edits)
   patchLists(of('entries'), of('exchange'))
   patchAttributes(of('attribute'))
   patchLabels(of('label'))
   // Copies in lists are made of what their originals came to.
   fillCopies(of('entries'))
-  if (patchPieces(of('piece'))) document.dispatchEvent(new Event('waybell'))
+  const isTold = patchPieces(of('piece'))
+  link(of('link'))
+  if (isTold) document.dispatchEvent(new Event('waybell'))
 }
 
 function patchAttributes(edits: Of<'attribute'>[]): void {

@@ -1,5 +1,6 @@
 /** Picking an element of the page: by pointing at it, or by walking the tree with keys. */
 import type { PickedElement, PickStep } from './messages.ts'
+import { noLinkOf } from './made-links.ts'
 import { elementAt, positionOf } from './stamps.ts'
 
 interface Picking {
@@ -43,7 +44,8 @@ function describe(el: Element): PickedElement {
   const words =
     folded(heading?.textContent, 80) ||
     folded(el.getAttribute('aria-label'), 80) ||
-    folded(el.textContent, 200).split(' ').slice(0, 5).join(' ').slice(0, 80)
+    folded(el.textContent, 200).split(' ').slice(0, 5).join(' ').slice(0, 80) ||
+    folded((el.localName === 'img' ? el : el.querySelector('img[alt]'))?.getAttribute('alt'), 80)
   const isFirst = el.id !== '' && document.getElementById(el.id) === el
   return {
     at: positionOf(el)!,
@@ -51,6 +53,8 @@ function describe(el: Element): PickedElement {
     id: isFirst ? el.id : null,
     title: words || el.localName,
     heading: (heading && positionOf(heading)) ?? null,
+    noLink: noLinkOf(el),
+    words: folded(el.textContent, 600),
   }
 }
 

@@ -16,7 +16,17 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
   picking: Joi.object({
     type: 'picking',
     way: Joi.array()
-      .items(Joi.object({ at, tag: Joi.string().max(100), id: text.allow(null), title: text, heading: at.allow(null) }))
+      .items(
+        Joi.object({
+          at,
+          tag: Joi.string().max(100),
+          id: text.allow(null),
+          title: text,
+          heading: at.allow(null),
+          noLink: Joi.string().max(20).allow(null),
+          words: text,
+        }),
+      )
       .max(40),
     state: Joi.valid('over', 'done', 'left'),
   }),

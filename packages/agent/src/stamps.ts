@@ -34,6 +34,12 @@ export function collectStamps(): void {
   )
 }
 
+/** Another element stands for one of the page's from now on. */
+export function standIn(at: number, el: Element): void {
+  byAt.set(at, el)
+  atOf.set(el, at)
+}
+
 export const elementAt = (at: number): Element | undefined => byAt.get(at)
 export const positionOf = (el: Element): number | undefined => atOf.get(el)
 export const everyElement = (): ReadonlyMap<number, Element> => byAt

@@ -28,6 +28,8 @@ export const AHEAD = '--wb-ahead'
 export const MADE = 'data-wb-made'
 /** The menu that is made as a bar across the viewport's top, which covers that. */
 export const MADE_BAR = `nav[${PIECE}="menu"][${MADE}~="bar"]`
+/** On a link that was made of a button. */
+export const WAS = 'data-wb-was'
 /** On what is not on some screens; their names. */
 export const OFF = 'data-wb-off'
 /** On a menu that is made, while it is not to be seen. */

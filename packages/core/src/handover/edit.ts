@@ -2,6 +2,7 @@
 import type { PieceRole } from '../contract/index.ts'
 import type { PiecePlace } from '../menus/index.ts'
 import type { ElementAt } from '../page/index.ts'
+import type { MadeLink } from '../site/index.ts'
 
 /** A copy of one of a menu's own entries, with a link and label of its own and without its IDs. */
 export interface NewEntry {
@@ -21,6 +22,8 @@ export type PageEdit =
   | { kind: 'entries'; list: ElementAt; from: ElementAt[]; to: (ElementAt | NewEntry)[] }
   /** Elements that change places: where `from[i]` stood, `to[i]` is to stand. Both hold the same ones. */
   | { kind: 'exchange'; from: ElementAt[]; to: ElementAt[] }
+  /** A link made of what is none: the element stands in it, or words of its; a button becomes it. */
+  | { kind: 'link'; at: ElementAt; of: MadeLink['of']; words: string; attributes: Record<string, string> }
   /** A piece of ours. `text` is what stands between its tags; a menu's is markup. Of several of a role each has its key. */
   | { kind: 'piece'; role: PieceRole; place: PiecePlace; text: string; key?: string; attributes?: Record<string, string> }
 

@@ -1,7 +1,7 @@
 /** Links that stand in none of a page's menus, and what each comes to as the site is. */
 import { decodeFragment } from '../contract/index.ts'
 import type { ElementAt, PageLink, PageReading } from '../page/index.ts'
-import { sectionOf, type ItemTarget, type Section, type SitePage } from '../site/index.ts'
+import { sectionOf, type ItemTarget, type LinkChoice, type MadeLink, type Section, type SitePage } from '../site/index.ts'
 import { leadsNowhere, namesSite } from './match.ts'
 import { pageAt } from './pages.ts'
 
@@ -17,22 +17,46 @@ export interface LooseLink {
   section: Section | null
   /** The last section that begins before it; null above the first. */
   at: Section | null
+  /** Of what it is made, where it was none. */
+  made: MadeLink | null
 }
 
 /** In page order. @param pages of the site */
 export function looseLinks(page: SitePage, reading: PageReading, pages: readonly SitePage[]): LooseLink[] {
   const inMenus = new Set(page.menus.flatMap((m) => m.items.flatMap((i) => i.links)))
-  const chosen = new Map(page.links?.map((l) => [l.at, l.target]))
+  const chosen = new Map(page.links?.flatMap((l) => (l.made ? [] : [[l.at, l.target] as const])))
   const elements = page.sections.filter((s) => !s.point)
   const byAt = new Map(elements.map((s) => [s.at, s]))
   const loose = reading.links.filter(({ at, status }) => !inMenus.has(at) && status !== 'button' && status !== 'group')
-  return loose.map((link): LooseLink => {
+  const placeOf = (at: ElementAt) => elements.findLast((s) => s.at <= at) ?? null
+  const own = loose.map((link): LooseLink => {
     const target = chosen.get(link.at) ?? null
     const section = target ? (page.sections.find((s) => s.key === sectionOf(target)) ?? null) : ownSection(link, page, byAt)
     const kind = target ? (section || target.kind === 'top' ? 'here' : 'elsewhere') : ownKind(link, section, page, reading, pages)
-    return { link, kind, target, section, at: elements.findLast((s) => s.at <= link.at) ?? null }
+    return { link, kind, target, section, at: placeOf(link.at), made: null }
   })
+  const made = (page.links ?? []).flatMap((l): LooseLink[] => {
+    if (!l.made) return []
+    const section = page.sections.find((s) => s.key === sectionOf(l.target)) ?? null
+    const kind = section || l.target.kind === 'top' ? 'here' : 'elsewhere'
+    return [{ link: linkMade(l, l.made), kind, target: l.target, section, at: placeOf(l.at), made: l.made }]
+  })
+  return made.length ? [...own, ...made].sort((a, b) => a.link.at - b.link.at) : own
 }
+
+/** As a link of the page's own is read, that leads nowhere by itself. */
+const linkMade = ({ at }: LinkChoice, { label }: MadeLink): PageLink => ({
+  at,
+  href: '',
+  status: 'empty',
+  target: null,
+  fragment: null,
+  path: null,
+  label,
+  plain: false,
+  line: 0,
+  column: 0,
+})
 
 function ownSection(link: PageLink, page: SitePage, byAt: ReadonlyMap<ElementAt, Section>): Section | null {
   const there = link.target === null ? undefined : byAt.get(link.target)

@@ -1,5 +1,17 @@
 /** What a handover wrote into a page, found again when the page is brought in a second time. */
-import { ANCHOR, hashOf, HEADER, MADE, NEW_TAB, OFF, readMade, readSettings, SCROLLER, type WrittenSettings } from '../contract/index.ts'
+import {
+  ANCHOR,
+  hashOf,
+  HEADER,
+  MADE,
+  NEW_TAB,
+  OFF,
+  readMade,
+  readSettings,
+  SCROLLER,
+  WAS,
+  type WrittenSettings,
+} from '../contract/index.ts'
 import type { Tree } from './tree.ts'
 
 /** An item of a menu that was made. */
@@ -29,6 +41,8 @@ export interface Written {
   header: number | null
   /** The element in which the page was seen to scroll. */
   scroller: number | null
+  /** Buttons that were made links. */
+  buttons: boolean
   /** Menus that were made, by their numbers. */
   menus: WrittenMenu[]
 }
@@ -44,13 +58,15 @@ export function readWritten(tree: Tree): Written {
   const anchors: Written['anchors'] = {}
   let header: number | null = null
   let scroller: number | null = null
+  let buttons = false
   for (const el of tree.all) {
     if (settings && el.attrs.has(HEADER) && el.at >= 0) header ??= el.at
     if (settings && el.attrs.has(SCROLLER) && el.at >= 0) scroller ??= el.at
+    if (settings && el.tag === 'a' && el.attrs.has(WAS)) buttons = true
     const name = el.attrs.get(ANCHOR)
     if (name && el.at >= 0) anchors[name] ??= el.at
   }
-  return { settings, anchors, header, scroller, menus: menus.sort((a, b) => numberOf(a) - numberOf(b)) }
+  return { settings, anchors, header, scroller, buttons, menus: menus.sort((a, b) => numberOf(a) - numberOf(b)) }
 }
 
 const numberOf = ({ made }: WrittenMenu): number => parseInt(made ?? '1')

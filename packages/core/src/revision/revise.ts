@@ -122,7 +122,7 @@ export function revisePage(
 ): Extract<Command, { type: 'page/revise' }> {
   const sections = revisedSections(page, before.reading, after.reading, decisions, rule)
   const menus = revisedMenus(page, before.reading, after.reading, sections)
-  const links = revisedLinks(page, before.reading, after.reading, sections)
+  const links = revisedLinks(page, before, after, sections, (at) => sameElement(at, before, after))
   const header = revisedHeader(page, before, after)
   const scroller = page.scroller === undefined ? null : sameElement(page.scroller, before, after)
   const { travel, highlight } = page

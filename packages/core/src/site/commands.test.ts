@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import type { Mark } from '../contract/index.ts'
 import { defaultRule } from '../naming/index.ts'
-import type { MadeMenuForm, MenuLook, SiteAddress } from './document.ts'
+import type { MadeLink, MadeMenuForm, MenuLook, SiteAddress } from './document.ts'
 import { aMenu, anItem, aPage, aSection, aSite } from './builder.ts'
 import {
   afterChange,
@@ -146,7 +146,12 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   'item/depth': { page: fc.constant(page), menu, item, depth: fc.constantFrom(1, 3, undefined) },
   'item/off': { page: fc.constant(page), menu, item, off: fc.constantFrom(['phone'], undefined) },
   'item/target': { page: fc.constant(page), menu, item, target, takenToBe: perhaps },
-  'link/target': { page: fc.constant(page), at: fc.constantFrom(7, 9), target: fc.option(target) },
+  'link/target': {
+    page: fc.constant(page),
+    at: fc.constantFrom(7, 9),
+    target: fc.option(target),
+    made: fc.constantFrom<MadeLink | undefined>({ of: 'element', label: 'Map' }, { of: 'words', label: 'the hill' }, undefined),
+  },
   'header/choose': { page: pageKey, header: fc.constantFrom(null, { at: 3, keep: null, backing: null }) },
   'scroller/choose': { page: pageKey, scroller: fc.constantFrom(null, 4, 6) },
   'travel/smooth': { page: pageKey, smooth: fc.boolean() },

@@ -59,11 +59,24 @@ export interface Item {
   takenToBe?: true
 }
 
-/** A link of the page's own that stands in none of its menus, and was given a target. */
+/** A link of the page's own that stands in none of its menus, and was given a target; or one that is made of what was none. */
 export interface LinkChoice {
   at: ElementAt
   target: ItemTarget
+  made?: MadeLink
 }
+
+/** What a link is made of: an element, which stands in it; some words of one, the first that are so; or a button, which becomes one. */
+export interface MadeLink {
+  of: 'element' | 'words' | 'button'
+  /** The words themselves, or what the element is called. */
+  label: string
+  /** It has no words of its own, so that the label is said of it. */
+  isSaid?: true
+}
+
+/** Tells the links of a page apart: of one element there may be several words. */
+export const linkKey = ({ at, made }: Pick<LinkChoice, 'at' | 'made'>): string => (made?.of === 'words' ? `${at} ${made.label}` : `${at}`)
 
 export interface Menu {
   key: string

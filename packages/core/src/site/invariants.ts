@@ -1,6 +1,6 @@
 /** What holds of every site document, whatever command made it. Only pages that changed are looked at. */
 import { isKeepable } from '../naming/index.ts'
-import { elsewhereOf, faultOfTarget, pageOrder, sectionOf, type ItemTarget, type Site, type SitePage } from './document.ts'
+import { elsewhereOf, faultOfTarget, linkKey, pageOrder, sectionOf, type ItemTarget, type Site, type SitePage } from './document.ts'
 import { isFound, isMade, type MadeMenu } from './document.ts'
 import { CommandError } from './errors.ts'
 
@@ -78,11 +78,7 @@ function checkPage(page: SitePage): void {
     }
   }
   for (const { target } of page.links ?? []) checkTarget(target, 'a link on the page', keys)
-  unique(
-    page.links ?? [],
-    (l) => l.at,
-    () => 'a link on the page has a target already',
-  )
+  unique(page.links ?? [], linkKey, () => 'a link on the page has a target already')
   unique(
     menus.flatMap((m) => m.items.flatMap((item) => item.links.map((at) => ({ at, item })))),
     ({ at }) => at,

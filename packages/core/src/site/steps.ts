@@ -126,9 +126,10 @@ const usesOf = (site: Site): Use[] =>
           return { from, label: item.label, isOwn, target: item.target, lead, leave: isOwn ? lead : () => drop, drop }
         }),
       ),
-    ...(from.links ?? []).map(({ at, target }): Use => {
-      const lead = (to: ItemTarget): Command => ({ type: 'link/target', page: from.key, at, target: to })
-      return { from, label: null, isOwn: true, target, lead, leave: lead, drop: lead({ kind: 'as-is' }) }
+    ...(from.links ?? []).map(({ at, target, made }): Use => {
+      const lead = (to: ItemTarget): Command => ({ type: 'link/target', page: from.key, at, target: to, ...(made && { made }) })
+      const drop = lead({ kind: 'as-is' })
+      return { from, label: made?.label ?? null, isOwn: !made, target, lead, leave: made ? () => drop : lead, drop }
     }),
   ])
 
@@ -212,11 +213,11 @@ export function withOtherPages(site: Site, command: Extract<Command, { type: 'pa
 
 /** Links on a page that is set up anew: those to a section lead to the one that has its ID from then on, else where they led before. */
 const linksFor = (page: SitePage, next: ReadonlyMap<string, string>): LinkChoice[] =>
-  (page.links ?? []).flatMap(({ at, target }): LinkChoice[] => {
-    const was = page.sections.find((s) => s.key === sectionOf(target))
-    if (!was) return [{ at, target }]
+  (page.links ?? []).flatMap((link): LinkChoice[] => {
+    const was = page.sections.find((s) => s.key === sectionOf(link.target))
+    if (!was) return [link]
     const section = next.get(was.id)
-    return section === undefined ? [] : [{ at, target: { kind: 'section', section } }]
+    return section === undefined ? [] : [{ ...link, target: { kind: 'section', section } }]
   })
 
 /** Makes a section reach to the end of the next one: that one goes, and the page's own links to it lead to this one. */

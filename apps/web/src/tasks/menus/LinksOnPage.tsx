@@ -1,6 +1,7 @@
 /** Every link of the page that stands in none of its menus, and where it leads. */
-import { looseLinks, type ItemTarget, type LinkKind, type LooseLink } from '@waybell/core'
-import { Heading, tint } from '../../ui/index.tsx'
+import { linkKey, looseLinks, type ItemTarget, type LinkKind, type LooseLink } from '@waybell/core'
+import { X } from 'lucide-react'
+import { Button, Heading, tint } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
 import { Signal, useSignal } from '../../work/signal.ts'
@@ -45,23 +46,27 @@ export function LinksOnPage() {
         Links on the page
       </Heading>
       {shown.length === 0 && <p className="py-1 text-sm text-faint">None of this kind.</p>}
-      <List count={shown.length} estimate={58} label="Links on the page" keyOf={(i) => String(shown[i]!.link.at)}>
+      <List count={shown.length} estimate={58} label="Links on the page" keyOf={(i) => rowOf(shown[i]!)}>
         {(i) => <LinkRow {...shown[i]!} />}
       </List>
     </section>
   )
 }
 
-function LinkRow({ link, kind, target, section, at }: LooseLink) {
+const rowOf = ({ link: { at }, made }: LooseLink) => linkKey(made ? { at, made } : { at })
+
+function LinkRow(loose: LooseLink) {
+  const { link, kind, target, section, at, made } = loose
   const { page, run, live, point } = useWork()
   const isPointed = usePointed(section?.key)
   const index = section ? page.sections.indexOf(section) : -1
-  const lead = (to: ItemTarget) => run({ type: 'link/target', page: page.key, at: link.at, target: to.kind === 'as-is' ? null : to })
+  const lead = (to: ItemTarget) =>
+    run({ type: 'link/target', page: page.key, at: link.at, target: to.kind === 'as-is' ? null : to, ...(made && { made }) })
   const name = link.label || 'a link without words'
   const place = at ? `by ${page.sections.indexOf(at) + 1} ${at.title}` : 'above the first section'
   return (
     <div
-      data-link={link.at}
+      data-link={rowOf(loose)}
       data-section={section?.key}
       data-loose={kind === 'broken' || undefined}
       onPointerEnter={() => section && point(section.key)}
@@ -80,15 +85,32 @@ function LinkRow({ link, kind, target, section, at }: LooseLink) {
             {name}
           </button>
           <span className="max-w-[55%] flex-none truncate text-xs text-faint">{place}</span>
+          {made && (
+            <Button
+              kind="quiet"
+              aria-label={`No link: ${name}`}
+              title={`${made.of === 'words' ? 'These words are' : made.of === 'button' ? 'It is a button that is' : 'It is'} no link in the page; take the link away`}
+              onClick={() => lead({ kind: 'as-is' })}
+            >
+              <X size={12} aria-hidden />
+            </Button>
+          )}
         </span>
         <span className="flex items-center gap-1 pl-1">
           <span aria-hidden className="text-faint">
             →
           </span>
-          <Target named={`link ${name}`} target={target ?? { kind: 'as-is' }} link={link} isOwn isLoose={kind === 'broken'} onTake={lead} />
+          <Target
+            named={`link ${name}`}
+            target={target ?? { kind: 'as-is' }}
+            link={made ? undefined : link}
+            isOwn={!made}
+            isLoose={kind === 'broken'}
+            onTake={lead}
+          />
         </span>
       </span>
-      <ThreadEnd row={`link ${link.at}`} isLoose={kind === 'broken'} onTake={lead} />
+      <ThreadEnd row={`link ${rowOf(loose)}`} isLoose={kind === 'broken'} onTake={lead} />
     </div>
   )
 }

@@ -7,7 +7,7 @@ import { CoverageDialog } from './CoverageDialog.tsx'
 import { LinksOnPage } from './LinksOnPage.tsx'
 import { MakeMenu } from './MakeMenu.tsx'
 import { MenuSheet } from './MenuSheet.tsx'
-import { PickLink } from './PickLink.tsx'
+import { PickedPart, PickLink } from './PickLink.tsx'
 
 export function MenusTask() {
   const { page } = useWork()
@@ -27,6 +27,7 @@ export function MenusTask() {
           <CoverageDialog />
         </span>
       </p>
+      <PickedPart />
       {page.menus.map((menu) => (
         <MenuSheet key={menu.key} menu={menu} />
       ))}

@@ -1,25 +1,174 @@
-/** Picking a link on the live page leads to its row. */
-import { useEffect } from 'react'
-import { toast } from 'sonner'
+/** Picking on the live page: what is a link leads to its row, and what is none can be made one. */
+import { looseLinks, type ItemTarget, type MadeLink, type NoLink } from '@waybell/core'
+import { useEffect, useId, useRef, useState, type KeyboardEvent } from 'react'
+import type { PickedElement } from '@waybell/agent/types'
 import { Button } from '../../ui/index.tsx'
 import { useWork } from '../../work/context.ts'
 import { goToRow } from './goToRow.ts'
+import { Target } from './Target.tsx'
+
+const reasons: Record<NoLink, string> = {
+  'is-link': 'It is a link already.',
+  'in-link': 'It stands in a link, and a link cannot hold another. Pick the link itself.',
+  'in-button': 'It stands in a button or a field, which cannot hold a link. Pick the button itself.',
+  'has-link': 'A link, a button or a field stands in it, and a link cannot hold that. Pick a part of it, or some of its words.',
+  'is-control': 'It is a field, or a button that sends a form: a link there would keep it from that.',
+  'is-part': 'It is a part of a list, a table or the like, around which no link may stand. Pick what is in it, or some of its words.',
+  'in-drawing': 'It is a part of a picture. Pick the whole picture.',
+}
+const steps = { ArrowUp: 'parent', ArrowDown: 'child', ArrowLeft: 'previous', ArrowRight: 'next' } as const
 
 export function PickLink() {
-  const { page, reading, live, picking } = useWork()
+  const { page, reading, site, live, picking } = useWork()
+  const isOn = picking !== null
   useEffect(() => {
     if (!picking?.isTaken) return
-    live.pick(false)
     // What was pressed may stand in the link.
     const link = picking.way.map((e) => reading.links.find((l) => l.at === e.at)).findLast((l) => l !== undefined)
+    const made = link
+      ? undefined
+      : looseLinks(page, reading, site.pages).find((l) => l.made && l.made.of !== 'words' && l.link.at === picking.way.at(-1)?.at)
     const item = link && page.menus.flatMap((m) => m.items).find((i) => i.links.includes(link.at))
-    if (item) goToRow({ item: item.key })
-    else if (link) goToRow({ link: link.at })
-    else toast('That is no link, and stands in none. Press a link, or something in one.')
-  }, [picking, page, reading, live])
+    if (!link && !made) return
+    live.pick(false)
+    goToRow(item ? { item: item.key } : { link: (link ?? made!.link).at })
+  }, [picking, page, reading, site, live])
   return (
-    <Button aria-pressed={picking !== null} onClick={() => live.pick(picking === null)}>
-      {picking === null ? 'Pick a link on the page' : 'Stop picking'}
+    <Button aria-pressed={isOn} onClick={() => live.pick(!isOn)}>
+      {isOn ? 'Stop picking' : 'Pick on the page'}
     </Button>
+  )
+}
+
+/** What is picked, and what becomes of it. */
+export function PickedPart() {
+  const { live, picking } = useWork()
+  const panel = useRef<HTMLDivElement>(null)
+  const isOn = picking !== null
+  const isTaken = picking?.isTaken === true
+  useEffect(() => {
+    if (isOn && !isTaken) panel.current?.focus()
+  }, [isOn, isTaken])
+  if (!picking) return null
+  const { way } = picking
+  const el = way.at(-1)
+  const onKey = (event: KeyboardEvent) => {
+    if (event.target !== event.currentTarget) return
+    const step = steps[event.key as keyof typeof steps]
+    if (step) live.pickStep(step)
+    else if (event.key === 'Escape') live.pick(false)
+    else return
+    event.preventDefault()
+  }
+  return (
+    <div
+      ref={panel}
+      role="group"
+      aria-label="Picked part"
+      tabIndex={0}
+      onKeyDown={onKey}
+      className="mb-2 border-l-4 border-teal bg-wash p-2 text-sm"
+    >
+      {el ? (
+        <>
+          <p className="mb-1 flex flex-wrap items-center gap-x-1">
+            {way.slice(-5).map((e, i, shown) => (
+              <span key={e.at} className="flex items-center gap-x-1">
+                {i > 0 && <span aria-hidden>›</span>}
+                <button
+                  type="button"
+                  aria-current={i === shown.length - 1 || undefined}
+                  onClick={() => live.pickStep(e.at)}
+                  className="min-h-6 rounded-sm px-1 font-mono text-xs hover:bg-sheet aria-[current]:bg-sheet aria-[current]:font-semibold"
+                >
+                  {e.tag}
+                  {e.id && `#${e.id}`}
+                </button>
+              </span>
+            ))}
+          </p>
+          <LinkMaker key={el.at} el={el} />
+        </>
+      ) : (
+        <p>
+          Point at something on the page and press: a link leads to its row, and a picture, a button or words are made a link. The arrow
+          keys go up, down and sideways in its tree, Escape ends it.
+        </p>
+      )}
+    </div>
+  )
+}
+
+function LinkMaker({ el }: { el: PickedElement }) {
+  const { page, run, live } = useWork()
+  const [words, setWords] = useState('')
+  const id = useId()
+  const sought = words.trim().replace(/\s+/g, ' ')
+  const isThere = el.words.includes(sought)
+  // Words in a link or a button are part of that.
+  const mayHaveWords =
+    el.words !== '' && el.noLink !== 'is-link' && el.noLink !== 'in-link' && el.noLink !== 'in-button' && el.noLink !== 'is-control'
+  const isNameless = el.words === '' && el.title === el.tag
+  const why = sought === '' ? el.noLink : null
+  const take = (target: ItemTarget) => {
+    const there =
+      target.kind === 'section'
+        ? page.sections.find((s) => s.key === target.section)?.title
+        : target.kind === 'top'
+          ? 'Top of the page'
+          : null
+    const made: MadeLink =
+      sought !== ''
+        ? { of: 'words', label: sought }
+        : {
+            of: el.tag === 'button' ? 'button' : 'element',
+            ...(isNameless ? { label: there ?? el.title, isSaid: true } : { label: el.title }),
+          }
+    if (target.kind === 'as-is' || !run({ type: 'link/target', page: page.key, at: el.at, target, made })) return
+    live.pick(false)
+    goToRow({ link: el.at })
+  }
+  return (
+    <>
+      {mayHaveWords && el.tag !== 'button' && (
+        <p className="mb-1 flex items-center gap-2">
+          <label htmlFor={id} className="flex-none">
+            Words
+          </label>
+          <input
+            id={id}
+            value={words}
+            placeholder={el.noLink === null ? 'all of it, or some of its words' : 'some of its words'}
+            aria-invalid={!isThere}
+            aria-describedby={`${id}said`}
+            onChange={(e) => setWords(e.target.value)}
+            className={`min-h-7 min-w-0 flex-1 rounded-sm border bg-sheet px-1.5 ${isThere ? 'border-hair' : 'border-brick'}`}
+          />
+        </p>
+      )}
+      <p id={`${id}said`} className="mb-1 line-clamp-2 text-faint">
+        {isThere ? `“${el.words || el.title}”` : 'These words are not in it, one right after the other.'}
+      </p>
+      {why !== null ? (
+        <p role="status" className="border-l-4 border-brass pl-2">
+          {reasons[why]}
+        </p>
+      ) : (
+        isThere && (
+          <p className="flex items-center gap-2">
+            <span className="flex-none">leads to</span>
+            <Target
+              named={`link ${sought || el.title}`}
+              target={{ kind: 'as-is' }}
+              link={undefined}
+              isOwn={false}
+              isNew
+              isLoose={false}
+              onTake={take}
+            />
+          </p>
+        )
+      )}
+    </>
   )
 }

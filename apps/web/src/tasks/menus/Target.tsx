@@ -106,15 +106,17 @@ interface Props {
   mayOpen?: boolean
   /** It has no address that could be written. */
   isBare?: boolean
+  /** It leads nowhere yet, and what is chosen makes it. */
+  isNew?: boolean
   /** A press of it gets nobody anywhere. */
   isLoose: boolean
   onTake: (target: ItemTarget) => void
 }
 
-export function Target({ named, target, link, isOwn, mayOpen = false, isBare = false, isLoose, onTake }: Props) {
+export function Target({ named, target, link, isOwn, mayOpen = false, isBare = false, isNew = false, isLoose, onTake }: Props) {
   const { page, site } = useWork()
   const [isOpen, setOpen] = useState(false)
-  const name = nameOf(target, page, site.pages, link)
+  const name = isNew ? 'Choose where' : nameOf(target, page, site.pages, link)
   const newTab = target.kind === 'outside' && target.newTab
   return (
     <>
@@ -135,7 +137,7 @@ export function Target({ named, target, link, isOwn, mayOpen = false, isBare = f
             className="z-20 w-[26rem] max-w-[90vw] border border-hair bg-sheet p-2 shadow-lg"
           >
             <Finder
-              choices={choicesOf(target, isOwn, mayOpen, page, site.pages, link)}
+              choices={choicesOf(target, isOwn, mayOpen, page, site.pages, link).filter((c) => !isNew || c.target?.kind !== 'as-is')}
               own={(query) => typed(query, newTab)}
               label={`Find a target for ${named}`}
               list="Targets"

@@ -4,7 +4,7 @@ import { linksShown } from './LinksOnPage.tsx'
 /** @param of an item's key, or where a link stands */
 export function goToRow(of: { item: string } | { link: number }): void {
   linksShown.set('all')
-  const row = 'item' in of ? `[data-item="${CSS.escape(of.item)}"]` : `[data-link="${of.link}"]`
+  const row = 'item' in of ? `[data-item="${CSS.escape(of.item)}"]` : `:is([data-link="${of.link}"], [data-link^="${of.link} "])`
   // When what was open before has given the focus back.
   setTimeout(() => {
     // A row of a menu in step has its label alone.

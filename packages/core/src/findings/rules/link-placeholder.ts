@@ -27,7 +27,7 @@ export const rule: Rule = {
   task: 'menus',
   inPage: ({ reading }) => groups(reading).flatMap(([what, links]) => told(what, links) ?? []),
   whileOpen: (draft, { reading, page }) => {
-    const led = new Set<ElementAt>(page.links?.map((l) => l.at))
+    const led = new Set<ElementAt>(page.links?.flatMap((l) => (l.made ? [] : l.at)))
     const group = groups(reading).find(([, links]) => links.some((l) => l.at === draft.where.at))
     return (
       (group &&

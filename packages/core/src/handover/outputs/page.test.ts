@@ -13,7 +13,7 @@ import {
 } from '../../page/index.ts'
 import { proposeSetUp } from '../../proposal/index.ts'
 import { aMenu, aPage, aSection } from '../../site/builder.ts'
-import { type Item, type ItemTarget, type SitePage } from '../../site/index.ts'
+import { type Item, type ItemTarget, type MadeLink, type SitePage } from '../../site/index.ts'
 import { pageEdits, writePage, type Handover } from '../index.ts'
 
 function build(
@@ -32,6 +32,77 @@ function build(
 const ascii = (text: string) => Uint8Array.from(text, (c) => c.charCodeAt(0) & 0xff)
 const utf8 = (text: string) => new TextEncoder().encode(text)
 const read = (bytes: Uint8Array) => new TextDecoder().decode(bytes)
+
+const aLink = (page: SitePage, at: number, made: MadeLink): SitePage => ({
+  ...page,
+  links: [{ at, target: { kind: 'section', section: page.sections[0]!.key }, made }],
+})
+
+test.each<[string, string, MadeLink, string | null]>([
+  ['a picture', '<img src="a.png" alt="Map">', { of: 'element', label: 'Map' }, '<a href="#one"><img src="a.png" alt="Map"></a>'],
+  [
+    'a figure with white space',
+    '<figure>\r\n <img src=a>\r\n</figure>',
+    { of: 'element', label: 'F' },
+    '<a href="#one"><figure>\r\n <img src=a>\r\n</figure></a>',
+  ],
+  [
+    'a nameless one',
+    '<svg><path/></svg>',
+    { of: 'element', label: 'One', isSaid: true },
+    '<a href="#one" aria-label="One"><svg><path/></svg></a>',
+  ],
+  [
+    'a button',
+    '<button class=b type="button"><b>Go</b></button>',
+    { of: 'button', label: 'Go' },
+    '<a href="#one" data-wb-was="button" class=b><b>Go</b></a>',
+  ],
+  [
+    'words',
+    '<p>To the old mill, and back.</p>',
+    { of: 'words', label: 'the old mill' },
+    '<p>To <a href="#one">the old mill</a>, and back.</p>',
+  ],
+  [
+    'words over lines',
+    '<p>To the old\r\n  mill.</p>',
+    { of: 'words', label: 'old mill' },
+    '<p>To the <a href="#one">old\r\n  mill</a>.</p>',
+  ],
+  [
+    'words behind references',
+    '<p>Caf&eacute; &amp; <i>bar &lt;new&gt;</i></p>',
+    { of: 'words', label: 'bar <new>' },
+    '<p>Caf&eacute; &amp; <i><a href="#one">bar &lt;new&gt;</a></i></p>',
+  ],
+  [
+    'words with a reference',
+    '<p>At Caf&eacute; &amp; bar</p>',
+    { of: 'words', label: 'Café & bar' },
+    '<p>At <a href="#one">Caf&eacute; &amp; bar</a></p>',
+  ],
+  ['words that go over an element', '<p>To the <b>old</b> mill</p>', { of: 'words', label: 'old mill' }, null],
+  ['words in a link', '<p><a href="/x">old mill</a></p>', { of: 'words', label: 'old mill' }, null],
+  ['what holds a link', '<div><a href="/x">x</a></div>', { of: 'element', label: 'x' }, null],
+  ['an entry of a list', '<li>x</li>', { of: 'element', label: 'x' }, null],
+  ['a button that sends a form', '<form><button>Go</button></form>', { of: 'button', label: 'Go' }, null],
+  ['what ends nowhere', '<div>x', { of: 'element', label: 'x' }, '<a href="#one"><div>x</div></a>'],
+])('%s made a link stands in it, or is left', (_, markup, made, expected) => {
+  const before = `<!doctype html><section id=one><h2>One</h2></section><section id=two><h2>Two</h2></section><main>`
+  const source = utf8(`${before}${markup}</main>`)
+  const at = before.length + (made.of === 'button' ? markup.indexOf('<button') : 0)
+  const { handover, parsed } = build(source, (page) => aLink(page, at, made))
+  const text = read(handover.bytes)
+  const written = expected ?? markup
+  expect(text).toContain(`${written}</main>`)
+  expect(read(undoSplices(handover.bytes, handover.splices))).toBe(read(source))
+  // Nothing but the link came into the tree.
+  const now = parsePage(handover.bytes)
+  expect(now.tree.all.filter((el) => el.tag === 'a').length - parsed.tree.all.filter((el) => el.tag === 'a').length).toBe(
+    written === markup ? 0 : 1,
+  )
+})
 
 /** Tags and texts in order, without what was written and without attributes. */
 function shape({ tree }: ParsedPage): string[] {

@@ -3,6 +3,8 @@ import {
   attributeRange,
   byteOffsets,
   encodeText,
+  canBeLink,
+  linkRange,
   nameEnd,
   splice,
   type El,
@@ -22,6 +24,8 @@ type Part = { text: string; place: TextPlace } | { from: number; to: number }
 interface TextEdit {
   start: number
   end: number
+  /** Opens what closes further on: everything else that is put in there stands before it. */
+  opens?: true
   parts: Part[]
 }
 
@@ -60,7 +64,7 @@ function join(chunks: Uint8Array[]): Uint8Array {
 const inOrder = (edits: TextEdit[]) =>
   edits
     .map((e, i) => ({ e, i }))
-    .sort((a, b) => a.e.start - b.e.start || a.i - b.i)
+    .sort((a, b) => a.e.start - b.e.start || Number(!!a.e.opens) - Number(!!b.e.opens) || a.i - b.i)
     .map(({ e }) => e)
 
 function textEdits(parsed: ParsedPage, edits: readonly PageEdit[]): TextEdit[] {
@@ -77,6 +81,7 @@ function textEdits(parsed: ParsedPage, edits: readonly PageEdit[]): TextEdit[] {
   for (const edit of edits) {
     if (edit.kind === 'attribute') inner.push(...attributeEdits(decoded.text, el(edit.at), edit.name, edit.value))
     else if (edit.kind === 'label') inner.push(...setLabel(decoded.text, el(edit.at), edit.text))
+    else if (edit.kind === 'link') inner.push(...linkEdits(parsed, el(edit.at), edit))
     else if (edit.kind === 'entries') lists.push(edit)
     else if (edit.kind === 'exchange') exchanges.push(edit)
     else pieces.push(edit)
@@ -87,6 +92,36 @@ function textEdits(parsed: ParsedPage, edits: readonly PageEdit[]): TextEdit[] {
   const inwards = [...lists].sort((a, b) => size(el(a.list)) - size(el(b.list)))
   for (const edit of inwards) all = arrange(parsed, edit, all, el)
   return [...all, ...pieceEdits(parsed, tree.written, pieces, el)]
+}
+
+const attributesText = (attributes: Record<string, string>): string =>
+  Object.entries(attributes)
+    .map(([name, value]) => (value === '' ? ` ${name}` : ` ${name}="${escapeAttribute(value)}"`))
+    .join('')
+
+const VOID = new Set(['img', 'hr'])
+
+/** Around an element, or words of it; a button has its tags changed. Nothing where that cannot be. */
+function linkEdits(parsed: ParsedPage, el: El, { of, words, attributes }: Extract<PageEdit, { kind: 'link' }>): TextEdit[] {
+  const range = canBeLink(parsed, el.at, of, words) ? linkRange(parsed, el.at, words) : null
+  if (!range) return []
+  const { text } = parsed.decoded
+  const html = (text: string): Part[] => [{ text, place: 'html' }]
+  if (of === 'button') {
+    const name = nameEnd(text, el)
+    // What kind of button it was says nothing of a link.
+    return [
+      { start: el.at + 1, end: name, parts: html(`a${attributesText(attributes)}`) },
+      ...attributeEdits(text, el, 'type', null),
+      { start: el.closeAt + 2, end: el.closeAt + 2 + (name - el.at - 1), parts: html('a') },
+    ]
+  }
+  const isOpen = of === 'element' && el.closeAt < 0 && !VOID.has(el.tag)
+  return [
+    { start: range.start, end: range.start, parts: html(`<a${attributesText(attributes)}>`), opens: true },
+    // One whose end is left to the parser is ended first.
+    { start: range.end, end: range.end, parts: html(isOpen ? `</${el.tag}></a>` : '</a>') },
+  ]
 }
 
 /** One that is taken away goes with the white space before it. */
@@ -250,10 +285,7 @@ const textPlaces: Record<PieceRole, TextPlace> = { style: 'css', settings: 'js',
 
 function pieceText({ role, text, attributes: own }: Piece): Part[] {
   const { tag, attributes, isVoid }: { tag: string; attributes: Record<string, string>; isVoid?: true } = pieceTags[role]
-  const written = Object.entries({ ...attributes, ...own }).map(([name, value]) =>
-    value === '' ? ` ${name}` : ` ${name}="${escapeAttribute(value)}"`,
-  )
-  const opening: Part = { text: `<${tag}${written.join('')}>`, place: 'html' }
+  const opening: Part = { text: `<${tag}${attributesText({ ...attributes, ...own })}>`, place: 'html' }
   return isVoid ? [opening] : [opening, { text, place: textPlaces[role] }, { text: `</${tag}>`, place: 'html' }]
 }
 

@@ -1,5 +1,5 @@
 /** Links outside the menus: those that were given a target, and those that mean a section by an ID that it no longer has, here or on another page. */
-import { decodeFragment, hashOf } from '../../contract/index.ts'
+import { decodeFragment, hashOf, NEW_TAB, WAS } from '../../contract/index.ts'
 import { pageAt } from '../../links/index.ts'
 import { wayOf, type SitePage } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
@@ -7,12 +7,12 @@ import type { WritingInput } from '../writing.ts'
 import { planTarget } from './target.ts'
 
 export function planLinks({ page, pages, reading, ways, ownId }: WritingInput): PlannedEdit[] {
-  const chosen = new Map(page.links?.map((l) => [l.at, l.target]))
+  const chosen = new Map(page.links?.flatMap((l) => (l.made ? [] : [[l.at, l.target] as const])))
   // Those of menus that were left as they are follow as well.
   const inMenus = new Set(page.menus.flatMap((m) => m.items.flatMap((i) => (i.target.kind === 'as-is' ? [] : i.links))))
   const sections = new Map(page.sections.filter((s) => !s.point).map((s) => [s.at, s]))
   const former = formerIds(page)
-  return reading.links.flatMap((link): PlannedEdit[] => {
+  const own = reading.links.flatMap((link): PlannedEdit[] => {
     if (inMenus.has(link.at)) return []
     const target = chosen.get(link.at)
     if (target) return planTarget(link, wayOf(target, ways), `the link “${link.label}”`)
@@ -35,6 +35,29 @@ export function planLinks({ page, pages, reading, ways, ownId }: WritingInput): 
         why: `The link “${link.label}” follows an ID that was changed.`,
         for: {},
         layout: null,
+      },
+    ]
+  })
+  return [...own, ...planMadeLinks(page, ways)]
+}
+
+function planMadeLinks({ links = [] }: SitePage, ways: WritingInput['ways']): PlannedEdit[] {
+  return links.flatMap(({ at, target, made }): PlannedEdit[] => {
+    const way = wayOf(target, ways)
+    if (!made || way.href === null) return []
+    const attributes = {
+      href: way.href,
+      ...(way.isNewTab ? NEW_TAB : {}),
+      ...(made.isSaid ? { 'aria-label': made.label } : {}),
+      ...(made.of === 'button' ? { [WAS]: 'button' } : {}),
+    }
+    const words = made.of === 'words' ? made.label : ''
+    return [
+      {
+        edit: { kind: 'link', at, of: made.of, words, attributes },
+        why: `“${made.label}” is a link.`,
+        for: {},
+        layout: `link ${at} ${words}`,
       },
     ]
   })

@@ -14,6 +14,7 @@ import {
   OWN_COVER,
   PIECE,
   SCROLLER,
+  WAS,
   WITHIN,
 } from '../../contract/index.ts'
 import { builtMenusOf, formOf } from '../../menus/index.ts'
@@ -87,6 +88,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
       `The page’s header stays in view, where it takes no more than a sixth of the screen’s height.`,
       keepRules(page, wide, surveys),
     ),
+    ...group('A link that was a button looks as buttons do, where the page says nothing else of it.', buttonRules(page, reading)),
     ...(page.highlight.own ? [] : markRules(page, surveys)),
     ...madeRules(page, wide, {
       color,
@@ -201,6 +203,27 @@ function markRules(page: SitePage, surveys: HandoverInput['surveys']): string[] 
           'outline-offset: -2px !important;',
         ]),
       ]),
+    ]),
+  ]
+}
+
+/** What a browser says of buttons and not of links; everything that the page says wins over it. */
+function buttonRules({ links = [] }: SitePage, { written }: PageReading): string[] {
+  if (!written.buttons && !links.some((l) => l.made?.of === 'button')) return []
+  return [
+    rule(`:where([${WAS}="button"])`, [
+      'display: inline-block;',
+      'box-sizing: border-box;',
+      'padding: 1px 6px;',
+      'border: 2px outset buttonborder;',
+      'background-color: buttonface;',
+      'color: buttontext;',
+      'font: 13.3333px Arial, sans-serif;',
+      'letter-spacing: normal;',
+      'text-align: center;',
+      'text-decoration: none;',
+      'text-transform: none;',
+      'cursor: default;',
     ]),
   ]
 }

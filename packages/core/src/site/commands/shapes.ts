@@ -17,6 +17,9 @@ export const targetShape = (s: Shapes): Shape => byKind(s, each(s, itemKinds))
 
 export const takenToBeShape = (s: Shapes): Shape => s.optional(s.oneOf(true))
 
+export const madeLinkShape = (s: Shapes): Shape =>
+  s.optional(s.object({ of: s.oneOf('element', 'words', 'button'), label: s.text, isSaid: s.optional(s.oneOf(true)) }))
+
 export const itemShape = (s: Shapes): Shape =>
   s.object({
     key: s.key,
@@ -103,7 +106,7 @@ export const ownShape = (s: Shapes): Shape => s.optional(s.oneOf(true))
 const setUpKeys = (s: Shapes) => ({
   sections: s.array(sectionShape(s), 5000),
   menus: s.array(menuShape(s), 50),
-  links: s.optional(s.array(s.object({ at: s.at, target: targetShape(s) }), 5000)),
+  links: s.optional(s.array(s.object({ at: s.at, target: targetShape(s), made: madeLinkShape(s) }), 5000)),
   header: headerShape(s),
   scroller: s.optional(s.at),
   travel: s.object({ smooth: s.is, breathing: s.px, own: ownShape(s) }),

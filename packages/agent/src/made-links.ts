@@ -1,0 +1,99 @@
+/** Links that are made of what was none, in the live document: as the handover writes them, and taken back without a trace. */
+import type { PageEdit } from '@waybell/core'
+import { NO_WORDS, whyNoLink, wordsIn, type NoLink, type Walk } from '@waybell/core/contract'
+import { elementAt, standIn } from './stamps.ts'
+
+type Link = Extract<PageEdit, { kind: 'link' }>
+
+const walk: Walk<Element> = {
+  tag: (el) => el.localName,
+  parent: (el) => el.parentElement,
+  children: (el) => el.children,
+  attribute: (el, name) => el.getAttribute(name),
+}
+
+/** Null where it can be made one. */
+export const noLinkOf = (el: Element): NoLink | null => whyNoLink(el, walk)
+
+/** What takes them back, the last first. */
+let undo: (() => void)[] = []
+let key = '[]'
+
+/** Of all that may move what stands in a link, or change it, while it stands there. */
+function keyOf(edits: readonly PageEdit[]): string {
+  const links = edits.filter((e) => e.kind === 'link')
+  const at = new Set(links.map((l) => l.at))
+  const touches = (e: PageEdit) =>
+    e.kind === 'link' || e.kind === 'entries' || e.kind === 'exchange' || e.kind === 'label' || (e.kind === 'attribute' && at.has(e.at))
+  const places = edits.map((e) => (e.kind === 'piece' ? [e.role, e.key, e.place] : touches(e) ? e : null))
+  return links.length ? JSON.stringify(places) : '[]'
+}
+
+export function unlink(edits: readonly PageEdit[]): void {
+  const next = keyOf(edits)
+  if (next === key) return
+  for (const back of undo.reverse()) back()
+  undo = []
+  key = next
+}
+
+export function link(edits: readonly Link[]): void {
+  if (undo.length) return
+  for (const edit of edits) {
+    const el = elementAt(edit.at)
+    const back = el && (edit.of === 'button' ? become(el, edit) : edit.of === 'words' ? around(el, edit) : hold(el, edit))
+    if (back) undo.push(back)
+  }
+}
+
+function make({ attributes }: Link): HTMLAnchorElement {
+  const a = document.createElement('a')
+  for (const [name, value] of Object.entries(attributes)) a.setAttribute(name, value)
+  return a
+}
+
+function hold(el: Element, edit: Link): (() => void) | null {
+  if (noLinkOf(el) !== null) return null
+  const a = make(edit)
+  el.replaceWith(a)
+  a.append(el)
+  return () => a.replaceWith(el)
+}
+
+function become(button: Element, edit: Link): (() => void) | null {
+  if (button.localName !== 'button' || noLinkOf(button) !== null) return null
+  const a = make(edit)
+  for (const { name, value } of button.attributes) if (name !== 'type') a.setAttribute(name, value)
+  a.append(...button.childNodes)
+  button.replaceWith(a)
+  standIn(edit.at, a)
+  return () => {
+    button.append(...a.childNodes)
+    a.replaceWith(button)
+    standIn(edit.at, button)
+  }
+}
+
+function around(el: Element, edit: Link): (() => void) | null {
+  if (el.closest([...NO_WORDS].join())) return null
+  const sought = wordsIn(edit.words)
+  const texts = document.createTreeWalker(el, NodeFilter.SHOW_TEXT | NodeFilter.SHOW_ELEMENT, (node) =>
+    node instanceof Element && NO_WORDS.has(node.localName) ? NodeFilter.FILTER_REJECT : NodeFilter.FILTER_ACCEPT,
+  )
+  while (texts.nextNode()) {
+    const text = texts.currentNode
+    const found = text instanceof Text && sought.exec(text.data)
+    if (!found) continue
+    const before = text.data
+    const a = make(edit)
+    a.textContent = found[0]
+    const [lead, tail] = [before.slice(0, found.index), before.slice(found.index + found[0].length)]
+    const nodes = [...(lead ? [document.createTextNode(lead)] : []), a, ...(tail ? [document.createTextNode(tail)] : [])]
+    text.replaceWith(...nodes)
+    return () => {
+      nodes[0]!.before(text)
+      for (const node of nodes) node.remove()
+    }
+  }
+  return null
+}

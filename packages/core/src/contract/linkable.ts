@@ -1,0 +1,55 @@
+/** What can be made a link that is none. @see HTML Standard, "The a element": content model transparent, without interactive content in it */
+
+/** How an element of any tree is looked at. */
+export interface Walk<E> {
+  tag: (el: E) => string
+  parent: (el: E) => E | null
+  children: (el: E) => Iterable<E>
+  attribute: (el: E, name: string) => string | null
+}
+
+/** Why an element cannot be made a link; its words may be. */
+export type NoLink = 'is-link' | 'in-link' | 'in-button' | 'has-link' | 'is-control' | 'is-part' | 'in-drawing'
+
+const words = (text: string) => new Set(text.split(' '))
+const CONTROLS = words('input select textarea label details iframe embed object video audio option')
+/** What only stands in something else, and that may hold nothing but its like. */
+const PARTS = words(
+  'html head body main li dt dd tr td th thead tbody tfoot caption colgroup col legend figcaption summary source track param optgroup area script style template link meta title base br wbr rt rp slot',
+)
+/** Words in these are no words of the page, or nothing may stand in them. */
+export const NO_WORDS = words('script style template noscript textarea select option title svg math button a label summary iframe object')
+
+function holds<E>(el: E, walk: Walk<E>, found: (tag: string) => boolean): boolean {
+  for (const child of walk.children(el)) if (found(walk.tag(child)) || holds(child, walk, found)) return true
+  return false
+}
+
+const isInteractive = (tag: string): boolean => tag === 'a' || tag === 'button' || CONTROLS.has(tag) || tag === 'summary'
+
+/** Null where it can. A button becomes a link itself, everything else stands in one. */
+export function whyNoLink<E>(el: E, walk: Walk<E>): NoLink | null {
+  const tag = walk.tag(el)
+  if (tag === 'a') return 'is-link'
+  for (let e = walk.parent(el); e; e = walk.parent(e)) {
+    const above = walk.tag(e)
+    // It sends the form, or clears it.
+    if (above === 'form' && tag === 'button' && walk.attribute(el, 'type')?.toLowerCase() !== 'button') return 'is-control'
+    if (above === 'a') return 'in-link'
+    if (above === 'svg' || above === 'picture') return 'in-drawing'
+    if (isInteractive(above) && above !== 'details') return 'in-button'
+  }
+  if (CONTROLS.has(tag)) return 'is-control'
+  if (PARTS.has(tag)) return 'is-part'
+  return holds(el, walk, isInteractive) ? 'has-link' : null
+}
+
+/** Finds words in a run of text, whatever white space is between them. */
+export const wordsIn = (sought: string): RegExp =>
+  new RegExp(
+    sought
+      .trim()
+      .split(/\s+/)
+      .map((w) => w.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&'))
+      .join('\\s+'),
+  )

@@ -1,0 +1,65 @@
+/** Where in a source a link comes to stand that is made of what was none. */
+import { decodeHTML } from 'entities'
+import { NO_WORDS, whyNoLink, wordsIn, type Walk } from '../contract/index.ts'
+import type { ParsedPage } from './read.ts'
+import type { El, ElementAt } from './tree.ts'
+
+const walk: Walk<El> = {
+  tag: (el) => el.tag,
+  parent: (el) => el.parent,
+  children: (el) => el.children,
+  attribute: (el, name) => el.attrs.get(name) ?? null,
+}
+
+/** What stands between the tags of a link, in the decoded text; null where that cannot be, or where the words are not. */
+export function linkRange(page: ParsedPage, at: ElementAt, words: string): { start: number; end: number } | null {
+  const el = page.byAt.get(at)
+  if (!el) return null
+  if (words !== '') return insideOf(el) ? wordsRange(page.decoded.text, el, wordsIn(words)) : null
+  // Without an end of its own, or within what the parser put elsewhere, nothing can be put around it.
+  const stands = el.end > el.at && (!el.parent || el.parent.at < 0 || (el.parent.at < el.at && el.end <= el.parent.end))
+  return stands && whyNoLink(el, walk) === null ? { start: el.at, end: el.end } : null
+}
+
+/** True where words of it may be a link: it stands in none. */
+const insideOf = (el: El): boolean => {
+  for (let e: El | null = el; e; e = e.parent) if (NO_WORDS.has(e.tag)) return false
+  return true
+}
+
+function wordsRange(source: string, el: El, sought: RegExp): { start: number; end: number } | null {
+  // Text before a child, the child, and what is behind it, in document order.
+  for (let n = 0; n <= el.children.length; n++) {
+    for (const text of el.texts.filter((t) => t.before === n && t.at >= 0)) {
+      const found = sought.exec(text.value)
+      const range = found && rawRange(source.slice(text.at, text.end), text.value, found.index, found.index + found[0].length)
+      if (range) return { start: text.at + range.start, end: text.at + range.end }
+    }
+    const child = el.children[n]
+    const inner = child && !NO_WORDS.has(child.tag) ? wordsRange(source, child, sought) : null
+    if (inner) return inner
+  }
+  return null
+}
+
+/** Places of decoded text as it is written, with its character references; null where the two do not belong together. */
+function rawRange(raw: string, value: string, from: number, to: number): { start: number; end: number } | null {
+  let start = -1
+  let end = -1
+  let length = 0
+  let at = 0
+  for (const [token] of raw.matchAll(/&(?:#\d+|#x[\da-f]+|[a-z][a-z\d]*);?|\r\n?|[\s\S]/gi)) {
+    if (length === from) start = at
+    at += token.length
+    length += token.startsWith('\r') ? 1 : token.startsWith('&') ? decodeHTML(token).length : 1
+    if (length === to) end = at
+  }
+  return length === value.length && start >= 0 && end >= start ? { start, end } : null
+}
+
+/** True where a link can be made of an element, or of words in it. */
+export function canBeLink(page: ParsedPage, at: ElementAt, of: 'element' | 'words' | 'button', label: string): boolean {
+  const el = page.byAt.get(at)
+  if (!el || (of === 'button') !== (el.tag === 'button')) return false
+  return linkRange(page, at, of === 'words' ? label : '') !== null && (of !== 'button' || el.closeAt >= 0)
+}
