@@ -4,7 +4,7 @@ import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { zipSync } from 'fflate'
 import { repository } from './support/cli.ts'
-import { liveFrame, measured, openDemo, Server, setUp, stored } from './support/server.ts'
+import { liveFrame, measured, openDemo, Server, setUp, stored, task } from './support/server.ts'
 import { bringIn, ids, setId, takeHome } from './support/sheet.ts'
 
 test.describe('pages and versions', () => {
@@ -84,6 +84,9 @@ test.describe('pages and versions', () => {
     await openDemo(page, server)
     await setUp(page)
     await setId(page, 6, 'sleeping')
+    await task(page, 'Menus')
+    await page.getByRole('button', { name: 'Add item for How dark is dark' }).click()
+    await task(page, 'Sections')
     await stored(page)
     const before = await ids(page)
     const source = readFileSync(join(repository, 'demo/ostrey/index.html'), 'utf8')
@@ -107,6 +110,7 @@ test.describe('pages and versions', () => {
     await expect(dialog.getByText(/1 lost, 1 new/)).toBeVisible()
     await expect(dialog.getByRole('row', { name: /Beds/ }).last()).toContainText('changed')
     await expect(dialog.getByRole('row', { name: /How dark is dark/ }).first()).toContainText('lost')
+    await dialog.getByLabel('What becomes of the links to How dark is dark').selectOption({ label: 'they lead to 2 Programme' })
     const unsure = dialog.getByRole('button', { name: /is the same$/ })
     while (await unsure.count()) await unsure.first().click()
     await dialog.getByRole('button', { name: 'Take the new version over' }).click()
@@ -124,6 +128,7 @@ test.describe('pages and versions', () => {
       'contact',
     ])
     await expect(liveFrame(page).locator('nav a', { hasText: 'Beds' })).toHaveAttribute('href', '#sleeping')
+    await expect(liveFrame(page).locator('nav a', { hasText: 'How dark' })).toHaveAttribute('href', '#programme')
     await page.getByRole('button', { name: 'Undo: take over a new version' }).click()
     await measured(page)
     await expect.poll(() => ids(page)).toEqual(before)

@@ -17,7 +17,14 @@ export const takingRequest = Joi.object({
   idempotencyKey: Joi.string().min(8).max(80),
   baseVersion: index,
   source: hash,
-  decisions: Joi.object({ sections: Joi.object().pattern(key, at.allow(null)).max(5000), added: Joi.array().items(at).max(5000) }),
+  decisions: Joi.object({
+    sections: Joi.object().pattern(key, at.allow(null)).max(5000),
+    added: Joi.array().items(at).max(5000),
+    otherwise: Joi.object()
+      .pattern(key, Joi.alternatives(Joi.valid('top', 'out', 'as-is'), Joi.object({ section: key })))
+      .max(5000)
+      .optional(),
+  }),
 })
 /** How the script of a handed-over page is written. */
 export const formOfScript = Joi.valid(...SCRIPT_FORMS)

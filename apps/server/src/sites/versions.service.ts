@@ -1,6 +1,6 @@
 /** New versions of a page: reviewed against the present one, and taken over as one change. */
 import { BadRequestException, Injectable } from '@nestjs/common'
-import { parsePage, readParsed, reviewRevision, revisePage, withOtherPages, type Decisions, type Revision } from '@waybell/core'
+import { parsePage, readParsed, reviewRevision, takeOver, type Decisions, type Revision } from '@waybell/core'
 import { Store } from '../db/store.ts'
 import { putContent } from './content.ts'
 import type { HandedIn } from './handed-in.ts'
@@ -44,8 +44,7 @@ export class VersionsService {
     const { document, page } = await this.sites.page(site, key)
     const before = await this.sources.source(page)
     const after = await this.sources.source({ ...page, source })
-    const revision = revisePage(page, before, after, decisions, { source, title: after.reading.title }, document.rule)
-    const command = withOtherPages(document, revision)
+    const command = takeOver(document, key, before, after, decisions, { source, title: after.reading.title })
     return this.sites.change(site, { idempotencyKey, baseVersion, command, undoes: null })
   }
 }

@@ -2,11 +2,12 @@
 export {
   revisePage,
   reviewRevision,
+  takeOver,
   type Decisions,
   type Offer,
   type NewSource,
   type Revision,
   type RevisionRow,
   type RevisionState,
-  type Version,
 } from './revise.ts'
+export type { Version } from './version.ts'

@@ -2,7 +2,7 @@
 import { canBeLink } from '../page/index.ts'
 import type { ElementAt, PageLink, PageReading } from '../page/index.ts'
 import { sectionOf, type LinkChoice, type Section, type SitePage } from '../site/index.ts'
-import type { Version } from './revise.ts'
+import type { Version } from './version.ts'
 
 const nameOf = ({ href, label }: PageLink) => JSON.stringify([href, label])
 

@@ -1,26 +1,30 @@
 /** A new version of a page: what became of each section, and the one command that takes it over. */
 import type { NamingRule } from '../naming/index.ts'
-import type { ElementAt, PageReading, ParsedPage } from '../page/index.ts'
+import type { ElementAt, PageReading } from '../page/index.ts'
 import { sectionFrom, takenIds } from '../proposal/index.ts'
 import {
+  apply,
+  describe,
+  dropSections,
   freshKey,
   inPageOrder,
+  pageOf,
   withLinks,
+  withOtherPages,
+  type Batch,
   type Command,
   type HeaderChoice,
+  type Otherwise,
   type Section,
   type SetUp,
+  type Site,
   type SitePage,
 } from '../site/index.ts'
 import { revisedLinks } from './links.ts'
 import { revisedMenus } from './menus.ts'
 import { likeness, printsOf } from './print.ts'
 import { matchPrints, outOfOrder } from './match.ts'
-
-export interface Version {
-  parsed: ParsedPage
-  reading: PageReading
-}
+import type { Version } from './version.ts'
 
 export type RevisionState = 'matched' | 'changed' | 'moved' | 'lost'
 
@@ -103,6 +107,8 @@ export interface Decisions {
   sections: Record<string, ElementAt | null>
   /** Elements that become sections. */
   added: ElementAt[]
+  /** Of sections that are dropped, by key, what becomes of what leads there; where nothing is said, what is the page's own stays as the page has it. */
+  otherwise?: Record<string, Otherwise>
 }
 
 export interface NewSource {
@@ -128,6 +134,24 @@ export function revisePage(
   const { travel, highlight } = page
   const setUp = { sections, menus, header, ...(scroller === null ? {} : { scroller }), travel, highlight }
   return { type: 'page/revise', page: page.key, revision: { ...next, ...withLinks<SetUp>(setUp, links) } }
+}
+
+/** The same with all that goes with it, on this page and the site's others, as one step. */
+export function takeOver(site: Site, key: string, before: Version, after: Version, decisions: Decisions, next: NewSource): Command {
+  let now = site
+  const led: Batch['commands'] = []
+  for (const [section, otherwise] of Object.entries(decisions.otherwise ?? {})) {
+    const page = pageOf(now, key)
+    const lost = page.sections.find((s) => s.key === section)
+    if (!lost || decisions.sections[section] !== null) continue
+    const { commands } = dropSections(now, page, [lost], otherwise)
+    now = apply(now, { type: 'batch', label: '', commands }).site
+    led.push(...commands)
+  }
+  const revision = revisePage(pageOf(now, key), before, after, decisions, next, site.rule)
+  const command = withOtherPages(now, revision)
+  if (!led.length) return command
+  return { type: 'batch', label: describe(revision), commands: [...led, ...(command.type === 'batch' ? command.commands : [command])] }
 }
 
 function revisedHeader({ header }: SitePage, before: Version, after: Version): HeaderChoice | null {

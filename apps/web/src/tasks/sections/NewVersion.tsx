@@ -1,5 +1,5 @@
 /** Bringing in a new version of the page: what became of each section, side by side, and what is not plain to be decided. */
-import type { Decisions, Offer, RevisionRow } from '@waybell/core'
+import { isMade, leadersTo, type Decisions, type Offer, type Otherwise, type RevisionRow, type Section } from '@waybell/core'
 import { Dialog } from 'radix-ui'
 import { useRef, useState } from 'react'
 import { api, type Review } from '../../api.ts'
@@ -54,9 +54,15 @@ function Compared({ review, close }: { review: Review; close: () => void }) {
     Object.fromEntries(review.rows.map((r) => [r.section, r.to?.at ?? null])),
   )
   const [added, setAdded] = useState<ReadonlySet<number>>(() => new Set(review.added.map((f) => f.at)))
+  const [otherwise, setOtherwise] = useState<Record<string, Otherwise>>({})
   const [settled, setSettled] = useState<ReadonlySet<string>>(new Set())
   const rows = [...review.rows].sort((a, b) => sortOf(a) - sortOf(b))
   const sections = new Map(page.sections.map((s, i) => [s.key, { ...s, number: i + 1 }]))
+  const growing = page.menus.filter((m) => isMade(m) && !m.inStep && m.grows !== false)
+  // What was chosen for a section that stays after all is not asked for, nor a way to one that goes.
+  const led = Object.fromEntries(
+    Object.entries(otherwise).filter(([key, to]) => chosen[key] === null && (typeof to === 'string' || chosen[to.section] !== null)),
+  )
   const open = rows.filter((r) => r.doubtful && !settled.has(r.section)).length
   const settle = (key: string) => setSettled(new Set([...settled, key]))
   const count = (state: RevisionRow['state']) => rows.filter((r) => r.state === state).length
@@ -101,6 +107,14 @@ function Compared({ review, close }: { review: Review; close: () => void }) {
                         </option>
                       ))}
                     </select>
+                    {chosen[row.section] === null && (
+                      <Leaders
+                        section={section}
+                        left={page.sections.filter((s) => chosen[s.key] !== null)}
+                        value={otherwise[row.section] ?? 'as-is'}
+                        onChange={(to) => setOtherwise({ ...otherwise, [row.section]: to })}
+                      />
+                    )}
                   </td>
                   <td className="py-1.5">
                     {isOpen ? (
@@ -130,6 +144,9 @@ function Compared({ review, close }: { review: Review; close: () => void }) {
                     />
                     {nameOf(f)}
                   </label>
+                  {added.has(f.at) && growing.length > 0 && (
+                    <span className="block pl-6 text-xs text-faint">with an item in {growing.map((m) => `“${m.name}”`).join(' and ')}</span>
+                  )}
                 </td>
                 <td className="py-1.5 text-teal">new</td>
               </tr>
@@ -142,7 +159,7 @@ function Compared({ review, close }: { review: Review; close: () => void }) {
         disabled={open > 0}
         onClick={() => {
           close()
-          void session.revise(page.key, review.source, { sections: chosen, added: [...added] })
+          void session.revise(page.key, review.source, { sections: chosen, added: [...added], otherwise: led })
         }}
       >
         {open > 0 ? `${open} still to decide` : 'Take the new version over'}
@@ -151,5 +168,46 @@ function Compared({ review, close }: { review: Review; close: () => void }) {
         <Button kind="quiet">Keep the present one</Button>
       </Dialog.Close>
     </Sheet>
+  )
+}
+
+/** What leads to a section that goes, and what becomes of it. */
+function Leaders({
+  section,
+  left,
+  value,
+  onChange,
+}: {
+  section: Section
+  left: readonly Section[]
+  value: Otherwise
+  onChange: (to: Otherwise) => void
+}) {
+  const { site, page } = useWork()
+  const leaders = leadersTo(site, page, [section])
+  if (!leaders.length) return null
+  const names = leaders.map(({ from, label }) => `${label === null ? 'a link' : `“${label}”`}${from === page ? '' : ` on ${from.file}`}`)
+  return (
+    <label className="mt-1 block text-xs">
+      <span className="block text-faint">
+        {leaders.length === 1 ? '1 link leads' : `${leaders.length} links lead`} there: {names.slice(0, 4).join(', ')}
+        {names.length > 4 && ` and ${names.length - 4} more`}
+      </span>
+      <select
+        aria-label={`What becomes of the links to ${section.title}`}
+        value={typeof value === 'string' ? value : `s ${value.section}`}
+        onChange={(e) => onChange(e.target.value.startsWith('s ') ? { section: e.target.value.slice(2) } : (e.target.value as Otherwise))}
+        className="min-h-7 w-full max-w-96 rounded-sm border border-hair bg-sheet px-1 text-sm"
+      >
+        <option value="as-is">the page’s own stay as the page has them; others go</option>
+        <option value="out">all are taken out of their menus</option>
+        <option value="top">they lead to the top of the page</option>
+        {left.map((s) => (
+          <option key={s.key} value={`s ${s.key}`}>
+            they lead to {page.sections.indexOf(s) + 1} {s.title}
+          </option>
+        ))}
+      </select>
+    </label>
   )
 }
