@@ -150,7 +150,18 @@ test.describe('menus that are made', () => {
   })
 
   test('looks follow in the live page, and their contrast is that of the pixels, over ten grounds', async ({ page, browser }) => {
-    const grounds = ['#ffffff', '#101020', '#7a7a7a', '#ffe9c9', '#204060', '#c04040', '#e0ffe0', '#556b2f', '#800080', '#f4f0e8']
+    const grounds = [
+      '#ffffff',
+      'linear-gradient(#303040, #101020 5%)',
+      '#7a7a7a',
+      '#ffe9c9',
+      '#204060',
+      '#c04040',
+      '#e0ffe0',
+      '#556b2f',
+      '#800080',
+      '#f4f0e8',
+    ]
     const sections = grounds.map(
       (g, n) => `<section id="s${n}" style="background:${g}"><h2>Ground ${n}</h2><p style="height:900px"></p></section>`,
     )
@@ -181,11 +192,22 @@ test.describe('menus that are made', () => {
       const name = await look.getByRole('radio', { name: /^At rest/ }).getAttribute('aria-label')
       return Number(/contrast ([\d.]+) to 1/.exec(name!)![1])
     }
+    // The strip says the same, and a state is held in the live page.
+    await expect(look.getByRole('img', { name: /^Contrast of an item current over the page/ })).toBeVisible()
+    await look.getByText('As a table').click()
+    await expect(look.getByRole('row', { name: /Ground 1/ })).toContainText(/\d\.\d\d/)
+    await expect(page.locator('[data-contrast]')).not.toHaveCount(0)
+    await look.getByLabel('hold it in the live page').check()
+    const other = nav(page, 'Sections').locator('a:not([aria-current])').first()
+    await expect.poll(() => other.evaluate((el) => getComputedStyle(el).backgroundImage)).toContain('radial-gradient')
+    await look.getByLabel('hold it in the live page').uncheck()
+    await expect.poll(() => other.evaluate((el) => getComputedStyle(el).backgroundImage)).toBe('none')
     const axe = await new AxeBuilder({ page }).exclude('iframe').analyze()
     expect(axe.violations.map((v) => v.id)).toEqual([])
     // Chosen by keys.
     await look.getByRole('radio', { name: /^Current/ }).focus()
-    await page.keyboard.press('ArrowRight')
+    // As long as a finger is on it.
+    await page.keyboard.press('ArrowRight', { delay: 120 })
     await expect(look.getByRole('radio', { name: /^Pointed at/ })).toBeChecked()
     const measuredOf = async () => leastRatio(browser, await takeHome(page), grounds.length, [16, 32, 64])
     const least = await said()

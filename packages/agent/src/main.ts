@@ -3,6 +3,7 @@
  * of the application it speaks over a port; the command line calls it by name.
  */
 import { closeWays } from './closed.ts'
+import { hold } from './hold.ts'
 import { keepHistory } from './history.ts'
 import { follow, takeLinks, watchPresses } from './links.ts'
 import type { AgentOfWindow } from './called.ts'
@@ -117,6 +118,8 @@ function serve(port: MessagePort): void {
         point(message.at)
         if (message.show && message.at !== null) elementAt(message.at)?.scrollIntoView({ block: 'center', behavior: 'instant' })
         return
+      case 'hold':
+        return hold(message.menu, message.declarations)
       case 'pick':
         picker?.stop()
         point(null)

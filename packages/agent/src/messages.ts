@@ -37,6 +37,12 @@ export interface PickedElement {
   words: string
 }
 
+/** A menu by the elements that it stands in, or by its number among those that are made; 0 for one of the page's own. */
+export interface HeldMenu {
+  elements: number[]
+  made: number
+}
+
 export type PickStep = 'parent' | 'child' | 'next' | 'previous'
 
 export type ToAgent =
@@ -55,6 +61,8 @@ export type ToAgent =
   | { type: 'try'; turn: number; place: number; isPatient: boolean; ownMenus: OwnMenu[] }
   /** Draws a box around an element of the page, and brings it into view where it is to be shown; null takes the box away. */
   | { type: 'point'; at: number | null; show: boolean }
+  /** Shows the items of a menu in a look, by declarations of a style; without a menu as they are. */
+  | { type: 'hold'; menu: HeldMenu | null; declarations: string[] }
   /** Begins or ends picking an element by pointing at it. */
   | { type: 'pick'; on: boolean }
   /** Moves what is picked: by a step in the tree, or to an element. */

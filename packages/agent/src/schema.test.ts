@@ -1,7 +1,7 @@
 import { readMessage } from './schema.ts'
 
 const survey = {
-  format: 5,
+  format: 6,
   screen: 'laptop',
   width: 1280,
   height: 800,
@@ -20,11 +20,22 @@ const survey = {
       heading: null,
       shift: 0,
       background: 'rgba(0, 0, 0, 0)',
+      grounds: ['rgb(1, 2, 3)'],
     },
   ],
   header: null,
   near: [],
-  menus: [{ at: 3, isDrawn: true, shows: ['line'], own: { name: 'active', on: 'entry', moves: false, isRight: false, isSeen: true } }],
+  menus: [
+    {
+      at: 3,
+      isDrawn: true,
+      shows: ['line'],
+      ink: 'rgb(0, 0, 0)',
+      grounds: ['rgb(1, 2, 3)'],
+      stays: false,
+      own: { name: 'active', on: 'entry', moves: false, isRight: false, isSeen: true },
+    },
+  ],
   padding: 0,
   smooth: false,
   built: { menus: [], headings: ['Said by a script'], targets: [] },

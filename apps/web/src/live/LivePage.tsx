@@ -41,6 +41,7 @@ export function LivePage({ screens, shown, ref, children, ...rest }: Props) {
   useImperativeHandle(ref, () => ({
     scrollTo: (screen, y) => channels.current.get(screen)?.say({ type: 'scroll', y }),
     follow: (screen, hash) => channels.current.get(screen)?.say({ type: 'follow', hash }),
+    hold: (screen, menu, declarations) => channels.current.get(screen)?.say({ type: 'hold', menu, declarations }),
     point: (screen, at, show = false) => channels.current.get(screen)?.say({ type: 'point', at, show }),
     pick: (screen, on) => channels.current.get(screen)?.say({ type: 'pick', on }),
     pickStep: (screen, to) => channels.current.get(screen)?.say({ type: 'pick-step', to }),

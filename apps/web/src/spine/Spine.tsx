@@ -49,7 +49,7 @@ function gather(bands: readonly Band[], scale: number): Drawn[] {
   return out
 }
 
-export function Spine({ task: { Layer, bandName } }: { task: Pick<Task, 'Layer' | 'bandName'> }) {
+export function Spine({ task: { Layers = [], bandName } }: { task: Pick<Task, 'Layers' | 'bandName'> }) {
   const { page, survey, screen, scrolls, isStopped } = useWork()
   const box = useRef<HTMLDivElement>(null)
   const [height, setHeight] = useState(600)
@@ -139,7 +139,7 @@ export function Spine({ task: { Layer, bandName } }: { task: Pick<Task, 'Layer' 
               ),
         )}
         {survey && <Window survey={survey} scale={scale} />}
-        {survey && Layer && <Layer survey={survey} scale={scale} inView={inView} />}
+        {survey && Layers.map((Layer, i) => <Layer key={i} survey={survey} scale={scale} inView={inView} />)}
       </div>
     </div>
   )
@@ -169,7 +169,7 @@ const BandView = memo(function BandView({
       style={{
         top: part.top * scale,
         height: bandHeight,
-        background: part.background,
+        background: part.grounds[0] ?? part.background,
         // A shadow, so that the band's edge is the section's edge to the pixel.
         boxShadow: `inset 6px 0 ${tint(index)}, inset 0 1px rgb(128 128 128 / 0.35)${isPointed ? ', inset 0 0 0 2px var(--color-teal)' : ''}`,
       }}
@@ -215,7 +215,7 @@ function Gathering({
       style={{
         top: top * scale,
         height: Math.max(LEAST_BAND, (bottom - top) * scale),
-        background: first.part.background,
+        background: first.part.grounds[0] ?? first.part.background,
         boxShadow: `inset 6px 0 ${tint(first.index)}, inset 0 1px rgb(128 128 128 / 0.35)${isPointed ? ', inset 0 0 0 2px var(--color-teal)' : ''}`,
       }}
     >

@@ -16,8 +16,8 @@ export interface Task {
   key: TaskKey
   name: string
   View: ComponentType
-  /** What is drawn on the spine's ground. */
-  Layer?: ComponentType<LayerProps>
+  /** What is drawn on the spine’s ground, the later over the earlier. */
+  Layers?: ComponentType<LayerProps>[]
   /** What is drawn over all columns. */
   Overlay?: ComponentType
   /** How a band of the spine is named. */

@@ -34,6 +34,7 @@ export function useLive(page: SitePage, shown: string, flush: () => Promise<void
       visit: (screen, hash, from) => handle.current!.visit(screen, hash, from),
       flush,
       show: (at) => handle.current?.point(latest.current.shown, at, at !== null),
+      hold: (menu, declarations) => handle.current?.hold(latest.current.shown, menu, declarations),
       pick: (on) => {
         handle.current?.pick(latest.current.shown, on)
         setPicking(on ? { way: [], isTaken: false } : null)

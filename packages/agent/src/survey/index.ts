@@ -1,7 +1,7 @@
 /**
  * Surveying: the page's layout on a screen of the size that this frame has. `probe` scrolls through the page to see its header in each
  * state; `remeasure` reads the layout again without moving anything, after an edit. A file for each slice: `bars.ts` finds what stays
- * at the top, `header.ts` describes the header, `parts.ts` measures sections and what may become one, `look.ts` the page's colours, `menus.ts`
+ * at the top, `header.ts` describes the header, `parts.ts` measures sections and what may become one, `look.ts` the page's colours, `paint.ts` gradients and pictures behind words, `menus.ts`
  * how menus mark their items, `headings.ts` what looks like a heading, `built.ts` what scripts made, `travel.ts` the page's own offset.
  */
 import { SURVEY_FORMAT, type Survey } from '@waybell/core/survey'
@@ -15,12 +15,15 @@ import { ownMarks } from './menus.ts'
 import { ownTravel } from './travel.ts'
 import { currentHeader, probeHeader, type HeaderStates } from './header.ts'
 import { pageLook } from './look.ts'
+import { paintOf } from './paint.ts'
 import { ownMargins, partsNow, topsOf } from './parts.ts'
 
 /** What was seen on each screen before any edit, by the screen's key. */
 interface Seen extends HeaderStates {
   /** The page's own `scroll-margin-top` of each part, as it was before any edit took it back. */
   margins: Map<number, number>
+  /** Colours behind words, of those parts that have more than one. */
+  paint: Map<number, string[]>
   maxScroll: number
   pageHeight: number
   own: Pick<Survey, 'menus' | 'rewrites' | 'padding' | 'smooth' | 'looks'>
@@ -56,7 +59,8 @@ export async function probe(request: SurveyRequest): Promise<Survey> {
   jumpTo(0)
   await untilSteady(states.key)
   const own = { menus, rewrites, ...ownTravel(), looks: request.looks ? headingsByLook() : [] }
-  seen.set(request.screen, { ...states, margins: ownMargins(request), maxScroll, pageHeight: pageHeight(), own, built })
+  const paint = await paintOf(request)
+  seen.set(request.screen, { ...states, paint, margins: ownMargins(request), maxScroll, pageHeight: pageHeight(), own, built })
   return read(request)
 }
 
@@ -80,7 +84,7 @@ function read(request: SurveyRequest): Survey {
     pageHeight: pageHeight(),
     // What the header's states do to the page's length stays as it was seen.
     maxScroll: Math.max(0, states.maxScroll + pageHeight() - states.pageHeight),
-    parts: partsNow(request, states.movedBy, states.margins),
+    parts: partsNow(request, states.movedBy, states.margins, states.paint),
     header: currentHeader(request, states),
     near: states.near,
     built: { ...states.built, targets: builtTargets(movedAt(request, states.movedBy)) },

@@ -47,10 +47,33 @@ export async function ownMarks(menus: readonly number[]): Promise<SurveyMenu[]> 
       isRight: token === moving && (await isRight(token, holders)),
       isSeen: shows(token, drawn, holders),
     }
-    out.push({ at, isDrawn: drawn.length > 0, shows: drawn.length ? stylesThatShow(el, drawn) : [], own })
+    out.push({
+      at,
+      isDrawn: drawn.length > 0,
+      shows: drawn.length ? stylesThatShow(el, drawn) : [],
+      ...paintOf(usual(drawn)[0]?.link ?? el),
+      own,
+    })
   }
   jumpTo(0)
   return out
+}
+
+/** As many layers of paint are told of. */
+const MOST_LAYERS = 20
+
+/** What words are written in, and what is painted behind them up to what stays, or to the body. */
+function paintOf(el: Element): Pick<SurveyMenu, 'ink' | 'grounds' | 'stays'> {
+  let grounds: string[] | null = []
+  let stays = false
+  for (let e: Element | null = el; e && e !== document.body && !stays; e = e.parentElement) {
+    const { backgroundColor, backgroundImage, position } = getComputedStyle(e)
+    if (backgroundImage !== 'none') grounds = null
+    if (grounds && grounds.length < MOST_LAYERS && !/^rgba\(.*, 0\)$|^transparent$/.test(backgroundColor)) grounds.unshift(backgroundColor)
+    // What it stands over begins there.
+    stays = position === 'fixed' || position === 'sticky'
+  }
+  return { ink: getComputedStyle(el).color, grounds, stays }
 }
 
 const ARIA: Token = 'link aria-current'

@@ -24,7 +24,12 @@ export const ownMargins = (request: SurveyRequest): Map<number, number> =>
   )
 
 /** @param movedBy what the page loses above each part once it has moved, in px */
-export function partsNow(request: SurveyRequest, movedBy: ReadonlyMap<number, number>, margins: ReadonlyMap<number, number>): SurveyPart[] {
+export function partsNow(
+  request: SurveyRequest,
+  movedBy: ReadonlyMap<number, number>,
+  margins: ReadonlyMap<number, number>,
+  paint: ReadonlyMap<number, string[]>,
+): SurveyPart[] {
   const holder = pageHolder()
   const origin = onPage(0)
   return request.parts.map(({ at, heading, block }): SurveyPart => {
@@ -43,6 +48,7 @@ export function partsNow(request: SurveyRequest, movedBy: ReadonlyMap<number, nu
       heading: headingBox?.height ? { top: top + headingBox.top - box!.top, bottom: top + headingBox.bottom - box!.top } : null,
       shift: el ? shiftOf(el, block === null ? null : (elementAt(block) ?? null)) : 0,
       background: backgroundOf(el ?? null),
+      grounds: paint.get(at) ?? [],
     }
   })
 }

@@ -30,6 +30,8 @@ export const MADE = 'data-wb-made'
 export const MADE_BAR = `nav[${PIECE}="menu"][${MADE}~="bar"]`
 /** On a link that was made of a button. */
 export const WAS = 'data-wb-was'
+/** On a menu that the page has, where states of its items were given a look; which one it is, and these, as in `data-wb-made`. */
+export const LOOK = 'data-wb-look'
 /** On what is not on some screens; their names. */
 export const OFF = 'data-wb-off'
 /** On a menu that is made, while it is not to be seen. */

@@ -1,7 +1,7 @@
 /** Handed over and brought in again, on every page there is here: nothing is to be set up, and the next handover is the same to the byte. */
 import { readFileSync } from 'node:fs'
 import { broughtIn, changed, everyPage } from './builder.ts'
-import type { SitePage } from '../site/index.ts'
+import { isFound, type SitePage } from '../site/index.ts'
 
 it.each(everyPage)('%s', (_, file) => {
   const source = new Uint8Array(readFileSync(file))
@@ -13,5 +13,7 @@ it.each(everyPage)('%s', (_, file) => {
     expect(new TextDecoder('latin1').decode(twice.bytes)).toBe(new TextDecoder('latin1').decode(once.bytes))
     const ids = (p: SitePage) => p.sections.map((s) => [s.id, s.former, s.point, s.toTop])
     expect(ids(again.page)).toEqual(ids(as))
+    const looks = (p: SitePage) => p.menus.filter(isFound).map((m) => m.look)
+    expect(looks(again.page)).toEqual(looks(as))
   }
 })

@@ -5,7 +5,7 @@ import { defaultRule } from '../naming/index.ts'
 import { parsePage, readParsed, type PageReading } from '../page/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
 import { aSite } from '../site/builder.ts'
-import { apply, defaultScreens, renameSection, type SitePage } from '../site/index.ts'
+import { apply, defaultScreens, renameSection, type SitePage, isFound } from '../site/index.ts'
 import type { HandoverInput } from './input.ts'
 import { pageEdits, writePage } from './index.ts'
 
@@ -46,12 +46,24 @@ export function broughtIn(bytes: Uint8Array, file: string) {
   return { page, handOver }
 }
 
-/** Every section that the page came with an ID for gets another, and the first one a point before it. */
+/**
+ * Every section that the page came with an ID for gets another, the first one a point before it; menus of the page's own get a look for their
+ * current item, and the last section's heading is made a link.
+ */
 export function changed(page: SitePage): SitePage {
   let site = aSite(page)
   for (const { key, own } of page.sections.filter((s) => s.own !== null)) {
     const section = site.pages[0]!.sections.find((s) => s.key === key)!
     site = apply(site, renameSection('p1', section, `${section.id}-2`, new Set([own!]))).site
+  }
+  for (const { key } of page.menus.filter(isFound)) {
+    const look = { states: { current: { weight: 'bold', backing: '#112233', opacity: 40 }, hover: { ink: '#aabbcc' } } } as const
+    site = apply(site, { type: 'menu/look', page: 'p1', menu: key, look }).site
+  }
+  const heading = page.sections.at(-1)?.heading ?? null
+  if (heading !== null) {
+    const made = { of: 'element', label: 'Heading' } as const
+    site = apply(site, { type: 'link/target', page: 'p1', at: heading, target: { kind: 'top' }, made }).site
   }
   const [first] = page.sections
   if (!first) return site.pages[0]!

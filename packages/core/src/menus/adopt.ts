@@ -2,7 +2,10 @@
 import { formOf } from './form-of.ts'
 import { isOfPage, leadsHome, matchLinks, meansHome, type Meaning } from '../links/index.ts'
 import type { ElementAt, PageLink, PageReading, ReadMenu } from '../page/index.ts'
-import { isFound, isMade, type Item, type ItemTarget, type Menu, type Section } from '../site/index.ts'
+import { readMade } from '../contract/index.ts'
+import { FOUND_STATES } from './forms/form.ts'
+import { readLook } from './look.ts'
+import { isFound, isMade, type Item, type ItemTarget, type Menu, type MenuLook, type Section } from '../site/index.ts'
 
 /** A menu that stands in one element, or in several that say the same. */
 export interface MatchedMenu {
@@ -65,8 +68,16 @@ export function adoptMenus(reading: PageReading, found: readonly MatchedMenu[], 
       }
     })
     const name = first.label || (first.place === 'footer' ? 'Footer menu' : 'Header menu')
-    return { key, name, form: { kind: 'found', elements: elements.map((e): ElementAt => e.at) }, items }
+    const look = elements.map((e) => lookBefore(reading.written.looks[e.at])).find((l) => l !== null)
+    return { key, name, form: { kind: 'found', elements: elements.map((e): ElementAt => e.at) }, ...(look && { look }), items }
   })
+}
+
+/** The look that an earlier handover gave states of its items. */
+function lookBefore(text: string | undefined): MenuLook | null {
+  const { states } = readLook(readMade(text ?? '')?.words ?? {}) ?? {}
+  const given = FOUND_STATES.flatMap((s) => (states?.[s] ? [[s, states[s]] as const] : []))
+  return given.length ? { states: Object.fromEntries(given) } : null
 }
 
 /** What an item of the page's own leads to: the section that it means, else what it leads to by itself. Nothing is sent to the top for want of better. */

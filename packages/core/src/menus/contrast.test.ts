@@ -1,7 +1,8 @@
 import { aMenu, anItem, aPage, aSection } from '../site/builder.ts'
 import type { MadeMenu, MadeMenuForm, MenuLook } from '../site/index.ts'
 import { aPart, aSurvey } from '../survey/builder.ts'
-import { contrastsOf, leastOpacity, lowest, nearestInk } from './index.ts'
+import type { Survey, SurveyMenu } from '../survey/index.ts'
+import { contrastsOf, contrastTrip, leastOpacity, lowest, nearestInk } from './index.ts'
 
 /** By the formula of WCAG 2.2, from channels of 0 to 255. */
 function ratio(a: number[], b: number[]): number {
@@ -41,6 +42,38 @@ describe('contrast over the trip', () => {
     expect(state(menu, 'current').ratio).toBeCloseTo(ratio([16, 32, 48], over([255, 204, 0], 0.5, ground)), 1)
     // What stands still stands over the page alone.
     expect(state(made(menu.look!, { kind: 'footer', layout: 'row', edge: 0 }), 'rest').over).toBeNull()
+  })
+
+  it('takes of a gradient or a picture the worst, and tells the stretches of the trip', () => {
+    const grounds = ['rgb(250, 250, 250)', 'rgb(20, 20, 40)', 'rgb(120, 120, 120)']
+    const seen = { ...survey, parts: [survey.parts[0]!, { ...survey.parts[1]!, background: 'rgb(255, 255, 255)', grounds }] }
+    const menu = made({ ink: '#000000', ground: '#ffffff', opacity: 0 })
+    expect(contrastTrip(menu, 'rest', page, seen).map(({ over, top, bottom }) => [over, top, bottom])).toEqual([
+      [null, 0, 3000],
+      ['Day', 0, 500],
+      ['Night', 500, 1000],
+    ])
+    expect(contrastTrip(menu, 'rest', page, seen)[2]!.ratio).toBeCloseTo(ratio([0, 0, 0], NIGHT), 1)
+  })
+
+  it('of a menu that the page has goes by what is painted behind its words, and over everything where it stays', () => {
+    const found = aMenu([anItem(1, 5)], { form: { kind: 'found', elements: [3] }, look: { states: { current: { ink: '#ff0000' } } } })
+    const on = (over: Partial<SurveyMenu>) => ({
+      ...survey,
+      menus: [
+        { at: 3, isDrawn: true, shows: [], own: null, ink: 'rgb(255, 255, 255)', grounds: ['rgba(0, 0, 0, 0.5)'], stays: true, ...over },
+      ],
+    })
+    const of = (seen: Survey, name: string) => contrastsOf(found, page, [seen]).find((c) => c.state === name)
+    expect(of(on({}), 'rest')!.ratio).toBeCloseTo(ratio([255, 255, 255], [127.5, 127.5, 127.5]), 1)
+    expect(of(on({}), 'rest')!.over).not.toBe('Night')
+    expect(of(on({}), 'current')!.ratio).toBeCloseTo(
+      Math.min(ratio([255, 0, 0], [127.5, 127.5, 127.5]), ratio([255, 0, 0], [10, 10, 20])),
+      1,
+    )
+    expect(of(on({ stays: false }), 'rest')!.over).toBeNull()
+    expect(contrastsOf(found, page, [on({ grounds: null })])).toEqual([])
+    expect(of(on({}), 'held')).toBeUndefined()
   })
 
   it('has a least opacity, below which it cannot be read somewhere', () => {

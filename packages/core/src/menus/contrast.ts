@@ -1,12 +1,12 @@
 /**
- * Contrast over the trip: what a menu that is made is read on, in each state of its items and over everything that it stands over while the page
- * scrolls. Grounds are colours as they were measured; pictures and gradients behind it are not known here.
+ * Contrast over the trip: what a menu is read on, in each state of its items and over everything that it stands over while the page scrolls.
+ * Grounds are colours as they were measured: of a gradient its stops, of a picture a grid of its pixels.
  * @see WCAG 2.2, 1.4.3; docs/calculations.md, section 8
  */
 import { backingFor, contrast, laidOver, mixed, READABLE } from '../colour/index.ts'
-import type { MadeMenu, SitePage } from '../site/index.ts'
-import type { Survey } from '../survey/index.ts'
-import { STATES, type ItemState } from './forms/form.ts'
+import { isFound, isMade, type Menu, type SitePage } from '../site/index.ts'
+import type { Survey, SurveyMenu } from '../survey/index.ts'
+import { FOUND_STATES, STATES, type ItemState } from './forms/form.ts'
 import { withOpacity } from './look.ts'
 import { isOn } from './shown.ts'
 
@@ -19,39 +19,48 @@ export interface StateContrast {
   over: string | null
 }
 
+/** What comes by behind a menu: from where to where, in px of the page. */
 interface Ground {
-  screen: string
   over: string | null
   colour: string
+  top: number
+  bottom: number
 }
 
 const COMES_BY = ['bar', 'rail', 'marks', 'floating', 'corner']
 
+const seenOf = (menu: Menu, survey: Survey): SurveyMenu | undefined =>
+  isFound(menu) ? survey.menus.find((m) => m.isDrawn && menu.form.elements.includes(m.at)) : undefined
+
 /** What lies behind the menu on a screen: under one that stays in view every section comes by. */
-function groundsOf(menu: MadeMenu, page: SitePage, survey: Survey): Ground[] {
+function groundsOf(menu: Menu, page: SitePage, survey: Survey): Ground[] {
   const own = laidOver(survey.background, 'rgb(255, 255, 255)')
-  const under = { screen: survey.screen, over: null, colour: own }
-  if (!COMES_BY.includes(menu.form.kind)) return [under]
+  const under = { over: null, colour: own, top: 0, bottom: survey.pageHeight }
+  if (!(isFound(menu) ? seenOf(menu, survey)?.stays : COMES_BY.includes(menu.form.kind))) return [under]
   const parts = new Map(survey.parts.map((p) => [p.at, p]))
   return [
     under,
     ...page.sections.flatMap((s) => {
       const part = s.point ? undefined : parts.get(s.at)
-      return part ? [{ screen: survey.screen, over: s.title, colour: laidOver(part.background, own) }] : []
+      if (!part) return []
+      const colours = part.grounds.length ? part.grounds : [part.background]
+      return colours.map((colour) => ({ over: s.title, colour: laidOver(colour, own), top: part.top, bottom: part.bottom }))
     }),
   ]
 }
 
 /** What a state's words are written in, and what lies behind them, the undermost first. */
-function layersOf({ look = {} }: MadeMenu, state: ItemState, survey: Survey, opacity?: number): { ink: string; layers: string[] } {
+function layersOf(menu: Menu, state: ItemState, survey: Survey): { ink: string; layers: string[] } {
+  const { look = {} } = menu
+  const seen = seenOf(menu, survey)
   const { rest, [state]: own } = { rest: undefined, ...look.states }
   const given = own?.ink ?? rest?.ink ?? look.ink
   const page = backingFor(survey.color, survey.background)
-  const ground = look.ground === undefined ? page : withOpacity(look.ground, opacity ?? look.opacity)
+  const grounds = seen ? (seen.grounds ?? []) : [look.ground === undefined ? page : withOpacity(look.ground, look.opacity)]
   const backings = state === 'rest' || state === 'visited' ? [rest] : [rest, own]
   return {
-    ink: given === undefined ? survey.color : withOpacity(given),
-    layers: [ground, ...backings.flatMap((b) => (b?.backing === undefined ? [] : withOpacity(b.backing, b.opacity)))],
+    ink: given === undefined ? (seen?.ink ?? survey.color) : withOpacity(given),
+    layers: [...grounds, ...backings.flatMap((b) => (b?.backing === undefined ? [] : withOpacity(b.backing, b.opacity)))],
   }
 }
 
@@ -61,18 +70,45 @@ const ratioOf = (ink: string, layers: readonly string[], ground: string): number
     layers.reduce((under, over) => laidOver(over, under), ground),
   ) ?? 1
 
-const onWhich = (menu: MadeMenu, surveys: readonly Survey[]) => surveys.filter((s) => isOn(menu, { key: s.screen, width: s.width }))
+/** Screens on which it is drawn; where a picture of the menu's own lies behind its words, what these are read on is not known. */
+const onWhich = (menu: Menu, surveys: readonly Survey[]) =>
+  surveys.filter((s) => (isMade(menu) ? isOn(menu, { key: s.screen, width: s.width }) : (seenOf(menu, s)?.grounds ?? null) !== null))
+
+const statesOf = (menu: Menu): readonly ItemState[] => (isMade(menu) ? STATES : ['rest', ...FOUND_STATES])
 
 /** In the order of the states; nothing where no screen was measured. */
-export function contrastsOf(menu: MadeMenu, page: SitePage, surveys: readonly Survey[]): StateContrast[] {
+export function contrastsOf(menu: Menu, page: SitePage, surveys: readonly Survey[]): StateContrast[] {
   const grounds = onWhich(menu, surveys).map((survey) => ({ survey, grounds: groundsOf(menu, page, survey) }))
-  return STATES.flatMap((state) => {
+  return statesOf(menu).flatMap((state) => {
     const all = grounds.flatMap(({ survey, grounds: behind }) => {
       const { ink, layers } = layersOf(menu, state, survey)
-      return behind.map(({ screen, over, colour }): StateContrast => ({ state, screen, over, ratio: ratioOf(ink, layers, colour) }))
+      return behind.map(({ over, colour }): StateContrast => ({ state, screen: survey.screen, over, ratio: ratioOf(ink, layers, colour) }))
     })
     return all.length ? [all.reduce((least, one) => (one.ratio < least.ratio ? one : least))] : []
   })
+}
+
+/** A stretch of the page behind a menu, and the ratio over it. Lengths in px. */
+export interface ContrastStretch {
+  over: string | null
+  top: number
+  bottom: number
+  ratio: number
+}
+
+/** Over what a state is read on one screen, from the page's top down; the page itself first. Nothing where that is not known. */
+export function contrastTrip(menu: Menu, state: ItemState, page: SitePage, survey: Survey): ContrastStretch[] {
+  if (!onWhich(menu, [survey]).length) return []
+  const { ink, layers } = layersOf(menu, state, survey)
+  const out: ContrastStretch[] = []
+  for (const { over, colour, top, bottom } of groundsOf(menu, page, survey)) {
+    const ratio = ratioOf(ink, layers, colour)
+    const last = out.at(-1)
+    // Of a gradient or a picture the worst that it has.
+    if (last && last.over === over && last.top === top && last.bottom === bottom) last.ratio = Math.min(last.ratio, ratio)
+    else out.push({ over, top, bottom, ratio })
+  }
+  return out
 }
 
 /** Of states that have to be read. */
@@ -80,7 +116,7 @@ export const lowest = (contrasts: readonly StateContrast[]): StateContrast | und
   [...contrasts].filter((c) => c.state !== 'held').sort((a, b) => a.ratio - b.ratio)[0]
 
 /** The least opacity of the menu's ground, in %, with which all of it can be read; null where there is none. */
-export function leastOpacity(menu: MadeMenu, page: SitePage, surveys: readonly Survey[]): number | null {
+export function leastOpacity(menu: Menu, page: SitePage, surveys: readonly Survey[]): number | null {
   if (menu.look?.ground === undefined) return null
   // The opacities that do need not be one stretch: each is looked at.
   for (let opacity = 0; opacity <= 100; opacity++) {
@@ -92,7 +128,7 @@ export function leastOpacity(menu: MadeMenu, page: SitePage, surveys: readonly S
 }
 
 /** The colour nearest to that of a state's words with which these can be read everywhere, as `#rrggbb`; null where there is none. */
-export function nearestInk(menu: MadeMenu, state: ItemState, page: SitePage, surveys: readonly Survey[]): string | null {
+export function nearestInk(menu: Menu, state: ItemState, page: SitePage, surveys: readonly Survey[]): string | null {
   const shown = onWhich(menu, surveys)
   const behind = shown.flatMap((survey) => groundsOf(menu, page, survey).map((g) => ({ survey, ground: g.colour })))
   if (!behind.length) return null

@@ -7,14 +7,15 @@ export { freshName, itemFor, madeBefore, makeBar, makeMenu, newForm } from './ma
 export { builtMenusOf, markFor } from './mark.ts'
 export { fieldsOf, formKinds, formOf, formWords, type FormKind } from './form-of.ts'
 export { linkOf, markupOf, type Entry } from './markup.ts'
-export { lookRules, lookWords, stateDeclarations, withOpacity } from './look.ts'
-export { contrastsOf, leastOpacity, lowest, nearestInk, type StateContrast } from './contrast.ts'
+export { foundLookRules, lookRules, lookWords, marksByLook, stateDeclarations, withOpacity } from './look.ts'
+export { contrastsOf, contrastTrip, leastOpacity, lowest, nearestInk, type ContrastStretch, type StateContrast } from './contrast.ts'
 export { nestedItems, type Nested } from './nest.ts'
 export { hiddenOn, isOn, shownWords, smallOf } from './shown.ts'
 export {
   LOOK_FIELDS,
   SMALL,
   STATE_FIELDS,
+  FOUND_STATES,
   STATES,
   type ItemState,
   type Field,

@@ -1,6 +1,7 @@
 /** How a menu that is made looks, where it is other than its form says: as a whole, and its items in each of their states. */
-import type { MadeMenuForm, MenuLook, StateLook } from '../site/index.ts'
-import { LOOK_FIELDS, readField, STATE_FIELDS, STATES, type Field, type ItemState } from './forms/form.ts'
+import type { MadeMenuForm, Menu, MenuForm, MenuLook, StateLook } from '../site/index.ts'
+import { LOOK } from '../contract/index.ts'
+import { FOUND_STATES, LOOK_FIELDS, readField, STATE_FIELDS, STATES, type Field, type ItemState } from './forms/form.ts'
 
 const selectors: Record<ItemState, string> = {
   rest: ':is(a, summary, .wb-words)',
@@ -20,7 +21,7 @@ export function withOpacity(hex: string, opacity = 100): string {
 }
 
 /** A mark at an item's foot, or where items stand one below the other at its edge. */
-function markOf(mark: NonNullable<StateLook['mark']>, form: MadeMenuForm): string[] {
+function markOf(mark: NonNullable<StateLook['mark']>, form: MenuForm): string[] {
   const isUpright = form.kind === 'rail' || form.kind === 'floating' || form.kind === 'contents'
   const atRight = 'side' in form && form.side === 'right'
   const edge = atRight ? 'right' : 'left'
@@ -44,7 +45,7 @@ function markOf(mark: NonNullable<StateLook['mark']>, form: MadeMenuForm): strin
 }
 
 /** Declarations for an item in a state; of a visited one a browser takes the colour alone. */
-export function stateDeclarations(state: ItemState, look: StateLook, form: MadeMenuForm): string[] {
+export function stateDeclarations(state: ItemState, look: StateLook, form: MenuForm): string[] {
   const { ink, weight, line, mark, backing, opacity, corner } = look
   const colour = ink === undefined ? [] : [`color: ${withOpacity(ink)};`]
   if (state === 'visited') return colour
@@ -77,6 +78,19 @@ export function lookRules(
     [`${nav} :is(a, summary, .wb-words)`, ofItems] as const,
     ...STATES.map((state) => [`${nav} ${selectors[state]}`, stateDeclarations(state, states[state] ?? {}, form)] as const),
   ].flatMap(([selector, declarations]) => (declarations.length ? [[selector, [...declarations]]] : []))
+}
+
+/** Rules for states of a menu that the page has: they count as much as two IDs, more than most that a page says of its items. */
+export const foundLookRules = (number: number, { look, form }: Menu): [selector: string, declarations: string[]][] =>
+  FOUND_STATES.flatMap((state) => {
+    const declarations = stateDeclarations(state, look?.states?.[state] ?? {}, form)
+    return declarations.length ? [[`[${LOOK}^="${number} "]:not(#_1):not(#_2) ${selectors[state]}`, declarations]] : []
+  })
+
+/** Its current item has a look that was chosen for it, so that no mark of ours comes on top. */
+export const marksByLook = ({ look }: Menu): boolean => {
+  const { line, mark, backing } = look?.states?.current ?? {}
+  return line !== undefined || mark !== undefined || backing !== undefined
 }
 
 /** `ink:#001122;weight:bold` */

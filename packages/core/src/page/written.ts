@@ -3,6 +3,7 @@ import {
   ANCHOR,
   hashOf,
   HEADER,
+  LOOK,
   MADE,
   NEW_TAB,
   OFF,
@@ -41,6 +42,8 @@ export interface Written {
   header: number | null
   /** The element in which the page was seen to scroll. */
   scroller: number | null
+  /** What `data-wb-look` says of menus of the page's own, by their elements. */
+  looks: Record<number, string>
   /** Buttons that were made links. */
   buttons: boolean
   /** Menus that were made, by their numbers. */
@@ -59,14 +62,16 @@ export function readWritten(tree: Tree): Written {
   let header: number | null = null
   let scroller: number | null = null
   let buttons = false
+  const looks: Written['looks'] = {}
   for (const el of tree.all) {
     if (settings && el.attrs.has(HEADER) && el.at >= 0) header ??= el.at
     if (settings && el.attrs.has(SCROLLER) && el.at >= 0) scroller ??= el.at
     if (settings && el.tag === 'a' && el.attrs.has(WAS)) buttons = true
+    if (settings && el.attrs.has(LOOK) && el.at >= 0) looks[el.at] = el.attrs.get(LOOK)!
     const name = el.attrs.get(ANCHOR)
     if (name && el.at >= 0) anchors[name] ??= el.at
   }
-  return { settings, anchors, header, scroller, buttons, menus: menus.sort((a, b) => numberOf(a) - numberOf(b)) }
+  return { settings, anchors, header, scroller, looks, buttons, menus: menus.sort((a, b) => numberOf(a) - numberOf(b)) }
 }
 
 const numberOf = ({ made }: WrittenMenu): number => parseInt(made ?? '1')

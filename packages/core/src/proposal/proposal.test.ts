@@ -139,6 +139,9 @@ describe('a page that has a menu', () => {
     at: menu,
     isDrawn: true,
     shows: ['line', 'edge', 'strong'],
+    ink: 'rgb(0, 0, 0)',
+    grounds: [],
+    stays: true,
     own: null,
     ...over,
   })

@@ -31,6 +31,7 @@ export const aPart = (over: Partial<SurveyPart> & Pick<SurveyPart, 'at' | 'top' 
   heading: null,
   shift: 0,
   background: 'rgb(255, 255, 255)',
+  grounds: [],
   ...over,
 })
 

@@ -25,6 +25,7 @@ const part = shapeOf<SurveyPart>({
   heading: s.object({ top: s.length, bottom: s.length }).allow(null),
   shift: s.length,
   background: s.colour,
+  grounds: s.array(s.colour, 12),
 })
 
 const header = shapeOf<SurveyHeader>({
@@ -43,6 +44,9 @@ const menu = shapeOf<SurveyMenu>({
   at: s.at,
   isDrawn: s.is,
   shows: s.array(s.oneOf(...markStyles), markStyles.length),
+  ink: s.colour,
+  grounds: s.array(s.colour, 20).allow(null),
+  stays: s.is,
   own: shapeOf<OwnMark>({ name: s.className, on: s.oneOf('link', 'entry'), moves: s.is, isRight: s.is, isSeen: s.is }).allow(null),
 })
 

@@ -20,6 +20,8 @@ export interface SurveyPart {
   shift: number
   /** The page's own background there, as `rgb()` or `rgba()`. */
   background: string
+  /** Colours of a gradient or a picture that it has behind its words, the first of them on the whole; none where it has neither. */
+  grounds: string[]
 }
 
 export interface SurveyHeader {
@@ -49,6 +51,11 @@ export interface SurveyMenu {
   isDrawn: boolean
   /** Marks that show on its links: the page's styles let them. */
   shows: MarkStyle[]
+  /** What an item's words are written in, and what is painted behind them within the menu and what holds it, the undermost first; null where that is a picture. */
+  ink: string
+  grounds: string[] | null
+  /** It stays in view while the page scrolls, so that everything comes by behind it. */
+  stays: boolean
   /** How it marks an item already; null where it marks none. */
   own: OwnMark | null
 }
@@ -87,7 +94,7 @@ export interface BuiltTarget {
 }
 
 /** Counts up when what is measured, or how, changes: what an earlier agent measured is measured again. */
-export const SURVEY_FORMAT = 5
+export const SURVEY_FORMAT = 6
 
 export interface Survey {
   format: typeof SURVEY_FORMAT

@@ -2,4 +2,4 @@ import { Arrivals } from '../Arrivals.tsx'
 import type { Task } from '../task.ts'
 import { HandoverTask } from './Handover.tsx'
 
-export const handover: Task = { key: 'handover', name: 'Handover', View: HandoverTask, Layer: Arrivals }
+export const handover: Task = { key: 'handover', name: 'Handover', View: HandoverTask, Layers: [Arrivals] }

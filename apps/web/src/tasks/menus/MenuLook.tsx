@@ -1,8 +1,18 @@
-/** How a menu that is made looks: the whole, and one item in all its states side by side, as the page draws it. */
+/**
+ * How a menu looks: one that is made as a whole, and one item in all its states side by side, as the page draws it. Of one that the page has
+ * the states that it was given nothing for.
+ */
 import {
   backingFor,
   contrastsOf,
+  FOUND_STATES,
   inScreenOrder,
+  isFound,
+  isMade,
+  laidOver,
+  leastOpacity,
+  marksByLook,
+  nearestInk,
   LOOK_FIELDS,
   READABLE,
   STATE_FIELDS,
@@ -11,16 +21,17 @@ import {
   withOpacity,
   type Field,
   type ItemState,
-  type MadeMenu,
+  type Menu,
   type MenuLook as Look,
   type StateLook,
 } from '@waybell/core'
 import { X } from 'lucide-react'
 import { RadioGroup } from 'radix-ui'
-import { useId, useState, type CSSProperties } from 'react'
+import { useEffect, useId, useMemo, useState, type CSSProperties } from 'react'
 import { Button } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { useWork } from '../../work/context.ts'
+import { ContrastStrip } from './ContrastStrip.tsx'
 
 const stateNames: Record<ItemState, string> = {
   rest: 'At rest',
@@ -157,8 +168,8 @@ function Fields({
   )
 }
 
-export function MenuLook({ menu }: { menu: MadeMenu }) {
-  const { page, surveys, run } = useWork()
+export function MenuLook({ menu }: { menu: Menu }) {
+  const { page, surveys, survey, run, live } = useWork()
   const [state, setState] = useState<ItemState>('current')
   const look = menu.look ?? {}
   const measured = inScreenOrder(Object.values(surveys))
@@ -180,15 +191,47 @@ export function MenuLook({ menu }: { menu: MadeMenu }) {
     if (!Object.keys(states).length) delete next.states
     set(next)
   }
-  const ground = look.ground === undefined ? backing : withOpacity(look.ground, look.opacity)
+  const own = isFound(menu) ? (survey?.menus ?? []).find((m) => m.isDrawn && menu.form.elements.includes(m.at)) : undefined
+  const ground = own
+    ? (own.grounds ?? []).reduce((under, over) => laidOver(over, under), laidOver(survey!.background, 'rgb(255, 255, 255)'))
+    : look.ground === undefined
+      ? backing
+      : withOpacity(look.ground, look.opacity)
+  const ink = look.ink ? withOpacity(look.ink) : (own?.ink ?? color)
+  const states = isMade(menu) ? STATES : (['rest', ...FOUND_STATES] as const)
+  /** As it is in a state, with what the form, or the mark of ours, says of it. */
+  const declarationsOf = (s: ItemState): string[] => [
+    ...stateDeclarations('rest', look.states?.rest ?? {}, menu.form),
+    ...(s === 'current' && !look.states?.current?.mark && isMade(menu) ? ['box-shadow: inset 0 -4px currentColor;'] : []),
+    ...(s === 'current' && isFound(menu) && !marksByLook(menu) ? ['text-decoration: underline;'] : []),
+    ...(s === 'hover' && !look.states?.hover?.line && isMade(menu) ? ['text-decoration: underline;'] : []),
+    ...(s === 'held' ? ['opacity: 0.5;'] : []),
+    ...(s !== 'rest' && look.states?.[s] ? stateDeclarations(s, look.states[s], menu.form) : []),
+  ]
+  const [isHeld, setHeld] = useState(false)
+  const held = JSON.stringify(isHeld ? declarationsOf(state) : [])
+  const number = page.menus.filter(isMade).findIndex((m) => m.key === menu.key) + 1
+  const places = JSON.stringify(isFound(menu) ? menu.form.elements : [])
+  useEffect(() => {
+    const declarations = JSON.parse(held) as string[]
+    if (!declarations.length) return
+    // When the live page has what was changed.
+    const wait = setTimeout(() => live.hold({ elements: JSON.parse(places) as number[], made: number }, declarations), 60)
+    return () => {
+      clearTimeout(wait)
+      live.hold(null, [])
+    }
+  }, [held, number, places, live, page.menus])
   const label = menu.items.find((i) => i.label)?.label ?? 'Item'
   const contrasts = new Map(contrastsOf(menu, page, measured).map((c) => [c.state, c]))
-  const starts: [string, Look][] = [
-    ['As the page', {}],
-    ['Reversed', { ink: hexOf(backing), ground: hexOf(color) }],
-    ['Backed', { states: { current: { backing: hexOf(color), opacity: 15, corner: 6, mark: 'none', weight: 'bold' } } }],
-    ['Domed', { states: { current: { mark: 'dome' }, hover: { line: 'none', mark: 'dot' } } }],
-  ]
+  const starts: [string, Look][] = isFound(menu)
+    ? foundStarts(hexOf(ink))
+    : [
+        ['As the page', {}],
+        ['Reversed', { ink: hexOf(backing), ground: hexOf(color) }],
+        ['Backed', { states: { current: { backing: hexOf(color), opacity: 15, corner: 6, mark: 'none', weight: 'bold' } } }],
+        ['Domed', { states: { current: { mark: 'dome' }, hover: { line: 'none', mark: 'dot' } } }],
+      ]
   const current = contrasts.get(state)
   return (
     <div role="group" aria-label={`Look of ${menu.name}`} className="mb-2 bg-wash p-2 text-sm">
@@ -200,23 +243,15 @@ export function MenuLook({ menu }: { menu: MadeMenu }) {
           </Button>
         ))}
       </p>
-      <Fields of={`of ${menu.name}`} fields={LOOK_FIELDS} values={look as Values} onChange={change} />
+      {isMade(menu) && <Fields of={`of ${menu.name}`} fields={LOOK_FIELDS} values={look as Values} onChange={change} />}
       <RadioGroup.Root
         aria-label="States of an item"
         value={state}
         onValueChange={(next) => setState(next as ItemState)}
         className="my-2 grid grid-cols-4 gap-px border border-hair bg-hair"
       >
-        {STATES.map((s) => {
-          const isOwn = s !== 'rest' && look.states?.[s]
-          const declarations = [
-            ...(look.ink ? [`color: ${withOpacity(look.ink)};`] : [`color: ${color};`]),
-            ...stateDeclarations('rest', look.states?.rest ?? {}, menu.form),
-            ...(s === 'current' && !look.states?.current?.mark ? ['box-shadow: inset 0 -4px currentColor;'] : []),
-            ...(s === 'hover' && !look.states?.hover?.line ? ['text-decoration: underline;'] : []),
-            ...(s === 'held' ? ['opacity: 0.5;'] : []),
-            ...(isOwn ? stateDeclarations(s, look.states![s]!, menu.form) : []),
-          ]
+        {states.map((s) => {
+          const declarations = [`color: ${ink};`, ...declarationsOf(s)]
           const ratio = contrasts.get(s)?.ratio
           return (
             <RadioGroup.Item
@@ -251,21 +286,70 @@ export function MenuLook({ menu }: { menu: MadeMenu }) {
           )
         })}
       </RadioGroup.Root>
-      <p className="mb-1 font-semibold">
+      <p className="mb-1 flex flex-wrap items-center gap-x-3 font-semibold">
         {stateNames[state]}
-        {current && (
-          <span className="ml-2 text-xs font-normal text-faint">
-            {current.ratio.toFixed(1)} to 1 at the least, over {current.over === null ? 'the page' : `“${current.over}”`}
-          </span>
-        )}
+        <label className="flex items-center gap-1.5 text-xs font-normal">
+          <input type="checkbox" checked={isHeld} onChange={(e) => setHeld(e.target.checked)} />
+          hold it in the live page
+        </label>
       </p>
-      <Fields
-        of={`of an item ${stateNames[state].toLowerCase()}`}
-        fields={state === 'visited' ? { ink: STATE_FIELDS.ink } : STATE_FIELDS}
-        values={(look.states?.[state] ?? {}) as Values}
-        onChange={changeState}
-      />
+      {isFound(menu) && state === 'rest' ? (
+        <p className="text-xs text-faint">At rest the items look as the page has them.</p>
+      ) : (
+        <Fields
+          of={`of an item ${stateNames[state].toLowerCase()}`}
+          fields={state === 'visited' ? { ink: STATE_FIELDS.ink } : STATE_FIELDS}
+          values={(look.states?.[state] ?? {}) as Values}
+          onChange={changeState}
+        />
+      )}
       {state === 'visited' && <p className="text-xs text-faint">Of a visited link a browser shows the colour alone.</p>}
+      <ContrastStrip menu={menu} state={state} named={`an item ${stateNames[state].toLowerCase()}`} />
+      {current && current.ratio < READABLE && state !== 'held' && (
+        <Remedies
+          menu={menu}
+          state={state}
+          onInk={(next) => changeState('ink', next)}
+          onOpacity={isMade(menu) ? (next) => change('opacity', next) : null}
+        />
+      )}
     </div>
+  )
+}
+
+/** Of a menu that the page has, from its own colour of words. */
+const foundStarts = (ink: string): [string, Look][] => [
+  ['As the page', {}],
+  ['Backed', { states: { current: { backing: ink, opacity: 18, corner: 6, weight: 'bold' } } }],
+  ['Domed', { states: { current: { mark: 'dome', line: 'none' }, hover: { mark: 'dot', line: 'none' } } }],
+]
+
+/** What makes words readable over all that they stand over; where there is nothing, that is said. */
+function Remedies({
+  menu,
+  state,
+  onInk,
+  onOpacity,
+}: {
+  menu: Menu
+  state: ItemState
+  onInk: (ink: string) => void
+  onOpacity: ((opacity: number) => void) | null
+}) {
+  const { page, surveys } = useWork()
+  const measured = useMemo(() => inScreenOrder(Object.values(surveys)), [surveys])
+  const ink = useMemo(() => nearestInk(menu, state, page, measured), [menu, state, page, measured])
+  const opacity = useMemo(() => leastOpacity(menu, page, measured), [menu, page, measured])
+  return (
+    <p className="mt-1 flex flex-wrap items-center gap-2 text-xs">
+      {ink !== null && <Button onClick={() => onInk(ink)}>Write it in {ink}</Button>}
+      {opacity !== null && <Button onClick={() => onOpacity?.(opacity)}>Make its ground {opacity} % opaque</Button>}
+      {ink === null && opacity === null && (
+        <span>
+          No one colour is read over all that it stands over: some of that is too light for light words and some too dark for dark ones.
+          Give it a{onOpacity ? ' ground' : ' backing'} of its own.
+        </span>
+      )}
+    </p>
   )
 }

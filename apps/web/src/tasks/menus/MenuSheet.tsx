@@ -76,27 +76,25 @@ export function MenuSheet({ menu }: { menu: Menu }) {
           <span className="flex items-center gap-2 text-xs text-faint">
             {isMade(menu) ? `made: ${formNames[menu.form.kind].toLowerCase()}` : 'found in the page'}
             {isMade(menu) && (
-              <>
-                <Button
-                  kind="quiet"
-                  aria-expanded={open === 'form'}
-                  aria-label={`Form of ${menu.name}`}
-                  title="Form, place, screens"
-                  onClick={() => setOpen(open === 'form' ? null : 'form')}
-                >
-                  <SlidersHorizontal size={14} aria-hidden />
-                </Button>
-                <Button
-                  kind="quiet"
-                  aria-expanded={open === 'look'}
-                  aria-label={`Look of ${menu.name}`}
-                  title="Look, in each state"
-                  onClick={() => setOpen(open === 'look' ? null : 'look')}
-                >
-                  <Palette size={14} aria-hidden />
-                </Button>
-              </>
+              <Button
+                kind="quiet"
+                aria-expanded={open === 'form'}
+                aria-label={`Form of ${menu.name}`}
+                title="Form, place, screens"
+                onClick={() => setOpen(open === 'form' ? null : 'form')}
+              >
+                <SlidersHorizontal size={14} aria-hidden />
+              </Button>
             )}
+            <Button
+              kind="quiet"
+              aria-expanded={open === 'look'}
+              aria-label={`Look of ${menu.name}`}
+              title="Look, in each state"
+              onClick={() => setOpen(open === 'look' ? null : 'look')}
+            >
+              <Palette size={14} aria-hidden />
+            </Button>
             <Button
               kind="quiet"
               aria-label={`Remove menu ${menu.name}`}
@@ -116,7 +114,7 @@ export function MenuSheet({ menu }: { menu: Menu }) {
         {menu.name}
       </Heading>
       {isMade(menu) && open === 'form' && <MenuForm menu={menu} />}
-      {isMade(menu) && open === 'look' && <MenuLook menu={menu} />}
+      {open === 'look' && <MenuLook menu={menu} />}
       {menu.inStep ? (
         <InStepItems menu={menu} inStep={menu.inStep} />
       ) : (

@@ -2,4 +2,4 @@ import { Arrivals } from '../Arrivals.tsx'
 import type { Task } from '../task.ts'
 import { TravelTask } from './Travel.tsx'
 
-export const travel: Task = { key: 'travel', name: 'Travel', View: TravelTask, Layer: Arrivals }
+export const travel: Task = { key: 'travel', name: 'Travel', View: TravelTask, Layers: [Arrivals] }

@@ -8,9 +8,13 @@ export const rule: Rule = {
   severity: 'warning',
   task: 'menus',
   inSite: ({ page, site, surveys }) =>
-    page.menus.filter(isMade).flatMap((menu): Draft[] => {
+    page.menus.flatMap((menu): Draft[] => {
       const measured = Object.values(surveys)
-      const least = lowest(contrastsOf(menu, page, measured))
+      // Of one that the page has, what was given a look is ours.
+      const told = contrastsOf(menu, page, measured).filter(
+        (c) => isMade(menu) || menu.look?.states?.[c.state as keyof typeof menu.look.states],
+      )
+      const least = lowest(told)
       // How the page has its own words is the page's.
       if (!menu.look || !least || least.ratio >= READABLE) return []
       const { state, ratio, over, screen } = least

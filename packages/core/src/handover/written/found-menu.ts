@@ -1,6 +1,7 @@
 /** Menus of the page's own: their marks, links, labels and order, in every element that they stand in. */
-import { markText, MENU } from '../../contract/index.ts'
+import { LOOK, madeText, markText, MENU, type Mark } from '../../contract/index.ts'
 import type { ElementAt, PageLink } from '../../page/index.ts'
+import { lookWords, marksByLook } from '../../menus/index.ts'
 import { isFound, wayOf, type FoundForm, type Item, type Menu, type Ways } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
@@ -19,8 +20,15 @@ function planMenu(
 ): PlannedEdit[] {
   const marked = page.highlight.own ? [] : menu.form.elements
   const marks = marked.map((at): PlannedEdit => ({
-    edit: { kind: 'attribute', at, name: MENU, value: markText(menu.form.mark ?? 'line') },
+    edit: { kind: 'attribute', at, name: MENU, value: markText(markOf(menu)) },
     why: `Says that the menu “${menu.name}” stands here.`,
+    for: { menu: menu.key },
+    layout: null,
+  }))
+  const number = page.menus.filter((m) => isFound(m) && m.look).indexOf(menu) + 1
+  const looks = (menu.look ? menu.form.elements : []).map((at): PlannedEdit => ({
+    edit: { kind: 'attribute', at, name: LOOK, value: madeText({ number, part: 0, form: 'found', words: lookWords(menu.look!) }) },
+    why: `The look that states of “${menu.name}” were given.`,
     for: { menu: menu.key },
     layout: null,
   }))
@@ -35,7 +43,13 @@ function planMenu(
       layout: JSON.stringify(edit),
     }))
   })
-  return [...marks, ...items, ...orders]
+  return [...marks, ...looks, ...items, ...orders]
+}
+
+/** A class of the page's own is moved along all the same. */
+export const markOf = (menu: Menu & { form: FoundForm }): Mark => {
+  const mark = menu.form.mark ?? 'line'
+  return typeof mark === 'string' && marksByLook(menu) ? 'page' : mark
 }
 
 function planItem(menu: Menu, item: Item, link: PageLink | undefined, ways: Ways): PlannedEdit[] {

@@ -17,8 +17,8 @@ import {
   WAS,
   WITHIN,
 } from '../../contract/index.ts'
-import { builtMenusOf, formOf } from '../../menus/index.ts'
-import { isFound, madeBar, type FoundForm, type Section, type Screen, type SitePage } from '../../site/index.ts'
+import { builtMenusOf, formOf, foundLookRules } from '../../menus/index.ts'
+import { isFound, madeBar, type Section, type Screen, type SitePage } from '../../site/index.ts'
 import { inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { PageReading } from '../../page/index.ts'
 import type { Anchor } from '../anchors.ts'
@@ -26,6 +26,7 @@ import type { PlannedEdit } from '../edit.ts'
 import { boundary, type HandoverInput } from '../input.ts'
 import type { WritingInput } from '../writing.ts'
 import { comment, group, media, rule } from './css.ts'
+import { markOf } from './found-menu.ts'
 import { madeRules } from './made-style.ts'
 
 const px = (n: number) => `${Math.round(n * 100) / 100}px`
@@ -90,6 +91,12 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
     ),
     ...group('A link that was a button looks as buttons do, where the page says nothing else of it.', buttonRules(page, reading)),
     ...(page.highlight.own ? [] : markRules(page, surveys)),
+    ...group(
+      'The look that states of items of the page’s own menus were given.',
+      page.menus
+        .filter((m) => isFound(m) && m.look)
+        .flatMap((menu, i) => foundLookRules(i + 1, menu).map(([selector, declarations]) => rule(selector, declarations))),
+    ),
     ...madeRules(page, wide, {
       color,
       backing: backingFor(color, seen?.background ?? 'rgb(255, 255, 255)'),
@@ -186,7 +193,7 @@ function hostRules(anchors: readonly Anchor[], wide: readonly Screen[]): string[
 
 /** Looks of the current item in menus that the page has; one that the page marks by a class has that class's. */
 function markRules(page: SitePage, surveys: HandoverInput['surveys']): string[] {
-  const found = page.menus.filter(isFound).map((m) => (m.form as FoundForm).mark ?? 'line')
+  const found = page.menus.filter(isFound).map(markOf)
   const marks = new Map([...found, ...builtMenusOf(page, Object.values(surveys)).map((m) => m.mark)].map((m) => [markText(m), m])).values()
   const looks = [...marks].flatMap((mark) => {
     const menu = `[${MENU}="${markText(mark)}"]`

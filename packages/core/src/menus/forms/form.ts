@@ -107,6 +107,8 @@ export const STATE_FIELDS = {
 /** In the order in which one wins over the one before it. */
 export const STATES = ['rest', 'visited', 'within', 'current', 'hover', 'focus', 'pressed', 'held'] as const
 export type ItemState = (typeof STATES)[number]
+/** Those that a menu of the page's own can be given a look for: at rest its items are as the page has them. */
+export const FOUND_STATES = ['visited', 'within', 'current', 'hover', 'focus', 'pressed'] as const satisfies readonly ItemState[]
 
 /** @param isWhole every field is said */
 export const shapeOfFields = (s: Shapes, fields: Readonly<Record<string, Field>>, isWhole: boolean): Record<string, Shape> =>

@@ -1,5 +1,5 @@
 /** Commands on menus. */
-import { isMade, type InStep, type Item, type MadeMenuForm, type Menu, type MenuLook, type Shown, type Site } from '../document.ts'
+import { isFound, isMade, type InStep, type Item, type MadeMenuForm, type Menu, type MenuLook, type Shown, type Site } from '../document.ts'
 import { CommandError } from '../errors.ts'
 import { checkFree, find, insert, onPage, readsOf, replace, type Applied, type KindsOf } from './kind.ts'
 import { growsShape, inStepShape, itemShape, lookShape, madeFormShape, menuShape, shownShape } from './shapes.ts'
@@ -112,7 +112,13 @@ export const menuCommands: KindsOf<MenuCommand> = {
     touches: (c) => ({ writes: [`page/${c.page}/menu/${c.menu}/look`] }),
     apply: (site, c) =>
       onMenu(site, c, (menu) => {
-        const { look, ...rest } = asMade(menu)
+        const { look, ...rest } = menu
+        if (isFound(menu) && Object.keys(c.look ?? {}).some((name) => name !== 'states'))
+          throw new CommandError(
+            `“${menu.name}” is one of the page’s own menus, which looks as the page has it; only states of its items can be given a look`,
+          )
+        if (isFound(menu) && (c.look?.states?.rest || c.look?.states?.held))
+          throw new CommandError(`at rest the items of “${menu.name}” look as the page has them`)
         return { menu: { ...rest, ...(c.look && { look: c.look }) }, inverse: { ...c, look } }
       }),
   },

@@ -1,0 +1,74 @@
+/** A chart in the colours of the rest, drawn as SVG, that can be saved as it is. The library comes when the first one is drawn. */
+import type { EChartsCoreOption } from 'echarts/core'
+import { Download } from 'lucide-react'
+import { useEffect, useRef } from 'react'
+import { Button } from './index.tsx'
+
+/** Colours by the names that they have in the style, as they are now. */
+export type Colours = (name: 'ink' | 'faint' | 'hair' | 'teal' | 'brass' | 'brick' | 'sheet') => string
+
+const colours: Colours = (name) => getComputedStyle(document.documentElement).getPropertyValue(`--color-${name}`).trim()
+
+export function Chart({
+  label,
+  height,
+  option,
+  onPress,
+}: {
+  /** What it shows, in words; the table behind it says the rest. */
+  label: string
+  /** In px. */
+  height: number
+  option: (colours: Colours) => EChartsCoreOption
+  /** Given the place on the horizontal axis. */
+  onPress?: (x: number) => void
+}) {
+  const host = useRef<HTMLDivElement>(null)
+  const chart = useRef<{ setOption: (option: EChartsCoreOption, notMerge: boolean) => void; svg: () => string } | null>(null)
+  const latest = useRef({ option, onPress })
+  latest.current = { option, onPress }
+  useEffect(() => {
+    let isGone = false
+    let end = () => {}
+    void import('./echarts.ts').then(({ init }) => {
+      if (isGone) return
+      const drawn = init(host.current, null, { renderer: 'svg' })
+      drawn.setOption(latest.current.option(colours), true)
+      drawn.getZr().on('click', ({ offsetX, offsetY }) => {
+        const [x] = drawn.convertFromPixel('grid', [offsetX, offsetY]) as number[]
+        if (x !== undefined) latest.current.onPress?.(x)
+      })
+      const observer = new ResizeObserver(() => drawn.resize())
+      observer.observe(host.current!)
+      chart.current = { setOption: (next, notMerge) => drawn.setOption(next, notMerge), svg: () => drawn.renderToSVGString() }
+      end = () => {
+        observer.disconnect()
+        drawn.dispose()
+        chart.current = null
+      }
+    })
+    return () => {
+      isGone = true
+      end()
+    }
+  }, [])
+  useEffect(() => chart.current?.setOption(option(colours), true), [option])
+  const save = () => {
+    const svg = chart.current?.svg()
+    if (!svg) return
+    const url = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }))
+    const link = Object.assign(document.createElement('a'), { href: url, download: `${label}.svg` })
+    link.click()
+    setTimeout(() => URL.revokeObjectURL(url), 1000)
+  }
+  return (
+    <div className="relative">
+      <div ref={host} role="img" aria-label={label} style={{ height }} />
+      <span className="absolute top-0 right-0">
+        <Button kind="quiet" aria-label={`Save the chart “${label}” as SVG`} title="Save as SVG" onClick={save}>
+          <Download size={12} aria-hidden />
+        </Button>
+      </span>
+    </div>
+  )
+}
