@@ -43,10 +43,13 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
       href: text,
       id: text,
       coveredBy: text,
+      menu: text,
       scroll: length,
       top: length.allow(null),
       ...Object.fromEntries(
-        ['hasTarget', 'hasBox', 'isSideways', 'isCovered', 'isLit', 'isSeen', 'isAlone', 'isTaken'].map((name) => [name, Joi.boolean()]),
+        ['hasTarget', 'hasBox', 'isSideways', 'isCovered', 'isLit', 'isSeen', 'isAlone', 'isTaken', 'isTight', 'isCut', 'isWrapped'].map(
+          (name) => [name, Joi.boolean()],
+        ),
       ),
     }).allow(null),
   }),

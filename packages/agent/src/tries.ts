@@ -19,6 +19,7 @@ import type { OwnMenu } from './messages.ts'
 import { isPiece } from './patch.ts'
 import { elementAt } from './stamps.ts'
 import { jumpTo, position, scroller, viewTop } from './scroller.ts'
+import { roomOf } from './room.ts'
 import { pause, throughThePage, twoFrames, untilSteady } from './settle.ts'
 
 interface ToTry {
@@ -92,6 +93,7 @@ export async function tryLink(place: number, isPatient: boolean, ownMenus: reado
 async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): Promise<Tried> {
   scroller().scrollTo({ top: 0, left: 0, behavior: 'instant' })
   await twoFrames()
+  const room = roomOf(link, menu)
   const id = decodeFragment(fragmentOf(hash))
   const target = targetOf(hash)
   const isTop = target ? target === document.body || target === document.documentElement : isTopOnly(hash)
@@ -121,6 +123,8 @@ async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): P
     isSeen: menu.hasAttribute(AWAY) || looksApart(menu, mark),
     isAlone: !currentLike(menu, mark),
     isTaken,
+    menu: isPiece(menu) ? (menu.getAttribute('aria-label') ?? '') : '',
+    ...room,
   }
 }
 

@@ -4,6 +4,7 @@ import { aMenu, anItem, aPage, aSection, aSite } from '../site/builder.ts'
 import { apply, type Item, type MadeMenuForm } from '../site/index.ts'
 import { aPart, aSurvey } from '../survey/builder.ts'
 import { aTried } from '../walk/builder.ts'
+import type { Tried } from '../walk/index.ts'
 import { openFindings } from './index.ts'
 
 const reading = readPage(new TextEncoder().encode('<section id="id-1"><h2>One</h2></section><section id="id-2"><h2>Two</h2></section>'))
@@ -79,4 +80,37 @@ it('tells of items of a menu that was made that are left out', () => {
 it('leaves what something else covers to the link', () => {
   const { said } = told({ kind: 'marks', side: 'left', labels: 'all', edge: 0 }, '“#chat”')
   expect(said).toEqual(['link-tried: “Item 2” arrives under “#chat” (on “Laptop”).'])
+})
+
+it('tells of items that are too small, cut off or wrapped, one for each menu, with what gives them room', () => {
+  const page = aPage({
+    sections: [aSection(1), aSection(2)],
+    menus: [aMenu([anItem(1), anItem(2)], { name: 'Parts', form: { kind: 'bar', place: 'top' } })],
+  })
+  const site = aSite(page)
+  const one = (n: number, over: Partial<Tried>) => aTried({ id: `id-${n}`, label: `Item ${n}`, scroll: 0, menu: 'Parts', ...over })
+  const tried = {
+    laptop: [one(1, { isCut: true }), one(2, { isCut: true }), one(2, { menu: '', isTight: true })],
+    phone: [one(1, { isCut: true, isWrapped: true })],
+  }
+  const facts = {
+    site,
+    page,
+    reading,
+    undeclared: new Set<string>(),
+    known: new Set<string>(),
+    named: { styles: [], scripts: [] },
+    surveys,
+    tried,
+  }
+  const found = openFindings(facts, []).filter((f) => f.code === 'item-room')
+  expect(found.map((f) => [f.message, f.fix?.label ?? null])).toEqual([
+    ['“Item 2” is smaller than 24 px and stands so near to another that a finger presses the wrong one (on “Laptop”).', null],
+    [
+      '“Item 1”, “Item 2” run out of the menu, so that some of the labels cannot be seen (in “Parts” on “Laptop”, “Phone”).',
+      'Fold it behind a button up to 1280 px',
+    ],
+    ['“Item 1” takes more than one line in a row of items (in “Parts” on “Phone”).', 'Fold it behind a button up to 390 px'],
+  ])
+  expect(apply(site, found[2]!.fix!.command).site.pages[0]!.menus[0]!.shown).toEqual({ small: { upTo: 390, as: 'folds' } })
 })

@@ -13,5 +13,9 @@ export const aTried = (over: Partial<Tried> & Pick<Tried, 'id' | 'label' | 'scro
   isSeen: true,
   isAlone: true,
   isTaken: false,
+  menu: '',
+  isTight: false,
+  isCut: false,
+  isWrapped: false,
   ...over,
 })

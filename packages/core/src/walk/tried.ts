@@ -32,6 +32,14 @@ export interface Tried {
   isAlone: boolean
   /** A script of the page kept the browser from following it. */
   isTaken: boolean
+  /** The menu that was made in which it stands, by its name; empty for one of the page's own. */
+  menu: string
+  /** Too small to be pressed, and too near to another. */
+  isTight: boolean
+  /** Some of its label is cut off. */
+  isCut: boolean
+  /** Its label takes several lines in a row of items. */
+  isWrapped: boolean
 }
 
 export type TryFault = 'nowhere' | 'no-box' | 'off' | 'covered' | 'unlit' | 'unseen' | 'two' | 'sideways'

@@ -17,6 +17,7 @@ import { rule as idShadow } from './id-shadow.ts'
 import { rule as idSpace } from './id-space.ts'
 import { rule as itemLikely } from './item-likely.ts'
 import { rule as itemNowhere } from './item-nowhere.ts'
+import { rule as itemRoom } from './item-room.ts'
 import { rule as itemUnwritten } from './item-unwritten.ts'
 import { rule as labelTwice } from './label-twice.ts'
 import { rule as liesSideways } from './lies-sideways.ts'
@@ -58,6 +59,7 @@ export const rules = {
   'id-space': idSpace,
   'item-likely': itemLikely,
   'item-nowhere': itemNowhere,
+  'item-room': itemRoom,
   'item-unwritten': itemUnwritten,
   'label-twice': labelTwice,
   'lies-sideways': liesSideways,

@@ -1,0 +1,63 @@
+/** Links of a menu that are too small to be pressed, or whose labels are cut off or wrapped, as they were seen when they were tried. */
+import { formOf, smallOf } from '../../menus/index.ts'
+import { isMade, type Command, type MadeMenu, type Screen } from '../../site/index.ts'
+import type { Tried } from '../../walk/index.ts'
+import type { Draft, Fix, Rule } from '../finding.ts'
+
+const kinds = {
+  isTight: (n: number) =>
+    `${n === 1 ? 'is' : 'are'} smaller than 24 px and ${n === 1 ? 'stands' : 'stand'} so near to another that a finger presses the wrong one`,
+  isCut: (n: number) =>
+    `${n === 1 ? 'runs' : 'run'} out of the menu, so that some of ${n === 1 ? 'its label' : 'the labels'} cannot be seen`,
+  isWrapped: (n: number) => `${n === 1 ? 'takes' : 'take'} more than one line in a row of items`,
+}
+
+export const rule: Rule = {
+  severity: 'warning',
+  task: 'menus',
+  inSite: ({ page, site, tried }) =>
+    (Object.keys(kinds) as (keyof typeof kinds)[]).flatMap((kind): Draft[] => {
+      const found = new Map<string, { labels: Set<string>; screens: Screen[] }>()
+      for (const screen of site.screens)
+        for (const one of (tried[screen.key] ?? []).filter((t: Tried) => t[kind])) {
+          const known = found.get(one.menu) ?? { labels: new Set(), screens: [] }
+          found.set(one.menu, known)
+          known.labels.add(one.label)
+          if (!known.screens.includes(screen)) known.screens.push(screen)
+        }
+      return [...found].map(([name, { labels, screens }]): Draft => {
+        const some = [...labels].slice(0, 3).map((l) => `“${l}”`)
+        const more = labels.size > 3 ? ` and ${labels.size - 3} more` : ''
+        const where = screens.map((s) => `“${s.name}”`).join(', ')
+        const menu = page.menus.filter(isMade).find((m) => m.name === name)
+        return {
+          message: `${some.join(', ')}${more} ${kinds[kind](labels.size)} (${name && `in “${name}” `}on ${where}).`,
+          line: 1,
+          column: 1,
+          where: { screen: screens[0]!.key },
+          fix: menu ? fixOf(page.key, menu, kind, screens) : null,
+        }
+      })
+    }),
+}
+
+/** Room around the words; where they find none on a narrow screen, a button that opens them, or a row that scrolls. */
+function fixOf(page: string, menu: MadeMenu, kind: keyof typeof kinds, screens: readonly Screen[]): Fix | null {
+  const at = { page, menu: menu.key }
+  const change = (label: string, command: Command): Fix => ({ label, command })
+  if (kind === 'isTight')
+    return change('Give its items 12 px on either side', {
+      type: 'menu/look',
+      ...at,
+      look: { ...menu.look, size: Math.max(16, menu.look?.size ?? 16), spacing: 12 },
+    })
+  const { small } = formOf(menu.form)
+  const as = small.includes('folds') ? 'folds' : small.includes('scrolls') ? 'scrolls' : null
+  const upTo = Math.max(...screens.map((s) => s.width))
+  if (!as || (smallOf(menu).as === as && smallOf(menu).upTo >= upTo)) return null
+  return change(`${as === 'folds' ? 'Fold it behind a button' : 'Let it scroll sideways'} up to ${upTo} px`, {
+    type: 'menu/shown',
+    ...at,
+    shown: { ...menu.shown, small: { upTo, as } },
+  })
+}
