@@ -58,18 +58,25 @@ try {
     await page.waitForTimeout(900)
     await shot(name.toLowerCase())
   }
+  if (wanted('coverage')) {
+    await task('Menus')
+    await page.getByRole('button', { name: 'Coverage' }).click()
+    await page.waitForTimeout(400)
+    await shot('coverage')
+    await page.keyboard.press('Escape')
+  }
   if (wanted('looks')) {
     await task('Menus')
     await page.getByRole('button', { name: 'Make a menu' }).click()
-    await page.getByRole('button', { name: 'Marks at a side' }).click()
-    await page.getByRole('button', { name: 'Make a menu' }).click()
     await page.getByRole('button', { name: 'Rail at a side' }).click()
-    await page.getByRole('button', { name: 'Look of Sections 2' }).click()
-    const look = page.getByRole('group', { name: 'Look of Sections 2' })
+    await page.getByRole('button', { name: 'Look of Sections' }).click()
+    const look = page.getByRole('group', { name: 'Look of Sections' })
     await look.getByRole('button', { name: 'Domed' }).click()
-    await look.getByLabel('Ground of Sections 2').fill('#16213e')
-    await look.getByLabel('Words of Sections 2').fill('#ffe9c9')
-    await look.getByLabel('Shadow of Sections 2').selectOption('soft')
+    await look.getByLabel('Ground of Sections').fill('#16213e')
+    await look.getByLabel('Words of Sections').fill('#ffe9c9')
+    await look.getByLabel('Shadow of Sections').selectOption('soft')
+    await look.getByRole('spinbutton', { name: 'Opacity' }).first().fill('60')
+    await page.keyboard.press('Enter')
     await look.evaluate((el) => el.scrollIntoView({ block: 'center' }))
     await page
       .frameLocator('iframe[data-screen="laptop"]')
@@ -85,7 +92,7 @@ try {
       .evaluate(() => scrollTo({ top: 1500, behavior: 'instant' }))
     await page.waitForTimeout(900)
     await shot('looks')
-    for (let i = 0; i < 7; i++) await page.getByRole('button', { name: /^Undo/ }).click()
+    for (let i = 0; i < 6; i++) await page.getByRole('button', { name: /^Undo/ }).click()
   }
   await task('Sections')
   if (wanted('naming')) {
@@ -124,6 +131,18 @@ try {
     await page.waitForTimeout(300)
     await shot('new-version')
     await page.getByRole('button', { name: 'Keep the present one' }).click()
+  }
+  if (wanted('lantern-walk')) {
+    await page.getByRole('banner').getByLabel('Page').selectOption('lantern-walk.html')
+    await tried()
+    await task('Menus')
+    await page
+      .frameLocator('iframe[data-screen="laptop"]')
+      .locator('html')
+      .evaluate(() => scrollTo({ top: 1750, behavior: 'instant' }))
+    await page.waitForTimeout(900)
+    await shot('lantern-walk')
+    await task('Sections')
   }
   if (wanted('findings')) {
     await page.getByRole('banner').getByLabel('Page').selectOption('last-year.html')

@@ -74,15 +74,19 @@ function become(button: Element, edit: Link): (() => void) | null {
   }
 }
 
-function around(el: Element, edit: Link): (() => void) | null {
-  if (el.closest([...NO_WORDS].join())) return null
-  const sought = wordsIn(edit.words)
+/** The texts in an element of which words may be a link, in page order. */
+export function* wordsOf(el: Element): Generator<Text> {
+  if (el.closest([...NO_WORDS].join())) return
   const texts = document.createTreeWalker(el, NodeFilter.SHOW_TEXT | NodeFilter.SHOW_ELEMENT, (node) =>
     node instanceof Element && NO_WORDS.has(node.localName) ? NodeFilter.FILTER_REJECT : NodeFilter.FILTER_ACCEPT,
   )
-  while (texts.nextNode()) {
-    const text = texts.currentNode
-    const found = text instanceof Text && sought.exec(text.data)
+  while (texts.nextNode()) if (texts.currentNode instanceof Text) yield texts.currentNode
+}
+
+function around(el: Element, edit: Link): (() => void) | null {
+  const sought = wordsIn(edit.words)
+  for (const text of wordsOf(el)) {
+    const found = sought.exec(text.data)
     if (!found) continue
     const before = text.data
     const a = make(edit)

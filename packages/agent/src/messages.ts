@@ -33,7 +33,7 @@ export interface PickedElement {
   heading: number | null
   /** Why it cannot be made a link; null where it can. */
   noLink: NoLink | null
-  /** Its own words, white space folded. */
+  /** Of the one that is picked, its runs of words that may be linked, one to a line, white space folded. */
   words: string
 }
 

@@ -1,6 +1,6 @@
 /** Picking an element of the page: by pointing at it, or by walking the tree with keys. */
 import type { PickedElement, PickStep } from './messages.ts'
-import { noLinkOf } from './made-links.ts'
+import { noLinkOf, wordsOf } from './made-links.ts'
 import { elementAt, positionOf } from './stamps.ts'
 
 interface Picking {
@@ -53,9 +53,23 @@ function describe(el: Element): PickedElement {
     id: isFirst ? el.id : null,
     title: words || el.localName,
     heading: (heading && positionOf(heading)) ?? null,
-    noLink: noLinkOf(el),
-    words: folded(el.textContent, 600),
+    noLink: null,
+    words: '',
   }
+}
+
+const MOST_WORDS = 2000
+
+/** Its runs of words, which a link can stand around. */
+const runsIn = (el: Element): string[] => {
+  const out: string[] = []
+  let length = 0
+  for (const { data } of wordsOf(el)) {
+    const run = folded(data, MOST_WORDS)
+    if (run) out.push(run)
+    if ((length += run.length) > MOST_WORDS) break
+  }
+  return out
 }
 
 export class Picker {
@@ -118,6 +132,8 @@ export class Picker {
       const { top, bottom } = el.getBoundingClientRect()
       if (bottom < 0 || top > innerHeight) el.scrollIntoView({ block: 'center', behavior: 'instant' })
     }
+    // What can be linked is told of the picked one alone: to look into all that it stands in takes long on a large page.
+    if (el) way[way.length - 1] = { ...way.at(-1)!, noLink: noLinkOf(el), words: runsIn(el).join('\n').slice(0, MOST_WORDS) }
     this.told.over(way.slice(-40))
   }
 }

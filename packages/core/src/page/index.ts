@@ -27,4 +27,4 @@ export { inlineStyles, namedIds, renamedReference, type NamedIds, type Reference
 export { starterPage } from './starter.ts'
 export { stampPage } from './stamp.ts'
 export { attributeRange, nameEnd } from './attribute.ts'
-export { canBeLink, linkRange } from './linkable.ts'
+export { canBeLink, linkRange, type Range } from './linkable.ts'

@@ -11,14 +11,25 @@ const walk: Walk<El> = {
   attribute: (el, name) => el.attrs.get(name) ?? null,
 }
 
-/** What stands between the tags of a link, in the decoded text; null where that cannot be, or where the words are not. */
-export function linkRange(page: ParsedPage, at: ElementAt, words: string): { start: number; end: number } | null {
+export interface Range {
+  start: number
+  end: number
+}
+
+const meets = (range: Range, taken: readonly Range[]) => taken.some((t) => range.start < t.end && t.start < range.end)
+
+/**
+ * What stands between the tags of a link, in the decoded text; null where that cannot be, or where the words are not.
+ * @param taken what other links that are made stand around
+ */
+export function linkRange(page: ParsedPage, at: ElementAt, words: string, taken: readonly Range[] = []): Range | null {
   const el = page.byAt.get(at)
   if (!el) return null
-  if (words !== '') return insideOf(el) ? wordsRange(page.decoded.text, el, wordsIn(words)) : null
+  if (words !== '') return insideOf(el) ? wordsRange(page.decoded.text, el, new RegExp(wordsIn(words), 'g'), taken) : null
   // Without an end of its own, or within what the parser put elsewhere, nothing can be put around it.
   const stands = el.end > el.at && (!el.parent || el.parent.at < 0 || (el.parent.at < el.at && el.end <= el.parent.end))
-  return stands && whyNoLink(el, walk) === null ? { start: el.at, end: el.end } : null
+  const range = { start: el.at, end: el.end }
+  return stands && whyNoLink(el, walk) === null && !meets(range, taken) ? range : null
 }
 
 /** True where words of it may be a link: it stands in none. */
@@ -27,23 +38,25 @@ const insideOf = (el: El): boolean => {
   return true
 }
 
-function wordsRange(source: string, el: El, sought: RegExp): { start: number; end: number } | null {
+function wordsRange(source: string, el: El, sought: RegExp, taken: readonly Range[]): Range | null {
   // Text before a child, the child, and what is behind it, in document order.
   for (let n = 0; n <= el.children.length; n++) {
     for (const text of el.texts.filter((t) => t.before === n && t.at >= 0)) {
-      const found = sought.exec(text.value)
-      const range = found && rawRange(source.slice(text.at, text.end), text.value, found.index, found.index + found[0].length)
-      if (range) return { start: text.at + range.start, end: text.at + range.end }
+      for (const found of text.value.matchAll(sought)) {
+        const raw = rawRange(source.slice(text.at, text.end), text.value, found.index, found.index + found[0].length)
+        const range = raw && { start: text.at + raw.start, end: text.at + raw.end }
+        if (range && !meets(range, taken)) return range
+      }
     }
     const child = el.children[n]
-    const inner = child && !NO_WORDS.has(child.tag) ? wordsRange(source, child, sought) : null
+    const inner = child && !NO_WORDS.has(child.tag) ? wordsRange(source, child, sought, taken) : null
     if (inner) return inner
   }
   return null
 }
 
 /** Places of decoded text as it is written, with its character references; null where the two do not belong together. */
-function rawRange(raw: string, value: string, from: number, to: number): { start: number; end: number } | null {
+function rawRange(raw: string, value: string, from: number, to: number): Range | null {
   let start = -1
   let end = -1
   let length = 0

@@ -147,7 +147,9 @@ function LinkMaker({ el }: { el: PickedElement }) {
         </p>
       )}
       <p id={`${id}said`} className="mb-1 line-clamp-2 text-faint">
-        {isThere ? `“${el.words || el.title}”` : 'These words are not in it, one right after the other.'}
+        {isThere
+          ? `“${el.words.replaceAll('\n', ' ') || el.title}”`
+          : 'These words are not in it, one right after the other in one run of text.'}
       </p>
       {why !== null ? (
         <p role="status" className="border-l-4 border-brass pl-2">

@@ -104,6 +104,21 @@ test.each<[string, string, MadeLink, string | null]>([
   )
 })
 
+test('links that are made never stand in each other', () => {
+  const markup = '<figure><img src=a alt=a><p>An old mill and a mill of old.</p></figure>'
+  const before = `<!doctype html><section id=one><h2>One</h2></section><section id=two><h2>Two</h2></section><main>`
+  const [figure, p] = [before.length, before.length + markup.indexOf('<p>')]
+  const words = (label: string) => ({ at: p, made: { of: 'words', label } as const })
+  const write = (...links: { at: number; made: MadeLink }[]) =>
+    read(
+      build(utf8(`${before}${markup}</main>`), (page) => ({ ...page, links: links.map((l) => ({ ...l, target: { kind: 'top' } })) }))
+        .handover.bytes,
+    )
+  expect(write(words('mill'), words('old mill'))).toContain('<p>An old <a href="#">mill</a> and a mill of old.</p>')
+  expect(write(words('mill'), words('mill of'))).toContain('<p>An old <a href="#">mill</a> and a <a href="#">mill of</a> old.</p>')
+  expect(write({ at: figure, made: { of: 'element', label: 'Mill' } }, words('mill'))).toContain(`<a href="#">${markup}</a></main>`)
+})
+
 /** Tags and texts in order, without what was written and without attributes. */
 function shape({ tree }: ParsedPage): string[] {
   return tree.all.map((el) => `${el.depth} ${el.tag} ${el.tag === 'head' ? '' : el.texts.map((t) => t.value.replace(/\s+/g, '')).join('')}`)

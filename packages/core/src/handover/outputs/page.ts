@@ -10,6 +10,7 @@ import {
   type El,
   type ElementAt,
   type ParsedPage,
+  type Range,
   type Splice,
   type TextPlace,
   type WrittenPiece,
@@ -70,6 +71,7 @@ const inOrder = (edits: TextEdit[]) =>
 function textEdits(parsed: ParsedPage, edits: readonly PageEdit[]): TextEdit[] {
   const { decoded, tree, byAt } = parsed
   const inner: TextEdit[] = []
+  const linked: Range[] = []
   const lists: EntriesEdit[] = []
   const exchanges: ExchangeEdit[] = []
   const pieces: Extract<PageEdit, { kind: 'piece' }>[] = []
@@ -81,7 +83,7 @@ function textEdits(parsed: ParsedPage, edits: readonly PageEdit[]): TextEdit[] {
   for (const edit of edits) {
     if (edit.kind === 'attribute') inner.push(...attributeEdits(decoded.text, el(edit.at), edit.name, edit.value))
     else if (edit.kind === 'label') inner.push(...setLabel(decoded.text, el(edit.at), edit.text))
-    else if (edit.kind === 'link') inner.push(...linkEdits(parsed, el(edit.at), edit))
+    else if (edit.kind === 'link') inner.push(...linkEdits(parsed, el(edit.at), edit, linked))
     else if (edit.kind === 'entries') lists.push(edit)
     else if (edit.kind === 'exchange') exchanges.push(edit)
     else pieces.push(edit)
@@ -101,10 +103,19 @@ const attributesText = (attributes: Record<string, string>): string =>
 
 const VOID = new Set(['img', 'hr'])
 
-/** Around an element, or words of it; a button has its tags changed. Nothing where that cannot be. */
-function linkEdits(parsed: ParsedPage, el: El, { of, words, attributes }: Extract<PageEdit, { kind: 'link' }>): TextEdit[] {
-  const range = canBeLink(parsed, el.at, of, words) ? linkRange(parsed, el.at, words) : null
+/**
+ * Around an element, or words of it; a button has its tags changed. Nothing where that cannot be.
+ * @param linked what links that were made before stand around, to which this one is added
+ */
+function linkEdits(
+  parsed: ParsedPage,
+  el: El,
+  { of, words, attributes }: Extract<PageEdit, { kind: 'link' }>,
+  linked: Range[],
+): TextEdit[] {
+  const range = canBeLink(parsed, el.at, of, words) ? linkRange(parsed, el.at, words, linked) : null
   if (!range) return []
+  linked.push(range)
   const { text } = parsed.decoded
   const html = (text: string): Part[] => [{ text, place: 'html' }]
   if (of === 'button') {
