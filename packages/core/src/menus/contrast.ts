@@ -27,6 +27,23 @@ interface Ground {
   bottom: number
 }
 
+/** A page has few colours and many places: what was worked out for two of them is kept. */
+function keeping<T>(work: (a: string, b: string) => T): (a: string, b: string) => T {
+  const known = new Map<string, T>()
+  return (a, b) => {
+    const key = `${a}|${b}`
+    let value = known.get(key)
+    if (value === undefined) {
+      if (known.size > MOST_KEPT) known.clear()
+      known.set(key, (value = work(a, b)))
+    }
+    return value
+  }
+}
+const MOST_KEPT = 5000
+const painted = keeping(laidOver)
+const ratioTo = keeping((ink, behind) => contrast(ink, behind) ?? 1)
+
 const COMES_BY = ['bar', 'rail', 'marks', 'floating', 'corner']
 
 const seenOf = (menu: Menu, survey: Survey): SurveyMenu | undefined =>
@@ -34,7 +51,7 @@ const seenOf = (menu: Menu, survey: Survey): SurveyMenu | undefined =>
 
 /** What lies behind the menu on a screen: under one that stays in view every section comes by. */
 function groundsOf(menu: Menu, page: SitePage, survey: Survey): Ground[] {
-  const own = laidOver(survey.background, 'rgb(255, 255, 255)')
+  const own = painted(survey.background, 'rgb(255, 255, 255)')
   const under = { over: null, colour: own, top: 0, bottom: survey.pageHeight }
   if (!(isFound(menu) ? seenOf(menu, survey)?.stays : COMES_BY.includes(menu.form.kind))) return [under]
   const parts = new Map(survey.parts.map((p) => [p.at, p]))
@@ -44,7 +61,7 @@ function groundsOf(menu: Menu, page: SitePage, survey: Survey): Ground[] {
       const part = s.point ? undefined : parts.get(s.at)
       if (!part) return []
       const colours = part.grounds.length ? part.grounds : [part.background]
-      return colours.map((colour) => ({ over: s.title, colour: laidOver(colour, own), top: part.top, bottom: part.bottom }))
+      return colours.map((colour) => ({ over: s.title, colour: painted(colour, own), top: part.top, bottom: part.bottom }))
     }),
   ]
 }
@@ -65,10 +82,13 @@ function layersOf(menu: Menu, state: ItemState, survey: Survey): { ink: string; 
 }
 
 const ratioOf = (ink: string, layers: readonly string[], ground: string): number =>
-  contrast(
+  ratioTo(
     ink,
-    layers.reduce((under, over) => laidOver(over, under), ground),
-  ) ?? 1
+    layers.reduce((under, over) => painted(over, under), ground),
+  )
+
+/** Of each colour the first place that has it: the others are read alike. */
+const distinct = (grounds: readonly Ground[]): Ground[] => [...new Map([...grounds].reverse().map((g) => [g.colour, g])).values()].reverse()
 
 /** Screens on which it is drawn; where a picture of the menu's own lies behind its words, what these are read on is not known. */
 const onWhich = (menu: Menu, surveys: readonly Survey[]) =>
@@ -78,7 +98,7 @@ const statesOf = (menu: Menu): readonly ItemState[] => (isMade(menu) ? STATES : 
 
 /** In the order of the states; nothing where no screen was measured. */
 export function contrastsOf(menu: Menu, page: SitePage, surveys: readonly Survey[]): StateContrast[] {
-  const grounds = onWhich(menu, surveys).map((survey) => ({ survey, grounds: groundsOf(menu, page, survey) }))
+  const grounds = onWhich(menu, surveys).map((survey) => ({ survey, grounds: distinct(groundsOf(menu, page, survey)) }))
   return statesOf(menu).flatMap((state) => {
     const all = grounds.flatMap(({ survey, grounds: behind }) => {
       const { ink, layers } = layersOf(menu, state, survey)
@@ -130,7 +150,7 @@ export function leastOpacity(menu: Menu, page: SitePage, surveys: readonly Surve
 /** The colour nearest to that of a state's words with which these can be read everywhere, as `#rrggbb`; null where there is none. */
 export function nearestInk(menu: Menu, state: ItemState, page: SitePage, surveys: readonly Survey[]): string | null {
   const shown = onWhich(menu, surveys)
-  const behind = shown.flatMap((survey) => groundsOf(menu, page, survey).map((g) => ({ survey, ground: g.colour })))
+  const behind = shown.flatMap((survey) => distinct(groundsOf(menu, page, survey)).map((g) => ({ survey, ground: g.colour })))
   if (!behind.length) return null
   const { ink } = layersOf(menu, state, behind[0]!.survey)
   for (let percent = 0; percent <= 100; percent++)
