@@ -32,7 +32,7 @@ test.describe('the application', () => {
   test('the demo is set up by one press, corrected, tried, and taken home', async ({ page }) => {
     await openDemo(page, server)
     await setUp(page)
-    await measured(page, 180_000)
+    await measured(page)
     const live = liveFrame(page)
     await expect(live.locator('nav a').first()).toHaveAttribute('href', '#programme')
     // One label of last year's menu does not say the title of its section.
@@ -159,7 +159,7 @@ test.describe('the application', () => {
   test('the patched live page equals a fresh load of the handover, its scripts off', async ({ page }) => {
     await openDemo(page, server)
     await setUp(page)
-    await measured(page, 180_000)
+    await measured(page)
     await page.getByLabel('Page’s own scripts').uncheck()
     await measured(page)
     // Other IDs: one was the page's own, the others were only ever proposed. And a point; each is shown before the next is made.
@@ -208,7 +208,7 @@ test.describe('the application', () => {
   test('bands stand where the survey says, and window and page move each other', async ({ page }) => {
     await openDemo(page, server)
     await setUp(page)
-    await measured(page, 180_000)
+    await measured(page)
     const spine = page.getByTestId('spine')
     const scale = Number(await spine.getAttribute('data-scale'))
     const origin = (await spine.boundingBox())!.y + 1
@@ -242,7 +242,7 @@ test.describe('the application', () => {
   test('a walk finds every link where it was computed', async ({ page }) => {
     await openDemo(page, server)
     await setUp(page)
-    await measured(page, 180_000)
+    await measured(page)
     await task(page, 'Walk')
     await page.getByRole('button', { name: 'Start the walk' }).click()
     await expect(page.getByText('18 of 18 links, all as computed')).toBeVisible({ timeout: 240_000 })
@@ -254,7 +254,7 @@ test.describe('the application', () => {
       await page.getByTestId('files').setInputFiles(join(repository, `e2e/pages/${name}.html`))
       await measured(page)
       await setUp(page)
-      await measured(page, 180_000)
+      await measured(page)
       await task(page, 'Travel')
       for (const screen of ['laptop', 'phone']) {
         await page.getByRole('radio', { name: new RegExp(screen, 'i') }).click()
@@ -291,7 +291,7 @@ test.describe('the application', () => {
   test('an edit and its undo outlive a crash right after stored', async ({ page }) => {
     await openDemo(page, server)
     await setUp(page)
-    await measured(page, 180_000)
+    await measured(page)
     const title = page.getByLabel('Title of section 2')
     await title.fill('What happens when')
     await title.press('Enter')
@@ -319,7 +319,7 @@ test.describe('the application', () => {
     await measured(page)
     await expect(liveFrame(page).locator('h2').first()).toHaveCSS('color', 'rgb(1, 2, 3)')
     await setUp(page)
-    await measured(page, 180_000)
+    await measured(page)
     await expect(liveFrame(page).locator('[data-wb="menu"] a')).toHaveText(['One', 'Two'])
 
     await page.goto(server.address)
@@ -384,9 +384,9 @@ test.describe('the application', () => {
       await page.goto(server.address)
       await page.getByTestId('files').setInputFiles({ name: 'page.html', mimeType: 'text/html', buffer: bytes })
       // A page of 120,000 elements, laid out twice, takes its time on a busy machine.
-      await measured(page, 180_000)
+      await measured(page)
       await setUp(page)
-      await measured(page, 180_000)
+      await measured(page)
       await expect(page.getByRole('tree', { name: 'Sections' }), name).toBeVisible()
       expect(await liveFrame(page).locator('[data-wb="menu"] a').count(), name).toBe(sections)
     }
@@ -410,7 +410,7 @@ test.describe('the application', () => {
     await clean('sites')
     await openDemo(page, server)
     await setUp(page)
-    await measured(page, 180_000)
+    await measured(page)
     for (const scheme of ['light', 'dark'] as const) {
       await page.emulateMedia({ colorScheme: scheme })
       for (const name of ['Sections', 'Menus', 'Travel', 'Highlight', 'Walk', 'Handover']) {

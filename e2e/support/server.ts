@@ -57,7 +57,7 @@ export class Server {
 }
 
 /** Until both screens are measured. */
-export async function measured(page: Page, timeout = 120_000): Promise<void> {
+export async function measured(page: Page, timeout = 300_000): Promise<void> {
   await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(2, { timeout })
   await expect(page.getByRole('region', { name: 'Live page' })).toHaveAttribute('data-stale', '0', { timeout })
 }
