@@ -1,9 +1,10 @@
 /** Picking on the live page: what is a link leads to its row, and what is none can be made one. */
 import { looseLinks, type ItemTarget, type MadeLink, type NoLink } from '@waybell/core'
-import { useEffect, useId, useRef, useState, type KeyboardEvent } from 'react'
+import { useEffect, useId, useState } from 'react'
 import type { PickedElement } from '@waybell/agent/types'
 import { Button } from '../../ui/index.tsx'
 import { useWork } from '../../work/context.ts'
+import { PickedPanel } from '../PickedPanel.tsx'
 import { goToRow } from './goToRow.ts'
 import { Target } from './Target.tsx'
 
@@ -16,7 +17,6 @@ const reasons: Record<NoLink, string> = {
   'is-part': 'It is a part of a list, a table or the like, around which no link may stand. Pick what is in it, or some of its words.',
   'in-drawing': 'It is a part of a picture. Pick the whole picture.',
 }
-const steps = { ArrowUp: 'parent', ArrowDown: 'child', ArrowLeft: 'previous', ArrowRight: 'next' } as const
 
 export function PickLink() {
   const { page, reading, site, live, picking } = useWork()
@@ -42,60 +42,13 @@ export function PickLink() {
 
 /** What is picked, and what becomes of it. */
 export function PickedPart() {
-  const { live, picking } = useWork()
-  const panel = useRef<HTMLDivElement>(null)
-  const isOn = picking !== null
-  const isTaken = picking?.isTaken === true
-  useEffect(() => {
-    if (isOn && !isTaken) panel.current?.focus()
-  }, [isOn, isTaken])
-  if (!picking) return null
-  const { way } = picking
-  const el = way.at(-1)
-  const onKey = (event: KeyboardEvent) => {
-    if (event.target !== event.currentTarget) return
-    const step = steps[event.key as keyof typeof steps]
-    if (step) live.pickStep(step)
-    else if (event.key === 'Escape') live.pick(false)
-    else return
-    event.preventDefault()
-  }
   return (
-    <div
-      ref={panel}
-      role="group"
-      aria-label="Picked part"
-      tabIndex={0}
-      onKeyDown={onKey}
-      className="mb-2 border-l-4 border-teal bg-wash p-2 text-sm"
+    <PickedPanel
+      label="Picked part"
+      hint="Point at something on the page and press: a link leads to its row, and a picture, a button or words are made a link. The arrow keys go up, down and sideways in its tree, Escape ends it."
     >
-      {el ? (
-        <>
-          <p className="mb-1 flex flex-wrap items-center gap-x-1">
-            {way.slice(-5).map((e, i, shown) => (
-              <span key={e.at} className="flex items-center gap-x-1">
-                {i > 0 && <span aria-hidden>›</span>}
-                <button
-                  type="button"
-                  aria-current={i === shown.length - 1 || undefined}
-                  onClick={() => live.pickStep(e.at)}
-                  className="min-h-6 rounded-sm px-1 font-mono text-xs hover:bg-sheet aria-[current]:bg-sheet aria-[current]:font-semibold"
-                >
-                  {e.tag}
-                  {e.id && `#${e.id}`}
-                </button>
-              </span>
-            ))}
-          </p>
-          <LinkMaker key={el.at} el={el} />
-        </>
-      ) : (
-        <p>
-          Point at something on the page and press: a link leads to its row, and a picture, a button or words are made a link. The arrow
-          keys go up, down and sideways in its tree, Escape ends it.
-        </p>
-      )}
-    </div>
+      {(el) => <LinkMaker key={el.at} el={el} />}
+    </PickedPanel>
   )
 }
 
