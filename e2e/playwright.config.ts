@@ -10,8 +10,7 @@ export default defineConfig({
   expect: { timeout: process.env.CI ? 120_000 : 45_000 },
   workers: 2,
   fullyParallel: true,
-  // What fails once and not again on a busy machine is told by name at the end, and does not stop a landing.
-  retries: process.env.CI ? 1 : 0,
+  retries: 0,
   reporter: [['list'], ['json', { outputFile: 'test-results/report.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
