@@ -231,10 +231,10 @@ setInterval(() => { for (let i = 0; i < 3000; i++) { dispatchEvent(new PointerEv
 setInterval(() => { alert('x'); confirm('y'); print() }, 5)</script>`,
         ),
       })
-      await expect(page.getByRole('heading', { name: 'Loud' })).toBeVisible({ timeout: 120_000 })
+      await expect(page.getByRole('heading', { name: 'Loud' })).toBeVisible({ timeout: 30_000 })
       for (const name of ['Menus', 'Travel', 'Sections']) await task(page, name)
       if (by === 'messages to the application') {
-        await expect(page.getByRole('alert').getByText('sends messages without end')).toBeVisible({ timeout: 120_000 })
+        await expect(page.getByRole('alert').getByText('sends messages without end')).toBeVisible({ timeout: 20_000 })
         await page.getByRole('button', { name: 'Open it without its scripts' }).click()
       } else {
         const frame = page.frames().find((f) => f.url().includes('.localhost'))!
