@@ -351,7 +351,8 @@ test.describe('the application', () => {
       await expect(page.getByRole('alert')).toContainText(words)
     }
     await page.reload()
-    await expect(page.getByRole('listitem')).toHaveCount(1)
+    await expect(page.getByText('No site yet')).toBeVisible()
+    await expect(page.getByRole('listitem')).toHaveCount(0)
   })
 
   test('large, old and broken pages work', async ({ page }) => {

@@ -77,7 +77,8 @@ test.describe('pages and versions', () => {
       await expect(page.getByRole('alert')).toContainText(words)
     }
     await page.reload()
-    await expect(page.getByRole('listitem')).toHaveCount(1)
+    await expect(page.getByText('No site yet')).toBeVisible()
+    await expect(page.getByRole('listitem')).toHaveCount(0)
   })
 
   test('a new version is compared, decided and taken over, and can be undone', async ({ page }) => {
