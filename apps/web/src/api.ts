@@ -1,5 +1,17 @@
 /** The server's answers, and its errors as what, where and what to do. */
-import type { Command, Decisions, Finding, NamedIds, PageReading, Revision, Site, Stacks, Survey } from '@waybell/core'
+import type {
+  Command,
+  Decisions,
+  Finding,
+  LinkFromPage,
+  MadeLink,
+  NamedIds,
+  PageReading,
+  Revision,
+  Site,
+  Stacks,
+  Survey,
+} from '@waybell/core'
 
 export interface SiteState {
   key: string
@@ -162,6 +174,11 @@ export const api = {
     ask<{ version: number }>(`sites/${site}/back`, json('POST', body)),
   nameState: (site: string, version: number, name: string) => ask<void>(`sites/${site}/log/${version}`, json('PUT', { name })),
   page: (site: string, page: string) => ask<PageState>(pagePath(site, page)),
+  /** Whether the page's file has what a link is to be made of, or a script of the page makes it. */
+  linkable: (site: string, page: string, at: number, { of, label }: Pick<MadeLink, 'of' | 'label'>) =>
+    ask<{ isInFile: boolean }>(`${pagePath(site, page)}/linkable?${new URLSearchParams({ at: `${at}`, of, label })}`),
+  /** Links in the files of the other pages that lead to this one. */
+  leaders: (site: string, page: string) => ask<LinkFromPage[]>(`${pagePath(site, page)}/leaders`),
   addFiles: (site: string, page: string, files: readonly GivenFile[], tell: (progress: Progress) => void, signal: AbortSignal) =>
     send<{ pages: string[] }>(`${pagePath(site, page)}/files`, files, {}, tell, signal),
   review: (site: string, page: string, files: readonly GivenFile[], tell: (progress: Progress) => void, signal: AbortSignal) =>

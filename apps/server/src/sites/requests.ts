@@ -30,6 +30,13 @@ export const takingRequest = Joi.object({
 export const formOfScript = Joi.valid(...SCRIPT_FORMS)
   .optional()
   .default('plain')
+/** What a link is to be made of. */
+export const linkableQuery = Joi.object({
+  // An address says it in letters.
+  at: at.prefs({ convert: true }),
+  of: Joi.valid('element', 'words', 'button'),
+  label: Joi.string().allow('').max(2000).optional().default(''),
+})
 export const stateName = Joi.object({ name: Joi.string().allow('').max(200) })
 
 export const surveysRequest = Joi.object({

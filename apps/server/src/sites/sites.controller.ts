@@ -18,7 +18,7 @@ import {
   BadRequestException,
 } from '@nestjs/common'
 import { FilesInterceptor } from '@nestjs/platform-express'
-import { MAX_PAGE_BYTES } from '@waybell/core'
+import { canBeLink, linksInto, MAX_PAGE_BYTES, type LinkFromPage, type MadeLink } from '@waybell/core'
 import { liveScript, type ScriptForm } from '@waybell/runtime'
 import type { Request, Response } from 'express'
 import { CONFIG, dataSize, type Config } from '../common/config.ts'
@@ -27,6 +27,7 @@ import {
   backRequest,
   changeRequest,
   formOfScript,
+  linkableQuery,
   newSiteFields,
   pageKey,
   siteKey,
@@ -124,6 +125,26 @@ export class SitesController {
     const found = await this.sites.page(key, pageKey)
     const [state, assets] = await Promise.all([this.sources.state(key, found.page), this.surveys.assets(key)])
     return { ...state, assets }
+  }
+
+  @Get('sites/:site/pages/:page/linkable')
+  async linkable(
+    @Param('site', site) key: string,
+    @Param('page', page) pageKey: string,
+    @Query(new JoiPipe(linkableQuery)) { at, of, label }: { at: number; of: MadeLink['of']; label: string },
+  ) {
+    const { parsed } = await this.sources.source((await this.sites.page(key, pageKey)).page)
+    return { isInFile: canBeLink(parsed, at, of, label) }
+  }
+
+  /** Links in the files of the other pages that lead to this one. */
+  @Get('sites/:site/pages/:page/leaders')
+  async leaders(@Param('site', site) key: string, @Param('page', page) pageKey: string) {
+    const { document, page } = await this.sites.page(key, pageKey)
+    const from: LinkFromPage[] = []
+    for (const other of document.pages)
+      if (other !== page) from.push(...linksInto(page, other, (await this.sources.source(other)).reading, document.pages))
+    return from
   }
 
   @Post('sites/:site/pages/:page/files')

@@ -1,7 +1,7 @@
 /** What the rules about items have in common. */
-import type { Item, Menu } from '../site/index.ts'
+import type { Item, MadeMenu, Menu, Screen } from '../site/index.ts'
 import type { SiteFacts } from './facts.ts'
-import type { Draft } from './finding.ts'
+import type { Draft, Fix } from './finding.ts'
 
 /** Those of menus in step are told of where they come from. */
 export const itemsOf = ({ page }: SiteFacts): { menu: Menu; item: Item }[] =>
@@ -15,3 +15,14 @@ export function placeOfItem({ links }: SiteFacts, menu: Menu, item: Item): Pick<
     where: { ...(link ? { at: link.at } : {}), item: { menu: menu.key, item: item.key } },
   }
 }
+
+/** A menu that was made is not on some screens. */
+export const takenOff = (page: string, { key, name, shown }: MadeMenu, screens: readonly Screen[]): Fix => ({
+  label: `Take “${name}” off ${screens.map((s) => `“${s.name}”`).join(', ')}`,
+  command: {
+    type: 'menu/shown',
+    page,
+    menu: key,
+    shown: { ...shown, off: [...new Set([...(shown?.off ?? []), ...screens.map((s) => s.key)])] },
+  },
+})

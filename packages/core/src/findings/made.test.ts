@@ -1,8 +1,9 @@
 import { madeMenuNamed } from '../contract/index.ts'
 import { readPage } from '../page/index.ts'
 import { aMenu, anItem, aPage, aSection, aSite } from '../site/builder.ts'
-import { apply, type Item, type MadeMenuForm } from '../site/index.ts'
-import { aPart, aSurvey } from '../survey/builder.ts'
+import { apply, type Item, type MadeMenuForm, type SitePage } from '../site/index.ts'
+import { aHeader, aPart, aSurvey } from '../survey/builder.ts'
+import type { Survey } from '../survey/index.ts'
 import { aTried } from '../walk/builder.ts'
 import type { Tried } from '../walk/index.ts'
 import { openFindings } from './index.ts'
@@ -16,27 +17,32 @@ const surveys = {
   }),
 }
 
+/** What is found of some kinds in a page with a menu that was made. */
+const found = (page: SitePage, codes: string[], tried: Record<string, Tried[]>, measured: Record<string, Survey> = surveys) =>
+  openFindings(
+    {
+      site: aSite(page),
+      page,
+      reading,
+      undeclared: new Set(),
+      known: new Set(),
+      named: { styles: [], scripts: [] },
+      surveys: measured,
+      tried,
+    },
+    [],
+  ).filter((f) => codes.includes(f.code))
+
 /** What is told where “Item 2” arrives under something. */
 function told(form: MadeMenuForm, coveredBy: string) {
   const page = aPage({
     sections: [aSection(1), aSection(2)],
     menus: [aMenu([anItem(1), anItem(2)], { name: 'Parts', form, shown: { off: ['phone'] } })],
   })
-  const site = aSite(page)
   const tried = { laptop: [aTried({ id: 'id-2', label: 'Item 2', scroll: 976, top: 24, isCovered: true, coveredBy })] }
-  const facts = {
-    site,
-    page,
-    reading,
-    undeclared: new Set<string>(),
-    known: new Set<string>(),
-    named: { styles: [], scripts: [] },
-    surveys,
-    tried,
-  }
-  const found = openFindings(facts, []).filter((f) => f.code === 'menu-covers' || f.code === 'link-tried')
-  const mended = found.map((f) => f.fix && apply(site, f.fix.command).site.pages[0]!.menus[0]!)
-  return { said: found.map((f) => `${f.code}: ${f.message}`), labels: found.map((f) => f.fix?.label), mended }
+  const all = found(page, ['menu-covers', 'link-tried'], tried)
+  const mended = all.map((f) => f.fix && apply(aSite(page), f.fix.command).site.pages[0]!.menus[0]!)
+  return { said: all.map((f) => `${f.code}: ${f.message}`), labels: all.map((f) => f.fix?.label), mended }
 }
 
 it('tells of a menu that was made and lies over what links lead to, with what ends it', () => {
@@ -45,7 +51,7 @@ it('tells of a menu that was made and lies over what links lead to, with what en
   expect(rail.labels).toEqual(['Put it beside the page'])
   expect(rail.mended[0]!.form).toMatchObject({ stands: 'beside' })
   const marks = told({ kind: 'marks', side: 'left', labels: 'all', edge: 0 }, madeMenuNamed('Parts'))
-  expect(marks.labels).toEqual(['Take it off “Laptop”'])
+  expect(marks.labels).toEqual(['Take “Parts” off “Laptop”'])
   expect(marks.mended[0]!.shown).toEqual({ off: ['phone', 'laptop'] })
 })
 
@@ -59,19 +65,7 @@ it('tells of items of a menu that was made that are left out', () => {
   })
   const items = [group('Full'), { ...anItem(2), depth: 1 }, group('Empty'), { ...anItem(1), key: 'x', target: { kind: 'as-is' as const } }]
   const page = aPage({ sections: [aSection(1), aSection(2)], menus: [aMenu(items, { name: 'Parts' })] })
-  const site = aSite(page)
-  const facts = {
-    site,
-    page,
-    reading,
-    undeclared: new Set<string>(),
-    known: new Set<string>(),
-    named: { styles: [], scripts: [] },
-    surveys,
-    tried: {},
-  }
-  const found = openFindings(facts, []).filter((f) => f.code === 'item-unwritten')
-  expect(found.map((f) => [f.message.slice(0, 30), f.fix?.label])).toEqual([
+  expect(found(page, ['item-unwritten'], {}).map((f) => [f.message.slice(0, 30), f.fix?.label])).toEqual([
     ['The group “Empty” of “Parts” h', 'Remove “Empty”'],
     ['“Item 1” of “Parts” has no tar', 'Remove “Item 1”'],
   ])
@@ -93,18 +87,8 @@ it('tells of items that are too small, cut off or wrapped, one for each menu, wi
     laptop: [one(1, { isCut: true }), one(2, { isCut: true }), one(2, { menu: '', isTight: true })],
     phone: [one(1, { isCut: true, isWrapped: true })],
   }
-  const facts = {
-    site,
-    page,
-    reading,
-    undeclared: new Set<string>(),
-    known: new Set<string>(),
-    named: { styles: [], scripts: [] },
-    surveys,
-    tried,
-  }
-  const found = openFindings(facts, []).filter((f) => f.code === 'item-room')
-  expect(found.map((f) => [f.message, f.fix?.label ?? null])).toEqual([
+  const all = found(page, ['item-room'], tried)
+  expect(all.map((f) => [f.message, f.fix?.label ?? null])).toEqual([
     ['“Item 2” is smaller than 24 px and stands so near to another that a finger presses the wrong one (on “Laptop”).', null],
     [
       '“Item 1”, “Item 2” run out of the menu, so that some of the labels cannot be seen (in “Parts” on “Laptop”, “Phone”).',
@@ -112,5 +96,24 @@ it('tells of items that are too small, cut off or wrapped, one for each menu, wi
     ],
     ['“Item 1” takes more than one line in a row of items (in “Parts” on “Phone”).', 'Fold it behind a button up to 390 px'],
   ])
-  expect(apply(site, found[2]!.fix!.command).site.pages[0]!.menus[0]!.shown).toEqual({ small: { upTo: 390, as: 'folds' } })
+  expect(apply(site, all[2]!.fix!.command).site.pages[0]!.menus[0]!.shown).toEqual({ small: { upTo: 390, as: 'folds' } })
+})
+
+it('takes the bar that was made off a screen of which it takes too much, alone or with the header', () => {
+  const page = aPage({
+    sections: [aSection(1), aSection(2)],
+    menus: [aMenu([anItem(1), anItem(2)], { name: 'Parts', form: { kind: 'bar', place: 'under-fixed' } })],
+  })
+  const low = (height: number, header: number) => ({
+    laptop: { ...surveys.laptop, height, header: header ? aHeader({ rest: header, moved: header, height: header }) : null },
+  })
+  const told = (height: number, header: number) => found(page, ['header-tall'], {}, low(height, header))
+  expect([told(300, 0), told(280, 0), told(500, 60)].map((all) => all.map((f) => [f.message.slice(0, 48), f.fix?.label]))).toEqual([
+    [],
+    [['On “Laptop” “Parts” takes 48 of 280 px, more tha', 'Take “Parts” off “Laptop”']],
+    [['On “Laptop” the header and “Parts” take 108 of 5', 'Take “Parts” off “Laptop”']],
+  ])
+  const [only] = told(280, 0)
+  const mended = apply(aSite(page), only!.fix!.command).site.pages[0]!
+  expect(found(mended, ['header-tall'], {}, low(280, 0))).toEqual([])
 })

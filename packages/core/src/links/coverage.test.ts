@@ -1,8 +1,8 @@
 import { parsePage, readParsed } from '../page/index.ts'
 import { aMenu, anItem, aPage, aSection, aSite } from '../site/builder.ts'
-import { hiddenOn } from '../menus/index.ts'
+import { foldedOn, hiddenOn } from '../menus/index.ts'
 import type { Shown } from '../site/index.ts'
-import { coverage, unreached } from './index.ts'
+import { coverage, linksInto, unreached } from './index.ts'
 
 const source =
   '<nav><a href="#one">First</a><a href="#one">Again</a><a href="#gone">Gone</a></nav><p><a href="#two">two</a> <a href="">empty</a> <a href="#top">up</a></p><section id="one"></section><section id="two"></section><section id="three"></section>'
@@ -77,4 +77,40 @@ it('takes the section whose link goes to the top for reached by what leads there
   const atTop = { ...page, sections: page.sections.map((s) => (s.id === 'three' ? { ...s, toTop: true } : s)) }
   const seen = coverage(aSite(atTop, aPage({ key: 'p2', file: 'more.html' })), atTop, reading)
   expect([seen.columns.map((c) => c.name), unreached(seen)]).toEqual([['Page', 'Links on the page'], []])
+})
+
+it('counts what the files of other pages lead here, but for what was given another target there', () => {
+  const source =
+    '<nav><a href="../index.html#three">Third</a><a href="../#two">Led away</a></nav><p><a href="../index.html">home</a> <a href="../index.html#was">was</a> <a href="../index.html#gone">gone</a> <a href="../index.html#one">chosen</a> <a href="else.html#one">elsewhere</a> <a href="#one">there</a></p>'
+  const bytes = new TextEncoder().encode(source)
+  const there = readParsed(parsePage(bytes), bytes.length, 'sub/more.html')
+  const [third, away, , , , chosen] = there.links.map((l) => l.at)
+  const items = [
+    { ...anItem(7, third!), target: { kind: 'as-is' } as const },
+    { ...anItem(8, away!), target: { kind: 'top' } as const },
+  ]
+  const more = aPage({
+    key: 'p2',
+    file: 'sub/more.html',
+    menus: [aMenu(items, { form: { kind: 'found', elements: [0] } })],
+    links: [{ at: chosen!, target: { kind: 'page', page: 'p1', section: 's2' } }],
+  })
+  const here = { ...page, sections: page.sections.map((s) => (s.id === 'two' ? { ...s, former: ['was'] } : s)) }
+  const site = aSite(here, more)
+  const seen = coverage(site, here, reading, linksInto(here, more, there, site.pages))
+  const last = seen.columns.length - 1
+  expect(seen.columns[last]!.name).toBe('sub/more.html')
+  expect(seen.rows.map((r) => r.leaders[last]!.map((l) => l.item ?? there.links.find((link) => link.at === l.at)!.label))).toEqual([
+    ['home'],
+    [],
+    ['chosen', 'was'],
+    ['i7'],
+  ])
+  expect(seen.nowhere[last]!.map((l) => l.label)).toEqual(['gone'])
+  expect(unreached(seen)).toEqual([])
+})
+
+it('tells menus of the page’s own of which nothing is drawn until something opens them', () => {
+  const on = (isDrawn: boolean) => ({ menus: [{ at: 0, isDrawn, shows: [], ink: '', grounds: [], stays: false, own: null }] })
+  expect([on(true), on(false), { menus: [] }].map((survey) => foldedOn(page, survey).map((m) => m.name))).toEqual([[], ['Page'], []])
 })

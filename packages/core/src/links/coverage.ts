@@ -1,18 +1,26 @@
-/**
- * Who reaches whom: the sections of a page against the menus and links that lead to them, on it, and on the site's other pages
- * what was given a target there: what those pages' own links say is not known while another is worked on.
- */
+/** Who reaches whom: the sections of a page against the menus and links that lead to them, on it and on the site's other pages. */
+import { decodeFragment } from '../contract/index.ts'
 import { isMade, elsewhereOf, sectionOf, type ItemTarget, type Section, type Site, type SitePage } from '../site/index.ts'
-import type { PageReading } from '../page/index.ts'
+import type { ElementAt, PageReading } from '../page/index.ts'
 import { looseLinks } from './kind.ts'
+import { pageAt } from './pages.ts'
 
 /** A link, as far as it takes to find its row. */
 export interface Leader {
   label: string
   /** Key of its item; null for a link outside the menus. */
   item: string | null
-  /** Of a link outside the menus of this page. */
-  at: number | null
+  /** Where it stands, of a link outside the menus. */
+  at: ElementAt | null
+}
+
+/** A link that another page of the site has in its file, and that is left as it is there. */
+export interface LinkFromPage {
+  /** Key of that page. */
+  page: string
+  leader: Leader
+  /** Decoded; empty for the top. */
+  fragment: string
 }
 
 export interface CoverageColumn {
@@ -41,13 +49,28 @@ export function unreached({ columns, rows }: Coverage, hidden: ReadonlySet<strin
   return rows.flatMap((row) => (row.section && isAlone(row) && !(row.section.toTop && isTopReached) ? row.section : []))
 }
 
-const usesOf = ({ menus, links = [] }: SitePage): { label: string; key: string | null; target: ItemTarget }[] => [
-  ...menus.flatMap((m) => m.items.map((i) => ({ label: i.label, key: i.key, target: i.target }))),
-  ...links.map((l) => ({ label: '', key: null, target: l.target })),
+const usesOf = ({ menus, links = [] }: SitePage): { leader: Leader; target: ItemTarget }[] => [
+  ...menus.flatMap((m) => m.items.map((i) => ({ leader: { label: i.label, item: i.key, at: null }, target: i.target }))),
+  ...links.map((l) => ({ leader: { label: l.made?.label ?? '', item: null, at: l.at }, target: l.target })),
 ]
 
-export function coverage(site: Site, page: SitePage, reading: PageReading): Coverage {
-  const others = site.pages.filter((p) => p !== page && usesOf(p).some((u) => elsewhereOf(u.target)?.page === page.key))
+/** The links of another page that its file has lead to this one, without those that were given a target. @param other its reading is that of `reading` */
+export function linksInto(page: SitePage, other: SitePage, reading: PageReading, pages: readonly SitePage[]): LinkFromPage[] {
+  const items = new Map(other.menus.flatMap((m) => m.items.flatMap((item) => item.links.map((at) => [at, item] as const))))
+  const chosen = new Set(other.links?.map((l) => l.at))
+  return reading.links.flatMap(({ at, path, label, fragment }): LinkFromPage[] => {
+    const item = items.get(at)
+    const isLeft = item ? item.target.kind === 'as-is' : !chosen.has(at)
+    if (path === null || !isLeft || pageAt(pages, other.file, path) !== page) return []
+    const leader = { label, item: item?.key ?? null, at: item ? null : at }
+    return [{ page: other.key, leader, fragment: decodeFragment(fragment ?? '') }]
+  })
+}
+
+/** @param from what the files of the other pages have lead here */
+export function coverage(site: Site, page: SitePage, reading: PageReading, from: readonly LinkFromPage[] = []): Coverage {
+  const leadsHere = (p: SitePage) => from.some((l) => l.page === p.key) || usesOf(p).some((u) => elsewhereOf(u.target)?.page === page.key)
+  const others = site.pages.filter((p) => p !== page && leadsHere(p))
   const loose = looseLinks(page, reading, site.pages)
   const columns: CoverageColumn[] = [
     ...page.menus.map((m) => ({ key: m.key, name: m.name, page: null })),
@@ -77,10 +100,16 @@ export function coverage(site: Site, page: SitePage, reading: PageReading): Cove
     else if (section || (target ? target.kind === 'top' : link.status === 'top')) put('links', leader, section?.key ?? null)
   }
   for (const other of others) {
-    for (const { label, key, target } of usesOf(other)) {
+    for (const { leader, target } of usesOf(other)) {
       const place = elsewhereOf(target)
-      if (place?.page === page.key) put(`page ${other.key}`, { label, item: key, at: null }, place.section)
+      if (place?.page === page.key) put(`page ${other.key}`, leader, place.section)
     }
+  }
+  const ids = new Set(reading.ids.map((i) => i.id))
+  for (const { page: key, leader, fragment } of from) {
+    const section = page.sections.find((s) => [s.id, s.own, ...s.former].includes(fragment))
+    if (fragment === '' || section) put(`page ${key}`, leader, section?.key ?? null)
+    else if (!ids.has(fragment)) put(`page ${key}`, leader, 'nowhere')
   }
   return { columns, rows, nowhere }
 }

@@ -13,5 +13,5 @@ export {
 } from './match.ts'
 export { pageAt } from './pages.ts'
 export { looseLinks, type LinkKind, type LooseLink } from './kind.ts'
-export { coverage, unreached, type Coverage, type Leader } from './coverage.ts'
+export { coverage, linksInto, unreached, type Coverage, type Leader, type LinkFromPage } from './coverage.ts'
 export { likelySection, type Likely } from './meaning.ts'

@@ -1,5 +1,6 @@
 /** Where a menu that is made is seen. */
-import { HOLDS, isMade, type MadeMenu, type Screen, type Section, type Shown, type SitePage } from '../site/index.ts'
+import { HOLDS, isFound, isMade, type MadeMenu, type Menu, type Screen, type Section, type Shown, type SitePage } from '../site/index.ts'
+import type { Survey } from '../survey/index.ts'
 import { formOf } from './form-of.ts'
 import { SMALL, type Small } from './forms/form.ts'
 
@@ -25,6 +26,10 @@ export const hiddenOn = (page: SitePage, screen: Pick<Screen, 'key' | 'width'>):
   new Set(
     page.menus.filter(isMade).flatMap((m) => m.items.filter((i) => !isOn(m, screen) || i.off?.includes(screen.key)).map((i) => i.key)),
   )
+
+/** Menus of the page's own of which nothing is drawn on a screen before something opens them. */
+export const foldedOn = (page: SitePage, { menus }: Pick<Survey, 'menus'>): Menu[] =>
+  page.menus.filter((m) => isFound(m) && m.items.length && m.form.elements.every((at) => menus.some((s) => s.at === at && !s.isDrawn)))
 
 export function shownWords({ shown }: MadeMenu, idOf: (section: string) => string): Record<string, string> {
   const { from, until, off, small, holds } = shown ?? {}

@@ -1,13 +1,15 @@
 /** Which section is reached from where, as a table that leads to each row, and as a file. */
 import { csvFormatRows } from 'd3-dsv'
-import { coverage, hiddenOn, unreached, type Coverage, type Leader } from '@waybell/core'
+import { useQuery } from '@tanstack/react-query'
+import { coverage, foldedOn, hiddenOn, unreached, type Coverage, type Leader, type Section } from '@waybell/core'
 import { Dialog } from 'radix-ui'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
+import { api } from '../../api.ts'
 import { Button } from '../../ui/index.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { useWork } from '../../work/context.ts'
-import { goToRow } from './goToRow.ts'
+import { goToRow, type Row } from './goToRow.ts'
 
 export function CoverageDialog() {
   const [isOpen, setOpen] = useState(false)
@@ -16,11 +18,7 @@ export function CoverageDialog() {
       <Dialog.Trigger asChild>
         <Button>Coverage</Button>
       </Dialog.Trigger>
-      <Sheet
-        title="Coverage"
-        description="How many links lead to each section, and from where. Of other pages, what was given its target there is counted."
-        wide
-      >
+      <Sheet title="Coverage" description="How many links lead to each section, from this page and from the others of the site." wide>
         {isOpen && <Matrix close={() => setOpen(false)} />}
       </Sheet>
     </Dialog.Root>
@@ -28,6 +26,12 @@ export function CoverageDialog() {
 }
 
 const TOP = 'Top of the page'
+
+const titles = (sections: readonly Section[]): string =>
+  sections
+    .slice(0, 6)
+    .map((s) => s.title)
+    .join(', ') + (sections.length > 6 ? ` and ${sections.length - 6} more` : '')
 
 /** A spreadsheet would take what begins like this for a formula. */
 const cell = (text: string) => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text)
@@ -48,21 +52,42 @@ const asCsv = ({ columns, rows, nowhere }: Coverage): string =>
   )
 
 function Matrix({ close }: { close: () => void }) {
-  const { site, page, reading } = useWork()
+  const { siteKey, site, page, reading, surveys } = useWork()
   const navigate = useNavigate()
-  const seen = coverage(site, page, reading)
+  const isOnly = site.pages.length === 1
+  const from = useQuery({
+    queryKey: ['leaders', siteKey, page.key],
+    queryFn: () => api.leaders(siteKey, page.key),
+    enabled: !isOnly,
+    staleTime: 0,
+    gcTime: 0,
+  })
+  const seen = coverage(site, page, reading, from.data)
   const { columns, rows, nowhere } = seen
   const alone = unreached(seen)
   // On screens that some items are not on, more may be.
   const besides = site.screens.flatMap((screen) => {
-    const more = unreached(seen, hiddenOn(page, screen)).filter((s) => !alone.includes(s))
-    return more.length ? [`On “${screen.name}” nothing leads to ${more.map((s) => s.title).join(', ')}.`] : []
+    const hidden = hiddenOn(page, screen)
+    const more = unreached(seen, hidden).filter((s) => !alone.includes(s))
+    const survey = surveys[screen.key]
+    const folded = survey ? foldedOn(page, survey) : []
+    for (const { items } of folded) for (const { key } of items) hidden.add(key)
+    const opened = unreached(seen, hidden).filter((s) => !alone.includes(s) && !more.includes(s))
+    return [
+      ...(more.length ? [`On “${screen.name}” nothing leads to ${titles(more)}.`] : []),
+      ...(opened.length
+        ? [
+            `On “${screen.name}” only ${folded.map((m) => `“${m.name}”`).join(' and ')}, which is not seen there until it is opened, leads to ${titles(opened)}.`,
+          ]
+        : []),
+    ]
   })
   const go = (n: number, [first]: Leader[]) => {
     close()
     const there = columns[n]!.page
-    if (there) return void navigate(`../${there.key}/menus`, { relative: 'path' })
-    goToRow(first!.item === null ? { link: first!.at! } : { item: first!.item })
+    const row: Row = first!.item === null ? { link: first!.at! } : { item: first!.item }
+    if (there) return void navigate(`../${there.key}/menus`, { relative: 'path', state: { row } })
+    goToRow(row)
   }
   const download = () => {
     const link = document.createElement('a')
@@ -89,16 +114,21 @@ function Matrix({ close }: { close: () => void }) {
   return (
     <>
       <p className="mb-2 flex items-center gap-2 text-sm">
-        <span className="flex-1">
+        {from.isError && (
+          <span role="alert" className="text-brick">
+            Links of the other pages are not counted: {from.error.message}
+          </span>
+        )}
+        {from.isLoading && <span role="status">The other pages are read.</span>}
+        <span className={`flex-1 ${from.isLoading ? 'invisible' : ''}`}>
           {alone.length === 0
             ? 'Every section is reached.'
-            : `${alone.length === 1 ? '1 section is' : `${alone.length} sections are`} reached from nowhere: ${alone
-                .slice(0, 6)
-                .map((s) => s.title)
-                .join(', ')}${alone.length > 6 ? ` and ${alone.length - 6} more` : ''}.`}{' '}
+            : `${alone.length === 1 ? '1 section is' : `${alone.length} sections are`} reached from nowhere: ${titles(alone)}.`}{' '}
           {besides.join(' ')}
         </span>
-        <Button onClick={download}>Download as CSV</Button>
+        <Button disabled={!isOnly && !from.data} onClick={download}>
+          Download as CSV
+        </Button>
       </p>
       <div className="max-h-[62vh] overflow-auto" tabIndex={0} role="group" aria-label="Links by section and menu">
         <table className="w-full text-sm">

@@ -1,9 +1,12 @@
 /** Menus: items, their labels, order and targets, and which section is reached from where. */
 import { builtOf } from '@waybell/core'
+import { useEffect } from 'react'
+import { useLocation } from 'react-router'
 import { Heading } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'
 import { useWork } from '../../work/context.ts'
 import { CoverageDialog } from './CoverageDialog.tsx'
+import { goToRow, type Row } from './goToRow.ts'
 import { LinksOnPage } from './LinksOnPage.tsx'
 import { MakeMenu } from './MakeMenu.tsx'
 import { MenuSheet } from './MenuSheet.tsx'
@@ -11,6 +14,11 @@ import { PickedPart, PickLink } from './PickLink.tsx'
 
 export function MenusTask() {
   const { page } = useWork()
+  // From the coverage of another page.
+  const row = (useLocation().state as { row?: Row } | null)?.row
+  useEffect(() => {
+    if (row) goToRow(row)
+  }, [row])
   if (!page.sections.length)
     return (
       <>

@@ -1,7 +1,9 @@
 /** Picking on the live page: what is a link leads to its row, and what is none can be made one. */
 import { looseLinks, type ItemTarget, type MadeLink, type NoLink } from '@waybell/core'
+import { skipToken, useQuery } from '@tanstack/react-query'
 import { useEffect, useId, useState } from 'react'
 import type { PickedElement } from '@waybell/agent/types'
+import { api } from '../../api.ts'
 import { Button } from '../../ui/index.tsx'
 import { useWork } from '../../work/context.ts'
 import { PickedPanel } from '../PickedPanel.tsx'
@@ -53,7 +55,7 @@ export function PickedPart() {
 }
 
 function LinkMaker({ el }: { el: PickedElement }) {
-  const { page, run, live } = useWork()
+  const { siteKey, page, run, live } = useWork()
   const [words, setWords] = useState('')
   const id = useId()
   const sought = words.trim().replace(/\s+/g, ' ')
@@ -62,7 +64,22 @@ function LinkMaker({ el }: { el: PickedElement }) {
   const mayHaveWords =
     el.words !== '' && el.noLink !== 'is-link' && el.noLink !== 'in-link' && el.noLink !== 'in-button' && el.noLink !== 'is-control'
   const isNameless = el.words === '' && el.title === el.tag
-  const why = sought === '' ? el.noLink : null
+  const of = sought !== '' ? 'words' : el.tag === 'button' ? 'button' : 'element'
+  const asked = { of, label: of === 'words' ? sought : '' } as const
+  const inFile = useQuery({
+    queryKey: ['linkable', siteKey, page.key, page.source, el.at, asked],
+    queryFn: isThere && (of === 'words' || el.noLink === null) ? () => api.linkable(siteKey, page.key, el.at, asked) : skipToken,
+  })
+  const why =
+    of !== 'words' && el.noLink !== null
+      ? reasons[el.noLink]
+      : inFile.isError
+        ? inFile.error.message
+        : inFile.data?.isInFile === false
+          ? of === 'words'
+            ? 'These words are not in the page’s file as they stand here: a script of the page writes them. Link where the script makes them, or save the page as the browser shows it and bring that in.'
+            : 'In the page’s file it stands otherwise than here, so that no link can be put around it. Pick a part of it, or some of its words.'
+          : null
   const take = (target: ItemTarget) => {
     const there =
       target.kind === 'section'
@@ -71,10 +88,10 @@ function LinkMaker({ el }: { el: PickedElement }) {
           ? 'Top of the page'
           : null
     const made: MadeLink =
-      sought !== ''
-        ? { of: 'words', label: sought }
+      of === 'words'
+        ? { of, label: sought }
         : {
-            of: el.tag === 'button' ? 'button' : 'element',
+            of,
             ...(isNameless ? { label: there ?? el.title, isSaid: true } : { label: el.title }),
           }
     if (target.kind === 'as-is' || !run({ type: 'link/target', page: page.key, at: el.at, target, made })) return
@@ -106,10 +123,11 @@ function LinkMaker({ el }: { el: PickedElement }) {
       </p>
       {why !== null ? (
         <p role="status" className="border-l-4 border-brass pl-2">
-          {reasons[why]}
+          {why}
         </p>
       ) : (
-        isThere && (
+        isThere &&
+        inFile.data && (
           <p className="flex items-center gap-2">
             <span className="flex-none">leads to</span>
             <Target

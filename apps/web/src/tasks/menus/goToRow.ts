@@ -1,8 +1,10 @@
 /** Leads to the row of an item, or of a link on the page. */
 import { linksShown } from './LinksOnPage.tsx'
 
-/** @param of an item's key, or where a link stands */
-export function goToRow(of: { item: string } | { link: number }): void {
+/** An item's key, or where a link stands. */
+export type Row = { item: string } | { link: number }
+
+export function goToRow(of: Row): void {
   linksShown.set('all')
   const row = 'item' in of ? `[data-item="${CSS.escape(of.item)}"]` : `:is([data-link="${of.link}"], [data-link^="${of.link} "])`
   // When what was open before has given the focus back.

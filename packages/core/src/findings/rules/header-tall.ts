@@ -1,6 +1,8 @@
-/** A header that takes more than a sixth of a screen: one of the page's that stays, or one that is therefore not made to. */
+/** What takes more than a sixth of a screen: a header of the page's that stays, with the bar that was made, or one that is therefore not made to. */
 import { coverOf, isKept, MOST_OF_SCREEN } from '../../arrival/index.ts'
+import { madeBar } from '../../site/index.ts'
 import type { Draft, Rule } from '../finding.ts'
+import { takenOff } from '../items.ts'
 
 export const rule: Rule = {
   severity: 'warning',
@@ -12,14 +14,20 @@ export const rule: Rule = {
       const at = page.header?.at
       const place = at === undefined ? { line: 1, column: 1 } : placeOf(at)
       const about = { ...place, where: { ...(at === undefined ? {} : { at }), screen: screen.key }, fix: null }
-      const { arrival } = coverOf(page, survey)
-      if (arrival > survey.height * MOST_OF_SCREEN)
+      const { arrival, bar } = coverOf(page, survey)
+      const most = survey.height * MOST_OF_SCREEN
+      const made = bar ? madeBar(page) : undefined
+      if (arrival > most) {
+        const what = !made ? 'the header takes' : bar < arrival ? `the header and “${made.name}” take` : `“${made.name}” takes`
         return [
           {
-            message: `On “${screen.name}” the header takes ${Math.round(arrival)} of ${survey.height} px, more than a sixth of the screen, wherever one reads.`,
+            message: `On “${screen.name}” ${what} ${Math.round(arrival)} of ${survey.height} px, more than a sixth of the screen, wherever one reads.`,
             ...about,
+            // Without the bar there is less; a header that is too high by itself stays so.
+            fix: made ? takenOff(page.key, made, [screen]) : null,
           },
         ]
+      }
       if (!page.header?.keep || !survey.header || isKept(page, survey)) return []
       return [
         {

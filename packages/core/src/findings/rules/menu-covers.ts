@@ -1,7 +1,8 @@
 /** A menu that was made lies over what links lead to, as it was seen when they were tried. */
-import { isMade, type Command, type MadeMenu, type Screen, type SitePage } from '../../site/index.ts'
+import { isMade, type MadeMenu, type Screen, type SitePage } from '../../site/index.ts'
 import { coveringMenu, judgeTried } from '../../walk/index.ts'
-import type { Draft, Rule } from '../finding.ts'
+import type { Draft, Fix, Rule } from '../finding.ts'
+import { takenOff } from '../items.ts'
 
 export const rule: Rule = {
   severity: 'error',
@@ -36,14 +37,10 @@ export const rule: Rule = {
 }
 
 /** A rail over the page gets room beside it; what else stands in the way is not on those screens. */
-function fixOf(page: SitePage, menu: MadeMenu, screens: readonly Screen[]): { label: string; command: Command } {
+function fixOf(page: SitePage, menu: MadeMenu, screens: readonly Screen[]): Fix {
   const at = { page: page.key, menu: menu.key }
-  const { form, shown } = menu
+  const { form } = menu
   if (form.kind === 'rail' && form.stands === 'over')
     return { label: 'Put it beside the page', command: { type: 'menu/form', ...at, form: { ...form, stands: 'beside' } } }
-  const off = [...new Set([...(shown?.off ?? []), ...screens.map((s) => s.key)])]
-  return {
-    label: `Take it off ${screens.map((s) => `“${s.name}”`).join(', ')}`,
-    command: { type: 'menu/shown', ...at, shown: { ...shown, off } },
-  }
+  return takenOff(page.key, menu, screens)
 }
