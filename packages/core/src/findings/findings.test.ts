@@ -137,6 +137,13 @@ it.each([
   expect(codes(`<h1>A</h1><script>${script}</script>`).filter((c) => c.includes('worker'))).toEqual(expected),
 )
 
+it.each([
+  ['<base href="/">', ['warning base-address 1:1']],
+  ['<base target="_blank">', []],
+])('tells of a page whose hashes lead elsewhere: %s', (base, expected) =>
+  expect(codes(`<head>${base}</head><h1>A</h1>`).filter((c) => c.includes('base'))).toEqual(expected),
+)
+
 it('tells of a section that has no place on a screen', () => {
   const { page, reading } = opened('<section><h2>A</h2></section><section><h2>B</h2></section>')
   const survey = aSurvey({ parts: page.sections.map((s, i) => aPart({ at: s.at, top: i * 900, bottom: 2000, hasBox: i === 0 })) })

@@ -1,6 +1,7 @@
 /** Rules, by the code of what they find. Made by scripts/registries.mjs from the files of this folder. */
 import { rule as addressRewritten } from './address-rewritten.ts'
 import { rule as assetMissing } from './asset-missing.ts'
+import { rule as baseAddress } from './base-address.ts'
 import { rule as builtByScripts } from './built-by-scripts.ts'
 import { rule as formerClash } from './former-clash.ts'
 import { rule as headerTall } from './header-tall.ts'
@@ -43,6 +44,7 @@ import { rule as targetTwice } from './target-twice.ts'
 export const rules = {
   'address-rewritten': addressRewritten,
   'asset-missing': assetMissing,
+  'base-address': baseAddress,
   'built-by-scripts': builtByScripts,
   'former-clash': formerClash,
   'header-tall': headerTall,
