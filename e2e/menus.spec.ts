@@ -9,7 +9,7 @@ import { bringIn, setId, takeHome } from './support/sheet.ts'
 const part = (id: string, title: string) => `<section id="${id}"><h2>${title}</h2><p style="height:600px">Words of it.</p></section>`
 const files = {
   'index.html': `<!doctype html><html lang="en"><title>Harbour</title><header><nav><a href="#boats">Boats</a> <a href="#tides">Tides</a> <a href="#prices">Prices</a></nav></header><main>${part('boats', 'Boats')}<p><a href="#">Buy now</a> <a href="#boats"><svg aria-hidden="true" width="20" height="20"></svg></a> <a href="mailto:desk@ostrey.example">Write</a></p>${part('tides', 'Tides')}</main></html>`,
-  'shop/things.html': `<!doctype html><html lang="en"><title>Shop</title><main>${part('ropes', 'Ropes')}${part('prices', 'Prices')}</main></html>`,
+  'shop/things.html': `<!doctype html><html lang="en"><title>Shop</title><main>${part('ropes', 'Ropes')}<p><a href="../index.html#tides">by the tides</a></p>${part('prices', 'Prices')}</main></html>`,
 }
 const site = () =>
   zipSync(Object.fromEntries(Object.entries(files).map(([name, text]) => [`site/${name}`, new TextEncoder().encode(text)])))
@@ -148,18 +148,23 @@ test.describe('menus', () => {
       await page.getByRole('button', { name: 'Coverage' }).click()
       const dialog = page.getByRole('dialog', { name: 'Coverage' })
       await expect(dialog).toContainText('1 section is reached from nowhere: Boats.')
+      await dialog.getByRole('columnheader', { name: 'shop/things.html' }).waitFor()
       expect(await dialog.getByRole('row').allInnerTexts()).toEqual([
-        expect.stringMatching(/^Section\s+Header menu\s+Links on the page\s+All$/),
+        expect.stringMatching(/^Section\s+Header menu\s+Links on the page\s+shop\/things.html\s+All$/),
         expect.stringMatching(/^Top of the page\s+0$/),
         expect.stringMatching(/^1\s*Boats\s+nowhere$/),
-        expect.stringMatching(/^2\s*Tides\s+1\s+1$/),
+        expect.stringMatching(/^2\s*Tides\s+1\s+1\s+2$/),
       ])
       const axe = await new AxeBuilder({ page }).exclude('iframe').analyze()
       expect(axe.violations.map((v) => v.id)).toEqual([])
       const [file] = await Promise.all([page.waitForEvent('download'), dialog.getByRole('button', { name: 'Download as CSV' }).click()])
-      expect(readFileSync(await file.path(), 'utf8').split('\n')).toContain('2,Tides,tides,0,1,1')
+      expect(readFileSync(await file.path(), 'utf8').split('\n')).toContain('2,Tides,tides,0,1,1,2')
       await dialog.getByRole('button', { name: '1 from Links on the page to Tides: go to it' }).click()
       await expect(page.getByLabel('Target of link Buy now')).toBeFocused()
+      await page.getByRole('button', { name: 'Coverage' }).click()
+      await dialog.getByRole('button', { name: '1 from shop/things.html to Tides: go to it' }).click()
+      await expect(page.getByLabel('Target of link by the tides')).toBeFocused()
+      await openPage(page, 'index.html')
     })
 
     await test.step('all of it is handed over, and follows what becomes of the other page', async () => {

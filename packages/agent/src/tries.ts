@@ -4,19 +4,20 @@ import {
   decodeFragment,
   entryOf,
   fragmentOf,
+  MADE,
   madeMenuNamed,
   markClassOf,
   MENU,
   openersOf,
+  readMade,
   WITHIN,
   type MarkClass,
 } from '@waybell/core/contract'
 import type { Tried } from '@waybell/core'
-import { isTopOnly, sameDocumentHash, targetOf, wasTaken } from './links.ts'
+import { hashOfLink, isTopOnly, sameDocumentHash, targetOf, wasTaken } from './links.ts'
 import { isShown, lookOf, MARKING, underSheet } from './marks.ts'
 import { builtMenus, placeHash } from './survey/built.ts'
 import type { OwnMenu } from './messages.ts'
-import { isPiece } from './patch.ts'
 import { elementAt } from './stamps.ts'
 import { jumpTo, position, scroller, viewTop } from './scroller.ts'
 import { roomOf } from './room.ts'
@@ -26,8 +27,8 @@ interface ToTry {
   link: HTMLAnchorElement
   menu: Element
   hash: string
-  /** The class by which the page marks the menu's items. */
-  mark: MarkClass | null
+  /** The class by which the page marks the menu's items; null where that is `aria-current`, `none` where nothing marks them. */
+  mark: MarkClass | null | 'none'
 }
 
 /** Drawn, or in a list that something opens: what is for other screens, beside links that are drawn, nobody can press. */
@@ -40,18 +41,20 @@ function canBePressed(link: Element, menu: Element): boolean {
 
 /** Every link of a menu that stays on this page, in page order; those for another screen, which have no box here, are left out. */
 function linksToTry(ownMenus: readonly OwnMenu[]): ToTry[] {
-  const marks = new Map<Element, MarkClass | null>()
+  const marks = new Map<Element, ToTry['mark']>()
   for (const menu of document.querySelectorAll(`[${MENU}]`)) marks.set(menu, markClassOf(menu.getAttribute(MENU)))
   for (const { at, mark } of ownMenus) {
     const menu = elementAt(at)
     if (menu) marks.set(menu, mark.name ? mark : null)
   }
+  for (const steps of document.querySelectorAll(`[${MADE}]:not([${MENU}])`)) marks.set(steps, 'none')
   // What a script built, and is told by nothing of ours.
   for (const { menu } of builtMenus([...marks.keys()])) marks.set(menu, null)
   const inOrder = [...marks].sort(([a], [b]) => (a.compareDocumentPosition(b) & Node.DOCUMENT_POSITION_FOLLOWING ? -1 : 1))
   return inOrder.flatMap(([menu, mark]) =>
     [...menu.querySelectorAll<HTMLAnchorElement>('a[href]')].flatMap((link) => {
-      const hash = placeHash(link)
+      // A bare “#” of the page's own is mostly a script's button.
+      const hash = menu.hasAttribute(MADE) ? hashOfLink(link) : placeHash(link)
       return hash !== null && canBePressed(link, menu) ? [{ link, menu, hash, mark }] : []
     }),
   )
@@ -119,11 +122,11 @@ async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): P
     isSideways: Math.abs(scroller().scrollLeft) > innerWidth / 2,
     isCovered: over !== null,
     coveredBy: over && over !== 'out' ? nameOf(over) : '',
-    isLit: currentOf(menu, mark).some((a) => a === link || (sameDocumentHash(a) ?? a.getAttribute('href')) === hash),
-    isSeen: menu.hasAttribute(AWAY) || looksApart(menu, mark),
-    isAlone: !currentLike(menu, mark),
+    isLit: mark === 'none' || currentOf(menu, mark).some((a) => a === link || (sameDocumentHash(a) ?? a.getAttribute('href')) === hash),
+    isSeen: mark === 'none' || menu.hasAttribute(AWAY) || looksApart(menu, mark),
+    isAlone: mark === 'none' || !currentLike(menu, mark),
     isTaken,
-    menu: isPiece(menu) ? (menu.getAttribute('aria-label') ?? '') : '',
+    menu: madeNameOf(menu) ?? '',
     ...room,
   }
 }
@@ -203,8 +206,15 @@ function coverOver(box: DOMRect): Element | 'out' | null {
   return null
 }
 
+/** What the menu is called that an element is of; null where Way Bell did not make it. Step links carry it among their words. */
+function madeNameOf(el: Element): string | null {
+  const made = readMade(el.getAttribute(MADE) ?? '')
+  return made && (el.getAttribute('aria-label') ?? made.words.name ?? '')
+}
+
 const nameOf = (el: Element): string => {
-  if (isPiece(el)) return madeMenuNamed(el.getAttribute('aria-label') ?? '')
+  const made = madeNameOf(el)
+  if (made !== null) return madeMenuNamed(made)
   const [first] = el.classList
   return el.id ? `“#${el.id}”` : first ? `“.${first}”` : `the page’s ${el.localName}`
 }

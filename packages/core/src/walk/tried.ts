@@ -24,7 +24,7 @@ export interface Tried {
   isCovered: boolean
   /** What covers it, as a selector; empty where nothing does. */
   coveredBy: string
-  /** It is the current one of its menu. */
+  /** It is the current one of its menu; so of one that marks none. */
   isLit: boolean
   /** That it is current can be seen: it looks unlike the others. */
   isSeen: boolean

@@ -86,7 +86,7 @@ function Matrix({ close }: { close: () => void }) {
     close()
     const there = columns[n]!.page
     const row: Row = first!.item === null ? { link: first!.at! } : { item: first!.item }
-    if (there) return void navigate(`../${there.key}/menus`, { relative: 'path', state: { row } })
+    if (there) return void navigate(`/site/${siteKey}/${there.key}/menus`, { state: { row } })
     goToRow(row)
   }
   const download = () => {
