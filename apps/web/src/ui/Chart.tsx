@@ -38,7 +38,10 @@ export function Chart({
         const [x] = drawn.convertFromPixel('grid', [offsetX, offsetY]) as number[]
         if (x !== undefined) latest.current.onPress?.(x)
       })
-      const observer = new ResizeObserver(() => drawn.resize())
+      // It begins by telling the size that was drawn for.
+      const observer = new ResizeObserver(([entry]) => {
+        if (Math.round(entry!.contentRect.width) !== drawn.getWidth()) drawn.resize()
+      })
       observer.observe(host.current!)
       chart.current = { setOption: (next, notMerge) => drawn.setOption(next, notMerge), svg: () => drawn.renderToSVGString() }
       end = () => {

@@ -3,7 +3,7 @@ import { useSortable } from '@dnd-kit/sortable'
 import { CSS as Transforms } from '@dnd-kit/utilities'
 import { Check, GripVertical, MoreHorizontal, X } from 'lucide-react'
 import { isMade, LANGUAGE, leadsNowhere, nestItem, sectionOf, type Item, type ItemTarget, type Menu } from '@waybell/core'
-import { memo, useState } from 'react'
+import { memo, useCallback, useState } from 'react'
 import { Button, Field, tint, type Problem } from '../../ui/index.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
 import { OnScreens } from './OnScreens.tsx'
@@ -32,31 +32,27 @@ const KEYS = ['ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight']
 const checkLanguage = (tag: string): Problem | null =>
   tag === '' || LANGUAGE.test(tag) ? null : { message: 'A language is a tag, as fr or pt-BR.', severity: 'error' }
 
-/** Drawn again only for what changes in it, however often the list is laid out. */
+/** The row as it is dragged: while that goes on it is drawn again and again, and what stands in it is not. */
 export const ItemRow = memo(function ItemRow({ menu, item, depth, onMove }: ItemRowProps) {
-  const { page, reading, run, point } = useWork()
+  const { page, run, point } = useWork()
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: item.key })
   const section = sectionOf(item.target) ?? undefined
   const isPointed = usePointed(section)
   const index = page.sections.findIndex((s) => s.key === section)
-  const links = reading.links.filter((l) => item.links.includes(l.at))
-  const link = links[0]
-  const isBare = link?.status === 'button' || link?.status === 'group'
-  const loose = item.target.kind === 'as-is' && link !== undefined && leadsNowhere(link)
-  const at = { page: page.key, menu: menu.key, item: item.key }
-  const [isOpen, setOpen] = useState(false)
-  const none = item.links.length > 0 ? 'as the page has it' : 'none'
-  const nest = (by: 1 | -1) => {
-    const command = isMade(menu) ? nestItem(page, menu, item, by) : null
-    if (command) run(command)
-  }
-  const lead = (target: ItemTarget) => run({ type: 'item/target', ...at, target })
+  const nest = useCallback(
+    (by: 1 | -1) => {
+      const command = isMade(menu) ? nestItem(page, menu, item, by) : null
+      if (command) run(command)
+    },
+    [page, menu, item, run],
+  )
+  const isLoose = useIsLoose(item)
   return (
     <div
       ref={setNodeRef}
       data-item={item.key}
       data-section={section}
-      data-loose={loose || undefined}
+      data-loose={isLoose || undefined}
       onPointerEnter={() => section && point(section)}
       onPointerLeave={() => point(null)}
       onKeyDown={(e) => {
@@ -81,6 +77,38 @@ export const ItemRow = memo(function ItemRow({ menu, item, depth, onMove }: Item
       >
         <GripVertical size={14} aria-hidden />
       </button>
+      <ItemFields menu={menu} item={item} depth={depth} isLoose={isLoose} onNest={nest} />
+    </div>
+  )
+})
+
+/** It leads nowhere, as the page has it. */
+function useIsLoose({ target, links }: Item): boolean {
+  const { reading } = useWork()
+  if (target.kind !== 'as-is') return false
+  const link = reading.links.find((l) => links.includes(l.at))
+  return link !== undefined && leadsNowhere(link)
+}
+
+interface ItemFieldsProps {
+  menu: Menu
+  item: Item
+  depth: number
+  isLoose: boolean
+  onNest: (by: 1 | -1) => void
+}
+
+const ItemFields = memo(function ItemFields({ menu, item, depth, isLoose, onNest }: ItemFieldsProps) {
+  const { page, reading, run } = useWork()
+  const links = reading.links.filter((l) => item.links.includes(l.at))
+  const link = links[0]
+  const isBare = link?.status === 'button' || link?.status === 'group'
+  const at = { page: page.key, menu: menu.key, item: item.key }
+  const [isOpen, setOpen] = useState(false)
+  const none = item.links.length > 0 ? 'as the page has it' : 'none'
+  const lead = (target: ItemTarget) => run({ type: 'item/target', ...at, target })
+  return (
+    <>
       {depth > 0 && <span aria-hidden style={{ width: depth * 14 }} className="flex-none self-stretch border-r border-hair" />}
       <span className="min-w-0 flex-1">
         <Field
@@ -101,7 +129,7 @@ export const ItemRow = memo(function ItemRow({ menu, item, depth, onMove }: Item
             isOwn={item.links.length > 0}
             mayOpen={isMade(menu)}
             isBare={isBare}
-            isLoose={loose}
+            isLoose={isLoose}
             onTake={lead}
           />
           {item.takenToBe && (
@@ -144,11 +172,11 @@ export const ItemRow = memo(function ItemRow({ menu, item, depth, onMove }: Item
                     aria-label={`Lift item ${item.label}`}
                     title="Alt and left arrow"
                     disabled={!item.depth}
-                    onClick={() => nest(-1)}
+                    onClick={() => onNest(-1)}
                   >
                     Lift
                   </Button>
-                  <Button kind="quiet" aria-label={`Nest item ${item.label}`} title="Alt and right arrow" onClick={() => nest(1)}>
+                  <Button kind="quiet" aria-label={`Nest item ${item.label}`} title="Alt and right arrow" onClick={() => onNest(1)}>
                     Nest
                   </Button>
                 </span>
@@ -178,7 +206,7 @@ export const ItemRow = memo(function ItemRow({ menu, item, depth, onMove }: Item
       >
         <X size={14} aria-hidden />
       </Button>
-      {!isBare && <ThreadEnd row={item.key} isLoose={loose} onTake={lead} />}
-    </div>
+      {!isBare && <ThreadEnd row={item.key} isLoose={isLoose} onTake={lead} />}
+    </>
   )
 })
