@@ -11,8 +11,14 @@ let moving = false
 let taken = false
 export const wasTaken = (): boolean => taken
 
-/** @param isBusy true while presses are meant for something else */
-export function takeLinks(outside: (href: string) => void, isBusy: () => boolean): void {
+export interface Taking {
+  outside: (href: string) => void
+  followed: (hash: string) => void
+  /** True while presses are meant for something else. */
+  isBusy: () => boolean
+}
+
+export function takeLinks({ outside, followed, isBusy }: Taking): void {
   addEventListener('scroll', () => (moving = true), { passive: true, capture: true })
   addEventListener('scrollend', () => (moving = false), true)
   addEventListener(
@@ -28,7 +34,9 @@ export function takeLinks(outside: (href: string) => void, isBusy: () => boolean
       // What a visitor's browser would do is done once the page's own scripts had their turn, unless they want it done otherwise.
       setTimeout(() => {
         taken = isTaken()
-        if (!taken) void follow(hash)
+        if (taken) return
+        followed(hash)
+        void follow(hash)
       })
     },
     true,

@@ -154,10 +154,11 @@ function serve(port: MessagePort): void {
     if (at !== over) say({ type: 'hover', at: (over = at) })
   })
   document.documentElement.addEventListener('pointerleave', () => say({ type: 'hover', at: (over = null) }))
-  takeLinks(
-    (href) => say({ type: 'outside', href }),
-    () => picker !== null,
-  )
+  takeLinks({
+    outside: (href) => say({ type: 'outside', href }),
+    followed: (hash) => say({ type: 'followed', hash }),
+    isBusy: () => picker !== null,
+  })
   say({ type: 'ready' })
 }
 

@@ -73,6 +73,8 @@ export type FromAgent =
   | { type: 'survey'; turn: number; survey: Survey }
   | { type: 'patched'; turn: number }
   | { type: 'scrolled'; y: number }
+  /** A link to a place of the page was clicked, and is followed. */
+  | { type: 'followed'; hash: string }
   /** The pointer is over one of the parts asked for, or over none. */
   | { type: 'hover'; at: number | null }
   /** A link away from the page was clicked; the page stays. */

@@ -11,6 +11,7 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
   survey: Joi.object({ type: 'survey', turn, survey: surveySchema }),
   patched: Joi.object({ type: 'patched', turn }),
   scrolled: Joi.object({ type: 'scrolled', y: length }),
+  followed: Joi.object({ type: 'followed', hash: text }),
   hover: Joi.object({ type: 'hover', at: at.allow(null) }),
   outside: Joi.object({ type: 'outside', href: text }),
   picking: Joi.object({

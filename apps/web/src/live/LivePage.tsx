@@ -1,13 +1,16 @@
 /**
  * The live page on every screen of the site. Each screen has a frame of its own that stays; the one in view is scaled to fit, the
- * others are specks in a corner, drawn by the browser so that their clocks run, but neither seen nor in the visitor's reach.
+ * others stand small beside it, or are specks in a corner, drawn by the browser so that their clocks run, but neither seen nor in
+ * the visitor's reach.
  */
 import type { FromAgent } from '@waybell/agent/types'
 import type { PageEdit, Screen } from '@waybell/core'
-import { useEffect, useImperativeHandle, useLayoutEffect, useRef, useState, type ReactNode, type Ref } from 'react'
+import { useEffect, useImperativeHandle, useLayoutEffect, useMemo, useRef, useState, type ReactNode, type Ref } from 'react'
 import type { LiveHandle } from '../work/context.ts'
+import { Beside } from './Beside.tsx'
 import { Channel } from './channel.ts'
 import { ASIDE, BARELY, frameAddress, SANDBOX } from './frame.ts'
+import { placesOf, type Place } from './places.ts'
 
 interface Props {
   siteKey: string
@@ -15,6 +18,9 @@ interface Props {
   title: string
   screens: Screen[]
   shown: string
+  /** The others stand beside the one in view. */
+  isStrip: boolean
+  onShow: (screen: string) => void
   scripts: boolean
   /** Elements that are told of when the pointer is over them. */
   parts: number[]
@@ -29,7 +35,7 @@ interface Props {
   ref: Ref<LiveHandle>
 }
 
-export function LivePage({ screens, shown, ref, children, ...rest }: Props) {
+export function LivePage({ screens, shown, isStrip, onShow, ref, children, ...rest }: Props) {
   const box = useRef<HTMLDivElement>(null)
   const [room, setRoom] = useState({ width: 600, height: 600 })
   const channels = useRef(new Map<string, Patched>())
@@ -52,11 +58,23 @@ export function LivePage({ screens, shown, ref, children, ...rest }: Props) {
       return (await channel.ask('visited', (turn) => ({ type: 'visit', turn, hash, from }))).visit
     },
   }))
+  const places = useMemo(() => placesOf(room, screens, shown, isStrip), [room, screens, shown, isStrip])
   return (
     <div ref={box} className="relative isolate min-h-0 flex-1 overflow-hidden bg-wash">
       {screens.map((screen) => (
-        <Frame key={screen.key} screen={screen} isShown={screen.key === shown} room={room} channels={channels.current} {...rest} />
+        <Frame
+          key={screen.key}
+          screen={screen}
+          isShown={screen.key === shown}
+          place={places.get(screen.key) ?? null}
+          channels={channels.current}
+          {...rest}
+        />
       ))}
+      {screens.map((screen) => {
+        const place = screen.key === shown ? undefined : places.get(screen.key)
+        return place && <Beside key={screen.key} screen={screen} place={place} onShow={onShow} />
+      })}
       {children}
     </div>
   )
@@ -81,14 +99,29 @@ class Patched extends Channel {
   }
 }
 
-type FrameProps = Omit<Props, 'screens' | 'shown' | 'ref'> & {
+type FrameProps = Omit<Props, 'screens' | 'shown' | 'isStrip' | 'onShow' | 'ref'> & {
   screen: Screen
   isShown: boolean
-  room: { width: number; height: number }
+  /** Null for one that is not seen. */
+  place: Place | null
   channels: Map<string, Patched>
 }
 
-function Frame({ siteKey, file, title, screen, isShown, scripts, room, parts, edits, channels, isSilent, onMessage, onFlood }: FrameProps) {
+function Frame({
+  siteKey,
+  file,
+  title,
+  screen,
+  isShown,
+  scripts,
+  place,
+  parts,
+  edits,
+  channels,
+  isSilent,
+  onMessage,
+  onFlood,
+}: FrameProps) {
   const frame = useRef<HTMLIFrameElement>(null)
   // By its values: a document that came from the server anew holds other objects of the same.
   const { key, touch } = screen
@@ -127,8 +160,6 @@ function Frame({ siteKey, file, title, screen, isShown, scripts, room, parts, ed
     const later = setTimeout(send, 60)
     return () => clearTimeout(later)
   }, [edits, isReady, isShown, key, channels])
-  const scale = Math.min(1, room.width / screen.width, room.height / screen.height)
-  const left = Math.max(0, (room.width - screen.width * scale) / 2)
   return (
     <>
       <iframe
@@ -144,11 +175,11 @@ function Frame({ siteKey, file, title, screen, isShown, scripts, room, parts, ed
         style={{
           width: screen.width,
           height: screen.height,
-          ...(isShown
+          ...(place
             ? {
                 top: 0,
                 left: 0,
-                transform: `translateX(${left}px) scale(${scale})`,
+                transform: `translate(${place.left}px, ${place.top}px) scale(${place.scale})`,
                 transformOrigin: '0 0',
                 opacity: isReady ? 1 : BARELY,
                 zIndex: 1,

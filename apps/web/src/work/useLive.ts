@@ -1,8 +1,8 @@
 /** The live page, as the rest of the workspace speaks with it and hears of it. */
 import type { FromAgent } from '@waybell/agent/types'
-import type { SitePage } from '@waybell/core'
-import { useCallback, useMemo, useRef, useState, type RefObject } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
 import type { LiveControl, LiveHandle, Picking, Work } from './context.ts'
+import { InStep, type Screens } from './in-step.ts'
 import { Signal } from './signal.ts'
 
 export interface Live extends Pick<Work, 'pointed' | 'point' | 'scrolls' | 'picking'> {
@@ -12,14 +12,20 @@ export interface Live extends Pick<Work, 'pointed' | 'point' | 'scrolls' | 'pick
 }
 
 /**
- * @param shown key of the screen in view
  * @param flush waits until what was measured is stored
  * @param leave is given the address of a link that leads away from the page
  */
-export function useLive(page: SitePage, shown: string, flush: () => Promise<void>, leave: (href: string) => void): Live {
+export function useLive(screens: Screens, flush: () => Promise<void>, leave: (href: string) => void): Live {
   const handle = useRef<LiveHandle>(null)
-  const latest = useRef({ page, shown })
-  latest.current = { page, shown }
+  const latest = useRef(screens)
+  latest.current = screens
+  const [step] = useState(
+    () =>
+      new InStep(() => latest.current, {
+        scrollTo: (screen, y) => handle.current?.scrollTo(screen, y),
+        follow: (screen, hash) => handle.current?.follow(screen, hash),
+      }),
+  )
   const [scrolls] = useState(() => new Signal<Readonly<Record<string, number>>>({}))
   const [pointed] = useState(() => new Signal<string | null>(null))
   const [picking, setPicking] = useState<Picking | null>(null)
@@ -30,8 +36,14 @@ export function useLive(page: SitePage, shown: string, flush: () => Promise<void
         scrolls.set({ ...scrolls.get(), [latest.current.shown]: y })
         handle.current?.scrollTo(latest.current.shown, y)
       },
-      follow: (hash) => handle.current?.follow(latest.current.shown, hash),
-      visit: (screen, hash, from) => handle.current!.visit(screen, hash, from),
+      follow: (hash) => {
+        step.followed(hash)
+        handle.current?.follow(latest.current.shown, hash)
+      },
+      visit: (screen, hash, from) => {
+        const end = step.pause()
+        return handle.current!.visit(screen, hash, from).finally(end)
+      },
       flush,
       show: (at) => handle.current?.point(latest.current.shown, at, at !== null),
       hold: (menu, declarations) => handle.current?.hold(latest.current.shown, menu, declarations),
@@ -41,7 +53,7 @@ export function useLive(page: SitePage, shown: string, flush: () => Promise<void
       },
       pickStep: (to) => handle.current?.pickStep(latest.current.shown, to),
     }),
-    [flush, scrolls],
+    [flush, scrolls, step],
   )
 
   const point = useCallback(
@@ -52,16 +64,23 @@ export function useLive(page: SitePage, shown: string, flush: () => Promise<void
     [pointed],
   )
 
+  // What was pointed at was so on the screen that was in view.
+  useEffect(() => pointed.set(null), [screens.shown, pointed])
+
   const hear = useCallback(
     (screen: string, message: FromAgent) => {
       const isShown = screen === latest.current.shown
-      if (message.type === 'scrolled') scrolls.set({ ...scrolls.get(), [screen]: message.y })
+      if (message.type === 'scrolled') {
+        scrolls.set({ ...scrolls.get(), [screen]: message.y })
+        if (isShown) step.scrolled(message.y)
+      }
+      if (message.type === 'followed' && isShown) step.followed(message.hash)
       if (message.type === 'hover' && isShown) pointed.set(latest.current.page.sections.find((s) => s.at === message.at)?.key ?? null)
       if (message.type === 'picking' && isShown)
         setPicking(message.state === 'left' ? null : { way: message.way, isTaken: message.state === 'done' })
       if (message.type === 'outside') leave(message.href)
     },
-    [scrolls, pointed, leave],
+    [scrolls, pointed, leave, step],
   )
   return { handle, live, point, pointed, scrolls, picking, hear }
 }

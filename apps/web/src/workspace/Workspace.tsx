@@ -9,6 +9,7 @@ import { api, type HandedOver, type KeptSurvey, type PageState, type SiteState }
 import { FindingsDrawer } from '../findings/FindingsDrawer.tsx'
 import { BARELY } from '../live/frame.ts'
 import { LivePage } from '../live/LivePage.tsx'
+import { useStrip } from '../live/useStrip.ts'
 import { Measuring, type MeasuringState } from '../live/Measuring.tsx'
 import { Spine } from '../spine/Spine.tsx'
 import { tasks } from '../tasks/index.ts'
@@ -135,6 +136,7 @@ interface Tries {
   tried: Readonly<Record<string, readonly Tried[]>>
   of: SitePage | null
 }
+const NO_SCREENS: readonly string[] = []
 const NONE: Tries['tried'] = {}
 
 /** IDs that somebody may link to: those of handovers from here, and of the one that was brought in. */
@@ -167,6 +169,8 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   const isNarrow = useNarrow()
   const [isUnfolded, setUnfolded] = useState(false)
   const isFolded = isNarrow && !isUnfolded
+  const [isStrip, setStrip] = useStrip()
+  const beside = useMemo(() => site.screens.flatMap((s) => (s.key === shown ? [] : s.key)), [site.screens, shown])
 
   const [tries, setTries] = useState<Tries>({ tried: {}, of: null })
   const onTried = useCallback((found: Tries['tried'], of: SitePage) => startTransition(() => setTries({ tried: found, of })), [])
@@ -182,7 +186,11 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   const { surveys, stale } = measured
   const survey: Survey | null = surveys[shown] ?? null
   const leave = useLeaving(site, page, reading)
-  const { handle, hear, live, pointed, point, scrolls, picking } = useLive(page, shown, measured.flush, leave)
+  const { handle, hear, live, pointed, point, scrolls, picking } = useLive(
+    { page, shown, surveys, others: isStrip ? beside : NO_SCREENS },
+    measured.flush,
+    leave,
+  )
   const onEdits = (edits: PageEdit[]) => handle.current?.patch(shown, edits)
   const { followed, arrivals } = useFollowing({
     session,
@@ -317,7 +325,15 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
                   </RadioGroup.Item>
                 ))}
               </RadioGroup.Root>
-              <label className="ml-auto flex items-center gap-1.5 text-sm">
+              {beside.length > 0 && (
+                <label
+                  className="ml-auto flex items-center gap-1.5 text-sm"
+                  title="The other screens stand beside the one in view, at the same place of the page"
+                >
+                  <input type="checkbox" checked={isStrip} onChange={(e) => setStrip(e.target.checked)} /> In step
+                </label>
+              )}
+              <label className={`flex items-center gap-1.5 text-sm ${beside.length ? '' : 'ml-auto'}`}>
                 <input type="checkbox" checked={scripts} onChange={(e) => switchScripts(e.target.checked)} /> Page’s own scripts
               </label>
             </div>
@@ -331,6 +347,8 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
                 title={page.title || page.file}
                 screens={site.screens}
                 shown={shown}
+                isStrip={isStrip}
+                onShow={setShown}
                 scripts={scripts}
                 parts={watched}
                 edits={edits}

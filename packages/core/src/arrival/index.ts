@@ -5,3 +5,4 @@
 export { partsByAt, partOf } from './part.ts'
 export { canBeKept, coverOf, coverOfBar, isKept, isOwnTravel, isReached, MOST_OF_SCREEN, shiftOf, withMade, type Cover } from './cover.ts'
 export { landing, leastBreathing, roomAtEnd, solveArrivals, type Arrival } from './solve.ts'
+export { inStep, type Travelled } from './in-step.ts'

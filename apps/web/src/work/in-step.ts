@@ -1,0 +1,92 @@
+/** Keeps the other screens where the one in view stands: the same link followed once, and the same place of the page while it is scrolled. */
+import { decodeFragment, inStep, solveArrivals, type SitePage, type Survey, type Travelled } from '@waybell/core'
+
+export interface Screens {
+  page: SitePage
+  /** Key of the one in view. */
+  shown: string
+  surveys: Readonly<Record<string, Survey>>
+  /** Keys of those that keep in step. */
+  others: readonly string[]
+}
+
+interface Moves {
+  scrollTo: (screen: string, y: number) => void
+  follow: (screen: string, hash: string) => void
+}
+
+/** So often they are moved while the one in view is scrolled, in ms. */
+const OFTEN = 120
+/** As long as a smooth scroll takes at the most, and a little, in ms. */
+const WAY = 2500
+
+export class InStep {
+  private timer: ReturnType<typeof setTimeout> | undefined
+  /** Where a link leads that all of them have followed: the position on the screen in view, as long as it stays there. */
+  private goal: { land: number | null; isThere: boolean; until: number } | null = null
+  private at = 0
+  private walks = 0
+  private kept: { page: SitePage; by: Map<Survey, Travelled> } | null = null
+
+  constructor(
+    private readonly now: () => Screens,
+    private readonly moves: Moves,
+  ) {}
+
+  /** The screen in view stands at `y`. */
+  scrolled(y: number): void {
+    this.at = y
+    if (this.walks || this.isAtGoal(y)) return
+    this.timer ??= setTimeout(() => this.move(), OFTEN)
+  }
+
+  /** A link was followed on the screen in view. */
+  followed(hash: string): void {
+    const { page, shown, surveys, others } = this.now()
+    if (this.walks || !others.length) return
+    const id = decodeFragment(hash.replace(/^#/, ''))
+    const section = page.sections.find((s) => s.id === id || s.former.includes(id))
+    const survey = surveys[shown]
+    const arrival = section && survey ? this.travelled(survey).arrivals.find((a) => a.section === section.key) : undefined
+    this.goal = { land: section ? (arrival?.land ?? null) : id === '' ? 0 : null, isThere: false, until: performance.now() + WAY }
+    for (const screen of others) this.moves.follow(screen, hash)
+  }
+
+  /** Each screen is to be moved by itself for a while. @returns what ends that */
+  pause(): () => void {
+    this.walks++
+    clearTimeout(this.timer)
+    this.timer = undefined
+    this.goal = null
+    return () => void this.walks--
+  }
+
+  private isAtGoal(y: number): boolean {
+    if (!this.goal) return false
+    const { land, isThere, until } = this.goal
+    if (land !== null && Math.abs(y - land) <= 1.5) return (this.goal.isThere = true)
+    if (!isThere && performance.now() < until) return true
+    this.goal = null
+    return false
+  }
+
+  private move(): void {
+    this.timer = undefined
+    const { shown, surveys, others } = this.now()
+    const from = surveys[shown]
+    if (!from || this.walks || this.goal) return
+    for (const screen of others) {
+      const to = surveys[screen]
+      if (to) this.moves.scrollTo(screen, inStep(this.at, this.travelled(from), this.travelled(to)))
+    }
+  }
+
+  private travelled(survey: Survey): Travelled {
+    const { page } = this.now()
+    if (this.kept?.page !== page) this.kept = { page, by: new Map() }
+    const { by } = this.kept
+    const known = by.get(survey) ?? { maxScroll: survey.maxScroll, arrivals: solveArrivals(page, survey) }
+    by.set(survey, known)
+    return known
+  }
+}

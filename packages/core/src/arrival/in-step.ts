@@ -1,0 +1,34 @@
+/** Several screens that stand at the same place of one page. */
+import type { Survey } from '../survey/index.ts'
+import type { Arrival } from './solve.ts'
+
+/** A page on a screen: where its links arrive, and how far it scrolls. */
+export interface Travelled extends Pick<Survey, 'maxScroll'> {
+  arrivals: readonly Arrival[]
+}
+
+/**
+ * Where a page stands on one screen when on another it stands at `scroll`, in px: where the same link arrives, or as far between the same two
+ * arrivals, or between one and the page's end.
+ */
+export function inStep(scroll: number, from: Travelled, to: Travelled): number {
+  // A page that fits on its screen stands at its top.
+  if (scroll <= 0) return 0
+  const there = new Map(to.arrivals.map((a) => [a.section, a]))
+  const places = from.arrivals.flatMap((a) => {
+    const b = there.get(a.section)
+    return a.moves && b?.moves ? [{ from: a.land, to: b.land }] : []
+  })
+  const ends = { from: from.maxScroll, to: to.maxScroll }
+  let [before, after] = [{ from: 0, to: 0 }, ends]
+  // Sections of one screen may lie beside each other and come in another order there: who scrolls on goes on everywhere.
+  for (const place of [...places.sort((a, b) => a.from - b.from || a.to - b.to), ends]) {
+    const next = { from: place.from, to: Math.max(place.to, before.to) }
+    after = next
+    if (next.from > scroll) break
+    before = next
+  }
+  const span = after.from - before.from
+  const part = span > 0 ? Math.min(1, Math.max(0, (scroll - before.from) / span)) : 0
+  return Math.min(to.maxScroll, before.to + part * (after.to - before.to))
+}
