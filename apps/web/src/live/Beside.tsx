@@ -10,8 +10,11 @@ export function Beside({ screen, place, onShow }: { screen: Screen; place: Place
   const { page, surveys, scrolls } = useWork()
   const survey = surveys[screen.key]
   const arrivals = useMemo(() => (survey ? solveArrivals(page, survey) : []), [page, survey])
-  const y = useSignal(scrolls, (now) => now[screen.key] ?? 0)
-  const arrived = y > 0 ? arrivals.find((a) => Math.abs(a.land - y) <= 1) : undefined
+  // Drawn again where it arrives, and not while it is scrolled.
+  const arrived = useSignal(scrolls, (now) => {
+    const y = now[screen.key] ?? 0
+    return y > 0 ? arrivals.find((a) => Math.abs(a.land - y) <= 1) : undefined
+  })
   const isBad = arrived !== undefined && isCovered(arrived)
   const { left, top, scale } = place
   const width = screen.width * scale
