@@ -64,7 +64,13 @@ test.describe('at rest', () => {
       })
       const drawn = await renders(page)
       expect(drawn.length).toBeGreaterThan(20)
-      expect([...new Set(drawn)], name).toEqual(['window'])
+      // What is said of the other screen changes where that arrives and where it leaves again, which it passes nine times.
+      const beside = drawn.filter((what) => what === 'beside')
+      expect(beside.length, name).toBeLessThanOrEqual(2 * 9)
+      expect(
+        [...new Set(drawn)].filter((what) => what !== 'beside'),
+        name,
+      ).toEqual(['window'])
     }
   })
 

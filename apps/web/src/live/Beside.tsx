@@ -25,6 +25,7 @@ export function Beside({ screen, place, onShow }: { screen: Screen; place: Place
       tabIndex={-1}
       aria-hidden
       data-beside={screen.key}
+      data-testid="beside"
       title={`Show ${screen.name} large`}
       onClick={() => onShow(screen.key)}
       className="absolute z-3 flex flex-col justify-end text-left"
