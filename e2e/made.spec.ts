@@ -113,6 +113,24 @@ test.describe('menus that are made', () => {
       await expect(nav(page, 'Back to top').locator('a')).toHaveAttribute('href', '#')
       const notIn = page.getByRole('region', { name: 'Back to top' }).getByText('Not in this menu')
       await expect(notIn).toHaveCount(0)
+      await page.getByRole('button', { name: 'Form of Back to top' }).click()
+      await choose(page, 'Back to top', 'Seen from', 'The page’s beginning')
+      const after = page.getByLabel('Seen once the page is scrolled by')
+      await after.fill('1500')
+      await after.press('Enter')
+      for (const [y, isSeen] of [
+        [1400, false],
+        [1600, true],
+        [1480, false],
+        [1500, true],
+        [0, false],
+      ] as const) {
+        await liveFrame(page)
+          .locator('html')
+          .evaluate((_, y) => scrollTo({ top: y, behavior: 'instant' }), y)
+        await expect(nav(page, 'Back to top')).toBeVisible({ visible: isSeen })
+      }
+      await page.getByRole('button', { name: 'Form of Back to top' }).click()
     })
 
     await test.step('every link of every menu is tried: a rail over the headings is told of, and mended by one press', async () => {

@@ -280,7 +280,6 @@ async function frames() {
     bellOffset: 24,
     smooth: false,
     keep: false,
-    headerGrows: [],
     bar: 0,
   }
   const page = (script) =>

@@ -1,5 +1,5 @@
 /** What the script reads of the page: where it stands, and which section a link means. */
-import { COVER, fragmentOf, indicated, isFixed, PIECE, type Settings } from '@waybell/core/contract'
+import { fragmentOf, indicated, isFixed, PIECE, type Settings } from '@waybell/core/contract'
 import { placeOf } from './parts/scripts.ts'
 import { contentOf, innerNow, onPage, viewTopOf } from './parts/scroller.ts'
 
@@ -43,8 +43,8 @@ export const topOf = (el: HTMLElement): number => placeOf(el, inner) ?? topNow(e
 /** A computed length in px; `auto` is none. */
 export const lengthOf = (text: string): number => parseFloat(text) || 0
 
-/** What the style says to be covered, in px. */
-export const saidCover = (): number => lengthOf(getComputedStyle(root).getPropertyValue(COVER))
+/** A length that the style says under a name, in px; not a number where it says none. */
+export const said = (name: string): number => parseFloat(getComputedStyle(root).getPropertyValue(name))
 
 /** Of what a page may hold under this name, ours says which sections there are. */
 export function settings(): Settings {

@@ -30,7 +30,7 @@ import {
 } from './page.ts'
 import { beginOf, renewHash, tabFrom } from './parts/anchors.ts'
 import { cover, coveredBeyond, forgetHeader, settleHeader } from './parts/header.ts'
-import { watchMade } from './parts/made.ts'
+import { passMade, watchMade } from './parts/made.ts'
 import { isTaken, watchMenus, watchPress } from './parts/scripts.ts'
 import { table, type Event as WayEvent, type State } from './way.ts'
 
@@ -156,6 +156,7 @@ function lookLater(): void {
 
 function draw(): void {
   mark(goal ? goal.id : (ids[currentAt(sorted, position())] ?? TOP), goal?.link)
+  passMade()
 }
 
 /** The layout changed: where sections are, and so where each becomes current. Runs before the frame of the change is drawn. */

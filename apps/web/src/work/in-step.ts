@@ -22,9 +22,9 @@ const WAY = 2500
 
 export class InStep {
   private timer: ReturnType<typeof setTimeout> | undefined
-  /** Where a link leads that all of them have followed: the position on the screen in view, as long as it stays there. */
-  private goal: { land: number | null; isThere: boolean; until: number } | null = null
-  private at = 0
+  /** Where a link leads that all of them have followed: the position on the screen that was in view, as long as it stays there. */
+  private goal: { screen: string; land: number | null; isThere: boolean; until: number } | null = null
+  private at = { screen: '', y: 0 }
   private walks = 0
   private kept: { page: SitePage; by: Map<Survey, Travelled> } | null = null
 
@@ -35,7 +35,7 @@ export class InStep {
 
   /** The screen in view stands at `y`. */
   scrolled(y: number): void {
-    this.at = y
+    this.at = { screen: this.now().shown, y }
     if (this.walks || this.isAtGoal(y)) return
     this.timer ??= setTimeout(() => this.move(), OFTEN)
   }
@@ -48,7 +48,12 @@ export class InStep {
     const section = page.sections.find((s) => s.id === id || s.former.includes(id))
     const survey = surveys[shown]
     const arrival = section && survey ? this.travelled(survey).arrivals.find((a) => a.section === section.key) : undefined
-    this.goal = { land: section ? (arrival?.land ?? null) : id === '' ? 0 : null, isThere: false, until: performance.now() + WAY }
+    this.goal = {
+      screen: shown,
+      land: section ? (arrival?.land ?? null) : id === '' ? 0 : null,
+      isThere: false,
+      until: performance.now() + WAY,
+    }
     for (const screen of others) this.moves.follow(screen, hash)
   }
 
@@ -62,6 +67,7 @@ export class InStep {
   }
 
   private isAtGoal(y: number): boolean {
+    if (this.goal?.screen !== this.now().shown) this.goal = null
     if (!this.goal) return false
     const { land, isThere, until } = this.goal
     if (land !== null && Math.abs(y - land) <= 1.5) return (this.goal.isThere = true)
@@ -74,10 +80,11 @@ export class InStep {
     this.timer = undefined
     const { shown, surveys, others } = this.now()
     const from = surveys[shown]
-    if (!from || this.walks || this.goal) return
+    // Another may be in view by now, which stands where it stands.
+    if (!from || this.walks || this.goal || this.at.screen !== shown) return
     for (const screen of others) {
       const to = surveys[screen]
-      if (to) this.moves.scrollTo(screen, inStep(this.at, this.travelled(from), this.travelled(to)))
+      if (to) this.moves.scrollTo(screen, inStep(this.at.y, this.travelled(from), this.travelled(to)))
     }
   }
 

@@ -1,5 +1,5 @@
 /** How much of the viewport's top is covered when a link has arrived. */
-import { formOf, isOn } from '../menus/index.ts'
+import { formOf, isLate, isOn } from '../menus/index.ts'
 import { madeBar, type Screen, type SitePage } from '../site/index.ts'
 import { viewHeight, type Survey } from '../survey/index.ts'
 import { partsByAt } from './part.ts'
@@ -25,7 +25,7 @@ export const isReached = (page: SitePage, { scroller }: Survey): boolean => !scr
 /** A survey of a page as it came, as it is with the menu that Way Bell makes for it: that moves what stands below it. */
 export function withMade(survey: Survey, page: SitePage): Survey {
   const bar = madeBar(page)
-  const takes = bar && bar.shown?.from === undefined && isOn(bar, { key: survey.screen, width: survey.width })
+  const takes = bar && !isLate(bar) && isOn(bar, { key: survey.screen, width: survey.width })
   const room = takes ? formOf(bar.form).covers!.room(bar.form) : 0
   if (!room) return survey
   // A page that does not fill the screen is measured as high as that; how high it is itself its sections say.

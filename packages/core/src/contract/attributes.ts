@@ -23,6 +23,9 @@ export const COVER = '--wb-header'
 export const OWN_COVER = '--wb-own'
 /** What the page still moves up by, in px, once its header has the state that it has on arrival. */
 export const AHEAD = '--wb-ahead'
+/** What the page's header changes by once the page has moved (negative: it shrinks), and how far that moves the sections down, in px; not said where nobody measured it. */
+export const GROWS = '--wb-grows'
+export const SHIFTS = '--wb-shifts'
 
 /** On a menu that is made; its value says which one of the page's it is and in what form, see `made-words.ts`. */
 export const MADE = 'data-wb-made'

@@ -17,11 +17,6 @@ export interface Settings {
   smooth: boolean
   /** The page's header is made to stay in view. */
   keep: boolean
-  /**
-   * How much the page's header grows once the page has moved (negative: shrinks), null where that was not measured, and how far that `shifts` the
-   * sections down, absent where it does not; up to which width of the viewport, the last for all wider.
-   */
-  headerGrows: { upToWidth?: number; by: number | null; shifts?: number }[]
   /** The page's own offsets hold, and its own script marks the current item. */
   ownTravel?: true
   ownMarks?: true
@@ -32,7 +27,7 @@ export interface Settings {
 }
 
 /** What of the settings is taken over when the page is brought in again; the rest is measured. */
-export type WrittenSettings = Omit<Settings, 'headerGrows' | 'shifted' | 'bar'>
+export type WrittenSettings = Omit<Settings, 'shifted' | 'bar'>
 
 type Stored = { [K in keyof Settings]?: unknown }
 

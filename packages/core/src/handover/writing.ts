@@ -32,7 +32,7 @@ export function waysFrom(page: SitePage, pages: readonly SitePage[], address?: s
 }
 
 /** Of a page that marks its items and keeps its offsets by itself there is nothing left for a script to do. */
-export const needsScript = ({ page, anchors }: WritingInput): boolean =>
+export const needsScript = ({ page, anchors }: Pick<WritingInput, 'page' | 'anchors'>): boolean =>
   !page.highlight.own || !isOwnTravel(page) || anchors.length > 0 || page.menus.some(isMade)
 
 // A reading never changes, and on a large page this is most of the work.

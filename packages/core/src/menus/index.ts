@@ -10,7 +10,7 @@ export { linkOf, markupOf, type Entry } from './markup.ts'
 export { foundLookRules, lookRules, lookWords, marksByLook, stateDeclarations, withOpacity } from './look.ts'
 export { contrastsOf, contrastTrip, leastOpacity, lowest, nearestInk, type ContrastStretch, type StateContrast } from './contrast.ts'
 export { nestedItems, type Nested } from './nest.ts'
-export { foldedOn, hiddenOn, isOn, shownWords, smallOf } from './shown.ts'
+export { foldedOn, hiddenOn, isLate, isOn, shownWords, smallOf } from './shown.ts'
 export {
   LOOK_FIELDS,
   SMALL,

@@ -31,11 +31,15 @@ export const hiddenOn = (page: SitePage, screen: Pick<Screen, 'key' | 'width'>):
 export const foldedOn = (page: SitePage, { menus }: Pick<Survey, 'menus'>): Menu[] =>
   page.menus.filter((m) => isFound(m) && m.items.length && m.form.elements.every((at) => menus.some((s) => s.at === at && !s.isDrawn)))
 
+/** It comes into view only after a while, so that it takes no room where the page begins. */
+export const isLate = ({ shown }: Pick<MadeMenu, 'shown'>): boolean => shown?.from !== undefined || shown?.after !== undefined
+
 export function shownWords({ shown }: MadeMenu, idOf: (section: string) => string): Record<string, string> {
-  const { from, until, off, small, holds } = shown ?? {}
+  const { from, until, after, off, small, holds } = shown ?? {}
   return {
     ...(from !== undefined && { from: idOf(from) }),
     ...(until !== undefined && { until: idOf(until) }),
+    ...(after !== undefined && { after: String(after) }),
     ...(off?.length && { off: off.join(',') }),
     ...(small && { small: `${small.as}:${small.upTo}` }),
     ...(holds && { holds }),
@@ -52,6 +56,7 @@ export function readShown(words: Readonly<Record<string, string>>, byId: Readonl
   const shown: Shown = {
     ...section('from'),
     ...section('until'),
+    ...(/^[1-9]\d{0,4}$|^100000$/.test(words.after ?? '') && { after: Number(words.after) }),
     ...(words.off && { off: words.off.split(',') }),
     ...(holds && { holds }),
     ...(SMALL.includes(as as Small) && Number(upTo) > 0 && { small: { upTo: Number(upTo), as: as as Small } }),

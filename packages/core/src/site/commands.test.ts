@@ -130,7 +130,10 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   'menu/shown': {
     page: fc.constant(page),
     menu,
-    shown: fc.option(fc.record({ from: key, until: key, off: fc.constant(['phone']) }, { requiredKeys: [] }), { nil: undefined }),
+    shown: fc.option(
+      fc.record({ from: key, until: key, after: fc.integer({ min: 1, max: 100000 }), off: fc.constant(['phone']) }, { requiredKeys: [] }),
+      { nil: undefined },
+    ),
   },
   'item/add': {
     page: fc.constant(page),

@@ -103,6 +103,8 @@ export interface Shown {
   /** Keys of the section from which on it is seen, and of the last one with which it is; absent for the page's beginning and its end. */
   from?: string
   until?: string
+  /** It is seen once the page has been scrolled so far, in px; absent for at once. */
+  after?: number
   /** Keys of the screens that it is not on. */
   off?: string[]
   /** What it does where the viewport is at most so wide, in px; absent for what its form does there. */

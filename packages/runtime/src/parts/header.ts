@@ -25,7 +25,7 @@ export function foresee(): void {
 
 /** @returns false where it is to be looked at again a little later */
 export function settleHeader(s: Settings): boolean {
-  isMeasured = growthOf(s) !== null
+  isMeasured = !isNaN(growthOf())
   const isDone = tellApart(headerReach(), s, headerMoves())
   // There are screens that the bar is not on.
   cover = own + (all(MADE_BAR).some((el) => el.getClientRects().length) ? s.bar : 0)

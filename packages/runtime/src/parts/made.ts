@@ -1,15 +1,20 @@
 /** For menus that Way Bell made: where they are seen, and what opens in them. */
 import { AWAY, decodeFragment, fragmentOf, MADE, type Settings } from '@waybell/core/contract'
-import { all } from '../page.ts'
+import { all, position } from '../page.ts'
 
 const wordOf = (menu: Element, word: string): string | undefined => new RegExp(` ${word}=(\\S+)`).exec(menu.getAttribute(MADE)!)?.[1]
 
 let sections: readonly string[]
+/** Which of them is current now. */
+let at = -1
+/** Menus that are seen once the page has been scrolled. */
+let late: Element[] = []
 /** How far a visitor has come, as an index of `sections`, by what keeps it. */
 const reached: Record<string, number> = {}
 
 export function orderMade(s: Settings): void {
   ;({ sections } = s)
+  late = all(`[${MADE}*=" after="]`)
   for (const holds of ['visit', 'browser']) reached[holds] = Math.max(reached[holds] ?? -1, sections.indexOf(keep(holds)))
 }
 
@@ -26,7 +31,7 @@ function keep(holds: string, id?: string): string {
 }
 
 /** Ahead of where the visitor has come nothing can be chosen; back always, and on from where a link from outside leads. */
-function hold(menu: Element, holds: string, at: number): void {
+function hold(menu: Element, holds: string): void {
   if (at > reached[holds]!) {
     reached[holds] = at
     keep(holds, sections[at])
@@ -40,17 +45,24 @@ function hold(menu: Element, holds: string, at: number): void {
   }
 }
 
-/** A menu is seen from one section on and up to another. @param current empty before the first */
+/** A menu is seen from one section on and up to another, and once the page has been scrolled so far. */
+function place(menu: Element): void {
+  const end = (word: string, otherwise: number) => {
+    const id = wordOf(menu, word)
+    return id === undefined ? otherwise : sections.indexOf(decodeURIComponent(id))
+  }
+  menu.toggleAttribute(AWAY, at < end('from', -1) || at > end('until', sections.length) || position() < +(wordOf(menu, 'after') ?? 0))
+}
+/** The page stands elsewhere. */
+export const passMade = (): void => late.forEach(place)
+
+/** @param current the section's ID, empty before the first */
 export function showMade(current: string): void {
-  const at = sections.indexOf(current)
+  at = sections.indexOf(current)
   for (const menu of all(`[${MADE}]`)) {
-    const end = (word: string, otherwise: number) => {
-      const id = wordOf(menu, word)
-      return id === undefined ? otherwise : sections.indexOf(decodeURIComponent(id))
-    }
     const holds = wordOf(menu, 'holds')
-    if (holds) hold(menu, holds, at)
-    menu.toggleAttribute(AWAY, at < end('from', -1) || at > end('until', sections.length))
+    if (holds) hold(menu, holds)
+    place(menu)
   }
 }
 

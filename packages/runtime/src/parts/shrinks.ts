@@ -1,6 +1,6 @@
 /** For headers that change their size once the page has moved, or that nobody has measured: their states are told apart. */
-import { AHEAD, COVER, lasts, PIECE, type Settings } from '@waybell/core/contract'
-import { box, position, root, saidCover, viewTop } from '../page.ts'
+import { AHEAD, COVER, GROWS, lasts, PIECE, SHIFTS, type Settings } from '@waybell/core/contract'
+import { box, position, root, said, viewTop } from '../page.ts'
 
 /** How far the page's own header reaches once the page has moved, in px. */
 export let own = 0
@@ -16,10 +16,8 @@ let learning = false
 /** When the page was first seen at its top again. */
 let backAt: number | undefined
 
-/** What a survey says of a screen of this width. */
-const measuredOf = (s: Settings) => s.headerGrows.find(({ upToWidth = innerWidth }) => innerWidth <= upToWidth)
-/** What the header changes by; null where nobody measured it. */
-export const growthOf = (s: Settings): number | null => measuredOf(s)?.by ?? null
+/** What the header changes by; not a number where nobody measured it. */
+export const growthOf = (): number => said(GROWS)
 
 /** What stays at the top of a screen that nobody measured, found as a survey finds it. @param stays true for what does, and covers the top */
 export const standing = (stays: (el: HTMLElement) => boolean): HTMLElement[] =>
@@ -40,14 +38,14 @@ export function tellApart(now: number, s: Settings, isMoving: boolean): boolean 
   if (y > 0) backAt = undefined
   if (width !== innerWidth) {
     width = innerWidth
-    const measured = growthOf(s)
-    learning = measured === null
-    change = measured ?? 0
+    const measured = growthOf()
+    learning = isNaN(measured)
+    change = measured || 0
     // The style says how far it reaches at rest. Coming from outside it may be on its way to its other state.
     root.style.removeProperty(COVER)
-    const said = saidCover() - s.bar
-    const isSo = isMoving || Math.abs(now - said) < 1 || Math.abs(now - said - change) < 1
-    rest = measured !== null && isSo ? said : y > 0 ? now - change : now
+    const full = said(COVER) - s.bar
+    const isSo = isMoving || Math.abs(now - full) < 1 || Math.abs(now - full - change) < 1
+    rest = !learning && isSo ? full : y > 0 ? now - change : now
   } else if (isMoving) {
     // Its end is told.
   } else if (y <= 0) {
@@ -63,7 +61,7 @@ export function tellApart(now: number, s: Settings, isMoving: boolean): boolean 
   }
   own = rest + change
   // Where it stands at its full size over the page's top, a link leads to where its target will be.
-  ahead = y <= 0 && !isMoving && Math.abs(now - rest) < 1 ? -(measuredOf(s)?.shifts ?? 0) : 0
+  ahead = y <= 0 && !isMoving && Math.abs(now - rest) < 1 ? -(said(SHIFTS) || 0) : 0
   root.style.setProperty(AHEAD, `${ahead}px`)
   return isDone
 }

@@ -185,6 +185,16 @@ export function MenuForm({ menu }: { menu: MadeMenu }) {
             options={[{ value: '', name: 'The page’s end' }, ...numbered]}
             onChange={(key) => change('until', key || undefined)}
           />
+          <Row>
+            <NumberField
+              label="Seen once the page is scrolled by"
+              unit="px"
+              value={shown.after ?? 0}
+              min={0}
+              max={100000}
+              onCommit={(after) => change('after', Math.round(after) || undefined)}
+            />
+          </Row>
         </>
       )}
       {form.kind !== 'steps' && (

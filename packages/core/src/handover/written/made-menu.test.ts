@@ -76,6 +76,7 @@ const anItem = fc.record(
 const shown = fc.record(
   {
     from: section,
+    after: fc.integer({ min: 1, max: 100000 }),
     until: section,
     off: fc.constant(['phone']),
     holds: fc.constantFrom('visit', 'browser'),

@@ -1,6 +1,6 @@
 /** The style of menus that are made. */
 import { AWAY, COVER, MADE, OFF, PIECE } from '../../contract/index.ts'
-import { formOf, isOn, lookRules, nestedItems, smallOf, withOpacity, type Look, type Nested } from '../../menus/index.ts'
+import { formOf, isLate, isOn, lookRules, nestedItems, smallOf, withOpacity, type Look, type Nested } from '../../menus/index.ts'
 import { isMade, type MadeMenu, type Screen, type SitePage } from '../../site/index.ts'
 import { boundary } from '../input.ts'
 import { group, media, rule } from './css.ts'
@@ -19,7 +19,7 @@ export function madeRules(page: SitePage, wide: readonly Screen[], look: Omit<Lo
       const backing = ground === undefined ? look.backing : withOpacity(ground, opacity)
       return group(
         `The menu “${menu.name}”, which was made for this page.`,
-        rulesOf(menu, wide, { ...look, color, backing, nav, isLate: menu.shown?.from !== undefined }),
+        rulesOf(menu, wide, { ...look, color, backing, nav, isLate: isLate(menu) }),
       )
     }),
     ...group('What is not on every screen.', offRules(made, wide)),
@@ -50,7 +50,7 @@ function rulesOf(menu: MadeMenu, wide: readonly Screen[], look: Look): string[] 
       ? [standsOpen(nav, upTo), media(isSmall, [...foldRules(menu, look), ...(room?.side === 'top' ? [] : padding(0))])]
       : []),
     ...(as === 'scrolls' && form.sideways ? [media(isSmall, [...form.sideways(menu.form, look), ...padding(0)])] : []),
-    ...(menu.shown?.from !== undefined || menu.shown?.until !== undefined ? [rule(`${nav}[${AWAY}]`, ['visibility: hidden;'])] : []),
+    ...(isLate(menu) || menu.shown?.until !== undefined ? [rule(`${nav}[${AWAY}]`, ['visibility: hidden;'])] : []),
     ...wide.flatMap((screen, i) => (isOn(menu, screen) ? [] : media(within(wide, i), [rule(nav, ['display: none;']), ...padding(0)]))),
     media('print', [...(form.isScreenOnly ? [rule(nav, ['display: none;'])] : []), ...padding(0)]),
   ]

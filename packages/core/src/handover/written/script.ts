@@ -1,12 +1,13 @@
 /** The script: it marks the current item and keeps the offset true. Parts that the page has no use for are not in it. */
 import type { PlannedEdit } from '../edit.ts'
-import { coverOf } from '../../arrival/index.ts'
-import { builtMenusOf, formOf, smallOf } from '../../menus/index.ts'
+import { builtMenusOf, formOf, isLate, smallOf } from '../../menus/index.ts'
 import { isFound, isMade, type FoundForm, type MadeMenu } from '../../site/index.ts'
+import { mayChange } from '../growth.ts'
 import { SCRIPT_PARTS, type ScriptPart } from '../input.ts'
 import { needsScript, type WritingInput } from '../writing.ts'
 
-function partsOf({ page, reading, screens, anchors, surveys }: WritingInput): ScriptPart[] {
+function partsOf(input: WritingInput): ScriptPart[] {
+  const { page, reading, anchors, surveys } = input
   const built = builtMenusOf(page, Object.values(surveys))
   const found = page.menus.filter(isFound)
   const marks = [...found.map((m) => (m.form as FoundForm).mark), ...built.map((m) => m.mark)]
@@ -22,22 +23,17 @@ function partsOf({ page, reading, screens, anchors, surveys }: WritingInput): Sc
       reading.menus.some((m) => elements.has(m.at) && m.opens),
     scripts: reading.hasScripts,
     scroller: page.scroller !== undefined,
-    shrinks:
-      page.header !== null &&
-      screens.some(({ key }) => {
-        const cover = surveys[key] && coverOf(page, surveys[key])
-        return !cover || cover.ownMoved !== cover.ownRest
-      }),
+    shrinks: mayChange(input),
   }
   return SCRIPT_PARTS.filter((part) => has[part])
 }
 
 /** What of a menu is seen, or opens, is more than the style says. */
 const changesItself = (menu: MadeMenu): boolean => {
-  const { from, until, holds } = menu.shown ?? {}
+  const { until, holds } = menu.shown ?? {}
   const form = formOf(menu.form)
   const opens = form.isFolded || smallOf(menu).as === 'folds' || (form.opens && menu.items.some((i) => i.depth))
-  return !!opens || !!holds || from !== undefined || until !== undefined
+  return !!opens || !!holds || isLate(menu) || until !== undefined
 }
 
 export const planScript = (input: WritingInput): PlannedEdit[] =>

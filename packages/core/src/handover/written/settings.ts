@@ -1,10 +1,9 @@
 /** What the script goes by. */
-import { coverOf, coverOfBar, isOwnTravel, shiftOf } from '../../arrival/index.ts'
+import { coverOfBar, isOwnTravel } from '../../arrival/index.ts'
 import type { Settings } from '../../contract/index.ts'
 import type { SitePage } from '../../site/index.ts'
 import { builtOf, inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { PlannedEdit } from '../edit.ts'
-import { boundary } from '../input.ts'
 import { needsScript, type WritingInput } from '../writing.ts'
 
 export const planSettings = (input: WritingInput): PlannedEdit[] =>
@@ -25,8 +24,7 @@ function builtIds(page: SitePage, surveys: Readonly<Record<string, Survey>>): st
   return builtOf(inScreenOrder(Object.values(surveys))).targets.flatMap(({ id }) => (own.has(id) ? [] : [id]))
 }
 
-function settingsText({ page, screens, surveys, anchors }: WritingInput): string {
-  const widths = [...screens].sort((a, b) => a.width - b.width)
+function settingsText({ page, surveys, anchors }: WritingInput): string {
   const isShifted = new Set(Object.values(surveys).flatMap((s) => s.parts.flatMap((p) => (p.shift ? p.at : []))))
   const isHosted = new Set(anchors.filter((a) => a.host !== null && !a.isFormer).map((a) => a.section))
   const shifted = page.sections
@@ -43,14 +41,6 @@ function settingsText({ page, screens, surveys, anchors }: WritingInput): string
     points: anchors
       .filter((a) => !a.isFormer)
       .map((a) => ({ id: a.id, below: a.section.point!.shift, ...(a.placed ? { anchor: a.placed.number } : {}) })),
-    headerGrows: widths.map((screen, i) => {
-      const survey = surveys[screen.key]
-      const cover = coverOf(page, survey ?? null, screen)
-      const next = widths[i + 1]
-      const by = survey ? cover.ownMoved - cover.ownRest : null
-      const shifts = survey ? shiftOf(page, survey) : 0
-      return { ...(next ? { upToWidth: boundary(screen, next) } : {}), by, ...(shifts ? { shifts } : {}) }
-    }),
     ...(page.travel.own ? { ownTravel: true } : {}),
     ...(page.highlight.own ? { ownMarks: true } : {}),
     ...(shifted.length ? { shifted } : {}),

@@ -71,7 +71,7 @@ it.each([
 
 it('tells the script what was not measured, so that it looks for itself', () => {
   const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
-  const settings = pageEdits({
+  const style = pageEdits({
     page,
     pages: [page],
     reading,
@@ -79,8 +79,9 @@ it('tells the script what was not measured, so that it looks for itself', () => 
     surveys: { laptop: survey('laptop', { header }) },
     named: [],
     runtime: () => '',
-  }).find((e) => e.kind === 'piece' && e.role === 'settings') as { text: string }
-  expect(JSON.parse(settings.text).headerGrows).toEqual([{ upToWidth: 835, by: null }, { by: -30 }])
+  }).find((e) => e.kind === 'piece' && e.role === 'style') as { text: string }
+  expect(flat(style.text)).toContain('html:root { --wb-grows: -30px; --wb-shifts: 0px; }')
+  expect(flat(style.text)).toContain('@media (max-width: 835px) { html:root { --wb-grows: initial; --wb-shifts: initial; } }')
 })
 
 it('takes a made menu’s colours from the widest screen, whichever was measured first', () => {

@@ -6,6 +6,7 @@ import {
   AHEAD,
   ANCHOR,
   COVER,
+  GROWS,
   HEADER,
   MARK_STYLES,
   markRule,
@@ -14,6 +15,7 @@ import {
   OWN_COVER,
   PIECE,
   SCROLLER,
+  SHIFTS,
   WAS,
   WITHIN,
 } from '../../contract/index.ts'
@@ -23,8 +25,9 @@ import { inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { PageReading } from '../../page/index.ts'
 import type { Anchor } from '../anchors.ts'
 import type { PlannedEdit } from '../edit.ts'
+import { growthOn, mayChange } from '../growth.ts'
 import { boundary, type HandoverInput } from '../input.ts'
-import type { WritingInput } from '../writing.ts'
+import { needsScript, type WritingInput } from '../writing.ts'
 import { comment, group, media, rule } from './css.ts'
 import { markOf } from './found-menu.ts'
 import { madeRules } from './made-style.ts'
@@ -66,6 +69,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
   const color = seen?.color ?? 'rgb(0, 0, 0)'
   const groups = [
     ...(isOwn ? [] : coverRules(input, wide)),
+    ...(needsScript({ page, anchors }) ? growthRules(input, wide) : []),
     ...motionRules(page, surveys),
     ...group(
       'The link to the first section goes to the very top of the page.',
@@ -132,6 +136,19 @@ function coverRules({ page, surveys }: HandoverInput, wide: readonly Screen[]): 
   )
 }
 
+/** What the script goes by, where the header has more than one size. */
+function growthRules(input: HandoverInput, wide: readonly Screen[]): string[] {
+  if (!mayChange(input)) return []
+  const said = wide.map((screen) => {
+    const growth = growthOn(input, screen)
+    return growth ? [`${GROWS}: ${px(growth.by)};`, `${SHIFTS}: ${px(growth.shifts)};`] : [`${GROWS}: initial;`, `${SHIFTS}: initial;`]
+  })
+  return group(
+    `What the page’s header grows by once the page has moved, and how far that moves the sections; the script goes by it, and looks for itself where it is not said.`,
+    byScreen(wide, said, (declarations) => rule('html:root', declarations)),
+  )
+}
+
 /** What scrolls, as a selector: on other screens than those measured it may be the document too. */
 const scrolls = ({ scroller }: SitePage) => (scroller === undefined ? 'html:root' : `html:root,\n:root [${SCROLLER}]`)
 
@@ -171,8 +188,8 @@ function shiftRules({ page, reading, surveys }: HandoverInput, wide: readonly Sc
 }
 
 /** A rule for each range of widths in which a figure is the same. */
-const byScreen = (wide: readonly Screen[], figures: readonly number[], write: (figure: number) => string): string[] =>
-  figures.flatMap((figure, i) => (i > 0 && figure === figures[i - 1] ? [] : media(query(widest(wide, i)), [write(figure)])))
+const byScreen = <T>(wide: readonly Screen[], figures: readonly T[], write: (figure: T) => string): string[] =>
+  figures.flatMap((figure, i) => (i > 0 && String(figure) === String(figures[i - 1]) ? [] : media(query(widest(wide, i)), [write(figure)])))
 
 /** IDs that elements of the page have for a point or a former ID: how far below their top it is meant. */
 function hostRules(anchors: readonly Anchor[], wide: readonly Screen[]): string[] {

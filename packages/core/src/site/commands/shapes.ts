@@ -47,6 +47,7 @@ export const shownShape = (s: Shapes): Shape =>
     s.object({
       from: s.optional(s.key),
       until: s.optional(s.key),
+      after: s.optional(s.count(1, 100000)),
       off: offShape(s),
       small: s.optional(s.object({ upTo: s.count(1, 20000), as: s.oneOf(...SMALL) })),
       holds: s.optional(s.oneOf(...HOLDS)),

@@ -1,9 +1,10 @@
 /** The page has no header: what covers is the made menu's bar, as the style says. */
-import { saidCover } from '../../page.ts'
+import { COVER } from '@waybell/core/contract'
+import { said } from '../../page.ts'
 
 export let cover = 0
 export function settleHeader(): boolean {
-  cover = saidCover()
+  cover = said(COVER) || 0
   return true
 }
 export const forgetHeader = (): void => undefined

@@ -1,4 +1,5 @@
 /** No menu of the page was made. */
 export const orderMade = (): void => undefined
+export const passMade = (): void => undefined
 export const showMade = (): void => undefined
 export const watchMade = (): void => undefined

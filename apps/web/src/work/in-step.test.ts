@@ -1,0 +1,77 @@
+import type { SitePage } from '@waybell/core'
+import { jest } from '@jest/globals'
+import { aPage, aSection } from '../../../../packages/core/src/site/builder.ts'
+import { aPart, aSurvey } from '../../../../packages/core/src/survey/builder.ts'
+import { InStep, type Screens } from './in-step.ts'
+
+const page: SitePage = aPage({ sections: [aSection(1, { toTop: true }), aSection(2), aSection(3)] })
+const on = (screen: string, far: number) =>
+  aSurvey({
+    screen,
+    pageHeight: far * 4,
+    maxScroll: far * 3,
+    parts: [0, 1, 2].map((i) => aPart({ at: (i + 1) * 10, top: i * far, movedTop: i * far, bottom: (i + 1) * far })),
+  })
+
+let screens: Screens
+let told: string[]
+let step: InStep
+beforeEach(() => {
+  jest.useFakeTimers()
+  screens = { page, shown: 'laptop', surveys: { laptop: on('laptop', 1000), phone: on('phone', 2000) }, others: ['phone'] }
+  told = []
+  step = new InStep(() => screens, {
+    scrollTo: (screen, y) => told.push(`${screen} to ${Math.round(y)}`),
+    follow: (screen, hash) => told.push(`${screen} follows ${hash}`),
+  })
+})
+afterEach(() => jest.useRealTimers())
+
+// A section's place is its top without the breathing space.
+const [second, there] = [1000 - 24, 2000 - 24]
+
+it('moves the others some time after the one in view, and once', () => {
+  for (const y of [100, 500, second]) step.scrolled(y)
+  expect(told).toEqual([])
+  jest.advanceTimersByTime(200)
+  expect(told).toEqual([`phone to ${there}`])
+})
+
+it('has a link followed on all, and moves none as long as that is where they stand', () => {
+  step.followed('#id-2')
+  for (const y of [300, 700, second, second + 1]) step.scrolled(y)
+  jest.advanceTimersByTime(200)
+  expect(told).toEqual(['phone follows #id-2'])
+  step.scrolled(second + 30)
+  jest.advanceTimersByTime(200)
+  expect(told).toHaveLength(2)
+})
+
+it('goes by the place again where what was followed is not reached', () => {
+  step.followed('#gone')
+  step.scrolled(500)
+  jest.advanceTimersByTime(3000)
+  step.scrolled(second)
+  jest.advanceTimersByTime(200)
+  expect(told).toEqual(['phone follows #gone', `phone to ${there}`])
+})
+
+it('leaves where it stands what another screen in view was at', () => {
+  step.scrolled(500)
+  screens = { ...screens, shown: 'phone', others: ['laptop'] }
+  jest.advanceTimersByTime(200)
+  expect(told).toEqual([])
+})
+
+it('leaves all to themselves while each is moved by itself', () => {
+  step.scrolled(500)
+  const end = step.pause()
+  step.scrolled(700)
+  step.followed('#id-2')
+  jest.advanceTimersByTime(200)
+  expect(told).toEqual([])
+  end()
+  step.scrolled(second)
+  jest.advanceTimersByTime(200)
+  expect(told).toEqual([`phone to ${there}`])
+})
