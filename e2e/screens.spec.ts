@@ -1,6 +1,6 @@
 /** Screens in step: the one in view large, the others small beside it, at the same place of the page. */
 import { expect, test, type Page } from '@playwright/test'
-import { liveFrame, openDemo, Server, setUp, task } from './support/server.ts'
+import { liveFrame, measured, openDemo, Server, setUp, task } from './support/server.ts'
 
 test.describe('screens in step', () => {
   let server: Server
@@ -18,6 +18,7 @@ test.describe('screens in step', () => {
   test('a link followed once is followed on all, and who scrolls one scrolls all', async ({ page }) => {
     await openDemo(page, server)
     await setUp(page)
+    await measured(page)
     await task(page, 'Travel')
     const beside = page.locator('[data-beside="phone"]')
 

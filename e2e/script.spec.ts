@@ -91,16 +91,18 @@ test.describe('the script', () => {
       // A glide that stalls short of its end, and takes the rest of its way after the page was put right.
       const frame = () => new Promise((done) => requestAnimationFrame(done))
       const { scrollTo: put } = Element.prototype
-      let left = 2
+      // In the next frame, and once a good while later.
+      const left = [0, 250]
       Element.prototype.scrollTo = function (...to: unknown[]) {
         Reflect.apply(put, this, to)
-        if (left-- > 0) void frame().then(() => scrollBy({ top: 10, behavior: 'instant' }))
+        const ms = left.shift()
+        if (ms !== undefined) setTimeout(() => void frame().then(() => scrollBy({ top: 10, behavior: 'instant' })), ms)
       }
       addEventListener('hashchange', () => void frame().then(() => scrollBy({ top: -30, behavior: 'instant' })), { once: true })
       await frame()
     })
     await press()
-    await page.waitForTimeout(600)
+    await page.waitForTimeout(1500)
     await atRest(page)
     expect(await page.evaluate(() => Math.round(scrollY))).toBe(alone)
     expect(await current(page)).toEqual([hash])

@@ -42,7 +42,7 @@ let state: State = 'rest'
 let goal: { id: string; link: Element | undefined } | undefined
 
 /** Where the page stood when it arrived: its position and length, and the goal's distance from the viewport's top. */
-let held = { at: 0, length: 0, gap: 0, since: 0 }
+let held: { at: number; length: number; gap: number; since: number }
 /** Where the goal was when the page set out for it. */
 let aimed = 0
 
@@ -108,7 +108,7 @@ function aim(): void {
 }
 
 /** While under way each frame is looked at, behind it, where reading a position costs nothing. */
-let watched = { y: 0, since: 0, frames: 0, hasMoved: false }
+let watched: { y: number; since: number; frames: number; hasMoved: boolean }
 /** How often it was put right on this way. */
 let sets = 0
 function setOut(id: string, isPressed: boolean): void {
@@ -126,8 +126,8 @@ function watch(id: string): void {
     return
   }
   const isThere = !s.ownTravel && Math.abs(wanted(id) - y) <= 1
-  // A busy page may not have begun to move yet, and a script that took the press may take its time.
-  const [ms, frames] = isThere ? [30, 2] : watched.hasMoved ? [60, 2] : isTaken() ? [1500, 12] : [300, 12]
+  // A busy page may not have begun to move yet, or have some of it still to do once it was put right, and a script that took the press may take its time.
+  const [ms, frames] = isThere ? [sets ? 400 : 30, 2] : watched.hasMoved ? [60, 2] : isTaken() ? [1500, 12] : [300, 12]
   if (++watched.frames >= frames && performance.now() - watched.since > ms)
     tell(isThere || s.ownTravel || ++sets > 3 ? 'there' : 'elsewhere')
 }
