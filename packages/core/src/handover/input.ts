@@ -22,6 +22,3 @@ export interface HandoverInput {
   /** The built script with these parts and no others. */
   runtime: (parts: readonly ScriptPart[]) => string
 }
-
-/** The widest viewport that takes its figures from `screen`: half way to the next wider one. */
-export const boundary = (screen: Screen, wider: Screen | undefined): number => (wider ? Math.round((screen.width + wider.width) / 2) : 1e6)

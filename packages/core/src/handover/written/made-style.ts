@@ -1,12 +1,11 @@
 /** The style of menus that are made. */
 import { AWAY, COVER, MADE, OFF, PIECE } from '../../contract/index.ts'
 import { formOf, isLate, isOn, lookRules, nestedItems, smallOf, withOpacity, type Look, type Nested } from '../../menus/index.ts'
-import { isMade, type MadeMenu, type Screen, type SitePage } from '../../site/index.ts'
-import { boundary } from '../input.ts'
+import { isMade, type MadeMenu, type SitePage } from '../../site/index.ts'
+import { only, type Range } from '../ranges.ts'
 import { group, media, rule } from './css.ts'
 
-/** @param wide screens, the widest first */
-export function madeRules(page: SitePage, wide: readonly Screen[], look: Omit<Look, 'nav' | 'isLate'>): string[] {
+export function madeRules(page: SitePage, ranges: readonly Range[], look: Omit<Look, 'nav' | 'isLate'>): string[] {
   const made = page.menus.filter(isMade)
   return [
     ...made.flatMap((menu, i) => {
@@ -19,14 +18,14 @@ export function madeRules(page: SitePage, wide: readonly Screen[], look: Omit<Lo
       const backing = ground === undefined ? look.backing : withOpacity(ground, opacity)
       return group(
         `The menu “${menu.name}”, which was made for this page.`,
-        rulesOf(menu, wide, { ...look, color, backing, nav, isLate: isLate(menu) }),
+        rulesOf(menu, ranges, { ...look, color, backing, nav, isLate: isLate(menu) }),
       )
     }),
-    ...group('What is not on every screen.', offRules(made, wide)),
+    ...group('What is not on every screen.', offRules(made, ranges)),
   ]
 }
 
-function rulesOf(menu: MadeMenu, wide: readonly Screen[], look: Look): string[] {
+function rulesOf(menu: MadeMenu, ranges: readonly Range[], look: Look): string[] {
   const { nav } = look
   const form = formOf(menu.form)
   const { upTo, as } = smallOf(menu)
@@ -51,18 +50,9 @@ function rulesOf(menu: MadeMenu, wide: readonly Screen[], look: Look): string[] 
       : []),
     ...(as === 'scrolls' && form.sideways ? [media(isSmall, [...form.sideways(menu.form, look), ...padding(0)])] : []),
     ...(isLate(menu) || menu.shown?.until !== undefined ? [rule(`${nav}[${AWAY}]`, ['visibility: hidden;'])] : []),
-    ...wide.flatMap((screen, i) => (isOn(menu, screen) ? [] : media(within(wide, i), [rule(nav, ['display: none;']), ...padding(0)]))),
+    ...ranges.flatMap((range) => (isOn(menu, range.screen) ? [] : media(only(range), [rule(nav, ['display: none;']), ...padding(0)]))),
     media('print', [...(form.isScreenOnly ? [rule(nav, ['display: none;'])] : []), ...padding(0)]),
   ]
-}
-
-/** The widths of the viewport that go by a screen's figures. */
-export function within(wide: readonly Screen[], i: number): string {
-  const [screen, wider, narrower] = [wide[i]!, wide[i - 1], wide[i + 1]]
-  return [
-    ...(wider ? [`(max-width: ${boundary(screen, wider)}px)`] : []),
-    ...(narrower ? [`(min-width: ${boundary(narrower, screen) + 0.02}px)`] : []),
-  ].join(' and ')
 }
 
 const openerRule = (nav: string) =>
@@ -172,10 +162,12 @@ function foldRules({ form }: MadeMenu, { nav, color, backing }: Look): string[] 
 }
 
 /** Items that are not on some screens. */
-function offRules(made: readonly MadeMenu[], wide: readonly Screen[]): string[] {
+function offRules(made: readonly MadeMenu[], ranges: readonly Range[]): string[] {
   const offOf = ({ item, children }: Nested): string[] => [...(item.off ?? []), ...children.flatMap(offOf)]
   const keys = new Set(made.flatMap((m) => nestedItems(m).flatMap(offOf)))
-  return wide.flatMap((screen, i) =>
-    keys.has(screen.key) ? media(within(wide, i), [rule(`html:root [${OFF}~="${screen.key}"]`, ['display: none !important;'])]) : [],
+  return ranges.flatMap((range) =>
+    keys.has(range.screen.key)
+      ? media(only(range), [rule(`html:root [${OFF}~="${range.screen.key}"]`, ['display: none !important;'])])
+      : [],
   )
 }

@@ -20,13 +20,14 @@ import {
   WITHIN,
 } from '../../contract/index.ts'
 import { builtMenusOf, formOf, foundLookRules } from '../../menus/index.ts'
-import { isFound, madeBar, type Section, type Screen, type SitePage } from '../../site/index.ts'
+import { isFound, madeBar, type Section, type SitePage } from '../../site/index.ts'
 import { inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { PageReading } from '../../page/index.ts'
 import type { Anchor } from '../anchors.ts'
 import type { PlannedEdit } from '../edit.ts'
 import { growthOn, mayChange } from '../growth.ts'
-import { boundary, type HandoverInput } from '../input.ts'
+import type { HandoverInput } from '../input.ts'
+import { from, joined, only, rangesOf, saidAnew, type Range } from '../ranges.ts'
 import { needsScript, type WritingInput } from '../writing.ts'
 import { comment, group, media, rule } from './css.ts'
 import { markOf } from './found-menu.ts'
@@ -59,7 +60,7 @@ export function planStyle(input: WritingInput): PlannedEdit[] {
 
 export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): string {
   const { page, reading, screens, surveys } = input
-  const wide = [...screens].sort((a, b) => b.width - a.width)
+  const ranges = rangesOf(screens)
   const toTop = page.sections.filter((s) => s.toTop && !s.point).map((s) => `:root ${selectorOf(s, reading)}`)
   // Those that have one of the page's own.
   const ofPage = new Set(Object.values(surveys).flatMap((s) => s.parts.flatMap((p) => (p.margin !== 0 ? p.at : []))))
@@ -68,8 +69,8 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
   const seen = inScreenOrder(Object.values(surveys))[0]
   const color = seen?.color ?? 'rgb(0, 0, 0)'
   const groups = [
-    ...(isOwn ? [] : coverRules(input, wide)),
-    ...(needsScript({ page, anchors }) ? growthRules(input, wide) : []),
+    ...(isOwn ? [] : coverRules(input, ranges)),
+    ...(needsScript({ page, anchors }) ? growthRules(input, ranges) : []),
     ...motionRules(page, surveys),
     ...group(
       'The link to the first section goes to the very top of the page.',
@@ -84,14 +85,14 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
           ),
           ...group(
             'Targets that the page moves up, away from what they are about: links arrive where that begins.',
-            shiftRules(input, wide),
+            shiftRules(input, ranges),
           ),
         ]),
-    ...hostRules(anchors, wide),
+    ...hostRules(anchors, ranges),
     ...placedRules(anchors),
     ...group(
       `The page’s header stays in view, where it takes no more than a sixth of the screen’s height.`,
-      keepRules(page, wide, surveys),
+      keepRules(page, ranges, surveys),
     ),
     ...group('A link that was a button looks as buttons do, where the page says nothing else of it.', buttonRules(page, reading)),
     ...(page.highlight.own ? [] : markRules(page, surveys)),
@@ -101,7 +102,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
         .filter((m) => isFound(m) && m.look)
         .flatMap((menu, i) => foundLookRules(i + 1, menu).map(([selector, declarations]) => rule(selector, declarations))),
     ),
-    ...madeRules(page, wide, {
+    ...madeRules(page, ranges, {
       color,
       backing: backingFor(color, seen?.background ?? 'rgb(255, 255, 255)'),
       isInner: page.scroller !== undefined,
@@ -113,22 +114,23 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
 }
 
 /** What covers on arrival, on each screen. */
-function coverRules({ page, surveys }: HandoverInput, wide: readonly Screen[]): string[] {
+function coverRules({ page, surveys }: HandoverInput, ranges: readonly Range[]): string[] {
   const made = madeBar(page)
   const belowHeader = made && formOf(made.form).covers!.isBelowHeader(made.form)
   const variables = (own: number, bar: number) => [`${COVER}: ${px(own + bar)};`, ...(belowHeader ? [`${OWN_COVER}: ${px(own)};`] : [])]
   const ahead = Object.values(surveys).some((s) => shiftOf(page, s)) ? `var(${AHEAD}, 0px) + ` : ''
-  const rules = wide.flatMap((screen, i) => {
+  const rules = ranges.flatMap((range, i) => {
+    const { screen } = range
     // At rest: without script no header shrinks. The script takes what it measures.
     const { ownRest, bar } = coverOf(page, surveys[screen.key] ?? null, screen)
     const said = comment(`${surveys[screen.key] ? 'as measured at' : 'not measured, taken to be so at'} ${screen.width}x${screen.height}`)
     const set = variables(ownRest, bar).map((line, n) => (n ? line : `${line} ${said}`))
     const padding = `scroll-padding-top: calc(var(${COVER}) + ${ahead}${px(page.travel.breathing)}); ${comment(`${px(page.travel.breathing)} of breathing space`)}`
     const most = tallest(page, surveys[screen.key] ?? null)
-    const low = !most ? [] : [media(query(widest(wide, i), `(max-height: ${px(most)})`), [rule('html:root', variables(0, bar))])]
+    const low = !most ? [] : [media(from(range, `(max-height: ${px(most)})`), [rule('html:root', variables(0, bar))])]
     if (i === 0 && page.scroller === undefined) return [rule('html:root', [...set, padding]), ...low]
     if (i === 0) return [rule('html:root', set), rule(scrolls(page), [padding]), ...low]
-    return [media(query(widest(wide, i)), [rule('html:root', set)]), ...low]
+    return [media(from(range), [rule('html:root', set)]), ...low]
   })
   return group(
     `${COVER} is what covers the viewport’s top when a link has arrived: ${made ? 'the header of the page, if it stays, and the menu that was made' : 'the header of the page, if it stays'}. The script keeps it true.`,
@@ -137,24 +139,20 @@ function coverRules({ page, surveys }: HandoverInput, wide: readonly Screen[]): 
 }
 
 /** What the script goes by, where the header has more than one size. */
-function growthRules(input: HandoverInput, wide: readonly Screen[]): string[] {
+function growthRules(input: HandoverInput, ranges: readonly Range[]): string[] {
   if (!mayChange(input)) return []
-  const said = wide.map((screen) => {
+  const said = ranges.map(({ screen }) => {
     const growth = growthOn(input, screen)
     return growth ? [`${GROWS}: ${px(growth.by)};`, `${SHIFTS}: ${px(growth.shifts)};`] : [`${GROWS}: initial;`, `${SHIFTS}: initial;`]
   })
   return group(
     `What the page’s header grows by once the page has moved, and how far that moves the sections; the script goes by it, and looks for itself where it is not said.`,
-    byScreen(wide, said, (declarations) => rule('html:root', declarations)),
+    byScreen(ranges, said, (declarations) => rule('html:root', declarations)),
   )
 }
 
 /** What scrolls, as a selector: on other screens than those measured it may be the document too. */
 const scrolls = ({ scroller }: SitePage) => (scroller === undefined ? 'html:root' : `html:root,\n:root [${SCROLLER}]`)
-
-const query = (...parts: string[]) => parts.filter(Boolean).join(' and ')
-/** Up to which width a screen's figures hold; nothing for the widest. */
-const widest = (wide: readonly Screen[], i: number) => (i === 0 ? '' : `(max-width: ${boundary(wide[i]!, wide[i - 1])}px)`)
 
 /** Up to which height of the viewport a header that is made to stay does not, in px: 0 where it stays by itself, null where none is made to. */
 function tallest(page: SitePage, survey: Survey | null): number | null {
@@ -175,24 +173,24 @@ function motionRules(page: SitePage, surveys: HandoverInput['surveys']): string[
 }
 
 /** Targets that the page moved up, away from what they are about, are reached where that begins. */
-function shiftRules({ page, reading, surveys }: HandoverInput, wide: readonly Screen[]): string[] {
-  const shifts = wide.map((screen) => new Map(surveys[screen.key]?.parts.map((p) => [p.at, p.shift])))
+function shiftRules({ page, reading, surveys }: HandoverInput, ranges: readonly Range[]): string[] {
+  const shifts = ranges.map(({ screen }) => new Map(surveys[screen.key]?.parts.map((p) => [p.at, p.shift])))
   const moved = page.sections.filter((s) => !s.toTop && !s.point && shifts.some((of) => of.get(s.at)))
   return moved.flatMap((section) =>
     byScreen(
-      wide,
+      ranges,
       shifts.map((of) => of.get(section.at) ?? 0),
       (by) => rule(`:root ${selectorOf(section, reading)}`, [`scroll-margin-top: ${px(-by)};`]),
     ),
   )
 }
 
-/** A rule for each range of widths in which a figure is the same. */
-const byScreen = <T>(wide: readonly Screen[], figures: readonly T[], write: (figure: T) => string): string[] =>
-  figures.flatMap((figure, i) => (i > 0 && String(figure) === String(figures[i - 1]) ? [] : media(query(widest(wide, i)), [write(figure)])))
+/** A rule for each range in which a figure is the same. */
+const byScreen = <T>(ranges: readonly Range[], figures: readonly T[], write: (figure: T) => string): string[] =>
+  saidAnew(ranges, figures).map(({ range, figure }) => media(from(range), [write(figure)]))
 
 /** IDs that elements of the page have for a point or a former ID: how far below their top it is meant. */
-function hostRules(anchors: readonly Anchor[], wide: readonly Screen[]): string[] {
+function hostRules(anchors: readonly Anchor[], ranges: readonly Range[]): string[] {
   return anchors.flatMap(({ id, host, below, section, isFormer }) => {
     if (host === null) return []
     const selector = `:root ${idSelector(id)}`
@@ -200,10 +198,10 @@ function hostRules(anchors: readonly Anchor[], wide: readonly Screen[]): string[
       ? `“${id}” was the ID of “${section.id}” before. Its heading has it now, and links to it arrive where the section begins.`
       : `The point “${id}”.`
     if (section.toTop) return group(why, [rule(selector, ['scroll-margin-top: 100vh;'])])
-    const figures = wide.map((screen) => Math.round((below[screen.key] ?? 0) * 100) / 100)
+    const figures = ranges.map(({ screen }) => Math.round((below[screen.key] ?? 0) * 100) / 100)
     return group(
       why,
-      byScreen(wide, figures, (by) => rule(selector, [`scroll-margin-top: ${px(-by)};`])),
+      byScreen(ranges, figures, (by) => rule(selector, [`scroll-margin-top: ${px(-by)};`])),
     )
   })
 }
@@ -253,7 +251,7 @@ function buttonRules({ links = [] }: SitePage, { written }: PageReading): string
 }
 
 /** The header that is made to stay, on the screens where it leaves room to read. */
-function keepRules(page: SitePage, wide: readonly Screen[], surveys: HandoverInput['surveys']): string[] {
+function keepRules(page: SitePage, ranges: readonly Range[], surveys: HandoverInput['surveys']): string[] {
   const { header } = page
   if (!header?.keep) return []
   const { keep, backing } = header
@@ -263,16 +261,10 @@ function keepRules(page: SitePage, wide: readonly Screen[], surveys: HandoverInp
     'z-index: 1000;',
     ...(backing ? [`background-color: ${backing};`] : []),
   ])
-  const limits = wide.map((screen) => tallest(page, surveys[screen.key] ?? null))
-  return limits.flatMap((limit, i) => {
-    if (limit === null || (i > 0 && limit === limits[i - 1])) return []
-    // The next screens down that have the same limit are told in one.
-    let last = i
-    while (last + 1 < limits.length && limits[last + 1] === limit) last++
-    const next = wide[last + 1]
-    const least = next ? `(min-width: ${boundary(next, wide[last]!) + 0.02}px)` : ''
-    return media(query(widest(wide, i), least, limit ? `(min-height: ${px(limit + 0.02)})` : ''), [stays])
-  })
+  const limits = ranges.map(({ screen }) => tallest(page, surveys[screen.key] ?? null))
+  return joined(ranges, limits).flatMap(({ range, figure: limit }) =>
+    limit === null ? [] : media(only(range, limit ? `(min-height: ${px(limit + 0.02)})` : ''), [stays]),
+  )
 }
 
 /** Targets in the head, for points and former IDs that no element of the page could take. */

@@ -1,0 +1,73 @@
+import fc from 'fast-check'
+import type { Screen } from '../site/index.ts'
+import { from, joined, only, rangesOf, saidAnew } from './ranges.ts'
+
+const screen = (width: number, height: number): Screen => ({ key: `${width}x${height}`, name: '', width, height, touch: false })
+const usual = [screen(390, 844), screen(820, 1180), screen(1280, 800), screen(1920, 1080), screen(844, 390)]
+
+/** As a browser takes a media query, of what stands in ours. */
+const matches = (text: string, width: number, height: number): boolean =>
+  text === '' ||
+  text.split(', ').some((one) =>
+    one.split(' and ').every((part) => {
+      const [, name, value] = /^\(([\w-]+): ([\w.]+)\)$/.exec(part)!
+      const bound = parseFloat(value!)
+      if (name === 'orientation') return (value === 'landscape') === width > height
+      const of = name!.endsWith('width') ? width : height
+      return name!.startsWith('max') ? of <= bound : of >= bound
+    }),
+  )
+const sizes = fc.tuple(fc.integer({ min: 200, max: 2600 }), fc.integer({ min: 200, max: 1600 }))
+const anyScreens = fc.uniqueArray(sizes, { minLength: 1, maxLength: 12, selector: String }).map((all) => all.map(([w, h]) => screen(w, h)))
+
+it('says it for two screens as it always did', () => {
+  const [wide, narrow] = rangesOf([screen(390, 844), screen(1280, 800)])
+  expect([from(wide!), only(wide!), from(narrow!), only(narrow!)]).toEqual([
+    '',
+    '(min-width: 835.02px)',
+    '(max-width: 835px)',
+    '(max-width: 835px)',
+  ])
+})
+
+it('has a phone that lies go by itself, and a tablet of its width by the tablet', () => {
+  const goesBy = (width: number, height: number) => rangesOf(usual).find((r) => matches(only(r), width, height))!.screen.key
+  expect([goesBy(844, 390), goesBy(834, 1194), goesBy(932, 430), goesBy(390, 420), goesBy(1280, 700)]).toEqual([
+    '844x390',
+    '820x1180',
+    '844x390',
+    '390x844',
+    '1280x800',
+  ])
+})
+
+it('has every screen go by itself, and every viewport by one', () =>
+  fc.assert(
+    fc.property(anyScreens, sizes, (screens, [width, height]) => {
+      const ranges = rangesOf(screens)
+      const by = (w: number, h: number) => ranges.filter((r) => matches(only(r), w, h)).map((r) => r.screen.key)
+      for (const s of screens) expect(by(s.width, s.height)).toEqual([s.key])
+      expect(by(width, height)).toHaveLength(1)
+      // The last that holds is the one that holds alone.
+      expect(ranges.findLast((r) => matches(from(r), width, height))!.screen.key).toBe(by(width, height)[0])
+    }),
+  ))
+
+it('says a figure anew where it is another, and never the wrong one', () =>
+  fc.assert(
+    fc.property(
+      anyScreens,
+      fc.array(fc.integer({ min: 0, max: 2 }), { minLength: 12, maxLength: 12 }),
+      sizes,
+      (screens, figures, [w, h]) => {
+        const ranges = rangesOf(screens)
+        const meant = figures[ranges.findIndex((r) => matches(only(r), w, h))]
+        expect(saidAnew(ranges, figures.slice(0, ranges.length)).findLast(({ range }) => matches(from(range), w, h))!.figure).toBe(meant)
+        expect(
+          joined(ranges, figures.slice(0, ranges.length))
+            .filter(({ range }) => matches(only(range), w, h))
+            .map((j) => j.figure),
+        ).toEqual([meant])
+      },
+    ),
+  ))
