@@ -269,7 +269,12 @@ function Window({ survey, scale }: { survey: Survey; scale: number }) {
       onPointerMove={(e) => drag.current && move(drag.current.scroll + (e.clientY - drag.current.from) / scale)}
       onPointerUp={() => (drag.current = null)}
       className="absolute right-0 w-9 cursor-grab touch-none border-2 border-ink bg-ink/10"
-      style={{ top: scroll * scale, height: Math.max(screen.height * scale, 24) }}
+      style={{
+        top: scroll * scale,
+        height: Math.max(screen.height * scale, 24),
+        // It is seen on dark bands as on light ones.
+        boxShadow: '0 0 0 1.5px var(--color-sheet), inset 0 0 0 1px var(--color-sheet)',
+      }}
     >
       <span className="absolute inset-x-0 top-0 bg-ink/40" style={{ height: coverOf(page, survey).arrival * scale }} />
     </div>
