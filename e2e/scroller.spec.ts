@@ -121,6 +121,20 @@ test.describe('in the application', () => {
   test.beforeAll(async () => void (server = await new Server().start()))
   test.afterAll(() => server.stop())
 
+  test('a page that scrolls elsewhere on another screen is tried where it scrolls, after an edit too', async ({ page }) => {
+    await bringIn(page, server, sourceOf('panes'))
+    await setUp(page)
+    await task(page, 'Menus')
+    await page.getByRole('button', { name: 'Make a menu' }).click()
+    await page.getByRole('button', { name: 'Contents' }).click()
+    await stored(page)
+    await measured(page)
+    await expect(page.getByTestId('tried')).toHaveText(/^\d+ links tried on 2 screens, all arrive$/)
+    const all = page.getByRole('region', { name: 'Findings' })
+    await all.getByRole('button', { name: /finding/i }).click()
+    await expect(all).not.toContainText('arrives rightly, but')
+  })
+
   test('a page that scrolls in its body is computed, travelled and handed over with former IDs and a point', async ({ page, browser }) => {
     await bringIn(page, server, sourceOf('over-pane'))
     await setUp(page)

@@ -2,9 +2,12 @@
 import { SCROLLS, SPREADS } from '@waybell/core/contract'
 
 const ofDocument = (): Element => document.scrollingElement ?? document.documentElement
+/** What was found, and at which size of the viewport: on another screen it may be another. */
 let found: Element | null = null
+let size = ''
+const sizeNow = () => `${innerWidth} ${innerHeight}`
 
-/** Looks for it anew: on another screen it may be another. */
+/** Looks for it anew. */
 export const forgetScroller = (): void => void (found = null)
 
 /**
@@ -12,7 +15,10 @@ export const forgetScroller = (): void => void (found = null)
  * body.
  */
 export function scroller(): Element {
-  if (!found?.isConnected) found = look()
+  if (!found?.isConnected || size !== sizeNow()) {
+    found = look()
+    size = sizeNow()
+  }
   return found
 }
 
