@@ -127,7 +127,7 @@ test.describe('menus that are made', () => {
       ] as const) {
         await liveFrame(page)
           .locator('html')
-          .evaluate((_, y) => scrollTo({ top: y, behavior: 'instant' }), y)
+          .evaluate((_, y) => window.scrollTo({ top: y, behavior: 'instant' }), y)
         await expect(nav(page, 'Back to top')).toBeVisible({ visible: isSeen })
       }
       await page.getByRole('button', { name: 'Form of Back to top' }).click()
