@@ -43,8 +43,8 @@ export const topOf = (el: HTMLElement): number => placeOf(el, inner) ?? topNow(e
 /** A computed length in px; `auto` is none. */
 export const lengthOf = (text: string): number => parseFloat(text) || 0
 
-/** A length that the style says under a name, in px; not a number where it says none. */
-export const said = (name: string): number => parseFloat(getComputedStyle(root).getPropertyValue(name))
+/** A length that the style says under a name, in px; 0 where it says nothing, not a number where it says that nobody knows. */
+export const said = (name: string): number => parseFloat(getComputedStyle(root).getPropertyValue(name) || '0')
 
 /** Of what a page may hold under this name, ours says which sections there are. */
 export function settings(): Settings {

@@ -23,7 +23,7 @@ export const COVER = '--wb-header'
 export const OWN_COVER = '--wb-own'
 /** What the page still moves up by, in px, once its header has the state that it has on arrival. */
 export const AHEAD = '--wb-ahead'
-/** What the page's header changes by once the page has moved (negative: it shrinks), and how far that moves the sections down, in px; not said where nobody measured it. */
+/** What the page's header changes by once the page has moved (negative: it shrinks), and how far that moves the sections down, in px; `unknown` where nobody measured it, not said where it keeps its size. */
 export const GROWS = '--wb-grows'
 export const SHIFTS = '--wb-shifts'
 

@@ -57,7 +57,7 @@ function inOrder(screens: readonly Screen[]): Range[] {
 
 const LIES = '(orientation: landscape)'
 const over = (name: string, bound: number) => `(min-${name}: ${bound + 0.02}px)`
-export const query = (...parts: string[]): string => parts.filter(Boolean).join(' and ')
+const query = (...parts: string[]): string => parts.filter(Boolean).join(' and ')
 
 const upper = ({ maxWidth, maxHeight, isLow }: Range): string =>
   query(

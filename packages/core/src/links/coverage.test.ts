@@ -81,10 +81,10 @@ it('takes the section whose link goes to the top for reached by what leads there
 
 it('counts what the files of other pages lead here, but for what was given another target there', () => {
   const source =
-    '<nav><a href="../index.html#three">Third</a><a href="../#two">Led away</a></nav><p><a href="../index.html">home</a> <a href="../index.html#was">was</a> <a href="../index.html#gone">gone</a> <a href="../index.html#one">chosen</a> <a href="else.html#one">elsewhere</a> <a href="#one">there</a></p>'
+    '<nav><a href="../index.html#three">Third</a><a href="../#two">Led away</a></nav><p><a href="../index.html">home</a> <a href="../index.html#Top">up</a> <a href="../index.html#was">was</a> <a href="../index.html#gone">gone</a> <a href="../index.html#one">chosen</a> <a href="else.html#one">elsewhere</a> <a href="#one">there</a></p>'
   const bytes = new TextEncoder().encode(source)
   const there = readParsed(parsePage(bytes), bytes.length, 'sub/more.html')
-  const [third, away, , , , chosen] = there.links.map((l) => l.at)
+  const [third, away, , , , , chosen] = there.links.map((l) => l.at)
   const items = [
     { ...anItem(7, third!), target: { kind: 'as-is' } as const },
     { ...anItem(8, away!), target: { kind: 'top' } as const },
@@ -101,7 +101,7 @@ it('counts what the files of other pages lead here, but for what was given anoth
   const last = seen.columns.length - 1
   expect(seen.columns[last]!.name).toBe('sub/more.html')
   expect(seen.rows.map((r) => r.leaders[last]!.map((l) => l.item ?? there.links.find((link) => link.at === l.at)!.label))).toEqual([
-    ['home'],
+    ['home', 'up'],
     [],
     ['chosen', 'was'],
     ['i7'],

@@ -61,7 +61,7 @@ export function tellApart(now: number, s: Settings, isMoving: boolean): boolean 
   }
   own = rest + change
   // Where it stands at its full size over the page's top, a link leads to where its target will be.
-  ahead = y <= 0 && !isMoving && Math.abs(now - rest) < 1 ? -(said(SHIFTS) || 0) : 0
+  ahead = y <= 0 && !isMoving && Math.abs(now - rest) < 1 ? -said(SHIFTS) : 0
   root.style.setProperty(AHEAD, `${ahead}px`)
   return isDone
 }

@@ -143,10 +143,10 @@ function growthRules(input: HandoverInput, ranges: readonly Range[]): string[] {
   if (!mayChange(input)) return []
   const said = ranges.map(({ screen }) => {
     const growth = growthOn(input, screen)
-    return growth ? [`${GROWS}: ${px(growth.by)};`, `${SHIFTS}: ${px(growth.shifts)};`] : [`${GROWS}: initial;`, `${SHIFTS}: initial;`]
+    return growth ? [`${GROWS}: ${px(growth.by)};`, `${SHIFTS}: ${px(growth.shifts)};`] : [`${GROWS}: unknown;`, `${SHIFTS}: 0px;`]
   })
   return group(
-    `What the page’s header grows by once the page has moved, and how far that moves the sections; the script goes by it, and looks for itself where it is not said.`,
+    `What the page’s header grows by once the page has moved, and how far that moves the sections; the script goes by it, and looks for itself where it is unknown.`,
     byScreen(ranges, said, (declarations) => rule('html:root', declarations)),
   )
 }

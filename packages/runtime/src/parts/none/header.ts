@@ -4,7 +4,7 @@ import { said } from '../../page.ts'
 
 export let cover = 0
 export function settleHeader(): boolean {
-  cover = said(COVER) || 0
+  cover = said(COVER)
   return true
 }
 export const forgetHeader = (): void => undefined
