@@ -48,9 +48,6 @@ async function markedByPlace(page: Page): Promise<void> {
   expect(hashes.every(isMeant), `${hashes.join(' ')} is current where ${id} is`).toBe(true)
 }
 
-/** What rises into its place while it comes into view is put back by its height, by the browser and without any script of ours. */
-const RISES = '/rising.html'
-
 async function walkThroughHistory(browser: Browser, address: string, hasNavigation: boolean): Promise<string> {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
   try {
@@ -107,7 +104,7 @@ async function walkThroughHistory(browser: Browser, address: string, hasNavigati
       reload: () => page.reload(),
       'back from elsewhere': () => page.goto('about:blank').then(() => page.goBack()),
     }
-    for (const [way, go] of Object.entries(address.endsWith(RISES) ? {} : again)) {
+    for (const [way, go] of Object.entries(again)) {
       await go()
       await atRest(page)
       await page.waitForTimeout(800)
@@ -137,6 +134,31 @@ test.describe('history', () => {
       expect(wrong.filter(Boolean)).toEqual([])
     })
   }
+  test('whoever comes back again and again finds the same place, where a header shrank on the way to it too', async ({ page }) => {
+    await page.setViewportSize({ width: 1280, height: 800 })
+    const address = await built(sources[0]!)
+    await page.goto(`${address}#questions-people-ask`)
+    await atRest(page)
+    const place = await page.evaluate(() => scrollY)
+    for (const before of [0, 5]) {
+      await page.goto('about:blank')
+      await page.goto(address)
+      const tall = await page.locator('.bar').evaluate((bar: HTMLElement) => bar.offsetHeight)
+      await scrollTo(page, place - before + 32)
+      await atRest(page)
+      const left = await page.evaluate(() => scrollY)
+      const small = await page.locator('.bar').evaluate((bar: HTMLElement) => bar.offsetHeight)
+      // It did shrink, and what shrank took the page along.
+      expect([left, tall - small]).toEqual([place - before, 32])
+      for (let again = 1; again <= 3; again++) {
+        await page.goto('about:blank')
+        await page.goBack()
+        await atRest(page)
+        await page.waitForTimeout(500)
+        expect([again, await page.evaluate(() => scrollY)]).toEqual([again, left])
+      }
+    }
+  })
 })
 
 /** Four at a time: most of it is waiting, and the rest is not. */

@@ -1,7 +1,7 @@
 /** In a handed-over page it runs once. */
 import { start } from './script.ts'
-import { foresee } from './parts/header.ts'
+import { putBack } from './parts/header.ts'
 
-foresee()
+putBack()
 if (document.readyState === 'loading') addEventListener('DOMContentLoaded', start)
 else start()

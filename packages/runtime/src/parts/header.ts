@@ -9,18 +9,18 @@ export let cover = 0
 /** What was seen of the header is not to be gone by any more. */
 export const forgetHeader = (): void => forgetStates()
 
-/** What covered this page is kept by the browser for the time of the visit, where it may keep anything. */
-const KEPT = COVER + location.pathname
 /**
- * Before the page is laid out. One that is loaded again is put back by what was seen below what covers it: what covers is to be the same by then,
- * to a part of a px. Chromium goes to another section otherwise.
+ * Before the page is laid out. One that is loaded again is put back by its scroll position alone, and at once, until it is whole and its header has
+ * settled. Chromium goes by what was seen first below what covers the page's top, and to another section where that is otherwise meanwhile.
  */
-export function foresee(): void {
-  try {
-    if (isReturn) root.style.setProperty(COVER, sessionStorage.getItem(KEPT))
-  } catch {
-    // Nothing may be kept.
+export function putBack(): void {
+  if (!isReturn) return
+  const set = (behavior: string) => {
+    root.style.scrollBehavior = behavior
+    root.style.overflowAnchor = behavior && 'none'
   }
+  set('auto')
+  addEventListener('load', () => setTimeout(set, 1000, ''))
 }
 
 /** @returns false where it is to be looked at again a little later */
@@ -30,11 +30,6 @@ export function settleHeader(s: Settings): boolean {
   // There are screens that the bar is not on.
   cover = own + (all(MADE_BAR).some((el) => el.getClientRects().length) ? s.bar : 0)
   root.style.setProperty(COVER, `${cover}px`)
-  try {
-    sessionStorage.setItem(KEPT, `${cover}px`)
-  } catch {
-    // Nothing may be kept.
-  }
   if (s.bar) root.style.setProperty(OWN_COVER, `${own}px`)
   return isDone
 }

@@ -9,4 +9,4 @@ export function settleHeader(): boolean {
 }
 export const forgetHeader = (): void => undefined
 export const coveredBeyond = (): number => 0
-export const foresee = (): void => undefined
+export const putBack = (): void => undefined
