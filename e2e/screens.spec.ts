@@ -1,4 +1,5 @@
 /** Screens in step: the one in view large, the others small beside it, at the same place of the page. */
+import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
 import { liveFrame, measured, openDemo, Server, setUp, task } from './support/server.ts'
 
@@ -30,7 +31,7 @@ test.describe('screens in step', () => {
     })
 
     await test.step('by a row of the sheet, to a section that the page’s end keeps from its place', async () => {
-      await page.locator('[data-arrival-row="contact"] button').click()
+      await page.locator('[data-arrival-row="contact"] th button').click()
       for (const screen of ['laptop', 'phone']) await expect.poll(() => at(page, screen)).toBe(await land(page, 'contact', screen))
       await expect(liveFrame(page, 'phone').locator('header a[aria-current]')).toHaveText('Contact')
     })
@@ -73,6 +74,93 @@ test.describe('screens in step', () => {
       expect(await at(page, 'phone')).toBe(0)
       await page.reload()
       await expect(page.getByRole('checkbox', { name: 'In step' })).not.toBeChecked()
+    })
+  })
+
+  test('are added, changed, put in order and removed, and each is measured', async ({ page }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    await measured(page)
+    await task(page, 'Travel')
+    const names = () => page.getByRole('radiogroup', { name: 'Screen' }).getByRole('radio').allInnerTexts()
+    const dialog = page.getByRole('dialog')
+    const open = () => page.getByRole('button', { name: 'Screens', exact: true }).click()
+    const done = () => dialog.getByRole('button', { name: 'Done' }).click()
+
+    await test.step('added, it is the one in view, and its links land where they should', async () => {
+      await open()
+      await dialog.getByRole('button', { name: 'Add Tablet 820×1180' }).click()
+      await dialog.getByRole('button', { name: 'Add Phone, lying 844×390' }).click()
+      await expect((await new AxeBuilder({ page }).include('[role="dialog"]').analyze()).violations).toEqual([])
+      await done()
+      await expect(page.getByRole('radio', { name: 'Phone, lying 844×390' })).toBeChecked()
+      await measured(page, 4)
+      for (const screen of ['tablet', 'phone-lying', 'laptop']) {
+        const to = await land(page, 'beds', screen)
+        const name = { tablet: 'Tablet', 'phone-lying': 'Phone, lying', laptop: 'Laptop' }[screen]!
+        await page.getByRole('button', { name: `Beds, ${name}: 24 px between header and section` }).click()
+        await expect(page.getByRole('radio', { name: new RegExp(`^${name}`) })).toBeChecked()
+        await expect.poll(() => at(page, screen)).toBe(to)
+        const gap = () =>
+          liveFrame(page, screen)
+            .locator('#beds')
+            .evaluate((el) => el.getBoundingClientRect().top - document.querySelector('header')!.getBoundingClientRect().bottom)
+        await expect.poll(async () => Math.abs((await gap()) - 24)).toBeLessThanOrEqual(1)
+      }
+    })
+
+    await test.step('changed, it is measured anew; what cannot be stays in its field with the reason', async () => {
+      const before = await land(page, 'beds', 'tablet')
+      await open()
+      const size = dialog.getByLabel('Size of Tablet')
+      for (const [typed, why] of [
+        ['390x844', '“Phone” is 390×844 already'],
+        ['9', 'A width and a height, as 390×844'],
+        ['100 x 900', 'from 200 to 8000 px'],
+      ] as const) {
+        await size.fill(typed)
+        await expect(dialog.getByRole('alert')).toContainText(why)
+      }
+      await size.fill('600 x 960')
+      await size.press('Enter')
+      await dialog.getByLabel('Name of screen 3').fill('Reader')
+      await dialog.getByLabel('Name of screen 3').press('Enter')
+      await done()
+      await measured(page, 4)
+      await expect.poll(() => land(page, 'beds', 'tablet')).toBeGreaterThan(before)
+      expect(
+        await liveFrame(page, 'tablet')
+          .locator('html')
+          .evaluate(() => [innerWidth, innerHeight]),
+      ).toEqual([600, 960])
+      await page.getByRole('button', { name: /^Beds, Reader:/ }).click()
+      await expect.poll(async () => (await at(page, 'tablet')) - (await land(page, 'beds', 'tablet'))).toBe(0)
+    })
+
+    await test.step('put in order and removed, and brought back by undo', async () => {
+      await open()
+      await dialog.getByRole('button', { name: 'Move Reader up' }).click()
+      await dialog.getByRole('button', { name: 'Remove Phone, lying' }).click()
+      await done()
+      expect(await names()).toEqual(['Laptop 1280×800', 'Reader 600×960', 'Phone 390×844'])
+      await page.keyboard.press('Control+z')
+      await measured(page, 4)
+      await expect(page.locator('[data-arrival-row="beds"] [data-screen="phone-lying"]')).toHaveText('24')
+      await page.keyboard.press('Control+Shift+Z')
+      await page.reload()
+      await measured(page, 3)
+      await expect.poll(names).toEqual(['Laptop 1280×800', 'Reader 600×960', 'Phone 390×844'])
+    })
+
+    await test.step('in a window of its own for each, the one in view may go', async () => {
+      await page.getByRole('radio', { name: /^Phone/ }).click()
+      await open()
+      for (const name of ['Phone', 'Laptop']) await dialog.getByRole('button', { name: `Remove ${name}` }).click()
+      await expect(dialog.getByRole('button', { name: 'Remove Reader' })).toBeDisabled()
+      await done()
+      await measured(page, 1)
+      await expect(page.getByRole('checkbox', { name: 'In step' })).toHaveCount(0)
+      await expect(page.locator('[data-arrival-row="beds"] td').first()).toHaveText('24')
     })
   })
 })

@@ -56,9 +56,10 @@ export class Server {
   }
 }
 
-/** Until both screens are measured. */
-export async function measured(page: Page, timeout = 300_000): Promise<void> {
-  await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(2, { timeout })
+/** Until all screens are measured, of which there are so many. */
+export async function measured(page: Page, screens = 2): Promise<void> {
+  const timeout = 300_000
+  await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(screens, { timeout })
   await expect(page.getByRole('region', { name: 'Live page' })).toHaveAttribute('data-stale', '0', { timeout })
 }
 

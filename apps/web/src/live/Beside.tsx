@@ -1,10 +1,10 @@
 /** What lies over a screen that stands small beside the one in view: pressed, it is the one in view. Under it stands where it is. */
-import { solveArrivals, type Arrival, type Screen } from '@waybell/core'
+import { badness, signOf, solveArrivals, type Screen } from '@waybell/core'
 import { useMemo } from 'react'
-import { px } from '../ui/index.tsx'
 import { useWork } from '../work/context.ts'
+import { gapSaid } from '../work/gap.ts'
 import { useSignal } from '../work/signal.ts'
-import { CAPTION, type Place } from './places.ts'
+import { CAPTION, CAPTION_WIDTH, type Place } from './places.ts'
 
 export function Beside({ screen, place, onShow }: { screen: Screen; place: Place; onShow: (screen: string) => void }) {
   const { page, surveys, scrolls } = useWork()
@@ -15,7 +15,15 @@ export function Beside({ screen, place, onShow }: { screen: Screen; place: Place
     const y = now[screen.key] ?? 0
     return y > 0 ? arrivals.find((a) => Math.abs(a.land - y) <= 1) : undefined
   })
-  const isBad = arrived !== undefined && isCovered(arrived)
+  const sign =
+    arrived &&
+    signOf(
+      arrived,
+      page.sections.some((s) => s.toTop && s.key === arrived.section),
+      page.travel.breathing,
+    )
+  const isBad = sign !== undefined && badness(sign.sign) > 0
+  const said = sign && gapSaid(sign)
   const { left, top, scale } = place
   const width = screen.width * scale
   return (
@@ -29,7 +37,7 @@ export function Beside({ screen, place, onShow }: { screen: Screen; place: Place
       title={`Show ${screen.name} large`}
       onClick={() => onShow(screen.key)}
       className="absolute z-3 flex flex-col justify-end text-left"
-      style={{ left, top, width: Math.max(width, 60), height: screen.height * scale + CAPTION }}
+      style={{ left, top, width: Math.max(width, CAPTION_WIDTH), height: screen.height * scale + CAPTION }}
     >
       <span
         className={`block flex-none border hover:border-teal ${isBad ? 'border-2 border-brick' : 'border-hair'}`}
@@ -37,14 +45,8 @@ export function Beside({ screen, place, onShow }: { screen: Screen; place: Place
       />
       <span className="block overflow-hidden text-xs whitespace-nowrap" style={{ height: CAPTION }}>
         <span className="font-semibold">{screen.name}</span>{' '}
-        {arrived && <span className={isBad ? 'text-brick' : 'text-faint'}>{said(arrived)}</span>}
+        {said && <span className={isBad ? 'text-brick' : 'text-faint'}>{[said.length, said.word].filter(Boolean).join(' ')}</span>}
       </span>
     </button>
   )
 }
-
-const isCovered = ({ heading }: Arrival) => heading === 'covered' || heading === 'cut'
-
-/** What is between header and section, in short. */
-const said = (arrival: Arrival): string =>
-  isCovered(arrival) ? `heading ${arrival.heading}` : arrival.shortfall > 0 ? `${px(arrival.shortfall)} short` : px(arrival.gap)

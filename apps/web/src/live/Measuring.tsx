@@ -3,7 +3,17 @@
  * nothing changes at the size of the screen in view, so that an edit's results for that one come first.
  */
 import type { SurveyRequest } from '@waybell/agent/types'
-import { judgeTried, mayPass, ownMenusOf, type PageEdit, type Screen, type SitePage, type Survey, type Tried } from '@waybell/core'
+import {
+  judgeTried,
+  mayPass,
+  ownMenusOf,
+  type PageEdit,
+  type Screen,
+  type SitePage,
+  type Survey,
+  type Tried,
+  viewportOf,
+} from '@waybell/core'
 import { useEffect, useRef, useState } from 'react'
 import { Channel } from './channel.ts'
 import { ASIDE, frameAddress, SANDBOX } from './frame.ts'
@@ -23,7 +33,7 @@ interface Props {
   of: SitePage
   /** Nothing needs to be measured for now; what an edit will need is prepared in quiet. */
   isFresh: () => boolean
-  onSurvey: (survey: Survey, of: SitePage) => void
+  onSurvey: (survey: Survey, of: SitePage, on: Screen) => void
   /** What became of the links of the menus, by screen key. */
   onTried: (tried: Readonly<Record<string, readonly Tried[]>>, of: SitePage) => void
   onState: (state: MeasuringState) => void
@@ -97,6 +107,7 @@ interface Done {
 /** Takes the frame through the screens, one thing after the other; what changed meanwhile is seen to before the rest. */
 class Surveyor {
   isReady = false
+  /** Screens by key and viewport. */
   private readonly probed = new Set<string>()
   private readonly done = new Map<string, Done>()
   /** The edits that the frame shows, and their text. */
@@ -158,12 +169,13 @@ class Surveyor {
   private async tryAll(): Promise<void> {
     const { of, onTried } = this.props()
     // A page that is not set up has nothing to try, but for what its scripts build; one that works already has, without an edit.
-    if (!of.sections.length && ![...this.done.values()].some((d) => d.survey.built.menus.length)) return
-    if (this.tried.text !== this.sent) {
+    if (!of.sections.length && !Object.values(this.known()).some((survey) => survey.built.menus.length)) return
+    const text = [this.sent, ...this.inTurn().map(idOf).sort()].join()
+    if (this.tried.text !== text) {
       if (!(await this.isLeftAlone(IDLE))) return
       const found = await this.tryScreens()
       if (!found) return
-      this.tried = { text: this.sent, found, of: null }
+      this.tried = { text, found, of: null }
     }
     // Where nothing that the page shows was changed since, they hold.
     if (this.tried.of === of) return
@@ -190,12 +202,23 @@ class Surveyor {
 
   /** One that is not right is tried once more, with longer waits. */
   private async tryLink(screen: Screen, place: number): Promise<Tried | null> {
-    const ownMenus = ownMenusOf(this.props().of, Object.fromEntries([...this.done].map(([key, d]) => [key, d.survey])))
+    const known = this.known()
+    const ownMenus = ownMenusOf(this.props().of, known)
     const ask = (isPatient: boolean) => this.channel.ask('tried', (turn) => ({ type: 'try', turn, place, isPatient, ownMenus }))
     const { tried } = await ask(false)
-    const survey = this.done.get(screen.key)?.survey ?? null
+    const survey = known[screen.key] ?? null
     if (!tried || this.isChanged || !mayPass(judgeTried(this.props().of, survey, [tried])[0]!)) return tried
     return (await ask(true)).tried
+  }
+
+  /** What was measured of the screens as they are, by their keys. */
+  private known(): Record<string, Survey> {
+    return Object.fromEntries(
+      this.inTurn().flatMap((screen) => {
+        const done = this.done.get(idOf(screen))
+        return done ? [[screen.key, done.survey]] : []
+      }),
+    )
   }
 
   private async isLeftAlone(ms: number): Promise<boolean> {
@@ -226,32 +249,32 @@ class Surveyor {
     }
     for (const [n, screen] of this.inTurn().entries()) {
       if (this.isChanged || this.isStopped) return
-      const known = this.done.get(screen.key)
+      const known = this.done.get(idOf(screen))
       let survey = known?.survey
       if (known?.text !== text || known.request !== request) {
         if (quiet) continue
         if (n > 0) await pause(BEHIND)
         if (this.isChanged || this.isStopped) return
         survey = sameOr(known?.survey, await this.read('remeasure', screen))
-        this.done.set(screen.key, { text, request, survey })
+        this.done.set(idOf(screen), { text, request, survey })
       }
-      if (!quiet && !this.isStopped) onSurvey(survey!, of)
+      if (!quiet && !this.isStopped) onSurvey(survey!, of, screen)
     }
     this.take(this.inTurn()[0]!)
   }
 
   /** The header's states are seen on the page as it came: on a screen that is new, what was patched is taken back for that. */
   private async probe(text: string, quiet: boolean): Promise<void> {
-    const unknown = this.inTurn().filter((s) => !this.probed.has(s.key))
+    const unknown = this.inTurn().filter((s) => !this.probed.has(idOf(s)))
     if (unknown.length && this.sent !== NOTHING) await this.patch([])
     for (const screen of unknown) {
       const { request, of, onSurvey } = this.props()
       const survey = await this.read('probe', screen)
       if (this.isStopped) return
-      this.probed.add(screen.key)
+      this.probed.add(idOf(screen))
       if (text !== NOTHING) continue
-      this.done.set(screen.key, { text, request, survey })
-      if (!quiet) onSurvey(survey, of)
+      this.done.set(idOf(screen), { text, request, survey })
+      if (!quiet) onSurvey(survey, of, screen)
     }
   }
 
@@ -272,6 +295,8 @@ class Surveyor {
     this.frame.style.height = `${height}px`
   }
 }
+
+const idOf = (screen: Screen): string => `${screen.key} ${viewportOf(screen)}`
 
 const NOTHING = JSON.stringify([])
 

@@ -11,8 +11,9 @@ export interface Place {
 type Size = Pick<Screen, 'key' | 'width' | 'height'>
 
 const GAP = 10
-/** What is said of a screen stands under it. */
+/** What is said of a screen stands under it, and takes so much room. */
 export const CAPTION = 20
+export const CAPTION_WIDTH = 84
 /** A strip is at least as high, or as wide, and at most so much of the live area. */
 const LEAST = 110
 const MOST = 0.4
@@ -55,13 +56,20 @@ function packed(
   const n = screens.length
   const lone = screens.map((s) => Math.min((area.height - CAPTION) / s.height, area.width / s.width, 1))
   const gaps = GAP * (n - 1) + (isRow ? 0 : CAPTION * n)
-  const along = screens.reduce((sum, s, i) => sum + (isRow ? s.width : s.height) * lone[i]!, 0)
-  const by = Math.max(0, Math.min(1, ((isRow ? area.width : area.height) - gaps) / along))
+  const whole = (isRow ? area.width : area.height) - gaps
+  const long = screens.map((s, i) => (isRow ? s.width : s.height) * lone[i]!)
+  const sum = (of: readonly number[]) => of.reduce((a, b) => a + b, 0)
+  const first = Math.min(1, whole / sum(long))
+  // In a row a narrow one takes as much as what is said of it.
+  const isNarrow = long.map((length) => isRow && length * first < CAPTION_WIDTH)
+  const rest = sum(long.filter((_, i) => !isNarrow[i]))
+  const left = whole - CAPTION_WIDTH * isNarrow.filter(Boolean).length
+  const by = Math.max(0, Math.min(1, rest ? left / rest : first))
   let at = 0
   return screens.map((s, i) => {
-    const scale = lone[i]! * by
+    const scale = lone[i]! * (isNarrow[i] ? first : by)
     const place = isRow ? { left: area.left + at, top: area.top, scale } : { left: area.left, top: area.top + at, scale }
-    at += (isRow ? s.width * scale : s.height * scale + CAPTION) + GAP
+    at += (isRow ? Math.max(s.width * scale, isNarrow[i] ? CAPTION_WIDTH : 0) : s.height * scale + CAPTION) + GAP
     return [s.key, place]
   })
 }

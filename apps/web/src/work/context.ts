@@ -37,7 +37,10 @@ export interface Work {
   tried: Readonly<Record<string, readonly Tried[]>>
   /** IDs that were handed over before: somebody may have a link to them. */
   known: KnownOutside
+  /** The one in view. */
   screen: Screen
+  /** Brings another into view. */
+  showScreen: (screen: string) => void
   survey: Survey | null
   /** The live page was stopped, and is not measured. */
   isStopped: boolean

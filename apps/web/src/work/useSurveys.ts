@@ -1,13 +1,14 @@
 /** What was measured of the page: the last results from the server at once, and what the measuring frame says since. */
-import { layoutOf, surveyKey, type Screen, type Site, type SitePage, type Survey } from '@waybell/core'
+import { layoutOf, surveyKey, viewportOf, type Screen, type Site, type SitePage, type Survey } from '@waybell/core'
 import { startTransition, useCallback, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { api, type KeptSurvey, type PageState } from '../api.ts'
 
-/** A survey, and the page that it was measured of: it is stale as soon as that is another. */
+/** A survey, and the page and the screen that it was measured of: it is stale as soon as that is another page, and says nothing of another screen. */
 interface Measured {
   survey: Survey
   of: SitePage | null
+  on: Screen
 }
 type ByScreen = Readonly<Record<string, Measured>>
 
@@ -32,7 +33,7 @@ export interface Surveys {
   counting: Record<string, Survey>
   /** Screens that have none of the page as it is. */
   stale: ReadonlySet<string>
-  take: (survey: Survey, of: SitePage) => void
+  take: (survey: Survey, of: SitePage, on: Screen) => void
   /** Waits until the server has what was measured last. */
   flush: () => Promise<void>
 }
@@ -48,14 +49,15 @@ export function useSurveys(input: Input): Surveys {
           .filter((k) => k.scripts === on)
           .flatMap(({ key, survey }) => {
             const screen = site.screens.find((s) => s.key === survey.screen)
-            return screen ? [[screen.key, { survey, of: key === keyOf(input, page, screen, on) ? page : null }]] : []
+            const fits = survey.width === screen?.width && survey.height === screen.height
+            return fits ? [[screen.key, { survey, of: key === keyOf(input, page, screen, on) ? page : null, on: screen }]] : []
           }),
       )
     return { on: known(true), off: known(false) }
   })
-  const own = measured[scripts ? 'on' : 'off']
+  const own = useMemo(() => heldBy(measured[scripts ? 'on' : 'off'], site.screens), [measured, scripts, site.screens])
   const surveys = useMemo(() => surveysIn(own), [own])
-  const counting = useMemo(() => surveysIn(measured.on), [measured.on])
+  const counting = useMemo(() => surveysIn(heldBy(measured.on, site.screens)), [measured.on, site.screens])
   const stale = useMemo(() => new Set(site.screens.flatMap((s) => (own[s.key]?.of === page ? [] : s.key))), [site.screens, own, page])
 
   const now = useRef(measured)
@@ -64,18 +66,16 @@ export function useSurveys(input: Input): Surveys {
   const unsent = useRef<{ timer?: ReturnType<typeof setTimeout>; sent: Promise<unknown> }>({ sent: Promise.resolve() })
   const flush = useCallback(async (): Promise<void> => {
     clearTimeout(unsent.current.timer)
-    const { siteKey, page: of, site: around } = latest.current
-    const screens = new Map(around.screens.map((s) => [s.key, s]))
+    const { siteKey, page: of } = latest.current
     // Both, since the scripts may have been switched while measuring rested.
     const taken: Measured[] = []
     const puts = ([true, false] as const).map((on) => {
       const rows = Object.values(now.current[on ? 'on' : 'off']).flatMap((m) => {
-        const screen = screens.get(m.survey.screen)
         // One that is stale by now is still the last that there is; its key says of what.
-        if (!screen || !m.of || m.of.source !== of.source || stored.current.has(m)) return []
+        if (!m.of || m.of.source !== of.source || stored.current.has(m)) return []
         stored.current.add(m)
         taken.push(m)
-        return [{ key: keyOf(latest.current, m.of, screen, on), survey: m.survey }]
+        return [{ key: keyOf(latest.current, m.of, m.on, on), survey: m.survey }]
       })
       return rows.length ? api.putSurveys(siteKey, of.key, { source: of.source, scripts: on, surveys: rows }) : undefined
     })
@@ -92,11 +92,11 @@ export function useSurveys(input: Input): Surveys {
     await unsent.current.sent
   }, [])
   const take = useCallback(
-    (survey: Survey, of: SitePage) => {
+    (survey: Survey, of: SitePage, on: Screen) => {
       const mode = latest.current.scripts ? 'on' : 'off'
       const known = now.current[mode][survey.screen]
-      if (known?.survey === survey && known.of === of) return
-      now.current = { ...now.current, [mode]: { ...now.current[mode], [survey.screen]: { survey, of } } }
+      if (known?.survey === survey && known.of === of && viewportOf(known.on) === viewportOf(on)) return
+      now.current = { ...now.current, [mode]: { ...now.current[mode], [survey.screen]: { survey, of, on } } }
       startTransition(() => setMeasured(now.current))
       clearTimeout(unsent.current.timer)
       unsent.current.timer = setTimeout(() => void flush(), REST)
@@ -105,6 +105,15 @@ export function useSurveys(input: Input): Surveys {
   )
   return { surveys, counting, stale, take, flush }
 }
+
+/** Of screens that the site still has, as they are. */
+const heldBy = (measured: ByScreen, screens: readonly Screen[]): ByScreen =>
+  Object.fromEntries(
+    screens.flatMap((s) => {
+      const m = measured[s.key]
+      return m && viewportOf(m.on) === viewportOf(s) ? [[s.key, m]] : []
+    }),
+  )
 
 const surveysIn = (measured: ByScreen): Record<string, Survey> =>
   Object.fromEntries(Object.entries(measured).map(([key, m]) => [key, m.survey]))

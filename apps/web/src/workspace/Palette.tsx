@@ -1,5 +1,5 @@
 /** Every action by name, with its shortcut. */
-import { dropPage, FAR } from '@waybell/core'
+import { dropPage, FAR, faultOfScreen, offeredScreens } from '@waybell/core'
 import { Dialog } from 'radix-ui'
 import { useEffect, useState } from 'react'
 import { useLocation, useNavigate } from 'react-router'
@@ -14,7 +14,7 @@ import { useSessionState, useWork } from '../work/context.ts'
 
 function useActions(): Action[] {
   const work = useWork()
-  const { page, site, surveys, run, session, live } = work
+  const { page, site, surveys, run, session, live, showScreen } = work
   const { stacks } = useSessionState()
   const navigate = useNavigate()
   const { pathname } = useLocation()
@@ -25,6 +25,12 @@ function useActions(): Action[] {
     if (p !== page)
       actions.push({ name: `Open the page ${p.file}`, run: () => void navigate(pathname.replace(/[^/]*\/[^/]*$/, `${p.key}/sections`)) })
   if (site.pages.length > 1) actions.push({ name: `Remove the page ${page.file} from the site`, run: () => run(dropPage(site, page)) })
+  for (const screen of offeredScreens)
+    if (!faultOfScreen(screen, site.screens) && !site.screens.some((s) => s.key === screen.key))
+      actions.push({
+        name: `Add the screen ${screen.name} ${screen.width}×${screen.height}`,
+        run: () => run({ type: 'screen/add', screen, index: site.screens.length }) && showScreen(screen.key),
+      })
   const [undo, redo] = [undoName(stacks), redoName(stacks)]
   if (undo) actions.push({ name: `Undo: ${undo}`, keys: 'Ctrl+Z', run: () => session.undo() })
   if (redo) actions.push({ name: `Redo: ${redo}`, keys: 'Ctrl+Shift+Z', run: () => session.redo() })

@@ -24,6 +24,7 @@ import { useUndoKeys } from '../work/useUndoKeys.ts'
 import { hearVersions } from '../work/versions.ts'
 import { Bar } from './Bar.tsx'
 import { DropFiles } from './DropFiles.tsx'
+import { ScreensDialog } from './Screens.tsx'
 import { useArriving, useLeaving } from './useLeaving.ts'
 
 export function Workspace() {
@@ -159,13 +160,15 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   const page = pageOf(site, pageKey)
   const { reading } = state
   const undeclared = useMemo(() => new Set(state.undeclared), [state.undeclared])
-  const [shown, setShown] = useState(site.screens[0]!.key)
+  const [chosen, setShown] = useState(site.screens[0]!.key)
+  // It may have been removed, here or in another tab.
+  const screen = site.screens.find((s) => s.key === chosen) ?? site.screens[0]!
+  const shown = screen.key
   const scripts = site.scripts !== false
   /** The page said so much that it was stopped. */
   const [isStopped, setStopped] = useState(false)
   const [focused, setFocused] = useState<string | null>(null)
   const [measuring, setMeasuring] = useState<MeasuringState>('measuring')
-  const screen = site.screens.find((s) => s.key === shown)!
   const isNarrow = useNarrow()
   const [isUnfolded, setUnfolded] = useState(false)
   const isFolded = isNarrow && !isUnfolded
@@ -234,6 +237,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
             tried,
             known,
             screen,
+            showScreen: setShown,
             survey,
             isStopped,
             arrivals,
@@ -305,7 +309,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
             style={isFolded ? { opacity: BARELY, pointerEvents: 'none' } : undefined}
             data-stale={stale.size}
           >
-            <div className="flex items-center gap-3 pb-2">
+            <div className="flex flex-wrap items-center gap-x-3 gap-y-1 pb-2">
               <RadioGroup.Root
                 value={shown}
                 onValueChange={setShown}
@@ -317,25 +321,32 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
                   <RadioGroup.Item
                     key={s.key}
                     value={s.key}
+                    aria-label={`${s.name} ${s.width}×${s.height}`}
+                    title={`${s.width}×${s.height}`}
                     // Where the arrow keys go, they choose.
                     onFocus={() => setShown(s.key)}
                     className="min-h-7 rounded-sm border border-hair px-2.5 text-sm data-[state=checked]:border-teal data-[state=checked]:bg-wash data-[state=checked]:font-semibold"
                   >
-                    {s.name} {s.width}×{s.height}
+                    {s.name}
+                    {/* Many names leave no room for every size. */}
+                    {(s === screen || site.screens.length < 4) && ` ${s.width}×${s.height}`}
                   </RadioGroup.Item>
                 ))}
               </RadioGroup.Root>
-              {beside.length > 0 && (
-                <label
-                  className="ml-auto flex items-center gap-1.5 text-sm"
-                  title="The other screens stand beside the one in view, at the same place of the page"
-                >
-                  <input type="checkbox" checked={isStrip} onChange={(e) => setStrip(e.target.checked)} /> In step
+              <ScreensDialog />
+              <div className="ml-auto flex gap-3 text-sm whitespace-nowrap">
+                {beside.length > 0 && (
+                  <label
+                    className="flex items-center gap-1.5"
+                    title="The other screens stand beside the one in view, at the same place of the page"
+                  >
+                    <input type="checkbox" checked={isStrip} onChange={(e) => setStrip(e.target.checked)} /> In step
+                  </label>
+                )}
+                <label className="flex items-center gap-1.5">
+                  <input type="checkbox" checked={scripts} onChange={(e) => switchScripts(e.target.checked)} /> Page’s own scripts
                 </label>
-              )}
-              <label className={`flex items-center gap-1.5 text-sm ${beside.length ? '' : 'ml-auto'}`}>
-                <input type="checkbox" checked={scripts} onChange={(e) => switchScripts(e.target.checked)} /> Page’s own scripts
-              </label>
+              </div>
             </div>
             {isStopped ? (
               <Stopped onQuiet={() => switchScripts(false)} />

@@ -10,6 +10,7 @@ const travelled = (lands: readonly number[], maxScroll: number): Travelled => ({
     gap: 0,
     shortfall: 0,
     heading: 'clear',
+    hidden: 0,
     moves: true,
   })),
 })

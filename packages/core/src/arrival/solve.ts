@@ -17,7 +17,10 @@ export interface Arrival {
   gap: number
   /** How much page is missing below for the section to reach its place, in px. */
   shortfall: number
-  heading: 'clear' | 'cut' | 'covered' | 'none'
+  /** The section's heading: covered or cut by what covers the viewport's top, or below the viewport. */
+  heading: 'clear' | 'cut' | 'covered' | 'below' | 'none'
+  /** How much of the heading is covered, or how far it is below the viewport, in px; else 0. */
+  hidden: number
   /** False where the target has no box, so that the link does not move the page. */
   moves: boolean
 }
@@ -65,17 +68,19 @@ function arrivalOf({ page, survey, section, part, cover, near }: Placed): Arriva
     top: top - land,
     gap: top - edge,
     shortfall: Math.max(0, wanted - survey.maxScroll),
-    heading: headingState(part, land < 1 ? 0 : part.top - top, edge, viewHeight(survey), land),
+    ...headingState(part, land < 1 ? 0 : part.top - top, edge, land + viewHeight(survey)),
     moves: part.hasBox,
   }
 }
 
-function headingState(part: SurveyPart, moved: number, edge: number, viewport: number, land: number): Arrival['heading'] {
-  if (!part.heading) return 'none'
+/** @param edge where what is seen begins, and `end` where it ends, in px from the page's top */
+function headingState(part: SurveyPart, moved: number, edge: number, end: number): Pick<Arrival, 'heading' | 'hidden'> {
+  if (!part.heading) return { heading: 'none', hidden: 0 }
   const top = part.heading.top - moved
   const bottom = part.heading.bottom - moved
-  if (bottom <= edge || top >= land + viewport) return 'covered'
-  return top < edge - 0.5 ? 'cut' : 'clear'
+  if (top >= end) return { heading: 'below', hidden: top - end }
+  if (bottom <= edge) return { heading: 'covered', hidden: bottom - top }
+  return top < edge - 0.5 ? { heading: 'cut', hidden: edge - top } : { heading: 'clear', hidden: 0 }
 }
 
 /** Room that the page lacks at its end for every linked section to reach its place, in px. */

@@ -16,6 +16,7 @@ import {
   upgradeSite,
   type Change,
   type Command,
+  type Screen,
   type SetUp,
   type Site,
   type SitePage,
@@ -68,6 +69,14 @@ const setUp = fc.record({ n: fc.nat(4), shuffled: fc.boolean(), lead: key }).map
 type Payload<T extends Command['type']> = {
   [K in Exclude<keyof Extract<Command, { type: T }>, 'type'>]: fc.Arbitrary<Extract<Command, { type: T }>[K]>
 }
+const screenKey = fc.constantFrom('laptop', 'phone', 'wide')
+const screen = fc.record({
+  key: screenKey,
+  name: fc.constantFrom('Laptop', 'Phone', 'Wide', ' '),
+  width: fc.constantFrom(390, 1280, 2000, 100),
+  height: fc.constantFrom(800, 844),
+  touch: fc.boolean(),
+})
 const perhaps = fc.constantFrom<true | undefined>(undefined, true)
 /** Every kind of command, with payloads of which many fit and some do not. A kind that is missing here is a type error. */
 const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
@@ -83,6 +92,10 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
     ),
   },
   'site/scripts': { scripts: fc.boolean() },
+  'screen/add': { screen, index: fc.nat(3) },
+  'screen/drop': { screen: screenKey },
+  'screen/move': { screen: screenKey, index: fc.nat(3) },
+  'screen/change': { screen },
   'page/add': { page: anyPage, index: fc.nat(3) },
   'page/drop': { page: pageKey },
   'page/set-up': { page: pageKey, setUp },
@@ -257,6 +270,7 @@ describe('what always holds', () => {
     page,
     setUp: { sections, menus: [], header: null, travel: { smooth: true, breathing: 0 }, highlight: { bellOffset: 0 }, ...over },
   })
+  const change = (over: Partial<Screen>): Command => ({ type: 'screen/change', screen: { ...site.screens[0]!, ...over } })
   const twice = (c: Command): Command => ({ type: 'batch', label: '', commands: [c] })
 
   it.each<[string, Command]>([
@@ -274,10 +288,24 @@ describe('what always holds', () => {
     ['would both have the ID “id-2”', { type: 'section/id', page, section: 's1', id: 'id-2', former: [] }],
     ['needs at least one character', { type: 'section/id', page, section: 's1', id: '', former: [] }],
     ['the item “Item 1” leads to this section', { type: 'section/drop', page, section: 's1' }],
+    ['the site has a screen “Phone” already', change({ name: 'Phone' })],
+    ['is 390×844 already', change({ width: 390, height: 844 })],
+    ['a screen has from 200 to 8000 px each way', change({ height: 20 })],
+    ['needs a name', change({ name: ' ' })],
+    ['the site has no screen “desk”', { type: 'screen/move', screen: 'desk', index: 0 }],
     ['is an element of the page', { type: 'section/point', page, section: 's2', at: 5, shift: 0 }],
   ])('refuses what breaks it: %s', (words, c) => {
     expect(() => apply(site, c)).toThrow(words)
     expect(() => apply(site, twice(c))).toThrow(words)
+  })
+
+  it('keeps one screen at least, and what was said of one that comes back', () => {
+    const [laptop, phone] = site.screens
+    const off = apply(site, { type: 'item/off', page, menu: 'm1', item: 'i1', off: [phone!.key] }).site
+    const one = apply(off, { type: 'screen/drop', screen: phone!.key })
+    expect(one.site.screens).toEqual([laptop])
+    expect(() => apply(one.site, { type: 'screen/drop', screen: laptop!.key })).toThrow('“Laptop” is the site’s only screen')
+    expect(apply(one.site, one.inverse).site).toEqual(off)
   })
 
   it('puts sections into page order, however they came', () => {

@@ -17,6 +17,9 @@ export interface Screen {
   touch: boolean
 }
 
+/** What a page is laid out by: it is measured anew where that is another. */
+export const viewportOf = ({ width, height, touch }: Screen): string => `${width}×${height}${touch ? ' touch' : ''}`
+
 export interface Section {
   key: string
   /** The element; for a point the one that it stands before. */
@@ -210,10 +213,17 @@ export function siteFolder(typed: string): string | null {
   return origin + (folder.endsWith('/') ? folder : `${folder}/`)
 }
 
-export const defaultScreens: Screen[] = [
+/** Screens that a site may be given in one press. */
+export const offeredScreens: readonly Screen[] = [
   { key: 'laptop', name: 'Laptop', width: 1280, height: 800, touch: false },
   { key: 'phone', name: 'Phone', width: 390, height: 844, touch: true },
+  { key: 'tablet', name: 'Tablet', width: 820, height: 1180, touch: true },
+  { key: 'desk', name: 'Desk', width: 1920, height: 1080, touch: false },
+  { key: 'phone-lying', name: 'Phone, lying', width: 844, height: 390, touch: true },
 ]
+
+/** Those that a site begins with. */
+export const defaultScreens: Screen[] = offeredScreens.slice(0, 2)
 
 export const pageOf = (site: Site, key: string): SitePage => {
   const page = site.pages.find((p) => p.key === key)

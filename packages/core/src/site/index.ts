@@ -25,6 +25,17 @@ export {
 } from './steps.ts'
 export { setUpOf } from './commands/page.ts'
 export { inStepKey } from './in-step.ts'
-export { apply, clash, commandKinds, describe, extent, touches, type Batch, type Command, type SetUp } from './commands/index.ts'
+export {
+  apply,
+  clash,
+  commandKinds,
+  describe,
+  extent,
+  touches,
+  type Batch,
+  type Command,
+  type SetUp,
+  faultOfScreen,
+} from './commands/index.ts'
 export { secondCommand, secondSite, ThirdLog, thirdSite, upgradeSite } from './upgrade.ts'
 export { afterChange, emptyStacks, type Change, type Stacks } from './history.ts'

@@ -12,15 +12,17 @@ import type { Applied, CommandKind, Touched } from './kind.ts'
 import { linkCommands, type LinkCommand } from './link.ts'
 import { menuCommands, type MenuCommand } from './menu.ts'
 import { pageCommands, type PageCommand } from './page.ts'
+import { screenCommands, type ScreenCommand } from './screen.ts'
 import { sectionCommands, type SectionCommand } from './section.ts'
 import { siteCommands, type SiteCommand } from './site.ts'
 import { travelCommands, type TravelCommand } from './travel.ts'
 
 export type { SetUp } from './page.ts'
+export { faultOfScreen } from './screen.ts'
 
 /** A command that is no series of others. */
 export type SingleCommand =
-  SiteCommand | PageCommand | SectionCommand | MenuCommand | ItemCommand | LinkCommand | TravelCommand | HighlightCommand
+  SiteCommand | ScreenCommand | PageCommand | SectionCommand | MenuCommand | ItemCommand | LinkCommand | TravelCommand | HighlightCommand
 
 /** Several, done and undone as one, under a name of their own. */
 export type Batch = { type: 'batch'; label: string; commands: Command[] }
@@ -29,6 +31,7 @@ export type Command = SingleCommand | Batch
 
 export const commandKinds = {
   ...siteCommands,
+  ...screenCommands,
   ...pageCommands,
   ...sectionCommands,
   ...menuCommands,

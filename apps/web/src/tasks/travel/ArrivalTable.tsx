@@ -1,0 +1,181 @@
+/** The sections against the screens: what is between header and section when a link has arrived, and what is wrong with it. */
+import { badness, coverOf, signOf, solveArrivals, type Arrival, type ArrivalSign, type Section } from '@waybell/core'
+import { useMemo, useState } from 'react'
+import { flushSync } from 'react-dom'
+import { Heading, Pennant, px, tint } from '../../ui/index.tsx'
+import { TableRows } from '../../ui/TableRows.tsx'
+import { usePointed, useWork } from '../../work/context.ts'
+import { gapSaid } from '../../work/gap.ts'
+
+interface Seen extends Arrival {
+  said: { sign: ArrivalSign; px: number }
+}
+
+interface RowOf {
+  section: Section
+  /** Its place in the page, from 0. */
+  index: number
+  /** By screen key; of those that were measured. */
+  seen: ReadonlyMap<string, Seen>
+  /** Of its worst screen. */
+  badness: number
+}
+
+function useRows(): RowOf[] {
+  const { page, site, surveys } = useWork()
+  return useMemo(() => {
+    const arrivals = site.screens.map(({ key }) => {
+      const survey = surveys[key]
+      return [key, new Map((survey ? solveArrivals(page, survey) : []).map((a) => [a.section, a]))] as const
+    })
+    return page.sections.map((section, index) => {
+      const seen = new Map(
+        arrivals.flatMap(([screen, of]): [string, Seen][] => {
+          const arrival = of.get(section.key)
+          return arrival ? [[screen, { ...arrival, said: signOf(arrival, section.toTop, page.travel.breathing) }]] : []
+        }),
+      )
+      return { section, index, seen, badness: Math.max(0, ...[...seen.values()].map((s) => badness(s.said.sign))) }
+    })
+  }, [page, site.screens, surveys])
+}
+
+export function ArrivalTable() {
+  const { page, site, screen, surveys, stale, showScreen } = useWork()
+  const rows = useRows()
+  const [isWorstFirst, setWorstFirst] = useState(true)
+  const [isFaulty, setFaulty] = useState(false)
+  const faulty = rows.filter((r) => r.badness > 0)
+  // An order that is stable: what is as bad stays as it stands in the page.
+  const shown = useMemo(() => {
+    const some = isFaulty ? rows.filter((r) => r.badness > 0) : rows
+    return isWorstFirst ? [...some].sort((a, b) => b.badness - a.badness) : some
+  }, [rows, isFaulty, isWorstFirst])
+  return (
+    <>
+      <Heading aside={<span className="text-xs text-faint">{stale.size ? 'being measured again' : 'as measured'}</span>}>
+        <span className="inline-flex items-center gap-1.5">
+          <Pennant /> Arrivals
+        </span>
+      </Heading>
+      <div className="mb-1 flex flex-wrap items-center gap-x-4 text-xs">
+        <label className="flex min-h-6 items-center gap-1.5">
+          <input type="checkbox" checked={isWorstFirst} onChange={(e) => setWorstFirst(e.target.checked)} /> Worst first
+        </label>
+        <label className="flex min-h-6 items-center gap-1.5">
+          <input type="checkbox" checked={isFaulty} onChange={(e) => setFaulty(e.target.checked)} /> Only what is not clear ({faulty.length}
+          )
+        </label>
+      </div>
+      <table className="w-full text-sm">
+        <caption className="mb-1 text-left text-xs text-faint">
+          Px between header and section on each screen; pressed, the page goes there. In the last column, where it stops on {screen.name}.
+        </caption>
+        <thead>
+          <tr className="border-b border-hair text-right align-bottom text-xs text-faint">
+            <th scope="col" className="w-[34%] text-left font-normal">
+              Section
+            </th>
+            {site.screens.map(({ key, name, width, height }) => (
+              <th scope="col" key={key} className="border-l border-hair font-normal">
+                <button
+                  type="button"
+                  className={`min-h-6 px-1 text-right hover:underline ${key === screen.key ? 'font-semibold text-ink' : ''}`}
+                  title={`Show ${name}, ${width}×${height}`}
+                  onClick={() => showScreen(key)}
+                >
+                  {name}
+                </button>
+              </th>
+            ))}
+            <th scope="col" className="border-l border-hair pl-1 font-normal">
+              stops at
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr className="border-b border-hair text-right text-xs text-faint tabular-nums">
+            <th scope="row" className="py-1 text-left font-normal">
+              Header covers
+            </th>
+            {site.screens.map(({ key }) => (
+              <td key={key} className="border-l border-hair px-1">
+                {surveys[key] ? Math.round(coverOf(page, surveys[key]).arrival) : '…'}
+              </td>
+            ))}
+            <td className="border-l border-hair" />
+          </tr>
+        </tbody>
+        <TableRows count={shown.length} estimate={30}>
+          {(i) => <ArrivalRow key={shown[i]!.section.key} of={shown[i]!} />}
+        </TableRows>
+      </table>
+      {shown.length === 0 && <p className="py-2 text-sm text-faint">Every section is clear on every screen.</p>}
+    </>
+  )
+}
+
+function ArrivalRow({ of: { section, index, seen } }: { of: RowOf }) {
+  const { site, screen, point, live, showScreen } = useWork()
+  const isPointed = usePointed(section.key)
+  const go = (to: string) => {
+    // The link is followed on the screen that it is about.
+    if (to !== screen.key) flushSync(() => showScreen(to))
+    live.follow('#' + section.id)
+  }
+  return (
+    <tr
+      data-arrival-row={section.id}
+      onPointerEnter={() => point(section.key)}
+      onPointerLeave={() => point(null)}
+      className={`border-b border-hair align-top ${isPointed ? 'bg-wash' : ''}`}
+      style={{ boxShadow: `inset 4px 0 ${tint(index)}` }}
+    >
+      <th scope="row" className="py-1 pr-1 pl-2 text-left font-normal">
+        <button
+          type="button"
+          className="flex w-full gap-1.5 text-left hover:underline"
+          onClick={() => go(screen.key)}
+          title={`Go to ${section.title} in the live page`}
+        >
+          <span className="flex-none tabular-nums">{index + 1}</span>
+          <span className="min-w-0 wrap-anywhere">{section.title}</span>
+        </button>
+      </th>
+      {site.screens.map(({ key, name }) => (
+        <td key={key} data-screen={key} data-land={seen.get(key)?.land} className="border-l border-hair text-right tabular-nums">
+          <Gap seen={seen.get(key)} screen={name} section={section.title} isShown={key === screen.key} onPress={() => go(key)} />
+        </td>
+      ))}
+      <td className="border-l border-hair py-1 pl-1 text-right whitespace-nowrap tabular-nums">
+        {seen.has(screen.key) ? px(seen.get(screen.key)!.land) : '…'}
+      </td>
+    </tr>
+  )
+}
+
+interface GapProps {
+  seen: Seen | undefined
+  screen: string
+  section: string
+  isShown: boolean
+  onPress: () => void
+}
+
+function Gap({ seen, screen, section, isShown, onPress }: GapProps) {
+  if (!seen) return <span className="block px-1 py-1 text-faint">…</span>
+  const { figure, word, whole } = gapSaid(seen.said)
+  const isBad = badness(seen.said.sign) > 0
+  return (
+    <button
+      type="button"
+      title={`${screen}: ${whole}`}
+      aria-label={`${section}, ${screen}: ${whole}`}
+      onClick={onPress}
+      className={`min-h-7 w-full px-1 text-right whitespace-nowrap hover:bg-wash ${isShown ? 'font-semibold' : ''} ${isBad ? 'text-brick' : ''}`}
+    >
+      {figure}
+      {word && <span className="block text-xs">{word}</span>}
+    </button>
+  )
+}

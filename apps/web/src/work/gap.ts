@@ -1,0 +1,34 @@
+/** What is said of an arrival, in one place for every view. */
+import type { ArrivalSign } from '@waybell/core'
+import { px } from '../ui/index.tsx'
+
+interface Said {
+  /** A word for what is wrong; none where nothing is, or where the word is all there is to say. */
+  word: string
+  /** All of it. */
+  whole: string
+  /** Stands for the length. */
+  instead?: string
+}
+
+const words: Record<ArrivalSign, (n: string) => Said> = {
+  clear: (n) => ({ word: '', whole: `${n} between header and section` }),
+  top: () => ({ word: '', whole: 'goes to the very top', instead: 'top' }),
+  air: (n) => ({ word: 'air', whole: `${n} between header and section, which is much air` }),
+  short: (n) => ({ word: 'short', whole: `the page ends ${n} short of its place` }),
+  below: (n) => ({ word: 'below', whole: `its heading is ${n} below what is seen` }),
+  cut: (n) => ({ word: 'cut', whole: `${n} of its heading are covered` }),
+  covered: (n) => ({ word: 'covered', whole: `its heading is covered, all ${n} of it` }),
+  still: () => ({ word: 'no box', whole: 'the link does not move the page: what it leads to has no box there', instead: '–' }),
+}
+
+/** The figure is in px, for where the unit stands elsewhere; the length says it. */
+export function gapSaid({ sign, px: n }: { sign: ArrivalSign; px: number }): {
+  figure: string
+  length: string
+  word: string
+  whole: string
+} {
+  const { word, whole, instead } = words[sign](px(n))
+  return { figure: instead ?? String(Math.round(n)), length: instead ?? px(n), word, whole }
+}

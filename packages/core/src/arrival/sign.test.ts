@@ -1,0 +1,30 @@
+import { aPage, aSection } from '../site/builder.ts'
+import type { Section } from '../site/index.ts'
+import { aHeader, aPart, aSurvey } from '../survey/builder.ts'
+import { badness, signOf, solveArrivals, type ArrivalSign } from './index.ts'
+
+/** A page of 3,000 px with one section that begins at 1,000, under a header of 80 px, with 20 px of breathing space. */
+function seen({ at = 1000, heading = 40, own = 0, over = {} as Partial<Section>, hasBox = true }) {
+  const section = aSection(1, over)
+  const page = aPage({ sections: [section], travel: { smooth: true, breathing: 20, ...(own ? { own: true as const } : {}) } })
+  const part = aPart({ at: section.at, top: at, bottom: at + 900, hasBox, heading: { top: at + heading, bottom: at + heading + 30 } })
+  const survey = aSurvey({ parts: [part], header: aHeader({ rest: 80, moved: 80, height: 80 }), padding: own })
+  return signOf(solveArrivals(page, survey)[0]!, section.toTop, 20)
+}
+
+it.each<[string, Parameters<typeof seen>[0], { sign: ArrivalSign; px: number }]>([
+  ['what is right says the gap', {}, { sign: 'clear', px: 20 }],
+  ['the first goes to the very top', { at: 0, heading: 60, over: { toTop: true } }, { sign: 'cut', px: 20 }],
+  ['the first, with its heading below the header', { at: 0, heading: 100, over: { toTop: true } }, { sign: 'top', px: -80 }],
+  ['the page ends before it', { at: 2500 }, { sign: 'short', px: 200 }],
+  ['the page’s own offset leaves too little', { own: 10 }, { sign: 'covered', px: 30 }],
+  ['the page’s own offset leaves a part of the heading', { own: 25 }, { sign: 'cut', px: 15 }],
+  ['the page’s own offset leaves much', { own: 300 }, { sign: 'air', px: 220 }],
+  ['its heading is a screen further down', { heading: 900 }, { sign: 'below', px: 200 }],
+  ['it has no box', { hasBox: false }, { sign: 'still', px: 0 }],
+])('says the worst of an arrival: %s', (_, of, expected) => expect(seen(of)).toEqual(expected))
+
+it('has nothing bad about what is clear, or goes to the top as it should', () => {
+  expect([badness('clear'), badness('top')]).toEqual([0, 0])
+  expect(badness('covered')).toBeGreaterThan(badness('short'))
+})

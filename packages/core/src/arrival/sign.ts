@@ -1,0 +1,26 @@
+/** What is to be said of an arrival, in one word: the worst of it. */
+import type { Arrival } from './solve.ts'
+
+const ARRIVAL_SIGNS = ['clear', 'top', 'air', 'short', 'below', 'cut', 'covered', 'still'] as const
+/**
+ * From what is right to what is worst: the heading is clear; the link goes to the very top; there is more room above the section than anybody asked
+ * for; the page ends before it; its heading is below the viewport, or cut, or covered; the link does not move the page.
+ */
+export type ArrivalSign = (typeof ARRIVAL_SIGNS)[number]
+
+/** More room above a section than that, beside the breathing space, is too much air, in px. */
+const AIR = 48
+
+/** @returns the sign, and the length that goes with it in px: how much is hidden or missing, else the gap */
+export function signOf(arrival: Arrival, toTop: boolean, breathing: number): { sign: ArrivalSign; px: number } {
+  const { moves, heading, hidden, shortfall, gap } = arrival
+  if (!moves) return { sign: 'still', px: 0 }
+  if (heading === 'covered' || heading === 'cut' || heading === 'below') return { sign: heading, px: hidden }
+  if (toTop) return { sign: 'top', px: gap }
+  // Where nothing of less than a px is missing, it is there.
+  if (shortfall >= 1) return { sign: 'short', px: shortfall }
+  return { sign: gap > breathing + AIR ? 'air' : 'clear', px: gap }
+}
+
+/** How bad a sign is, from 0 for what is right. */
+export const badness = (sign: ArrivalSign): number => Math.max(0, ARRIVAL_SIGNS.indexOf(sign) - 1)
