@@ -268,7 +268,7 @@ test.describe('the application', () => {
           const row = rows.filter({ has: page.locator(`xpath=self::*[@data-arrival-row="${id}"]`) })
           const land = Number(await row.locator(`[data-screen="${screen}"][data-land]`).getAttribute('data-land'))
           await frameOf(page, screen).evaluate(() => scrollTo({ top: 0, behavior: 'instant' }))
-          await row.getByRole('rowheader').getByRole('button').click()
+          await row.getByRole('rowheader').getByRole('button').first().click()
           await expect.poll(async () => Math.abs((await frameOf(page, screen).evaluate(() => scrollY)) - land)).toBeLessThanOrEqual(1)
           await page.waitForTimeout(400)
           const { scroll, top, end, covered } = await frameOf(page, screen).evaluate((target) => {

@@ -31,7 +31,7 @@ test.describe('screens in step', () => {
     })
 
     await test.step('by a row of the sheet, to a section that the page’s end keeps from its place', async () => {
-      await page.locator('[data-arrival-row="contact"] th button').click()
+      await page.locator('[data-arrival-row="contact"] th button').first().click()
       for (const screen of ['laptop', 'phone']) await expect.poll(() => at(page, screen)).toBe(await land(page, 'contact', screen))
       await expect(liveFrame(page, 'phone').locator('header a[aria-current]')).toHaveText('Contact')
     })

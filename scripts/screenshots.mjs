@@ -94,6 +94,25 @@ try {
     await shot('looks')
     for (let i = 0; i < 6; i++) await page.getByRole('button', { name: /^Undo/ }).click()
   }
+  if (wanted('screens')) {
+    await task('Travel')
+    await page.getByRole('button', { name: 'Screens', exact: true }).click()
+    for (const name of ['Tablet', 'Desk', 'Phone, lying']) await page.getByRole('button', { name: `Add ${name}` }).click()
+    await page.getByRole('button', { name: 'Done' }).click()
+    await page.getByRole('radio', { name: /^Laptop/ }).click()
+    await page.getByRole('button', { name: 'Room above Beds' }).click()
+    await page.getByLabel(/^More room above it/).fill('16')
+    await page.waitForFunction(() => document.querySelectorAll('iframe[data-state="ready"]').length === 5)
+    await page
+      .getByTestId('tried')
+      .getByText(/links tried on/)
+      .waitFor({ timeout: 120000 })
+    await page.getByRole('button', { name: /^Beds, Laptop/ }).click()
+    await page.waitForTimeout(2500)
+    await shot('screens')
+    for (let i = 0; i < 4; i++) await page.getByRole('button', { name: /^Undo/ }).click()
+    await tried()
+  }
   await task('Sections')
   if (wanted('naming')) {
     await page.getByRole('button', { name: 'Naming rule' }).click()

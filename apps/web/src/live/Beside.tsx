@@ -15,13 +15,8 @@ export function Beside({ screen, place, onShow }: { screen: Screen; place: Place
     const y = now[screen.key] ?? 0
     return y > 0 ? arrivals.find((a) => Math.abs(a.land - y) <= 1) : undefined
   })
-  const sign =
-    arrived &&
-    signOf(
-      arrived,
-      page.sections.some((s) => s.toTop && s.key === arrived.section),
-      page.travel.breathing,
-    )
+  const section = page.sections.find((s) => s.key === arrived?.section)
+  const sign = arrived && section && signOf(arrived, page, section, screen.key)
   const isBad = sign !== undefined && badness(sign.sign) > 0
   const said = sign && gapSaid(sign)
   const { left, top, scale } = place

@@ -1,6 +1,9 @@
 /** A number with its unit, edited in place. One that is refused stays in it, with the bounds and the way back. */
-import { useEffect, useId, useState } from 'react'
+import { useEffect, useId, useRef, useState } from 'react'
 import { Back } from './index.tsx'
+
+/** What is stepped through by the arrow keys is taken once that rests for so long, in ms. */
+const REST = 250
 
 export function NumberField({
   label,
@@ -26,8 +29,13 @@ export function NumberField({
   const number = Number(draft)
   const fits = draft.trim() !== '' && Number.isFinite(number) && number >= min && number <= max
   const commit = () => {
+    clearTimeout(stepping.current)
     if (fits && number !== value) onCommit(number)
   }
+  const stepping = useRef<ReturnType<typeof setTimeout>>(undefined)
+  const latest = useRef(commit)
+  latest.current = commit
+  useEffect(() => () => clearTimeout(stepping.current), [])
   return (
     <span className="block">
       <label htmlFor={id} className="mr-2">
@@ -40,7 +48,12 @@ export function NumberField({
         min={min}
         max={max}
         aria-invalid={!fits}
-        onChange={(e) => setDraft(e.target.value)}
+        onChange={(e) => {
+          setDraft(e.target.value)
+          clearTimeout(stepping.current)
+          // By the arrow keys or the wheel it is no input of characters.
+          if (!(e.nativeEvent as Partial<InputEvent>).inputType) stepping.current = setTimeout(() => latest.current(), REST)
+        }}
         onBlur={commit}
         onKeyDown={(e) => {
           if (e.key === 'Enter') commit()

@@ -5,7 +5,9 @@ import type { Session } from './session.ts'
 export function useUndoKeys(session: Session): void {
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement
+      const { target } = event
+      const typing =
+        target instanceof HTMLTextAreaElement || (target instanceof HTMLInputElement && !/^(checkbox|radio|file|color)$/.test(target.type))
       if (typing || !(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'z') return
       event.preventDefault()
       if (event.shiftKey) session.redo()

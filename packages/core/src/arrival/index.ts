@@ -4,6 +4,6 @@
  */
 export { partsByAt, partOf } from './part.ts'
 export { canBeKept, coverOf, coverOfBar, isKept, isOwnTravel, isReached, MOST_OF_SCREEN, shiftOf, withMade, type Cover } from './cover.ts'
-export { landing, leastBreathing, roomAtEnd, solveArrivals, type Arrival } from './solve.ts'
+export { landing, leastAdjust, leastBreathing, roomAtEnd, solveArrivals, type Arrival } from './solve.ts'
 export { badness, signOf, type ArrivalSign } from './sign.ts'
 export { inStep, type Travelled } from './in-step.ts'

@@ -9,7 +9,7 @@ function seen({ at = 1000, heading = 40, own = 0, over = {} as Partial<Section>,
   const page = aPage({ sections: [section], travel: { smooth: true, breathing: 20, ...(own ? { own: true as const } : {}) } })
   const part = aPart({ at: section.at, top: at, bottom: at + 900, hasBox, heading: { top: at + heading, bottom: at + heading + 30 } })
   const survey = aSurvey({ parts: [part], header: aHeader({ rest: 80, moved: 80, height: 80 }), padding: own })
-  return signOf(solveArrivals(page, survey)[0]!, section.toTop, 20)
+  return signOf(solveArrivals(page, survey)[0]!, page, section, survey.screen)
 }
 
 it.each<[string, Parameters<typeof seen>[0], { sign: ArrivalSign; px: number }]>([
@@ -21,6 +21,9 @@ it.each<[string, Parameters<typeof seen>[0], { sign: ArrivalSign; px: number }]>
   ['the page’s own offset leaves a part of the heading', { own: 25 }, { sign: 'cut', px: 15 }],
   ['the page’s own offset leaves much', { own: 300 }, { sign: 'air', px: 220 }],
   ['its heading is a screen further down', { heading: 900 }, { sign: 'below', px: 200 }],
+  ['it was given more room, and has it', { over: { adjust: { by: 90 } } }, { sign: 'clear', px: 110 }],
+  ['it was given less than its heading needs', { over: { adjust: { by: -70 } } }, { sign: 'cut', px: 10 }],
+  ['it was given more on other screens', { over: { adjust: { by: 90, off: ['laptop'] } } }, { sign: 'clear', px: 20 }],
   ['it has no box', { hasBox: false }, { sign: 'still', px: 0 }],
 ])('says the worst of an arrival: %s', (_, of, expected) => expect(seen(of)).toEqual(expected))
 

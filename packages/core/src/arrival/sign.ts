@@ -1,4 +1,5 @@
 /** What is to be said of an arrival, in one word: the worst of it. */
+import { adjustOn, type Section, type SitePage } from '../site/index.ts'
 import type { Arrival } from './solve.ts'
 
 const ARRIVAL_SIGNS = ['clear', 'top', 'air', 'short', 'below', 'cut', 'covered', 'still'] as const
@@ -8,18 +9,19 @@ const ARRIVAL_SIGNS = ['clear', 'top', 'air', 'short', 'below', 'cut', 'covered'
  */
 export type ArrivalSign = (typeof ARRIVAL_SIGNS)[number]
 
-/** More room above a section than that, beside the breathing space, is too much air, in px. */
+/** More room above a section than that, beside what it was given, is too much air, in px. */
 const AIR = 48
 
 /** @returns the sign, and the length that goes with it in px: how much is hidden or missing, else the gap */
-export function signOf(arrival: Arrival, toTop: boolean, breathing: number): { sign: ArrivalSign; px: number } {
+export function signOf(arrival: Arrival, page: SitePage, section: Section, screen: string): { sign: ArrivalSign; px: number } {
   const { moves, heading, hidden, shortfall, gap } = arrival
   if (!moves) return { sign: 'still', px: 0 }
   if (heading === 'covered' || heading === 'cut' || heading === 'below') return { sign: heading, px: hidden }
-  if (toTop) return { sign: 'top', px: gap }
+  if (section.toTop) return { sign: 'top', px: gap }
   // Where nothing of less than a px is missing, it is there.
   if (shortfall >= 1) return { sign: 'short', px: shortfall }
-  return { sign: gap > breathing + AIR ? 'air' : 'clear', px: gap }
+  const asked = page.travel.breathing + adjustOn(section, screen)
+  return { sign: gap > asked + AIR ? 'air' : 'clear', px: gap }
 }
 
 /** How bad a sign is, from 0 for what is right. */

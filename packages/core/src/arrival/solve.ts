@@ -2,7 +2,7 @@
  * From a survey and offsets to arrivals.
  * @see docs/calculations.md: the browser's own rule, one rounding to device pixels after subtracting
  */
-import type { Section, SitePage } from '../site/index.ts'
+import { adjustOn, type Section, type SitePage } from '../site/index.ts'
 import { coverOf, isOwnTravel, isReached, type Cover } from './cover.ts'
 import { partsByAt, partOf } from './part.ts'
 import { viewHeight, type Survey, type SurveyPart } from '../survey/index.ts'
@@ -58,7 +58,7 @@ function arrivalOf({ page, survey, section, part, cover, near }: Placed): Arriva
   const offset =
     isOwnTravel(page) || !isReached(page, survey)
       ? survey.padding + part.margin + (section.point ? 0 : part.shift)
-      : covered + page.travel.breathing
+      : covered + page.travel.breathing + adjustOn(section, survey.screen)
   const wanted = section.toTop ? 0 : top - offset
   const land = part.hasBox ? landing(wanted, survey.maxScroll) : 0
   const edge = land + (land < 1 ? Math.max(cover.ownRest + cover.bar, covered) : covered)
@@ -94,8 +94,17 @@ export function leastBreathing(page: SitePage, surveys: readonly Survey[]): numb
     for (const section of page.sections) {
       const part = section.toTop ? null : partOf(section, parts)
       // A section without a heading is read from its top.
-      if (part?.hasBox) least = Math.max(least, Math.ceil(part.top - (part.heading?.top ?? part.top)))
+      if (part?.hasBox) least = Math.max(least, leastRoom(part) - adjustOn(section, survey.screen))
     }
   }
-  return Math.min(0, least)
+  return least
 }
+
+/** The least adjustment of one section under which its heading is clear on every screen that it is for, in px. */
+export function leastAdjust(page: SitePage, section: Section, surveys: readonly Survey[]): number {
+  const parts = surveys.flatMap((s) => (section.adjust?.off?.includes(s.screen) ? [] : (partOf(section, partsByAt(s)) ?? [])))
+  return Math.max(-400, ...parts.filter((p) => p.hasBox).map((p) => leastRoom(p) - page.travel.breathing))
+}
+
+/** Between what covers and the section's top: less, and its heading is covered. */
+const leastRoom = ({ top, heading }: SurveyPart): number => Math.min(0, Math.ceil(top - (heading?.top ?? top)))

@@ -1,7 +1,7 @@
 /** The bell map of a screen, and the best place for the bell line. */
 import { coverOf, partsByAt, partOf, solveArrivals, type Arrival } from '../arrival/index.ts'
 import { viewHeight, type Survey, type SurveyPart } from '../survey/index.ts'
-import type { Section, SitePage } from '../site/index.ts'
+import { adjustOn, type Section, type SitePage } from '../site/index.ts'
 import { bells } from './rule.ts'
 
 export interface Stretch {
@@ -16,16 +16,20 @@ interface Placed {
   /** Null for what scripts of the page build: it rings as sections do, and is none of ours. */
   section: Section | null
   part: Pick<SurveyPart, 'top' | 'bottom' | 'movedTop'>
+  /** Where the script takes it to begin once the page has moved. */
+  begins: number
 }
 
 const topsOf = (page: SitePage, survey: Survey): Placed[] => {
   const parts = partsByAt(survey)
   const own = page.sections.flatMap((section): Placed[] => {
     const part = partOf(section, parts)
-    return part?.hasBox ? [{ section, part }] : []
+    if (!part?.hasBox) return []
+    // Of what the page moved up the script knows that by the margin that was written for it, and that holds the adjustment too.
+    return [{ section, part, begins: part.movedTop - (part.shift ? adjustOn(section, survey.screen) : 0) }]
   })
   const ids = new Set(page.sections.flatMap((s) => [s.id, ...s.former]))
-  const built = survey.built.targets.filter((t) => !ids.has(t.id)).map((part): Placed => ({ section: null, part }))
+  const built = survey.built.targets.filter((t) => !ids.has(t.id)).map((part): Placed => ({ section: null, part, begins: part.movedTop }))
   return built.length ? [...own, ...built].sort((a, b) => a.part.top - b.part.top) : own
 }
 
@@ -36,7 +40,7 @@ export function bellMap(page: SitePage, survey: Survey): Stretch[] {
   if (survey.maxScroll <= 0) return [{ section: placed[0]!.section?.key ?? null, start: 0, end: 0 }]
   const line = coverOf(page, survey).arrival + page.highlight.bellOffset
   const sorted = bells(
-    placed.map((p) => p.part.movedTop),
+    placed.map((p) => p.begins),
     line,
     survey.maxScroll,
   )
@@ -63,14 +67,14 @@ export function safeBand(page: SitePage, surveys: readonly Survey[]): Band {
     const cover = coverOf(page, survey).arrival
     const arrivals = new Map<string, Arrival>(solveArrivals(page, survey).map((a) => [a.section, a]))
     const placed = topsOf(page, survey)
-    placed.forEach(({ section, part }, i) => {
+    placed.forEach(({ section, part, begins }, i) => {
       const arrival = section && arrivals.get(section.key)
       if (!arrival || arrival.shortfall > 0 || section.toTop) return
-      band.low = Math.max(band.low, part.movedTop - arrival.land - cover)
+      band.low = Math.max(band.low, begins - arrival.land - cover)
       let after = i + 1
       while (after < placed.length && placed[after]!.part.top < part.bottom - 1) after++
       const next = placed[after]
-      if (next) band.high = Math.min(band.high, next.part.movedTop - arrival.land - cover)
+      if (next) band.high = Math.min(band.high, next.begins - arrival.land - cover)
     })
   }
   return band

@@ -172,7 +172,7 @@ function keepOwnTravel(setUp: SetUp, surveys: readonly Survey[]): SetUp {
     const { margin = 0 } = survey.parts.find((p) => p.at === at) ?? {}
     // Flush where nothing covers it, or under a header by an offset that the page gives; so much room below it that it looks meant.
     const isMeant = survey.padding > 0 || margin > 0 || coverOf(page, survey).arrival === 0
-    return a.moves && isMeant && a.gap > -1 && a.gap < viewHeight(survey) / 4 && a.heading !== 'covered' && a.heading !== 'cut'
+    return a.moves && isMeant && a.gap > -1 && a.gap < viewHeight(survey) / 4 && (a.heading === 'clear' || a.heading === 'none')
   }
   const isWhole = surveys.every((survey) => {
     const arrivals = new Map(solveArrivals(page, survey).map((a) => [a.section, a]))

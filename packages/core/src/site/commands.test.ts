@@ -110,6 +110,7 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   'section/depth': { page: fc.constant(page), section: key, depth: fc.nat(3) },
   'section/point': { page: fc.constant(page), section: key, at: fc.constantFrom(5, 20, 40), shift: fc.integer({ min: -2, max: 4 }) },
   'section/to-top': { page: fc.constant(page), section: key, toTop: fc.boolean() },
+  'section/adjust': { page: fc.constant(page), section: key, adjust: fc.constantFrom({ by: 8 }, { by: -3, off: ['phone'] }, undefined) },
   'section/add': { page: fc.constant(page), section: fc.integer({ min: 1, max: 7 }).map(section) },
   'section/drop': { page: fc.constant(page), section: key },
   'menu/add': {

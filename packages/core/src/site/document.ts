@@ -37,7 +37,19 @@ export interface Section {
   depth: number
   /** Its link goes to the very top of the page. */
   toTop: boolean
+  /** Room above it on arrival that others do not have; absent for none. */
+  adjust?: Adjust
 }
+
+/** So many px more than the breathing space, or less where it is negative; not on some screens, by key. */
+export interface Adjust {
+  by: number
+  off?: string[]
+}
+
+/** What a section has above it on a screen, besides the breathing space, in px. */
+export const adjustOn = ({ adjust, toTop }: Pick<Section, 'adjust' | 'toTop'>, screen: string): number =>
+  !adjust || toTop || adjust.off?.includes(screen) ? 0 : adjust.by
 
 /** A target with no size, at the top of the element that it stands before. */
 export interface Point {

@@ -6,7 +6,7 @@ import { isMade, LANGUAGE, leadsNowhere, nestItem, sectionOf, type Item, type It
 import { memo, useCallback, useState } from 'react'
 import { Button, Field, tint, type Problem } from '../../ui/index.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
-import { OnScreens } from './OnScreens.tsx'
+import { OnScreens } from '../OnScreens.tsx'
 import { Target } from './Target.tsx'
 import { ThreadEnd } from './ThreadEnd.tsx'
 

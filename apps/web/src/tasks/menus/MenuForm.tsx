@@ -18,7 +18,7 @@ import { Fragment, useId, type ReactNode } from 'react'
 import { Field } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { useWork } from '../../work/context.ts'
-import { OnScreens } from './OnScreens.tsx'
+import { OnScreens } from '../OnScreens.tsx'
 import { TakeToPages } from './TakeToPages.tsx'
 
 export const formNames: Record<FormKind, string> = {

@@ -1,11 +1,25 @@
 /** The sections against the screens: what is between header and section when a link has arrived, and what is wrong with it. */
-import { badness, coverOf, signOf, solveArrivals, type Arrival, type ArrivalSign, type Section } from '@waybell/core'
+import {
+  badness,
+  coverOf,
+  isOwnTravel,
+  leastAdjust,
+  signOf,
+  solveArrivals,
+  type Adjust,
+  type Arrival,
+  type ArrivalSign,
+  type Section,
+} from '@waybell/core'
+import { MoreHorizontal } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { flushSync } from 'react-dom'
 import { Heading, Pennant, px, tint } from '../../ui/index.tsx'
+import { NumberField } from '../../ui/NumberField.tsx'
 import { TableRows } from '../../ui/TableRows.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
 import { gapSaid } from '../../work/gap.ts'
+import { OnScreens } from '../OnScreens.tsx'
 
 interface Seen extends Arrival {
   said: { sign: ArrivalSign; px: number }
@@ -32,7 +46,7 @@ function useRows(): RowOf[] {
       const seen = new Map(
         arrivals.flatMap(([screen, of]): [string, Seen][] => {
           const arrival = of.get(section.key)
-          return arrival ? [[screen, { ...arrival, said: signOf(arrival, section.toTop, page.travel.breathing) }]] : []
+          return arrival ? [[screen, { ...arrival, said: signOf(arrival, page, section, screen) }]] : []
         }),
       )
       return { section, index, seen, badness: Math.max(0, ...[...seen.values()].map((s) => badness(s.said.sign))) }
@@ -45,6 +59,7 @@ export function ArrivalTable() {
   const rows = useRows()
   const [isWorstFirst, setWorstFirst] = useState(true)
   const [isFaulty, setFaulty] = useState(false)
+  const [opened, setOpened] = useState<string | null>(null)
   const faulty = rows.filter((r) => r.badness > 0)
   // An order that is stable: what is as bad stays as it stands in the page.
   const shown = useMemo(() => {
@@ -107,7 +122,10 @@ export function ArrivalTable() {
           </tr>
         </tbody>
         <TableRows count={shown.length} estimate={30}>
-          {(i) => <ArrivalRow key={shown[i]!.section.key} of={shown[i]!} />}
+          {(i) => {
+            const { key } = shown[i]!.section
+            return <ArrivalRow key={key} of={shown[i]!} isOpen={opened === key} onOpen={(is) => setOpened(is ? key : null)} />
+          }}
         </TableRows>
       </table>
       {shown.length === 0 && <p className="py-2 text-sm text-faint">Every section is clear on every screen.</p>}
@@ -115,7 +133,7 @@ export function ArrivalTable() {
   )
 }
 
-function ArrivalRow({ of: { section, index, seen } }: { of: RowOf }) {
+function ArrivalRow({ of: { section, index, seen }, isOpen, onOpen }: { of: RowOf; isOpen: boolean; onOpen: (is: boolean) => void }) {
   const { site, screen, point, live, showScreen } = useWork()
   const isPointed = usePointed(section.key)
   const go = (to: string) => {
@@ -123,7 +141,7 @@ function ArrivalRow({ of: { section, index, seen } }: { of: RowOf }) {
     if (to !== screen.key) flushSync(() => showScreen(to))
     live.follow('#' + section.id)
   }
-  return (
+  const row = (
     <tr
       data-arrival-row={section.id}
       onPointerEnter={() => point(section.key)}
@@ -132,15 +150,33 @@ function ArrivalRow({ of: { section, index, seen } }: { of: RowOf }) {
       style={{ boxShadow: `inset 4px 0 ${tint(index)}` }}
     >
       <th scope="row" className="py-1 pr-1 pl-2 text-left font-normal">
-        <button
-          type="button"
-          className="flex w-full gap-1.5 text-left hover:underline"
-          onClick={() => go(screen.key)}
-          title={`Go to ${section.title} in the live page`}
-        >
-          <span className="flex-none tabular-nums">{index + 1}</span>
-          <span className="min-w-0 wrap-anywhere">{section.title}</span>
-        </button>
+        <span className="flex items-start">
+          <button
+            type="button"
+            className="flex w-full gap-1.5 text-left hover:underline"
+            onClick={() => go(screen.key)}
+            title={`Go to ${section.title} in the live page`}
+          >
+            <span className="flex-none tabular-nums">{index + 1}</span>
+            <span className="min-w-0 flex-1 wrap-anywhere">{section.title}</span>
+          </button>
+          <button
+            type="button"
+            aria-expanded={isOpen}
+            aria-label={`Room above ${section.title}`}
+            title="Room above this section alone"
+            className="grid min-h-6 min-w-6 flex-none place-items-center rounded-sm text-faint hover:bg-wash hover:text-ink"
+            onClick={() => onOpen(!isOpen)}
+          >
+            <MoreHorizontal size={14} aria-hidden />
+          </button>
+        </span>
+        {section.adjust && (
+          <span className="block text-xs text-faint">
+            {section.adjust.by > 0 ? '+' : '−'}
+            {Math.abs(section.adjust.by)} px above it
+          </span>
+        )}
       </th>
       {site.screens.map(({ key, name }) => (
         <td key={key} data-screen={key} data-land={seen.get(key)?.land} className="border-l border-hair text-right tabular-nums">
@@ -149,6 +185,51 @@ function ArrivalRow({ of: { section, index, seen } }: { of: RowOf }) {
       ))}
       <td className="border-l border-hair py-1 pl-1 text-right whitespace-nowrap tabular-nums">
         {seen.has(screen.key) ? px(seen.get(screen.key)!.land) : '…'}
+      </td>
+    </tr>
+  )
+  return isOpen ? (
+    <>
+      {row}
+      <AdjustRow section={section} />
+    </>
+  ) : (
+    row
+  )
+}
+
+/** What is said of one section alone: whether it goes to the very top, and what room it has above it. */
+function AdjustRow({ section }: { section: Section }) {
+  const { page, site, surveys, run } = useWork()
+  const at = { page: page.key, section: section.key }
+  const { by = 0, off } = section.adjust ?? {}
+  const adjust = (next: Adjust) => run({ type: 'section/adjust', ...at, adjust: next.by ? next : undefined })
+  return (
+    <tr className="border-b border-hair bg-wash">
+      <td colSpan={site.screens.length + 2} className="px-2 py-2">
+        <label className="flex min-h-7 items-center gap-1.5">
+          <input
+            type="checkbox"
+            checked={section.toTop}
+            onChange={(e) => run({ type: 'section/to-top', ...at, toTop: e.target.checked })}
+          />
+          Goes to the very top of the page
+        </label>
+        {isOwnTravel(page) && <p className="text-xs text-faint">Links arrive by the page’s own offsets, which stay as they are.</p>}
+        {!section.toTop && !isOwnTravel(page) && (
+          <>
+            <NumberField
+              label="More room above it, besides the breathing space"
+              unit="px"
+              value={by}
+              min={leastAdjust(page, section, Object.values(surveys))}
+              max={1000}
+              why="with less, its heading would go under the header"
+              onCommit={(next) => adjust({ by: next, ...(off && { off }) })}
+            />
+            {by !== 0 && <OnScreens of={section.title} off={off} onChange={(next) => adjust({ by, ...(next && { off: next }) })} />}
+          </>
+        )}
       </td>
     </tr>
   )

@@ -2,7 +2,7 @@ import type { Survey } from '../../survey/index.ts'
 import { defaultRule } from '../../naming/index.ts'
 import { readPage } from '../../page/index.ts'
 import { proposeSetUp } from '../../proposal/index.ts'
-import { defaultScreens, type SitePage } from '../../site/index.ts'
+import { defaultScreens, type Section, type SitePage } from '../../site/index.ts'
 import { aMenu } from '../../site/builder.ts'
 import { aHeader, aPart, aSurvey } from '../../survey/builder.ts'
 import { idSelector, pageEdits, pageStyle } from '../index.ts'
@@ -43,6 +43,25 @@ describe('the style', () => {
     const css = style({ laptop: survey('laptop', { parts: [part] }) })
     expect(css).toContain(':root #one { scroll-margin-top: 100vh; }')
     expect(css).toContain(':root #two { scroll-margin-top: 0; }')
+  })
+  it('gives single sections more room above them, on the screens that it is for', () => {
+    const surveys = { laptop: survey('laptop'), phone: survey('phone') }
+    const adjusted = (of: Partial<Section>, over: Record<string, Survey> = surveys) => {
+      const { sections } = proposeSetUp(reading, [], defaultRule)
+      return style(over, { sections: sections.map((s) => (s.id === 'two' ? { ...s, ...of } : s)) })
+    }
+    expect(adjusted({ adjust: { by: 30 } })).toContain(':root #two { scroll-margin-top: 30px; }')
+    expect(adjusted({ adjust: { by: -12, off: ['phone'] } })).toContain(
+      ':root #two { scroll-margin-top: -12px; } @media (max-width: 835px) { :root #two { scroll-margin-top: 0px; } }',
+    )
+    // Of one that the page moved up, both together.
+    const part = aPart({ at: reading.candidates.find((c) => c.id === 'two')!.at, top: 900, bottom: 1000, margin: 70, shift: 50 })
+    const shifted = { laptop: survey('laptop', { parts: [part] }), phone: survey('phone', { parts: [part] }) }
+    const css = adjusted({ adjust: { by: 30 } }, shifted)
+    expect(css.match(/#two {[^}]*}/g)).toEqual(['#two { scroll-margin-top: -20px; }'])
+    // The very top is the very top, and by the page’s own offsets nothing is written.
+    expect(adjusted({ adjust: { by: 30 }, toTop: true })).not.toContain('30px;')
+    expect(style(surveys, { travel: { smooth: true, breathing: 0, own: true }, header: null, menus: [] })).not.toContain('#two')
   })
   it('makes room for a bar at the top, and none under a header that lies over the page', () => {
     expect(style({})).toContain('html:root { padding-top: 48px; }')

@@ -20,7 +20,7 @@ import {
   WITHIN,
 } from '../../contract/index.ts'
 import { builtMenusOf, formOf, foundLookRules } from '../../menus/index.ts'
-import { isFound, madeBar, type Section, type SitePage } from '../../site/index.ts'
+import { adjustOn, isFound, madeBar, type Screen, type Section, type SitePage } from '../../site/index.ts'
 import { inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { PageReading } from '../../page/index.ts'
 import type { Anchor } from '../anchors.ts'
@@ -64,7 +64,9 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
   const toTop = page.sections.filter((s) => s.toTop && !s.point).map((s) => `:root ${selectorOf(s, reading)}`)
   // Those that have one of the page's own.
   const ofPage = new Set(Object.values(surveys).flatMap((s) => s.parts.flatMap((p) => (p.margin !== 0 ? p.at : []))))
-  const reset = page.sections.filter((s) => !s.toTop && !s.point && ofPage.has(s.at)).map((s) => `:root ${selectorOf(s, reading)}`)
+  const reset = page.sections
+    .filter((s) => !s.toTop && !s.point && !s.adjust && ofPage.has(s.at))
+    .map((s) => `:root ${selectorOf(s, reading)}`)
   const isOwn = isOwnTravel(page)
   const seen = inScreenOrder(Object.values(surveys))[0]
   const color = seen?.color ?? 'rgb(0, 0, 0)'
@@ -85,11 +87,12 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
           ),
           ...group(
             'Targets that the page moves up, away from what they are about: links arrive where that begins.',
-            shiftRules(input, ranges),
+            marginRules(input, ranges, true),
           ),
+          ...group('Room above single sections, besides the breathing space that all have.', marginRules(input, ranges, false)),
         ]),
-    ...hostRules(anchors, ranges),
-    ...placedRules(anchors),
+    ...hostRules(anchors, ranges, isOwn),
+    ...placedRules(anchors, ranges, isOwn),
     ...group(
       `The page’s header stays in view, where it takes no more than a sixth of the screen’s height.`,
       keepRules(page, ranges, surveys),
@@ -172,15 +175,21 @@ function motionRules(page: SitePage, surveys: HandoverInput['surveys']): string[
   ])
 }
 
-/** Targets that the page moved up, away from what they are about, are reached where that begins. */
-function shiftRules({ page, reading, surveys }: HandoverInput, ranges: readonly Range[]): string[] {
+/**
+ * The margins of single sections, on each screen.
+ * @param isShifted of targets that the page moved up, away from what they are about: they are reached where that begins. Else of those that have
+ * more room above them than others, or less.
+ */
+function marginRules({ page, reading, surveys }: HandoverInput, ranges: readonly Range[], isShifted: boolean): string[] {
   const shifts = ranges.map(({ screen }) => new Map(surveys[screen.key]?.parts.map((p) => [p.at, p.shift])))
-  const moved = page.sections.filter((s) => !s.toTop && !s.point && shifts.some((of) => of.get(s.at)))
-  return moved.flatMap((section) =>
+  const some = page.sections.filter(
+    (s) => !s.toTop && !s.point && shifts.some((of) => of.get(s.at)) === isShifted && (isShifted || s.adjust),
+  )
+  return some.flatMap((section) =>
     byScreen(
       ranges,
-      shifts.map((of) => of.get(section.at) ?? 0),
-      (by) => rule(`:root ${selectorOf(section, reading)}`, [`scroll-margin-top: ${px(-by)};`]),
+      ranges.map(({ screen }, i) => adjustOn(section, screen.key) - (shifts[i]!.get(section.at) ?? 0)),
+      (by) => rule(`:root ${selectorOf(section, reading)}`, [`scroll-margin-top: ${px(by)};`]),
     ),
   )
 }
@@ -190,7 +199,7 @@ const byScreen = <T>(ranges: readonly Range[], figures: readonly T[], write: (fi
   saidAnew(ranges, figures).map(({ range, figure }) => media(from(range), [write(figure)]))
 
 /** IDs that elements of the page have for a point or a former ID: how far below their top it is meant. */
-function hostRules(anchors: readonly Anchor[], ranges: readonly Range[]): string[] {
+function hostRules(anchors: readonly Anchor[], ranges: readonly Range[], isOwn: boolean): string[] {
   return anchors.flatMap(({ id, host, below, section, isFormer }) => {
     if (host === null) return []
     const selector = `:root ${idSelector(id)}`
@@ -198,7 +207,8 @@ function hostRules(anchors: readonly Anchor[], ranges: readonly Range[]): string
       ? `“${id}” was the ID of “${section.id}” before. Its heading has it now, and links to it arrive where the section begins.`
       : `The point “${id}”.`
     if (section.toTop) return group(why, [rule(selector, ['scroll-margin-top: 100vh;'])])
-    const figures = ranges.map(({ screen }) => Math.round((below[screen.key] ?? 0) * 100) / 100)
+    const room = ({ key }: Screen) => (isOwn ? 0 : adjustOn(section, key))
+    const figures = ranges.map(({ screen }) => Math.round(((below[screen.key] ?? 0) - room(screen)) * 100) / 100)
     return group(
       why,
       byScreen(ranges, figures, (by) => rule(selector, [`scroll-margin-top: ${px(-by)};`])),
@@ -268,7 +278,7 @@ function keepRules(page: SitePage, ranges: readonly Range[], surveys: HandoverIn
 }
 
 /** Targets in the head, for points and former IDs that no element of the page could take. */
-function placedRules(anchors: readonly Anchor[]): string[] {
+function placedRules(anchors: readonly Anchor[], ranges: readonly Range[], isOwn: boolean): string[] {
   const there = anchors.flatMap((a) => (a.placed ? [{ ...a, placed: a.placed }] : []))
   if (!there.length) return []
   const numbers = new Set(there.map((a) => a.placed.number))
@@ -286,5 +296,14 @@ function placedRules(anchors: readonly Anchor[]): string[] {
         ...(section.toTop ? ['scroll-margin-top: 100vh !important;'] : []),
       ]),
     ),
+    ...there
+      .filter(({ section }) => section.adjust && !section.toTop && !isOwn)
+      .flatMap(({ id, section }) =>
+        byScreen(
+          ranges,
+          ranges.map(({ screen }) => adjustOn(section, screen.key)),
+          (by) => rule(`html:root meta[${PIECE}="anchor"]${idSelector(id)}`, [`scroll-margin-top: ${px(by)} !important;`]),
+        ),
+      ),
   ])
 }

@@ -1,9 +1,9 @@
 /** Commands on sections. */
 import type { ElementAt } from '../../page/index.ts'
-import { inPageOrder, leadsTo, pageOrder, type Section, type Site, type SitePage } from '../document.ts'
+import { inPageOrder, leadsTo, pageOrder, type Adjust, type Section, type Site, type SitePage } from '../document.ts'
 import { CommandError } from '../errors.ts'
 import { checkFree, find, onPage, type Applied, type KindsOf } from './kind.ts'
-import { formerShape, sectionShape } from './shapes.ts'
+import { adjustShape, formerShape, sectionShape } from './shapes.ts'
 
 export type SectionCommand =
   | { type: 'section/title'; page: string; section: string; title: string }
@@ -13,6 +13,7 @@ export type SectionCommand =
   /** Moves a point: before another element, or by another shift. */
   | { type: 'section/point'; page: string; section: string; at: ElementAt; shift: number }
   | { type: 'section/to-top'; page: string; section: string; toTop: boolean }
+  | { type: 'section/adjust'; page: string; section: string; adjust: Adjust | undefined }
   | { type: 'section/add'; page: string; section: Section }
   | { type: 'section/drop'; page: string; section: string }
 
@@ -84,6 +85,16 @@ export const sectionCommands: KindsOf<SectionCommand> = {
     payload: (s) => ({ page: s.key, section: s.key, toTop: s.is }),
     touches: field('to-top'),
     apply: (site, c) => change(site, c, (was) => ({ section: { ...was, toTop: c.toTop }, inverse: { ...c, toTop: was.toTop } })),
+  },
+  'section/adjust': {
+    name: 'Change the room above a section',
+    payload: (s) => ({ page: s.key, section: s.key, adjust: adjustShape(s) }),
+    touches: field('adjust'),
+    apply: (site, c) =>
+      change(site, c, ({ adjust, ...rest }) => ({
+        section: c.adjust ? { ...rest, adjust: c.adjust } : rest,
+        inverse: { ...c, adjust },
+      })),
   },
   'section/add': {
     name: 'Add a section',

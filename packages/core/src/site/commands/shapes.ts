@@ -93,7 +93,10 @@ export const sectionShape = (s: Shapes): Shape =>
     heading: s.at.allow(null),
     depth: s.depth,
     toTop: s.is,
+    adjust: adjustShape(s),
   })
+
+export const adjustShape = (s: Shapes): Shape => s.optional(s.object({ by: s.px, off: offShape(s) }))
 
 export const formerShape = (s: Shapes): Shape => s.array(s.id, 200)
 

@@ -1,5 +1,5 @@
 /** On which screens something is. */
-import { useWork } from '../../work/context.ts'
+import { useWork } from '../work/context.ts'
 
 export function OnScreens({
   of,

@@ -1,0 +1,107 @@
+/** Offsets of single sections: as computed, in the live page, and as a visitor has them, with and without script. */
+import { expect, test, type Browser, type Page } from '@playwright/test'
+import { copyFileSync, cpSync } from 'node:fs'
+import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { atRest } from './support/boxes.ts'
+import { freshFolder, repository } from './support/cli.ts'
+import { liveFrame, measured, openDemo, Server, setUp, task } from './support/server.ts'
+import { takeHome } from './support/sheet.ts'
+
+const SCREENS = { laptop: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } }
+type ScreenKey = keyof typeof SCREENS
+
+test.describe('offsets', () => {
+  let server: Server
+  test.beforeEach(async () => void (server = await new Server().start()))
+  test.afterEach(() => server.stop())
+
+  const gapOf = (selector: string) =>
+    Math.round(
+      document.querySelector(selector)!.getBoundingClientRect().top - document.querySelector('header')!.getBoundingClientRect().bottom,
+    )
+  const figure = (page: Page, section: string, screen: string) => page.locator(`[data-arrival-row="${section}"] [data-screen="${screen}"]`)
+
+  /** How far the section begins below the header for a visitor who comes with its hash. */
+  async function visited(browser: Browser, file: string, section: string, screen: ScreenKey, javaScriptEnabled: boolean) {
+    const context = await browser.newContext({ javaScriptEnabled, viewport: SCREENS[screen] })
+    const page = await context.newPage()
+    await page.goto(`${pathToFileURL(file).href}#${section}`)
+    await atRest(page, javaScriptEnabled)
+    const gap = await page.evaluate(gapOf, `#${section}`)
+    await context.close()
+    return gap
+  }
+
+  test('of one section are other than those of all, on the screens that they are for', async ({ page, browser }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    await measured(page)
+    await task(page, 'Travel')
+    const room = page.getByLabel('More room above it, besides the breathing space')
+
+    await test.step('typed, and the figures and the live page follow', async () => {
+      await page.getByRole('button', { name: 'Room above Beds' }).click()
+      await room.fill('40')
+      await room.press('Enter')
+      for (const screen of ['laptop', 'phone']) await expect(figure(page, 'beds', screen)).toHaveText('64')
+      await measured(page)
+      await page.getByRole('button', { name: 'Beds, Laptop: 64 px between header and section' }).click()
+      for (const screen of ['laptop', 'phone'])
+        await expect
+          .poll(() =>
+            liveFrame(page, screen)
+              .locator('html')
+              .evaluate((_, gap) => (0, eval)(gap)('#beds'), `(${gapOf})`),
+          )
+          .toBe(64)
+    })
+
+    await test.step('by the arrow keys, and not on every screen', async () => {
+      await room.press('ArrowUp')
+      await room.press('ArrowUp')
+      await expect(figure(page, 'beds', 'phone')).toHaveText('66')
+      await page.getByRole('group', { name: 'Screens of Beds' }).getByLabel('Phone').uncheck()
+      await expect(figure(page, 'beds', 'phone')).toHaveText('24')
+      await expect(figure(page, 'beds', 'laptop')).toHaveText('66')
+    })
+
+    await test.step('never so little that the heading would be covered', async () => {
+      await room.fill('-300')
+      await expect(page.getByRole('alert').filter({ hasText: 'its heading would go under the header' })).toBeVisible()
+      await page.getByRole('button', { name: 'Back to 42 px' }).click()
+    })
+
+    await test.step('the first section goes to the very top, or not', async () => {
+      const first = figure(page, 'seven-nights', 'laptop')
+      await expect(first).toHaveText('top')
+      await page.getByRole('button', { name: /^Room above Seven nights/ }).click()
+      await page.getByLabel('Goes to the very top of the page').uncheck()
+      await expect(first).not.toHaveText('top')
+      await page.keyboard.press('Control+z')
+      await expect(first).toHaveText('top')
+    })
+
+    await test.step('a visitor arrives so, also without the script', async () => {
+      await measured(page)
+      // Among the files that the page needs.
+      const folder = freshFolder()
+      cpSync(join(repository, 'demo/ostrey'), folder, { recursive: true })
+      const file = join(folder, 'index.html')
+      copyFileSync(await takeHome(page), file)
+      for (const [screen, gap] of [
+        ['laptop', 66],
+        ['phone', 24],
+      ] as const) {
+        expect(await visited(browser, file, 'beds', screen, true)).toBe(gap)
+        // Without it the header is as the page’s own script has it, and what is written is for its height at rest.
+        expect(await visited(browser, file, 'tickets', screen, true)).toBe(24)
+        const [beds, tickets] = [
+          await visited(browser, file, 'beds', screen, false),
+          await visited(browser, file, 'tickets', screen, false),
+        ]
+        expect(beds - tickets).toBe(gap - 24)
+      }
+    })
+  })
+})
