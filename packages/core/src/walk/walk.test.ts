@@ -6,7 +6,10 @@ import { judge, judgeTried, mayPass, walkPlan, type Tried, type Visit } from './
 
 const page = aPage({
   sections: [aSection(1, { toTop: true }), aSection(2), aSection(3, { id: 'a b' })],
-  menus: [aMenu([anItem(1), anItem(2)])],
+  menus: [
+    aMenu([anItem(1), anItem(2)]),
+    aMenu([anItem(2), anItem(3)], { key: 'm2', form: { kind: 'steps', place: 'end', text: '', edge: 16 } }),
+  ],
 })
 const plan = walkPlan(page)
 
