@@ -128,7 +128,11 @@ export function ArrivalTable() {
           }}
         </TableRows>
       </table>
-      {shown.length === 0 && <p className="py-2 text-sm text-faint">Every section is clear on every screen.</p>}
+      {shown.length === 0 && (
+        <p className="py-2 text-sm text-faint">
+          Every section is clear on every screen{site.screens.every((s) => surveys[s.key]) ? '' : ' that was measured so far'}.
+        </p>
+      )}
     </>
   )
 }
