@@ -77,6 +77,7 @@ function Screens() {
 /** What a screen has ever been called here: what was said of one that was removed is not to be taken for another. */
 const keysIn = ({ screens, pages }: ReturnType<typeof useWork>['site']): string[] => [
   ...screens.map((s) => s.key),
+  ...pages.flatMap((p) => p.sections.flatMap((s) => s.adjust?.off ?? [])),
   ...pages.flatMap((p) => p.menus.flatMap((m) => [...(m.shown?.off ?? []), ...m.items.flatMap((i) => i.off ?? [])])),
 ]
 
