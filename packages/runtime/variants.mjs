@@ -59,6 +59,8 @@ export async function buildVariants(out) {
   const handed = {}
   for (let bits = 0; bits < 2 ** parts.length; bits++) {
     const chosen = parts.filter((_, i) => bits & (1 << i))
+    // What has one size or more is a header.
+    if (chosen.includes('shrinks') && !chosen.includes('header')) continue
     const without = parts.filter((part) => !chosen.includes(part))
     const plain = legible(await bundle('main', without))
     const { code } = await minify(shortened(plain), {

@@ -2,7 +2,7 @@
  * Links that are clicked in the live page. Hashes scroll without an entry in the application's history; other links stay where they
  * are and are reported.
  */
-import { fragmentOf, indicated } from '@waybell/core/contract'
+import { fragmentOf, FOLLOWS, indicated, PIECE } from '@waybell/core/contract'
 import { jumpTo, position } from './scroller.ts'
 import { twoFrames } from './settle.ts'
 
@@ -50,10 +50,17 @@ export function watchPresses(): void {
   addEventListener('click', look, true)
 }
 
+/** Our script is the last to have a press: where links are to write no entry of the history, it is not a script of the page that takes them. */
+function isOurs({ eventPhase, currentTarget }: Event): boolean {
+  if (currentTarget !== window || eventPhase !== Event.BUBBLING_PHASE) return false
+  const said = [...document.querySelectorAll(`script[${PIECE}="settings"]`)].map((el) => el.textContent ?? '')
+  return said.some((text) => /"address": "/.test(text))
+}
+
 /** Watches whether the page keeps the browser from what it would do. @returns what says so, once the event is over */
 export function watchTaking(event: Event): () => boolean {
   let isTaken = false
-  const prevent = () => void (isTaken = true)
+  const prevent = () => void (isTaken ||= !isOurs(event))
   Object.defineProperty(event, 'preventDefault', { configurable: true, value: prevent })
   Object.defineProperty(event, 'returnValue', { configurable: true, get: () => !isTaken, set: (to: unknown) => to === false && prevent() })
   Object.defineProperty(event, 'defaultPrevented', { configurable: true, get: () => isTaken })
@@ -84,8 +91,14 @@ export function targetOf(hash: string): Element | null {
   return to.kind === 'element' ? to.element : null
 }
 
+/** As the application does it, where no link is pressed. */
+export function followAsLink(hash: string): Promise<void> {
+  document.dispatchEvent(new CustomEvent(FOLLOWS, { detail: hash }))
+  return follow(hash)
+}
+
 /** As a click by hand does it: a change of the hash while the page still moves is not scrolled to, so the motion is stopped first. */
-export async function follow(hash: string): Promise<void> {
+async function follow(hash: string): Promise<void> {
   if (moving) {
     jumpTo(position())
     await twoFrames()

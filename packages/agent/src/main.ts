@@ -5,7 +5,7 @@
 import { closeWays } from './closed.ts'
 import { hold } from './hold.ts'
 import { keepHistory } from './history.ts'
-import { follow, takeLinks, watchPresses } from './links.ts'
+import { followAsLink, takeLinks, watchPresses } from './links.ts'
 import type { AgentOfWindow } from './called.ts'
 import type { FromAgent, PickedElement, ToAgent } from './messages.ts'
 import { patch } from './patch.ts'
@@ -103,7 +103,7 @@ function serve(port: MessagePort): void {
         jumpTo(message.y)
         return
       case 'follow':
-        await follow(message.hash)
+        await followAsLink(message.hash)
         return
       case 'visit':
         say({ type: 'visited', turn: message.turn, visit: await visit(message.hash, message.from) })

@@ -1,7 +1,7 @@
 /** One link of a walk: from rest, followed as a click does it, and what came of it. */
 import { MADE_BAR, MENU } from '@waybell/core/contract'
 import { reachNow, stayingBars } from './survey/bars.ts'
-import { follow, targetOf } from './links.ts'
+import { followAsLink, targetOf } from './links.ts'
 import type { Visit } from '@waybell/core'
 import { jumpTo, onPage, position, viewTop } from './scroller.ts'
 import { twoFrames, untilStill } from './settle.ts'
@@ -11,7 +11,7 @@ export async function visit(hash: string, from: number): Promise<Visit> {
   jumpTo(from)
   await untilStill(position, 100, 1500)
   const before = position()
-  await follow(hash)
+  await followAsLink(hash)
   const top = () => targetOf(hash)?.getBoundingClientRect().top ?? 0
   // Where nothing has to move, nothing tells that it is over.
   const limit = performance.now() + (Math.abs(top()) < 4 ? 400 : 2500)

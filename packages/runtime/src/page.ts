@@ -66,6 +66,16 @@ export const elementOf = (id: string): HTMLElement | null =>
 /** True for what the browser scrolls to: it has a box, and no part of the viewport holds it. */
 export const hasPlace = (el: HTMLElement | null): el is HTMLElement => !!el?.getClientRects().length && !isFixed(el, holder())
 
+/** Tab goes on from an element. Nothing keeps the focus. */
+export function startTab(el: HTMLElement | null | undefined): void {
+  if (!el || el.contains(document.activeElement)) return
+  const isOwn = el.hasAttribute('tabindex')
+  if (!isOwn) el.tabIndex = -1
+  el.focus({ preventScroll: true })
+  el.blur()
+  if (!isOwn) el.removeAttribute('tabindex')
+}
+
 /** An address without its hash. */
 export const bare = (url: string) => url.split('#')[0]
 

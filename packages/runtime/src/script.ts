@@ -10,7 +10,6 @@ import { findOpenings, forget, mark, readMenus } from './marks.ts'
 import {
   all,
   bare,
-  box,
   elementOf,
   findBox,
   hasPlace,
@@ -32,6 +31,7 @@ import { beginOf, renewHash, tabFrom } from './parts/anchors.ts'
 import { cover, coveredBeyond, forgetHeader, settleHeader } from './parts/header.ts'
 import { passMade, watchMade } from './parts/made.ts'
 import { isTaken, watchMenus, watchPress } from './parts/scripts.ts'
+import { endMotion, isGliding, sayCurrent, setMotion, travel, watchTravel } from './parts/travel.ts'
 import { table, type Event as WayEvent, type State } from './way.ts'
 
 let s: Settings
@@ -54,6 +54,7 @@ function tell(event: WayEvent): void {
   const [now, act] = table[state][event] ?? [state]
   state = now
   if (now === 'rest') goal = undefined
+  if (now !== 'under way') endMotion()
   if (goal) {
     const { id } = goal
     if (act === 'aim') aim()
@@ -97,14 +98,17 @@ function keep(id: string): void {
   if (Math.abs(held.gap - gap) < 1) held.gap = gap
 }
 
-/** Two frames later: by then the browser has begun, and the page's own script has had the press, which is then its own. */
-function aim(): void {
+/**
+ * Two frames later: by then the browser has begun, and the page's own script has had the press, which is then its own.
+ * @param isOurs before the browser has begun, since it is not the browser that moves the page
+ */
+function aim(isOurs?: boolean): void {
   const to = goal
   const go = () => {
     if (!to || goal !== to || !isUnderWay() || isTaken()) return
-    box.scrollTo({ top: wanted(to.id) })
+    travel(wanted(to.id))
   }
-  requestAnimationFrame(() => requestAnimationFrame(go))
+  requestAnimationFrame(isOurs ? go : () => requestAnimationFrame(go))
 }
 
 /** While under way each frame is looked at, behind it, where reading a position costs nothing. */
@@ -121,7 +125,7 @@ function setOut(id: string, isPressed: boolean): void {
 
 function watch(id: string): void {
   const y = position()
-  if (Math.abs(y - watched.y) >= 1) {
+  if (isGliding() || Math.abs(y - watched.y) >= 1) {
     watched = { y, since: performance.now(), frames: 0, hasMoved: true }
     return
   }
@@ -155,7 +159,9 @@ function lookLater(): void {
 }
 
 function draw(): void {
-  mark(goal ? goal.id : (ids[currentAt(sorted, position())] ?? TOP), goal?.link)
+  const id = goal ? goal.id : (ids[currentAt(sorted, position())] ?? TOP)
+  mark(id, goal?.link)
+  sayCurrent(id, s)
   passMade()
 }
 
@@ -174,6 +180,7 @@ function measure(): void {
     maxScroll(),
   )
   findOpenings(sorted.map(({ index }) => ids[index]!))
+  if (goal && isGliding()) travel(wanted(goal.id))
   // A scroll that is still to be looked at may be the visitor's.
   if (isHeld() && !ticking) tell('shift')
   else draw()
@@ -220,6 +227,9 @@ export function read(): void {
 
 /** The hash that was asked for on this page and is to come. */
 let asked: string | undefined
+/** The browser is about to change the hash to this, for what was followed. */
+export const expectHash = (hash: string): void => void (asked = hash)
+
 /** What the browser does now is a movement through the history, as far as it says. */
 let traverses = false
 /** Engines that have it tell a movement through the history from other changes of the hash. */
@@ -242,12 +252,14 @@ function onHash(): void {
  * @param link that was pressed, none where the address alone asks for it
  * @param event the press, as far as a script of the page may still take it
  */
-function follow(hash: string, link?: Element, event?: Event): void {
+export function follow(hash: string, link?: Element, event?: Event): void {
   watchPress(event)
   const id = sectionOf(hash, s)
   goal = id === undefined ? id : { id, link }
   tell(goal ? 'asked' : 'asked for none')
-  if (id !== undefined) setOut(id, !!link)
+  if (id === undefined) return
+  setOut(id, !!link)
+  if (setMotion(id, s, link, event)) aim(true)
 }
 
 function onClick(event: MouseEvent): void {
@@ -268,6 +280,7 @@ function onClick(event: MouseEvent): void {
 export function start(): void {
   read()
   watchMade()
+  watchTravel(aim)
   addEventListener('scroll', lookLater, { passive: true, capture: true })
   addEventListener('click', onClick, true)
   addEventListener('hashchange', onHash)

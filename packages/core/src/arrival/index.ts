@@ -1,9 +1,10 @@
 /**
  * Arrivals: where the page stops when a visitor follows a link. `cover.ts` how
- * much of the viewport is covered on arrival, `solve.ts` turns both into arrivals. Pure: no DOM here.
+ * much of the viewport is covered on arrival, `solve.ts` turns both into arrivals, `time.ts` how long the way takes. Pure: no DOM here.
  */
 export { partsByAt, partOf } from './part.ts'
 export { canBeKept, coverOf, coverOfBar, isKept, isOwnTravel, isReached, MOST_OF_SCREEN, shiftOf, withMade, type Cover } from './cover.ts'
 export { landing, leastAdjust, leastBreathing, roomAtEnd, solveArrivals, type Arrival } from './solve.ts'
 export { badness, signOf, type ArrivalSign } from './sign.ts'
+export { travelTime } from './time.ts'
 export { inStep, type Travelled } from './in-step.ts'

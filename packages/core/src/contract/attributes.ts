@@ -31,6 +31,10 @@ export const SHIFTS = '--wb-shifts'
 export const MADE = 'data-wb-made'
 /** The menu that is made as a bar across the viewport's top, which covers that. */
 export const MADE_BAR = `nav[${PIECE}="menu"][${MADE}~="bar"]`
+/** On a link, or on what a menu stands in: how links there travel, where that is not as all on the page do, see `motion.ts`. */
+export const MOTION = 'data-wb-motion'
+/** Event on a live page's document: the application follows the hash in its detail. */
+export const FOLLOWS = 'waybell-follow'
 /** On a link that was made of a button. */
 export const WAS = 'data-wb-was'
 /** On a menu that the page has, where states of its items were given a look; which one it is, and these, as in `data-wb-made`. */

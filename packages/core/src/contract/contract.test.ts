@@ -1,4 +1,16 @@
-import { coversTop, indicated, readSettings, roleOf, type Piecelike } from './index.ts'
+import fc from 'fast-check'
+import {
+  coversTop,
+  EASINGS,
+  indicated,
+  motionText,
+  readMotion,
+  readSettings,
+  roleOf,
+  timeOf,
+  type Motion,
+  type Piecelike,
+} from './index.ts'
 
 const piece = (tag: string, attributes: Record<string, string>, text = '', children: string[] = []): Piecelike => ({
   tag,
@@ -46,6 +58,38 @@ it('reads former IDs in their order, digits too, and as earlier handovers wrote 
   expect(readSettings(JSON.stringify(earlier))).toMatchObject({
     former: [{ was: 'was', now: 'a' }],
     points: [{ id: 'p', anchor: 2, below: -8 }],
+  })
+})
+
+describe('a motion', () => {
+  it.each<Motion>(['jump', 'smooth', { easing: 'linear', ms: 100 }, { easing: 'ease-in-out', ms: 200, most: 2000 }])(
+    'reads as it is written: %j',
+    (motion) => expect(readMotion(motionText(motion))).toEqual(motion),
+  )
+  it.each(['', 'slow', 'timed', 'timed bounce 300', 'timed linear 50', 'timed linear x', 'timed linear 300 9000', 'timed linear 300 x'])(
+    'is none that nobody wrote: “%s”',
+    (text) => expect(readMotion(text)).toBeNull(),
+  )
+  it('takes longer for a longer way, between its shortest and its longest time', () =>
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 100, max: 2000 }),
+        fc.integer({ min: 0, max: 1900 }),
+        fc.nat(30000),
+        fc.nat(30000),
+        (ms, more, a, b) => {
+          const most = Math.min(2000, ms + more)
+          const [near, far] = [Math.min(a, b), Math.max(a, b)].map((d) => timeOf({ easing: 'linear', ms, most }, d))
+          expect(near).toBeGreaterThanOrEqual(ms)
+          expect(far).toBeGreaterThanOrEqual(near!)
+          expect(far).toBeLessThanOrEqual(most)
+        },
+      ),
+    ))
+  it.each(Object.entries(EASINGS))('begins where it is, ends where it leads, and never goes back: %s', (_, ease) => {
+    const way = Array.from({ length: 101 }, (_, i) => ease(i / 100))
+    expect([way[0], way[100]]).toEqual([0, 1])
+    expect(way).toEqual([...way].sort((a, b) => a - b))
   })
 })
 

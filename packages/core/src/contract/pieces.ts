@@ -2,7 +2,7 @@
  * The elements that hold what a handover writes, and how they are known again. A page may carry `data-wb` of its own: ours is only what has
  * our element, our attributes and our content; everything else is the page's and stays.
  */
-import { MADE, MENU, PIECE } from './attributes.ts'
+import { MADE, MENU, MOTION, PIECE } from './attributes.ts'
 import { readMade } from './made-words.ts'
 import { readSettings } from './settings.ts'
 
@@ -44,10 +44,11 @@ export function roleOf(el: Piecelike): PieceRole | null {
   const role = el.attributes.get(PIECE)
   if (role === undefined || !Object.keys(pieceTags).includes(role)) return null
   const { tag, attributes } = pieceTags[role as PieceRole]
-  const has = el.attributes.has(MADE) ? ['aria-label', MADE] : ['aria-label']
-  const own: Partial<Record<PieceRole, string[]>> = { anchor: ['id'], menu: has, step: [MADE] }
+  // Only some have these.
+  const said = [MADE, MOTION].filter((name) => el.attributes.has(name))
+  const own: Partial<Record<PieceRole, string[]>> = { anchor: ['id'], menu: ['aria-label', ...said], step: [MADE, ...said] }
   const free = own[role as PieceRole] ?? []
-  const names = [...Object.keys(attributes), ...free]
+  const names = [...new Set([...Object.keys(attributes), ...free])]
   const isOurs =
     el.tag === tag &&
     el.attributes.size === names.length &&

@@ -1,4 +1,9 @@
 /** What the script in a handed-over page goes by; JSON in the piece `settings`. Lengths in CSS px. */
+import { readMotion } from './motion.ts'
+
+/** The hash of a link takes the place of the one before in the history, or is not written at all. */
+export const ADDRESS_RULES = ['replace', 'none'] as const
+export type AddressRule = (typeof ADDRESS_RULES)[number]
 
 export interface Settings {
   /** IDs of the sections, in page order. */
@@ -15,6 +20,12 @@ export interface Settings {
   breathing: number
   bellOffset: number
   smooth: boolean
+  /** Of a motion that takes a time of its own, what `motion.ts` says of it; absent for the browser's. */
+  timed?: string
+  /** What a link that is followed writes of its hash, where it is not a new entry of the history. */
+  address?: AddressRule
+  /** The address says the current section while the page scrolls. */
+  follows?: true
   /** The page's header is made to stay in view. */
   keep: boolean
   /** The page's own offsets hold, and its own script marks the current item. */
@@ -68,6 +79,9 @@ export function readSettings(text: string): WrittenSettings | null {
     breathing: s.breathing,
     bellOffset: s.bellOffset,
     smooth: s.smooth !== false,
+    ...(typeof s.timed === 'string' && readMotion(s.timed) ? { timed: s.timed } : {}),
+    ...(ADDRESS_RULES.includes(s.address as AddressRule) ? { address: s.address as AddressRule } : {}),
+    ...(s.follows === true ? { follows: true } : {}),
     keep: s.keep === true,
     ...(s.ownTravel === true ? { ownTravel: true } : {}),
     ...(s.ownMarks === true ? { ownMarks: true } : {}),

@@ -5,7 +5,7 @@ import { defaultRule } from '../naming/index.ts'
 import { parsePage, readParsed, type PageReading } from '../page/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
 import { aSite } from '../site/builder.ts'
-import { apply, defaultScreens, renameSection, type SitePage, isFound } from '../site/index.ts'
+import { apply, defaultScreens, renameSection, type Command, type SitePage, isFound } from '../site/index.ts'
 import type { HandoverInput } from './input.ts'
 import { pageEdits, writePage } from './index.ts'
 
@@ -60,6 +60,17 @@ export function changed(page: SitePage): SitePage {
     const look = { states: { current: { weight: 'bold', backing: '#112233', opacity: 40 }, hover: { ink: '#aabbcc' } } } as const
     site = apply(site, { type: 'menu/look', page: 'p1', menu: key, look }).site
   }
+  const at = { page: 'p1' }
+  const timed = { easing: 'ease-out', ms: 300, most: 900 } as const
+  const motions: Command[] = [
+    { type: 'travel/smooth', ...at, smooth: true, timed },
+    { type: 'travel/address', ...at, address: 'replace', follows: true },
+    ...page.menus.flatMap(({ key: menu, items }): Command[] => [
+      { type: 'menu/motion', ...at, menu, motion: 'smooth' },
+      ...items.slice(0, 1).map((item): Command => ({ type: 'item/motion', ...at, menu, item: item.key, motion: 'jump' })),
+    ]),
+  ]
+  for (const command of motions) site = apply(site, command).site
   const heading = page.sections.at(-1)?.heading ?? null
   if (heading !== null) {
     const made = { of: 'element', label: 'Heading' } as const

@@ -2,7 +2,7 @@
 import { isOwnTravel } from '../arrival/index.ts'
 import { relativePath, type ElementAt, type PageReading } from '../page/index.ts'
 import { hashOf } from '../contract/index.ts'
-import { isMade, type SitePage, type Ways } from '../site/index.ts'
+import { isMade, type Menu, type SitePage, type Ways } from '../site/index.ts'
 import { anchorsOf, type Anchor } from './anchors.ts'
 import type { HandoverInput } from './input.ts'
 
@@ -31,9 +31,14 @@ export function waysFrom(page: SitePage, pages: readonly SitePage[], address?: s
   }
 }
 
+/** By some link a page travels in another way than by the motion that all have in CSS, or writes another address than browsers do. */
+export const travelsOtherwise = ({ travel, menus, motions = [] }: SitePage): boolean =>
+  !!(travel.smooth && travel.timed) || !!travel.address || !!travel.follows || motions.length > 0 || menus.some(hasMotion)
+const hasMotion = ({ motion, items }: Menu): boolean => !!motion || items.some((i) => i.motion)
+
 /** Of a page that marks its items and keeps its offsets by itself there is nothing left for a script to do. */
 export const needsScript = ({ page, anchors }: Pick<WritingInput, 'page' | 'anchors'>): boolean =>
-  !page.highlight.own || !isOwnTravel(page) || anchors.length > 0 || page.menus.some(isMade)
+  !page.highlight.own || !isOwnTravel(page) || anchors.length > 0 || page.menus.some(isMade) || travelsOtherwise(page)
 
 // A reading never changes, and on a large page this is most of the work.
 const known = new WeakMap<PageReading, ReadonlyMap<ElementAt, string>>()

@@ -64,13 +64,21 @@ export function adoptMenus(reading: PageReading, found: readonly MatchedMenu[], 
         label: link.label,
         target: targetOf(link, section),
         links: elements.flatMap((e) => (e === first ? [at] : twin(e, link))),
+        ...motionBefore(reading, [at]),
         ...((section ? meaning!.isLikely : meansHome(link)) ? { takenToBe: true as const } : {}),
       }
     })
     const name = first.label || (first.place === 'footer' ? 'Footer menu' : 'Header menu')
     const look = elements.map((e) => lookBefore(reading.written.looks[e.at])).find((l) => l !== null)
-    return { key, name, form: { kind: 'found', elements: elements.map((e): ElementAt => e.at) }, ...(look && { look }), items }
+    const form = { kind: 'found' as const, elements: elements.map((e): ElementAt => e.at) }
+    return { key, name, form, ...(look && { look }), ...motionBefore(reading, form.elements), items }
   })
+}
+
+/** The motion that an earlier handover gave one of these elements. */
+function motionBefore({ written }: PageReading, elements: readonly ElementAt[]): Pick<Item, 'motion'> {
+  const motion = elements.map((at) => written.motions[at]).find((m) => m)
+  return motion ? { motion } : {}
 }
 
 /** The look that an earlier handover gave states of its items. */

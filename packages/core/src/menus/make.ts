@@ -70,7 +70,7 @@ export function madeBefore(
 ): MadeMenu[] {
   const byId = new Map(sections.map((s) => [s.id, s]))
   const out: MadeMenu[] = []
-  for (const { name, made, items } of reading.written.menus) {
+  for (const { name, made, motion, items } of reading.written.menus) {
     const key = freshKey(
       'm',
       [...menus, ...out].map((m) => m.key),
@@ -85,13 +85,14 @@ export function madeBefore(
       form,
       ...(shown && { shown }),
       ...(look && { look }),
+      ...(motion && { motion }),
       items: items.flatMap((item, n) => itemOf(item, `${key}-${n}`, byId)),
     })
   }
   return out
 }
 
-function itemOf({ link, label, title, lang, depth, off }: WrittenItem, key: string, byId: ReadonlyMap<string, Section>): Item[] {
+function itemOf({ link, label, title, lang, motion, depth, off }: WrittenItem, key: string, byId: ReadonlyMap<string, Section>): Item[] {
   const target: ItemTarget | null = link ? targetOfWritten(link, byId) : { kind: 'group' }
   if (!target) return []
   const whole = target.kind === 'section' ? [...byId.values()].find((s) => s.key === target.section)!.title : ''
@@ -99,6 +100,7 @@ function itemOf({ link, label, title, lang, depth, off }: WrittenItem, key: stri
   const said = {
     ...(title && title !== whole && { tooltip: title }),
     ...(lang && { lang }),
+    ...(motion && { motion }),
     ...(depth && { depth }),
     ...(off.length && { off }),
   }

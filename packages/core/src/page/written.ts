@@ -5,12 +5,15 @@ import {
   HEADER,
   LOOK,
   MADE,
+  MOTION,
   NEW_TAB,
   OFF,
   readMade,
+  readMotion,
   readSettings,
   SCROLLER,
   WAS,
+  type Motion,
   type WrittenSettings,
 } from '../contract/index.ts'
 import type { Tree } from './tree.ts'
@@ -22,6 +25,7 @@ export interface WrittenItem {
   link: { href: string; isNewTab: boolean } | null
   title?: string
   lang?: string
+  motion?: Motion
   depth: number
   /** Keys of the screens that it is not on. */
   off: string[]
@@ -31,6 +35,7 @@ export interface WrittenMenu {
   name: string
   /** What its `data-wb-made` says; null for one of an earlier handover, which said nothing. */
   made: string | null
+  motion?: Motion
   items: WrittenItem[]
 }
 
@@ -44,6 +49,8 @@ export interface Written {
   scroller: number | null
   /** What `data-wb-look` says of menus of the page's own, by their elements. */
   looks: Record<number, string>
+  /** How links travel that were given a motion of their own, and menus, by their elements. */
+  motions: Record<number, Motion>
   /** Buttons that were made links. */
   buttons: boolean
   /** Menus that were made, by their numbers. */
@@ -63,15 +70,18 @@ export function readWritten(tree: Tree): Written {
   let scroller: number | null = null
   let buttons = false
   const looks: Written['looks'] = {}
+  const motions: Written['motions'] = {}
   for (const el of tree.all) {
     if (settings && el.attrs.has(HEADER) && el.at >= 0) header ??= el.at
     if (settings && el.attrs.has(SCROLLER) && el.at >= 0) scroller ??= el.at
     if (settings && el.tag === 'a' && el.attrs.has(WAS)) buttons = true
     if (settings && el.attrs.has(LOOK) && el.at >= 0) looks[el.at] = el.attrs.get(LOOK)!
+    const motion = settings && readMotion(el.attrs.get(MOTION))
+    if (motion && el.at >= 0) motions[el.at] = motion
     const name = el.attrs.get(ANCHOR)
     if (name && el.at >= 0) anchors[name] ??= el.at
   }
-  return { settings, anchors, header, scroller, looks, buttons, menus: menus.sort((a, b) => numberOf(a) - numberOf(b)) }
+  return { settings, anchors, header, scroller, looks, motions, buttons, menus: menus.sort((a, b) => numberOf(a) - numberOf(b)) }
 }
 
 const numberOf = ({ made }: WrittenMenu): number => parseInt(made ?? '1')
@@ -102,6 +112,11 @@ const valueOf = (node: Node, name: string) => node.attrs.find((a) => a.name === 
 const elementsIn = (node: Node): Node[] => node.childNodes.flatMap((n) => ('tagName' in n ? n : []))
 const textOf = (node: Node): string => node.childNodes.map((n) => ('value' in n ? n.value : 'tagName' in n ? textOf(n) : '')).join('')
 
+function motionOf(node: Node): { motion?: Motion } {
+  const motion = readMotion(valueOf(node, MOTION))
+  return motion ? { motion } : {}
+}
+
 function menuOf(node: Node): WrittenMenu {
   const items: WrittenItem[] = []
   const visit = (n: Node, depth: number, off: string[]) => {
@@ -114,6 +129,7 @@ function menuOf(node: Node): WrittenMenu {
         link,
         ...(title !== undefined && { title }),
         ...(lang !== undefined && { lang }),
+        ...motionOf(n),
         depth: Math.max(0, depth),
         off,
       })
@@ -125,5 +141,5 @@ function menuOf(node: Node): WrittenMenu {
       if (!isFold || child.tagName !== 'summary') visit(child, depth + (child.tagName === 'ul' ? 1 : 0), own)
   }
   visit(node, -1, [])
-  return { name: valueOf(node, 'aria-label') ?? '', made: valueOf(node, MADE) ?? null, items }
+  return { name: valueOf(node, 'aria-label') ?? '', made: valueOf(node, MADE) ?? null, ...motionOf(node), items }
 }

@@ -4,7 +4,7 @@
  */
 import { canBeKept, coverOf, isOwnTravel, solveArrivals, type Arrival } from '../arrival/index.ts'
 import { backingFor } from '../colour/index.ts'
-import { decodeFragment, fragmentOf, type WrittenSettings } from '../contract/index.ts'
+import { decodeFragment, fragmentOf, readMotion, type WrittenSettings } from '../contract/index.ts'
 import { bestBellOffset } from '../highlight/index.ts'
 import { adoptMenus, madeBefore, makeBar, markFor, pageMenus, type MatchedMenu } from '../menus/index.ts'
 import { proposeId, type NamingRule } from '../naming/index.ts'
@@ -94,6 +94,7 @@ export function proposeSetUp(
     smooth: earlier?.smooth ?? true,
     breathing: earlier?.breathing ?? DEFAULT_BREATHING,
     ...(earlier?.ownTravel ? { own: true as const } : {}),
+    ...earlierTravel(earlier),
   }
   if (earlier) {
     for (const s of sections) {
@@ -109,9 +110,12 @@ export function proposeSetUp(
   const header = chooseHeader(reading, surveys, menus, earlier)
   const scroller =
     surveys.find((s) => s.scroller && s.scroller.at !== null)?.scroller?.at ?? (surveys.length ? null : reading.written.scroller)
+  const inMenus = new Set(menus.flatMap((m) => [...(isFound(m) ? m.form.elements : []), ...m.items.flatMap((i) => i.links)]))
+  const motions = Object.entries(reading.written.motions).flatMap(([at, motion]) => (inMenus.has(+at) ? [] : [{ at: +at, motion }]))
   const setUp: SetUp = {
     sections,
     menus,
+    ...(motions.length && { motions }),
     header,
     ...(scroller === null ? {} : { scroller }),
     travel,
@@ -121,6 +125,16 @@ export function proposeSetUp(
   const kept = keepOwnTravel(setUp, surveys)
   const bellOffset = bestBellOffset(asPage(kept), surveys)
   return { ...kept, highlight: { bellOffset, ...(marksItself(kept, surveys) ? { own: true as const } : {}) } }
+}
+
+/** What an earlier handover said of the motion and the address. */
+function earlierTravel(earlier: PageReading['written']['settings']): Pick<SitePage['travel'], 'timed' | 'address' | 'follows'> {
+  const timed = readMotion(earlier?.timed)
+  return {
+    ...(timed && typeof timed === 'object' && { timed }),
+    ...(earlier?.address && { address: earlier.address }),
+    ...(earlier?.follows && { follows: true as const }),
+  }
 }
 
 /** The site's other pages by their paths from a page's folder. */

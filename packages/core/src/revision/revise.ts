@@ -20,7 +20,7 @@ import {
   type Site,
   type SitePage,
 } from '../site/index.ts'
-import { revisedLinks } from './links.ts'
+import { revisedLinks, revisedMotions } from './links.ts'
 import { revisedMenus } from './menus.ts'
 import { likeness, printsOf } from './print.ts'
 import { matchPrints, outOfOrder } from './match.ts'
@@ -132,7 +132,16 @@ export function revisePage(
   const header = revisedHeader(page, before, after)
   const scroller = page.scroller === undefined ? null : sameElement(page.scroller, before, after)
   const { travel, highlight } = page
-  const setUp = { sections, menus, header, ...(scroller === null ? {} : { scroller }), travel, highlight }
+  const motions = revisedMotions(page, before.reading, after.reading)
+  const setUp = {
+    sections,
+    menus,
+    header,
+    ...(motions.length && { motions }),
+    ...(scroller === null ? {} : { scroller }),
+    travel,
+    highlight,
+  }
   return { type: 'page/revise', page: page.key, revision: { ...next, ...withLinks<SetUp>(setUp, links) } }
 }
 

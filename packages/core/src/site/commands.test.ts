@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import type { Mark } from '../contract/index.ts'
+import type { AddressRule, Mark, Motion, Timed } from '../contract/index.ts'
 import { defaultRule } from '../naming/index.ts'
 import type { MadeLink, MadeMenuForm, MenuLook, SiteAddress } from './document.ts'
 import { aMenu, anItem, aPage, aSection, aSite } from './builder.ts'
@@ -41,6 +41,8 @@ const site: Site = aSite(
 const key = fc.constantFrom('s1', 's2', 's3', 's4', 's9')
 const menu = fc.constantFrom('m1', 'm2', 'm9')
 const item = fc.constantFrom('i1', 'i2', 'i3', 'i9')
+const timed = fc.constantFrom<Timed | undefined>({ easing: 'linear', ms: 300 }, { easing: 'ease-out', ms: 200, most: 900 }, undefined)
+const motion = fc.oneof(fc.constantFrom<Motion | undefined>('jump', 'smooth', undefined), timed)
 const target = fc.oneof(
   fc.constant({ kind: 'top' as const }),
   fc.constant({ kind: 'as-is' as const }),
@@ -140,6 +142,7 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
     menu,
     look: fc.constantFrom<MenuLook | undefined>({ ink: '#001122', states: { current: { mark: 'dot' } } }, undefined),
   },
+  'menu/motion': { page: fc.constant(page), menu, motion },
   'menu/grows': { page: fc.constant(page), menu, grows: fc.constantFrom<false | undefined>(false, undefined) },
   'menu/shown': {
     page: fc.constant(page),
@@ -162,7 +165,9 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   'item/lang': { page: fc.constant(page), menu, item, lang: fc.constantFrom('', 'fr', undefined) },
   'item/depth': { page: fc.constant(page), menu, item, depth: fc.constantFrom(1, 3, undefined) },
   'item/off': { page: fc.constant(page), menu, item, off: fc.constantFrom(['phone'], undefined) },
+  'item/motion': { page: fc.constant(page), menu, item, motion },
   'item/target': { page: fc.constant(page), menu, item, target, takenToBe: perhaps },
+  'link/motion': { page: fc.constant(page), at: fc.constantFrom(7, 9), motion },
   'link/target': {
     page: fc.constant(page),
     at: fc.constantFrom(7, 9),
@@ -171,7 +176,12 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   },
   'header/choose': { page: pageKey, header: fc.constantFrom(null, { at: 3, keep: null, backing: null }) },
   'scroller/choose': { page: pageKey, scroller: fc.constantFrom(null, 4, 6) },
-  'travel/smooth': { page: pageKey, smooth: fc.boolean() },
+  'travel/smooth': {
+    page: pageKey,
+    smooth: fc.boolean(),
+    timed,
+  },
+  'travel/address': { page: pageKey, address: fc.constantFrom<AddressRule | undefined>('replace', 'none', undefined), follows: perhaps },
   'travel/breathing': { page: pageKey, breathing: fc.nat(200), own: perhaps },
   'highlight/bell': { page: pageKey, bellOffset: fc.nat(200) },
   'highlight/own': { page: pageKey, own: perhaps },

@@ -1,6 +1,6 @@
 /** The site document: everything a designer decided about a site. Sources and surveys stand outside it. */
 import { itemKinds, type ItemTarget } from '../menus/items/index.ts'
-import type { Mark } from '../contract/index.ts'
+import type { AddressRule, Mark, Motion, Timed } from '../contract/index.ts'
 import type { Elsewhere, ItemKind, TargetFault, Ways } from '../menus/items/kind.ts'
 import type { MadeMenuForm } from '../menus/forms/index.ts'
 import type { ItemState, LOOK_FIELDS, Small, STATE_FIELDS } from '../menus/forms/form.ts'
@@ -70,6 +70,8 @@ export interface Item {
   depth?: number
   /** Keys of the screens that it is not on; absent where it is on all. */
   off?: string[]
+  /** How its link travels, where that is not as its menu's do. */
+  motion?: Motion
   /** Its target was found by its label or its address and not by its hash, and nobody has confirmed it yet. */
   takenToBe?: true
 }
@@ -90,6 +92,14 @@ export interface MadeLink {
   isSaid?: true
 }
 
+export interface LinkMotion {
+  at: ElementAt
+  motion: Motion
+}
+
+/** How links of a page travel that nothing else is said of. */
+export const motionOfPage = ({ travel: { smooth, timed } }: Pick<SitePage, 'travel'>): Motion => (smooth ? (timed ?? 'smooth') : 'jump')
+
 /** Tells the links of a page apart: of one element there may be several words. */
 export const linkKey = ({ at, made }: Pick<LinkChoice, 'at' | 'made'>): string => (made?.of === 'words' ? `${at} ${made.label}` : `${at}`)
 
@@ -100,6 +110,8 @@ export interface Menu {
   /** Of one that is made: where it is seen, where that is not everywhere. */
   shown?: Shown
   look?: MenuLook
+  /** How its links travel, where that is not as all on the page do. */
+  motion?: Motion
   /** Of one that is made: the menu that it keeps in step with, on this page or another, whose items it has. */
   inStep?: InStep
   /** False where a section that is added gets no item in it; of one that is made. */
@@ -173,15 +185,23 @@ export interface SitePage {
   menus: Menu[]
   /** In page order; absent where none was given a target. */
   links?: LinkChoice[]
+  /** How links travel that stand in no menu, where that is not as all on the page do; in page order. */
+  motions?: LinkMotion[]
   header: HeaderChoice | null
   /** The element in which the page scrolls; the document where none is named. */
   scroller?: ElementAt
   travel: {
     smooth: boolean
+    /** A smooth motion that takes a time of its own; absent for the browser's. */
+    timed?: Timed
     /** Breathing space between header and section, in px. */
     breathing: number
     /** Links arrive rightly by the page's own offsets, so that none are written. */
     own?: true
+    /** What a link that is followed writes of its hash; absent for a new entry of the history. */
+    address?: AddressRule
+    /** The address says the current section while the page scrolls. */
+    follows?: true
   }
   highlight: {
     /** How far below the header the bell line lies, in px. */
@@ -290,11 +310,11 @@ export function freshKey(prefix: string, taken: Iterable<string>): string {
 export type { Elsewhere, ItemTarget, MadeMenuForm, Ways }
 
 /** Every element of its source that a page's document speaks of. */
-export const elementsOf = ({ sections, menus, links = [], header, scroller }: SitePage): Set<ElementAt> =>
+export const elementsOf = ({ sections, menus, links = [], motions = [], header, scroller }: SitePage): Set<ElementAt> =>
   new Set([
     ...sections.flatMap((s) => [s.at, ...(s.heading === null ? [] : [s.heading])]),
     ...menus.flatMap((m) => [...(isFound(m) ? m.form.elements : []), ...m.items.flatMap((i) => i.links)]),
-    ...links.map((l) => l.at),
+    ...[...links, ...motions].map((l) => l.at),
     ...(header ? [header.at] : []),
     ...(scroller === undefined ? [] : [scroller]),
   ])

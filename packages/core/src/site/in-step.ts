@@ -19,7 +19,7 @@ function itemsInStep(site: Site, page: SitePage, { key, inStep }: Menu): Item[] 
   const source = from?.menus.find((m) => m.key === inStep!.menu)
   if (!from || !source) return null
   const own = new Map(inStep!.labels.map(({ item, label }) => [item, label]))
-  return source.items.map(({ key: item, label, target, tooltip, lang, depth, off }): Item => ({
+  return source.items.map(({ key: item, label, target, tooltip, lang, depth, off, motion }): Item => ({
     key: inStepKey(key, item),
     label: own.get(item) ?? label,
     target: seenFrom(target, from.key, page.key),
@@ -28,6 +28,7 @@ function itemsInStep(site: Site, page: SitePage, { key, inStep }: Menu): Item[] 
     ...(lang !== undefined && { lang }),
     ...(depth !== undefined && { depth }),
     ...(off !== undefined && { off }),
+    ...(motion !== undefined && { motion }),
   }))
 }
 

@@ -177,12 +177,21 @@ export function takeToPages(page: SitePage, menu: MadeMenu, pages: readonly Site
     )
     // What follows another itself is followed by nobody: both follow that.
     const inStep: InStep = menu.inStep ?? { page: page.key, menu: menu.key, labels: [] }
-    const { name, form, shown, look } = menu
+    const { name, form, shown, look, motion } = menu
     // Sections are each page's own.
     const rest = { ...shown }
     delete rest.from
     delete rest.until
-    const made: Menu = { key, name, form, ...(Object.keys(rest).length && { shown: rest }), ...(look && { look }), inStep, items: [] }
+    const made: Menu = {
+      key,
+      name,
+      form,
+      ...(Object.keys(rest).length && { shown: rest }),
+      ...(look && { look }),
+      ...(motion && { motion }),
+      inStep,
+      items: [],
+    }
     return { type: 'menu/add', page: to.key, index: to.menus.length, menu: made }
   })
   return { type: 'batch', label: 'Take a menu to other pages', commands }
@@ -207,7 +216,11 @@ export function withOtherPages(site: Site, command: Extract<Command, { type: 'pa
   // Set up anew its menus are others, under whatever key.
   const menus = command.type === 'page/revise' ? command.revision.menus.map((m) => m.key) : []
   commands.push(...releases(site, (inStep) => inStep.page === page.key && !menus.includes(inStep.menu), page))
-  const done = command.type === 'page/set-up' ? { ...command, setUp: withLinks(command.setUp, linksFor(page, next)) } : command
+  const { motions } = page
+  const done =
+    command.type === 'page/set-up'
+      ? { ...command, setUp: { ...withLinks(command.setUp, linksFor(page, next)), ...(motions && { motions }) } }
+      : command
   return commands.length ? { type: 'batch', label: describe(command), commands: [...commands, done] } : done
 }
 

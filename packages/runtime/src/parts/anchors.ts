@@ -1,5 +1,6 @@
 /** For pages with points and former IDs. */
 import { ANCHOR, decodeFragment, fragmentOf, type Settings } from '@waybell/core/contract'
+import { startTab } from '../page.ts'
 
 /** Sends a visitor who comes by a former ID on to the one that the section has now. @returns true where it did; `hashchange` follows */
 export function renewHash(s: Settings): boolean {
@@ -26,13 +27,5 @@ export function beginOf(el: HTMLElement, s: Settings, topOf: (el: HTMLElement) =
   return other ? topOf(other.el) + other.below : topOf(el)
 }
 
-/** Tab is to go on from there. Nothing keeps the focus. */
-export function tabFrom(id: string, s: Settings): void {
-  const el = standIn(id, s)?.el
-  if (!el || el.contains(document.activeElement)) return
-  const own = el.getAttribute('tabindex')
-  if (own === null) el.tabIndex = -1
-  el.focus({ preventScroll: true })
-  el.blur()
-  if (own === null) el.removeAttribute('tabindex')
-}
+/** Tab is to go on from there. */
+export const tabFrom = (id: string, s: Settings): void => startTab(standIn(id, s)?.el)

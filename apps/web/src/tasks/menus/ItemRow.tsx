@@ -6,6 +6,7 @@ import { isMade, LANGUAGE, leadsNowhere, nestItem, sectionOf, type Item, type It
 import { memo, useCallback, useState } from 'react'
 import { Button, Field, tint, type Problem } from '../../ui/index.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
+import { MotionField } from '../MotionField.tsx'
 import { OnScreens } from '../OnScreens.tsx'
 import { Target } from './Target.tsx'
 import { ThreadEnd } from './ThreadEnd.tsx'
@@ -163,6 +164,15 @@ const ItemFields = memo(function ItemFields({ menu, item, depth, isLoose, onNest
               check={checkLanguage}
               onCommit={(lang) => run({ type: 'item/lang', ...at, lang: lang || undefined })}
             />
+            <span className="text-faint">Motion</span>
+            <span>
+              <MotionField
+                of={`item ${item.label}`}
+                value={item.motion}
+                otherwise="As its menu"
+                onChange={(motion) => run({ type: 'item/motion', ...at, motion })}
+              />
+            </span>
             {isMade(menu) && (
               <>
                 <span className="text-faint">Level</span>
@@ -190,7 +200,7 @@ const ItemFields = memo(function ItemFields({ menu, item, depth, isLoose, onNest
         kind="quiet"
         aria-expanded={isOpen}
         aria-label={`More of item ${item.label}`}
-        title="Tooltip, language, level, screens"
+        title="Tooltip, language, motion, level, screens"
         onClick={() => setOpen(!isOpen)}
       >
         <MoreHorizontal size={14} aria-hidden />

@@ -1,10 +1,12 @@
 /** Every link of the page that stands in none of its menus, and where it leads. */
 import { linkKey, looseLinks, type ItemTarget, type LinkKind, type LooseLink } from '@waybell/core'
-import { X } from 'lucide-react'
+import { MoreHorizontal, X } from 'lucide-react'
+import { useState } from 'react'
 import { Button, Heading, tint } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
 import { Signal, useSignal } from '../../work/signal.ts'
+import { MotionField } from '../MotionField.tsx'
 import { Target } from './Target.tsx'
 import { ThreadEnd } from './ThreadEnd.tsx'
 
@@ -59,6 +61,8 @@ function LinkRow(loose: LooseLink) {
   const { link, kind, target, section, at, made } = loose
   const { page, run, live, point } = useWork()
   const isPointed = usePointed(section?.key)
+  const [isOpen, setOpen] = useState(false)
+  const motion = page.motions?.find((m) => m.at === link.at)?.motion
   const index = section ? page.sections.indexOf(section) : -1
   const lead = (to: ItemTarget) =>
     run({ type: 'link/target', page: page.key, at: link.at, target: to.kind === 'as-is' ? null : to, ...(made && { made }) })
@@ -109,7 +113,23 @@ function LinkRow(loose: LooseLink) {
             onTake={lead}
           />
         </span>
+        {isOpen && (
+          <span className="block pl-1 text-sm">
+            <span className="mr-2 text-faint">Motion</span>
+            <MotionField
+              of={`link ${name}`}
+              value={motion}
+              otherwise="As the page"
+              onChange={(to) => run({ type: 'link/motion', page: page.key, at: link.at, motion: to })}
+            />
+          </span>
+        )}
       </span>
+      {!made && (
+        <Button kind="quiet" aria-expanded={isOpen} aria-label={`More of link ${name}`} title="Motion" onClick={() => setOpen(!isOpen)}>
+          <MoreHorizontal size={14} aria-hidden />
+        </Button>
+      )}
       <ThreadEnd row={`link ${rowOf(loose)}`} isLoose={kind === 'broken'} onTake={lead} />
     </div>
   )

@@ -4,8 +4,10 @@ import {
   coverOf,
   isOwnTravel,
   leastAdjust,
+  motionOfPage,
   signOf,
   solveArrivals,
+  travelTime,
   type Adjust,
   type Arrival,
   type ArrivalSign,
@@ -20,6 +22,7 @@ import { TableRows } from '../../ui/TableRows.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
 import { gapSaid } from '../../work/gap.ts'
 import { OnScreens } from '../OnScreens.tsx'
+import { seconds } from './Motion.tsx'
 
 interface Seen extends Arrival {
   said: { sign: ArrivalSign; px: number }
@@ -84,7 +87,8 @@ export function ArrivalTable() {
       </div>
       <table className="w-full text-sm">
         <caption className="mb-1 text-left text-xs text-faint">
-          Px between header and section on each screen; pressed, the page goes there. In the last column, where it stops on {screen.name}.
+          Px between header and section on each screen; pressed, the page goes there. In the last column, where it stops on {screen.name},
+          and how long it takes from the top.
         </caption>
         <thead>
           <tr className="border-b border-hair text-right align-bottom text-xs text-faint">
@@ -138,8 +142,9 @@ export function ArrivalTable() {
 }
 
 function ArrivalRow({ of: { section, index, seen }, isOpen, onOpen }: { of: RowOf; isOpen: boolean; onOpen: (is: boolean) => void }) {
-  const { site, screen, point, live, showScreen } = useWork()
+  const { page, site, screen, point, live, showScreen } = useWork()
   const isPointed = usePointed(section.key)
+  const land = seen.get(screen.key)?.land
   const go = (to: string) => {
     // The link is followed on the screen that it is about.
     if (to !== screen.key) flushSync(() => showScreen(to))
@@ -188,7 +193,10 @@ function ArrivalRow({ of: { section, index, seen }, isOpen, onOpen }: { of: RowO
         </td>
       ))}
       <td className="border-l border-hair py-1 pl-1 text-right whitespace-nowrap tabular-nums">
-        {seen.has(screen.key) ? px(seen.get(screen.key)!.land) : '…'}
+        {land === undefined ? '…' : px(land)}
+        {!!land && motionOfPage(page) !== 'jump' && (
+          <span className="block text-xs text-faint">{seconds(travelTime(motionOfPage(page), land))}</span>
+        )}
       </td>
     </tr>
   )

@@ -4,6 +4,7 @@ import { Button, Heading, px } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { useWork } from '../../work/context.ts'
 import { ArrivalTable } from './ArrivalTable.tsx'
+import { MotionSettings } from './Motion.tsx'
 
 export function TravelTask() {
   const { page, surveys, run } = useWork()
@@ -11,22 +12,7 @@ export function TravelTask() {
   const isTooShort = Object.values(surveys).some((survey) => roomAtEnd(solveArrivals(page, survey)) > 0)
   return (
     <>
-      <Heading>Motion</Heading>
-      <fieldset className="flex gap-4">
-        <legend className="sr-only">Motion</legend>
-        {[true, false].map((smooth) => (
-          <label key={String(smooth)} className="flex min-h-7 items-center gap-1.5">
-            <input
-              type="radio"
-              name="motion"
-              checked={page.travel.smooth === smooth}
-              onChange={() => run({ type: 'travel/smooth', page: page.key, smooth })}
-            />
-            {smooth ? 'Smooth' : 'Immediate'}
-          </label>
-        ))}
-      </fieldset>
-      <p className="text-xs text-faint">People who asked their system for less motion get the immediate one.</p>
+      <MotionSettings />
       <Heading>Offset</Heading>
       {isOwnTravel(page) ? (
         <div className="border-l-4 border-teal bg-wash p-2 text-sm">

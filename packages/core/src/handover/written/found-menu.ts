@@ -1,5 +1,5 @@
 /** Menus of the page's own: their marks, links, labels and order, in every element that they stand in. */
-import { LOOK, madeText, markText, MENU, type Mark } from '../../contract/index.ts'
+import { LOOK, madeText, markText, MENU, MOTION, motionText, type Mark } from '../../contract/index.ts'
 import type { ElementAt, PageLink } from '../../page/index.ts'
 import { lookWords, marksByLook } from '../../menus/index.ts'
 import { isFound, wayOf, type FoundForm, type Item, type Menu, type Ways } from '../../site/index.ts'
@@ -32,6 +32,12 @@ function planMenu(
     for: { menu: menu.key },
     layout: null,
   }))
+  const motions = (menu.motion ? menu.form.elements : []).map((at): PlannedEdit => ({
+    edit: { kind: 'attribute', at, name: MOTION, value: motionText(menu.motion!) },
+    why: `How the page travels by “${menu.name}”.`,
+    for: { menu: menu.key },
+    layout: null,
+  }))
   const items = menu.items.flatMap((item) => item.links.flatMap((at) => planItem(menu, item, links.get(at), ways)))
   const orders = menu.form.elements.flatMap((at): PlannedEdit[] => {
     const read = reading.menus.find((m) => m.at === at)
@@ -43,7 +49,7 @@ function planMenu(
       layout: JSON.stringify(edit),
     }))
   })
-  return [...marks, ...looks, ...items, ...orders]
+  return [...marks, ...looks, ...motions, ...items, ...orders]
 }
 
 /** A class of the page's own is moved along all the same. */

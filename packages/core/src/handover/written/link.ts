@@ -1,5 +1,5 @@
 /** Links outside the menus: those that were given a target, and those that mean a section by an ID that it no longer has, here or on another page. */
-import { decodeFragment, hashOf, NEW_TAB, WAS } from '../../contract/index.ts'
+import { decodeFragment, hashOf, MOTION, motionText, NEW_TAB, WAS } from '../../contract/index.ts'
 import { pageAt } from '../../links/index.ts'
 import { wayOf, type SitePage } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
@@ -38,7 +38,14 @@ export function planLinks({ page, pages, reading, ways, ownId }: WritingInput): 
       },
     ]
   })
-  return [...own, ...planMadeLinks(page, ways)]
+  const labels = new Map(reading.links.map((l) => [l.at, l.label]))
+  const motions = (page.motions ?? []).map(({ at, motion }): PlannedEdit => ({
+    edit: { kind: 'attribute', at, name: MOTION, value: motionText(motion) },
+    why: `How the page travels by the link “${labels.get(at) ?? ''}”.`,
+    for: {},
+    layout: null,
+  }))
+  return [...own, ...motions, ...planMadeLinks(page, ways)]
 }
 
 function planMadeLinks({ links = [] }: SitePage, ways: WritingInput['ways']): PlannedEdit[] {

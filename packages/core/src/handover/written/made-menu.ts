@@ -1,5 +1,5 @@
 /** Menus that are made. */
-import { MADE, madeText } from '../../contract/index.ts'
+import { MADE, madeText, MOTION, motionText } from '../../contract/index.ts'
 import {
   formOf,
   formWords,
@@ -38,7 +38,11 @@ function plan(input: WritingInput, menu: MadeMenu, number: number): PlannedEdit 
   const folds = form.isFolded || smallOf(menu).as === 'folds'
   const text = markupOf(entries, { opens: !!form.opens, folds: folds ? menu.name : null, hasMarks: menu.form.kind === 'marks' })
   const words = wordsOf(input, menu)
-  const attributes = { 'aria-label': menu.name, [MADE]: madeText({ number, part: 0, form: menu.form.kind, words }) }
+  const attributes = {
+    'aria-label': menu.name,
+    [MADE]: madeText({ number, part: 0, form: menu.form.kind, words }),
+    ...motionOf(menu),
+  }
   return {
     edit: { kind: 'piece', role: 'menu', place, text, key: String(number), attributes },
     why: `The menu “${menu.name}”.`,
@@ -46,6 +50,8 @@ function plan(input: WritingInput, menu: MadeMenu, number: number): PlannedEdit 
     layout: `menu ${JSON.stringify([menu.form, menu.shown, menu.look, menu.name, entries.map(labelsOf)])}`,
   }
 }
+
+const motionOf = ({ motion }: MadeMenu): Record<string, string> => (motion ? { [MOTION]: motionText(motion) } : {})
 
 const wordsOf = ({ ways }: WritingInput, menu: MadeMenu) => ({
   ...formWords(menu.form),
@@ -57,11 +63,11 @@ const labelsOf = ({ label, off, children }: Entry): unknown[] => [label, off, ch
 
 function entriesOf({ page, ways }: WritingInput, menu: MadeMenu): Entry[] {
   const titles = new Map(page.sections.map((s) => [s.key, s.title]))
-  const entryOf = ({ item: { target, label, tooltip, lang, off }, children }: Nested): Entry => {
+  const entryOf = ({ item: { target, label, tooltip, lang, off, motion }, children }: Nested): Entry => {
     const { href, isNewTab } = wayOf(target, ways)
     const whole = titles.get(sectionOf(target) ?? '')
     const title = tooltip ?? (whole !== undefined && label !== whole && label === labelOf(whole) ? whole : '')
-    const said = { ...(title && { title }), ...(lang && { lang }), ...(off && { off }) }
+    const said = { ...(title && { title }), ...(lang && { lang }), ...(off && { off }), ...(motion && { motion }) }
     return { href, label, isNewTab, ...said, children: children.map(entryOf) }
   }
   return nestedItems(menu).map(entryOf)
@@ -82,7 +88,7 @@ function planSteps(input: WritingInput, menu: MadeMenu, number: number, text: st
     const link = linkOf(text ? { ...entry, label: text, says: `${text}: ${entry.label}` } : entry)
     return [
       {
-        edit: { kind: 'piece', role: 'step', place, text: link, key: `${number}.${part}`, attributes: { [MADE]: made } },
+        edit: { kind: 'piece', role: 'step', place, text: link, key: `${number}.${part}`, attributes: { [MADE]: made, ...motionOf(menu) } },
         why: `The link under “${section.title}” to “${entry.label}”.`,
         for: { menu: menu.key },
         layout: `step ${JSON.stringify([menu.form, menu.shown, menu.look, section.at, entry.label])}`,

@@ -4,7 +4,7 @@ import { builtMenusOf, formOf, isLate, smallOf } from '../../menus/index.ts'
 import { isFound, isMade, type FoundForm, type MadeMenu } from '../../site/index.ts'
 import { mayChange } from '../growth.ts'
 import { SCRIPT_PARTS, type ScriptPart } from '../input.ts'
-import { needsScript, type WritingInput } from '../writing.ts'
+import { needsScript, travelsOtherwise, type WritingInput } from '../writing.ts'
 
 function partsOf(input: WritingInput): ScriptPart[] {
   const { page, reading, anchors, surveys } = input
@@ -24,6 +24,7 @@ function partsOf(input: WritingInput): ScriptPart[] {
     scripts: reading.hasScripts,
     scroller: page.scroller !== undefined,
     shrinks: mayChange(input),
+    travel: travelsOtherwise(page),
   }
   return SCRIPT_PARTS.filter((part) => has[part])
 }

@@ -1,6 +1,6 @@
 /** What the script goes by. */
 import { coverOfBar, isOwnTravel } from '../../arrival/index.ts'
-import type { Settings } from '../../contract/index.ts'
+import { motionText, type Settings } from '../../contract/index.ts'
 import type { SitePage } from '../../site/index.ts'
 import { builtOf, inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { PlannedEdit } from '../edit.ts'
@@ -30,12 +30,16 @@ function settingsText({ page, surveys, anchors }: WritingInput): string {
   const shifted = page.sections
     .filter((s) => !s.toTop && (s.point ? isHosted.has(s) && s.point.shift !== 0 : !isOwnTravel(page) && isShifted.has(s.at)))
     .map((s) => s.id)
+  const isTimed = page.travel.smooth && page.travel.timed
   const settings: Settings = {
     sections: [...page.sections.map((s) => s.id), ...builtIds(page, surveys)],
     toTop: page.sections.filter((s) => s.toTop).map((s) => s.id),
     breathing: page.travel.breathing,
     bellOffset: page.highlight.bellOffset,
     smooth: page.travel.smooth,
+    ...(isTimed ? { timed: motionText(page.travel.timed!) } : {}),
+    ...(page.travel.address ? { address: page.travel.address } : {}),
+    ...(page.travel.follows ? { follows: true } : {}),
     keep: page.header?.keep != null,
     former: anchors.filter((a) => a.isFormer).map((a) => ({ was: a.id, now: a.section.id })),
     points: anchors

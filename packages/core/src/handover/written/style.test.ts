@@ -1,3 +1,4 @@
+import type { Motion } from '../../contract/index.ts'
 import type { Survey } from '../../survey/index.ts'
 import { defaultRule } from '../../naming/index.ts'
 import { readPage } from '../../page/index.ts'
@@ -37,6 +38,19 @@ describe('the style', () => {
       /html:root { scroll-behavior: auto; } @media \(prefers-reduced-motion: no-preference\) { html:root { scroll-behavior: smooth; } }/,
     )
     expect(style({}, { travel: { smooth: false, breathing: 0 } })).not.toContain('smooth')
+  })
+  it('lets single links travel in a way of their own, the link’s before its menu’s, and glide only where that is wanted', () => {
+    const { menus } = proposeSetUp(reading, [], defaultRule)
+    const [menu] = menus
+    const [first, ...others] = menu!.items
+    const css = (travel: SitePage['travel'], ofMenu: Motion, ofItem: Motion) =>
+      style({}, { travel, menus: [{ ...menu!, motion: ofMenu, items: [{ ...first!, motion: ofItem }, ...others] }] })
+    expect(css({ smooth: true, breathing: 0 }, 'smooth', 'jump')).toMatch(
+      /no-preference\) { html:root:has\(\[data-wb-motion="smooth"\] a:is\(:hover, :focus\), .* { scroll-behavior: smooth; } } html:root:has\(a\[data-wb-motion="jump"\]:is\(:hover, :focus\)\) { scroll-behavior: auto; }/,
+    )
+    expect(css({ smooth: false, breathing: 0 }, 'jump', { easing: 'linear', ms: 200 })).toMatch(
+      /{ scroll-behavior: auto; } @media \(prefers-reduced-motion: no-preference\) { html:root:has\(.*a\[data-wb-motion\^="timed"\]/,
+    )
   })
   it('sends the first section to the top, and takes back the page’s own margins of the others', () => {
     const part = aPart({ at: reading.candidates.find((c) => c.id === 'two')!.at, top: 900, bottom: 1000, margin: 70 })

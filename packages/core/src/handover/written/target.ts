@@ -1,17 +1,21 @@
 /** What an item, or a target that was given, says of its link. */
-import { NEW_TAB } from '../../contract/index.ts'
+import { MOTION, motionText, NEW_TAB } from '../../contract/index.ts'
 import type { PageLink } from '../../page/index.ts'
 import type { Item, Way } from '../../site/index.ts'
 import type { For, PlannedEdit } from '../edit.ts'
 
-type Said = Pick<Item, 'tooltip' | 'lang'>
+type Said = Pick<Item, 'tooltip' | 'lang' | 'motion'>
 
 /** Attributes of a link that is added; null is what it is not to have of the one that it is made like. */
-export const attributesOf = ({ href, isNewTab }: Way & { href: string }, { tooltip, lang }: Said): Record<string, string | null> => ({
+export const attributesOf = (
+  { href, isNewTab }: Way & { href: string },
+  { tooltip, lang, motion }: Said,
+): Record<string, string | null> => ({
   href,
   ...(isNewTab ? NEW_TAB : { target: null }),
   title: tooltip || null,
   lang: lang || null,
+  [MOTION]: motion ? motionText(motion) : null,
 })
 
 /**
@@ -35,6 +39,7 @@ export function planTarget(
     ...(href === null || href === was ? [] : [edit('href', href, `Where ${named} leads.`)]),
     ...(isNewTab ? Object.entries(NEW_TAB).map(([name, value]) => edit(name, value, `So that ${named} opens in a tab of its own.`)) : []),
     ...(said.tooltip === undefined ? [] : [edit('title', said.tooltip || null, `What is said of ${named} under the pointer.`)]),
+    ...(said.motion ? [edit(MOTION, motionText(said.motion), `How the page travels by ${named}.`)] : []),
     ...(said.lang === undefined ? [] : [edit('lang', said.lang || null, `The language of ${named}.`)]),
   ]
 }

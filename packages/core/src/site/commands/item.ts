@@ -1,8 +1,9 @@
 /** Commands on the items of a menu. */
+import type { Motion } from '../../contract/index.ts'
 import { type Item, type ItemTarget, type Menu, type Site } from '../document.ts'
 import { CommandError } from '../errors.ts'
 import { checkFree, find, insert, onPage, readsOf, replace, type Applied, type KindsOf } from './kind.ts'
-import { itemShape, offShape, takenToBeShape, targetShape } from './shapes.ts'
+import { itemShape, motionShape, offShape, takenToBeShape, targetShape } from './shapes.ts'
 
 export type ItemCommand =
   | { type: 'item/add'; page: string; menu: string; item: Item; index: number }
@@ -14,6 +15,8 @@ export type ItemCommand =
   | { type: 'item/lang'; page: string; menu: string; item: string; lang: string | undefined }
   | { type: 'item/depth'; page: string; menu: string; item: string; depth: number | undefined }
   | { type: 'item/off'; page: string; menu: string; item: string; off: string[] | undefined }
+  /** Undefined is as its menu's links do. */
+  | { type: 'item/motion'; page: string; menu: string; item: string; motion: Motion | undefined }
   | { type: 'item/target'; page: string; menu: string; item: string; target: ItemTarget; takenToBe?: true }
 
 function onMenu(
@@ -33,7 +36,7 @@ function onMenu(
 function say(
   site: Site,
   c: { page: string; menu: string; item: string },
-  said: { [K in 'tooltip' | 'lang' | 'depth' | 'off']?: Item[K] | undefined },
+  said: { [K in 'tooltip' | 'lang' | 'depth' | 'off' | 'motion']?: Item[K] | undefined },
   back: (item: Item) => ItemCommand,
 ): Applied<ItemCommand> {
   return onMenu(site, c, ({ items }) => {
@@ -119,6 +122,12 @@ export const itemCommands: KindsOf<ItemCommand> = {
     payload: (s) => ({ page: s.key, menu: s.key, item: s.key, off: offShape(s) }),
     touches: (c) => ({ writes: [inMenu(c, `item/${c.item}/off`)] }),
     apply: (site, c) => say(site, c, { off: c.off }, ({ off }) => ({ ...c, off })),
+  },
+  'item/motion': {
+    name: 'Change the motion of a link',
+    payload: (s) => ({ page: s.key, menu: s.key, item: s.key, motion: motionShape(s) }),
+    touches: (c) => ({ writes: [inMenu(c, `item/${c.item}/motion`)] }),
+    apply: (site, c) => say(site, c, { motion: c.motion }, ({ motion }) => ({ ...c, motion })),
   },
   'item/target': {
     name: 'Change a target',

@@ -1,11 +1,15 @@
 /** Commands on the links of a page that stand in none of its menus. */
+import type { Motion } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
 import { linkKey, withLinks, type ItemTarget, type LinkChoice, type MadeLink } from '../document.ts'
 import { onPage, readsOf, type KindsOf } from './kind.ts'
-import { madeLinkShape, targetShape } from './shapes.ts'
+import { madeLinkShape, motionShape, targetShape } from './shapes.ts'
 
-/** Null leaves it as the page has it: no link, where it is `made` of what was none. */
-export type LinkCommand = { type: 'link/target'; page: string; at: ElementAt; target: ItemTarget | null; made?: MadeLink | undefined }
+export type LinkCommand =
+  /** Null leaves it as the page has it: no link, where it is `made` of what was none. */
+  | { type: 'link/target'; page: string; at: ElementAt; target: ItemTarget | null; made?: MadeLink | undefined }
+  /** Undefined is as all links on the page do. */
+  | { type: 'link/motion'; page: string; at: ElementAt; motion: Motion | undefined }
 
 export const linkCommands: KindsOf<LinkCommand> = {
   'link/target': {
@@ -22,6 +26,20 @@ export const linkCommands: KindsOf<LinkCommand> = {
         const link = target && { at: c.at, target, ...(made && { made }) }
         const next: LinkChoice[] = link ? [...rest, link].sort((a, b) => a.at - b.at || (linkKey(a) < linkKey(b) ? -1 : 1)) : rest
         return { page: withLinks(page, next), inverse: { ...c, target: was?.target ?? null, ...(made && { made }) } }
+      }),
+  },
+  'link/motion': {
+    name: 'Change the motion of a link',
+    payload: (s) => ({ page: s.key, at: s.at, motion: motionShape(s) }),
+    touches: (c) => ({ writes: [`page/${c.page}/link/${c.at}/motion`] }),
+    apply: (site, { motion, ...c }) =>
+      onPage(site, c.page, ({ motions = [], ...page }) => {
+        const rest = motions.filter((m) => m.at !== c.at)
+        const next = motion ? [...rest, { at: c.at, motion }].sort((a, b) => a.at - b.at) : rest
+        return {
+          page: { ...page, ...(next.length && { motions: next }) },
+          inverse: { ...c, motion: motions.find((m) => m.at === c.at)?.motion },
+        }
       }),
   },
 }

@@ -1,8 +1,9 @@
 /** Commands on menus. */
+import type { Motion } from '../../contract/index.ts'
 import { isFound, isMade, type InStep, type Item, type MadeMenuForm, type Menu, type MenuLook, type Shown, type Site } from '../document.ts'
 import { CommandError } from '../errors.ts'
 import { checkFree, find, insert, onPage, readsOf, replace, type Applied, type KindsOf } from './kind.ts'
-import { growsShape, inStepShape, itemShape, lookShape, madeFormShape, menuShape, shownShape } from './shapes.ts'
+import { growsShape, inStepShape, itemShape, lookShape, madeFormShape, menuShape, motionShape, shownShape } from './shapes.ts'
 
 export type MenuCommand =
   | { type: 'menu/add'; page: string; menu: Menu; index: number }
@@ -14,6 +15,8 @@ export type MenuCommand =
   /** Keeps it in step with another menu, or lets it go its own way. @param items those that it has then, where they are not the ones that it has */
   | { type: 'menu/in-step'; page: string; menu: string; inStep: InStep | undefined; items?: Item[] | undefined }
   | { type: 'menu/look'; page: string; menu: string; look: MenuLook | undefined }
+  /** Undefined is as all links on the page do. */
+  | { type: 'menu/motion'; page: string; menu: string; motion: Motion | undefined }
   | { type: 'menu/grows'; page: string; menu: string; grows: false | undefined }
 
 function onMenu(
@@ -121,6 +124,16 @@ export const menuCommands: KindsOf<MenuCommand> = {
           throw new CommandError(`at rest the items of “${menu.name}” look as the page has them`)
         return { menu: { ...rest, ...(c.look && { look: c.look }) }, inverse: { ...c, look } }
       }),
+  },
+  'menu/motion': {
+    name: 'Change the motion of a menu',
+    payload: (s) => ({ page: s.key, menu: s.key, motion: motionShape(s) }),
+    touches: (c) => ({ writes: [`page/${c.page}/menu/${c.menu}/motion`] }),
+    apply: (site, c) =>
+      onMenu(site, c, ({ motion, ...menu }) => ({
+        menu: { ...menu, ...(c.motion && { motion: c.motion }) },
+        inverse: { ...c, motion },
+      })),
   },
   'menu/grows': {
     name: 'Say whether a menu grows',

@@ -1,5 +1,5 @@
 /** Shapes of what commands carry of the document. Like these, they are only made where something is checked. */
-import { markStyles } from '../../contract/index.ts'
+import { ADDRESS_RULES, EASINGS, markStyles, TIMES } from '../../contract/index.ts'
 import { LOOK_FIELDS, SMALL, shapeOfFields, STATE_FIELDS, STATES } from '../../menus/forms/form.ts'
 import { forms } from '../../menus/forms/index.ts'
 import { HOLDS } from '../document.ts'
@@ -20,6 +20,17 @@ export const takenToBeShape = (s: Shapes): Shape => s.optional(s.oneOf(true))
 export const madeLinkShape = (s: Shapes): Shape =>
   s.optional(s.object({ of: s.oneOf('element', 'words', 'button'), label: s.text, isSaid: s.optional(s.oneOf(true)) }))
 
+export const timedShape = (s: Shapes): Shape =>
+  s.object({
+    easing: s.oneOf(...Object.keys(EASINGS)),
+    ms: s.count(TIMES.least, TIMES.most),
+    most: s.optional(s.count(TIMES.least, TIMES.most)),
+  })
+
+export const motionShape = (s: Shapes): Shape => s.optional(s.alternatives([s.oneOf('jump', 'smooth'), timedShape(s)]))
+
+export const addressRuleShape = (s: Shapes): Shape => s.optional(s.oneOf(...ADDRESS_RULES))
+
 export const itemShape = (s: Shapes): Shape =>
   s.object({
     key: s.key,
@@ -30,6 +41,7 @@ export const itemShape = (s: Shapes): Shape =>
     lang: s.optional(s.lang),
     depth: s.optional(s.depth),
     off: offShape(s),
+    motion: motionShape(s),
     takenToBe: takenToBeShape(s),
   })
 
@@ -76,6 +88,7 @@ export const menuShape = (s: Shapes): Shape =>
     ]),
     shown: shownShape(s),
     look: lookShape(s),
+    motion: motionShape(s),
     inStep: inStepShape(s),
     grows: growsShape(s),
     items: s.array(itemShape(s), 5000),
@@ -111,9 +124,17 @@ const setUpKeys = (s: Shapes) => ({
   sections: s.array(sectionShape(s), 5000),
   menus: s.array(menuShape(s), 50),
   links: s.optional(s.array(s.object({ at: s.at, target: targetShape(s), made: madeLinkShape(s) }), 5000)),
+  motions: s.optional(s.array(s.object({ at: s.at, motion: motionShape(s).required() }), 5000)),
   header: headerShape(s),
   scroller: s.optional(s.at),
-  travel: s.object({ smooth: s.is, breathing: s.px, own: ownShape(s) }),
+  travel: s.object({
+    smooth: s.is,
+    timed: s.optional(timedShape(s)),
+    breathing: s.px,
+    own: ownShape(s),
+    address: addressRuleShape(s),
+    follows: ownShape(s),
+  }),
   highlight: s.object({ bellOffset: s.px, own: ownShape(s) }),
 })
 

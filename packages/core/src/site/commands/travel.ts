@@ -1,16 +1,25 @@
 /** Commands on how the page travels: its motion, its header and the room under that. */
+import type { AddressRule, Timed } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
-import type { HeaderChoice } from '../document.ts'
+import type { HeaderChoice, SitePage } from '../document.ts'
 import { onPage, type KindsOf } from './kind.ts'
-import { headerShape, ownOf, ownShape } from './shapes.ts'
+import { addressRuleShape, headerShape, ownOf, ownShape, timedShape } from './shapes.ts'
 
 export type TravelCommand =
   | { type: 'header/choose'; page: string; header: HeaderChoice | null }
   /** The element in which the page scrolls; null is the document. */
   | { type: 'scroller/choose'; page: string; scroller: ElementAt | null }
-  | { type: 'travel/smooth'; page: string; smooth: boolean }
+  /** @param timed a smooth motion that takes a time of its own */
+  | { type: 'travel/smooth'; page: string; smooth: boolean; timed?: Timed | undefined }
+  | { type: 'travel/address'; page: string; address?: AddressRule | undefined; follows?: true | undefined }
   /** Ends the page's own offsets, unless it says that they hold. */
   | { type: 'travel/breathing'; page: string; breathing: number; own?: true }
+
+/** The same with these, and without those of them that are undefined. */
+function withTravel(page: SitePage, over: { [K in keyof SitePage['travel']]?: SitePage['travel'][K] | undefined }): SitePage {
+  const travel = Object.fromEntries(Object.entries({ ...page.travel, ...over }).filter(([, value]) => value !== undefined))
+  return { ...page, travel: travel as unknown as SitePage['travel'] }
+}
 
 export const travelCommands: KindsOf<TravelCommand> = {
   'header/choose': {
@@ -31,12 +40,22 @@ export const travelCommands: KindsOf<TravelCommand> = {
   },
   'travel/smooth': {
     name: 'Change the motion',
-    payload: (s) => ({ page: s.key, smooth: s.is }),
+    payload: (s) => ({ page: s.key, smooth: s.is, timed: s.optional(timedShape(s)) }),
     touches: (c) => ({ writes: [`page/${c.page}/smooth`] }),
     apply: (site, c) =>
       onPage(site, c.page, (page) => ({
-        page: { ...page, travel: { ...page.travel, smooth: c.smooth } },
-        inverse: { ...c, smooth: page.travel.smooth },
+        page: withTravel(page, { smooth: c.smooth, timed: c.timed }),
+        inverse: { ...c, smooth: page.travel.smooth, timed: page.travel.timed },
+      })),
+  },
+  'travel/address': {
+    name: 'Change what links write of the address',
+    payload: (s) => ({ page: s.key, address: addressRuleShape(s), follows: ownShape(s) }),
+    touches: (c) => ({ writes: [`page/${c.page}/address`] }),
+    apply: (site, c) =>
+      onPage(site, c.page, (page) => ({
+        page: withTravel(page, { address: c.address, follows: c.follows }),
+        inverse: { ...c, address: page.travel.address, follows: page.travel.follows },
       })),
   },
   'travel/breathing': {
@@ -45,7 +64,7 @@ export const travelCommands: KindsOf<TravelCommand> = {
     touches: (c) => ({ writes: [`page/${c.page}/breathing`] }),
     apply: (site, c) =>
       onPage(site, c.page, (page) => ({
-        page: { ...page, travel: { smooth: page.travel.smooth, breathing: c.breathing, ...ownOf(c) } },
+        page: withTravel(page, { breathing: c.breathing, own: c.own }),
         inverse: { type: c.type, page: c.page, breathing: page.travel.breathing, ...ownOf(page.travel) },
       })),
   },

@@ -1,0 +1,148 @@
+/** How the page moves when a link is followed, for all links and for menus that differ, and what is written of the address. */
+import { ADDRESS_RULES, motionOfPage, solveArrivals, travelTime, type AddressRule, type Motion } from '@waybell/core'
+import { useState, type ReactNode } from 'react'
+import { Button, Heading } from '../../ui/index.tsx'
+import { useWork } from '../../work/context.ts'
+import { isSameMotion, MotionField, motionSaid, TimedFields, USUAL } from '../MotionField.tsx'
+
+export const seconds = (ms: number): string => `${(ms / 1000).toFixed(ms < 1000 ? 2 : 1)} s`
+
+export function MotionSettings() {
+  const { page, site, survey, run, live } = useWork()
+  const motion = motionOfPage(page)
+  const kind = typeof motion === 'object' ? 'timed' : motion
+  const set = (next: Motion) =>
+    run({ type: 'travel/smooth', page: page.key, smooth: next !== 'jump', ...(typeof next === 'object' && { timed: next }) })
+  const others = site.pages.filter((p) => p !== page && p.sections.length > 0 && !isSameMotion(motionOfPage(p), motion))
+  const farthest = survey && solveArrivals(page, survey).reduce((most, a) => Math.max(most, a.land), 0)
+  const last = page.sections[page.sections.length - 1]!
+  const own = page.menus.filter((m) => m.motion).length + page.menus.flatMap((m) => m.items).filter((i) => i.motion).length
+  const links = own + (page.motions?.length ?? 0)
+  return (
+    <>
+      <Heading>Motion</Heading>
+      <fieldset className="flex flex-wrap gap-x-4">
+        <legend className="sr-only">Motion</legend>
+        {(
+          [
+            ['smooth', 'Smooth'],
+            ['timed', 'Timed'],
+            ['jump', 'Immediate'],
+          ] as const
+        ).map(([value, name]) => (
+          <label key={value} className="flex min-h-7 items-center gap-1.5">
+            <input type="radio" name="motion" checked={kind === value} onChange={() => set(value === 'timed' ? USUAL : value)} />
+            {name}
+          </label>
+        ))}
+      </fieldset>
+      {typeof motion === 'object' && <TimedFields of="all links" value={motion} onChange={set} />}
+      <p className="text-xs text-faint">
+        {farthest ? `The longest way takes ${seconds(travelTime(motion, farthest))}. ` : ''}
+        {typeof motion === 'object' && 'Without script it is the browser’s own smooth motion. '}
+        People who asked their system for less motion get the immediate one.
+      </p>
+      <div className="mt-1 flex flex-wrap gap-2">
+        <Button kind="quiet" title="In the live page" onClick={() => live.follow('#' + last.id)}>
+          Try it down
+        </Button>
+        <Button kind="quiet" title="In the live page" onClick={() => live.follow('#' + page.sections[0]!.id)}>
+          and up again
+        </Button>
+        {others.length > 0 && (
+          <Button
+            kind="quiet"
+            onClick={() =>
+              run({
+                type: 'batch',
+                label: 'Use one motion on all pages',
+                commands: others.map((p) => ({
+                  type: 'travel/smooth',
+                  page: p.key,
+                  smooth: page.travel.smooth,
+                  ...(page.travel.timed && { timed: page.travel.timed }),
+                })),
+              })
+            }
+          >
+            The same on {others.length === 1 ? '1 other page' : `${others.length} other pages`}
+          </Button>
+        )}
+      </div>
+      <Fold title={`Menus and links with a motion of their own${links ? ` (${links})` : ''}`} isSet={links > 0}>
+        {page.menus.map((menu) => {
+          const different = menu.items.filter((i) => i.motion)
+          return (
+            <div key={menu.key} className="border-b border-hair py-1 pl-2 text-sm">
+              <span className="mr-2 font-semibold">{menu.name}</span>
+              <MotionField
+                of={menu.name}
+                value={menu.motion}
+                otherwise="As the page"
+                onChange={(to) => run({ type: 'menu/motion', page: page.key, menu: menu.key, motion: to })}
+              />
+              {different.length > 0 && (
+                <span className="block text-xs text-faint">
+                  Otherwise: {different.map((i) => `${i.label} ${motionSaid(i.motion!)}`).join(', ')}.
+                </span>
+              )}
+            </div>
+          )
+        })}
+        <p className="pl-2 text-xs text-faint">A single link has its motion in Menus, under its row’s three dots.</p>
+      </Fold>
+      <AddressSettings />
+    </>
+  )
+}
+
+const ruleNames: Record<AddressRule, string> = {
+  replace: 'Takes the place of the one before',
+  none: 'Is not written',
+}
+
+function AddressSettings() {
+  const { page, run } = useWork()
+  const { address, follows } = page.travel
+  const set = (next: { address?: AddressRule | undefined; follows?: true | undefined }) =>
+    run({ type: 'travel/address', page: page.key, ...(next.address && { address: next.address }), ...(next.follows && { follows: true }) })
+  return (
+    <Fold title="Address and history" isSet={!!address || !!follows}>
+      <label className="flex flex-wrap items-center gap-x-2 pl-2 text-sm">
+        The hash of a link
+        <select
+          value={address ?? ''}
+          onChange={(e) => set({ address: (e.target.value as AddressRule | '') || undefined, follows })}
+          className="min-h-7 min-w-0 rounded-sm border border-hair bg-sheet px-1 text-sm"
+        >
+          <option value="">Is a new entry of the history</option>
+          {ADDRESS_RULES.map((rule) => (
+            <option key={rule} value={rule}>
+              {ruleNames[rule]}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="flex min-h-7 items-center gap-1.5 pl-2 text-sm">
+        <input type="checkbox" checked={!!follows} onChange={(e) => set({ address, follows: e.target.checked || undefined })} />
+        The address says the current section while the page scrolls
+      </label>
+      {(address || follows) && (
+        <p className="pl-2 text-xs text-faint">
+          Without script browsers write each hash as a new entry, and nothing while the page scrolls.
+        </p>
+      )}
+    </Fold>
+  )
+}
+
+/** What few need: open where something is set in it, until it is shut. */
+function Fold({ title, isSet, children }: { title: string; isSet: boolean; children: ReactNode }) {
+  const [isOpen, setOpen] = useState(isSet)
+  return (
+    <details open={isOpen} onToggle={(e) => setOpen(e.currentTarget.open)}>
+      <summary className="min-h-6 cursor-pointer text-sm">{title}</summary>
+      {children}
+    </details>
+  )
+}
