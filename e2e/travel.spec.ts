@@ -104,4 +104,43 @@ test.describe('offsets', () => {
       }
     })
   })
+
+  test('leaves room at the end where the last section would not reach its place, as padding or as its least height', async ({
+    page,
+    browser,
+  }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    await measured(page)
+    await task(page, 'Travel')
+    const room = page.getByRole('region', { name: 'Room at the end' })
+    const contact = { laptop: figure(page, 'contact', 'laptop'), phone: figure(page, 'contact', 'phone') }
+    const home = async () => {
+      const file = await takeHome(page)
+      copyFileSync(join(repository, 'demo/ostrey/sky-week.css'), join(file, '../sky-week.css'))
+      cpSync(join(repository, 'demo/ostrey/img'), join(file, '../img'), { recursive: true })
+      await task(page, 'Travel')
+      return file
+    }
+    await expect(page.getByTestId('missing-room')).toBeVisible()
+    for (const screen of ['laptop', 'phone'] as const) await expect(contact[screen]).toContainText('short')
+
+    for (const as of ['as padding of', 'as the least height of']) {
+      await test.step(as, async () => {
+        await room.getByLabel('How it is left').selectOption({ label: `${as} “Contact”` })
+        await room.getByRole('button', { name: /^Leave \d+ px of room at the end$/ }).click()
+        await measured(page)
+        for (const screen of ['laptop', 'phone'] as const) await expect(contact[screen]).toHaveText('24')
+        await expect(page.getByTestId('missing-room')).toHaveCount(0)
+        const file = await home()
+        // Without its script the header keeps the height that the style says.
+        for (const screen of ['laptop', 'phone'] as const) expect(await visited(browser, file, 'contact', screen, false)).toBe(24)
+        await room.getByRole('button', { name: 'Take the room away' }).click()
+        await measured(page)
+        for (const screen of ['laptop', 'phone'] as const) await expect(contact[screen]).toContainText('short')
+      })
+    }
+    await page.getByRole('button', { name: 'Undo: change the room at the end' }).click()
+    await expect(room).toContainText('Room is left, as the least height of “Contact”')
+  })
 })

@@ -149,6 +149,8 @@ function contrast() {
     hasBox: true,
     heading: null,
     shift: 0,
+    foot: 0,
+    frame: 0,
     background: grounds[i % 4],
     grounds: i % 9 ? [] : grounds,
   })

@@ -247,13 +247,17 @@ class Surveyor {
       if (this.isChanged || this.isStopped) return
       await this.patch(edits)
     }
+    let isBehind = false
     for (const [n, screen] of this.inTurn().entries()) {
       if (this.isChanged || this.isStopped) return
       const known = this.done.get(idOf(screen))
       let survey = known?.survey
       if (known?.text !== text || known.request !== request) {
         if (quiet) continue
-        if (n > 0) await pause(BEHIND)
+        if (n > 0 && !isBehind) {
+          isBehind = true
+          await pause(BEHIND)
+        }
         if (this.isChanged || this.isStopped) return
         survey = sameOr(known?.survey, await this.read('remeasure', screen))
         this.done.set(idOf(screen), { text, request, survey })

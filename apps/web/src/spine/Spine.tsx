@@ -1,5 +1,5 @@
 /** The whole page to scale, between the work and the live page. */
-import { coverOf, FAR, partsByAt, partOf, type Section, type Survey, type SurveyPart } from '@waybell/core'
+import { coverOf, FAR, partsByAt, partOf, roomAtEnd, type Section, type Survey, type SurveyPart } from '@waybell/core'
 import { memo, useDeferredValue, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { px, tint } from '../ui/index.tsx'
 import type { Task } from '../tasks/task.ts'
@@ -49,8 +49,12 @@ function gather(bands: readonly Band[], scale: number): Drawn[] {
   return out
 }
 
+/** What is not there. */
+const HATCHED =
+  'repeating-linear-gradient(135deg, var(--color-sheet) 0 5px, color-mix(in srgb, var(--color-brick) 35%, var(--color-sheet)) 5px 7px)'
+
 export function Spine({ task: { Layers = [], bandName } }: { task: Pick<Task, 'Layers' | 'bandName'> }) {
-  const { page, survey, screen, scrolls, isStopped } = useWork()
+  const { page, survey, screen, scrolls, isStopped, arrivals } = useWork()
   const box = useRef<HTMLDivElement>(null)
   const [height, setHeight] = useState(600)
   const [zoom, setZoom] = useState(1)
@@ -61,7 +65,9 @@ export function Spine({ task: { Layers = [], bandName } }: { task: Pick<Task, 'L
     observer.observe(box.current!)
     return () => observer.disconnect()
   }, [])
-  const scale = survey ? (height * zoom) / survey.pageHeight : 0
+  // What is missing at the end is drawn as such below it.
+  const missing = Math.round(roomAtEnd([...arrivals.values()]))
+  const scale = survey ? (height * zoom) / (survey.pageHeight + missing) : 0
   const bands = useMemo((): Band[] => {
     const parts = survey ? partsByAt(survey) : new Map<number, never>()
     return page.sections.flatMap((section, index) => {
@@ -137,6 +143,18 @@ export function Spine({ task: { Layers = [], bandName } }: { task: Pick<Task, 'L
             : inView(d.band.part.top, d.band.bottom) && (
                 <BandView key={d.band.section.key} band={d.band} scale={scale} name={(bandName ?? titleOf)(d.band.section)} />
               ),
+        )}
+        {survey && missing > 0 && (
+          <div
+            data-testid="missing-room"
+            title={`${px(missing)} of room are missing at the end, for the last sections to reach their places`}
+            className="absolute inset-x-0 border-t-2 border-dashed border-brick"
+            style={{ top: survey.pageHeight * scale, height: missing * scale, background: HATCHED }}
+          >
+            {missing * scale > 14 && (
+              <span className="absolute right-1 bottom-0 bg-sheet px-1 text-xs text-brick">{px(missing)} missing</span>
+            )}
+          </div>
         )}
         {survey && <Window survey={survey} scale={scale} />}
         {survey && Layers.map((Layer, i) => <Layer key={i} survey={survey} scale={scale} inView={inView} />)}

@@ -47,10 +47,19 @@ export function partsNow(
       hasBox: !!el?.getClientRects().length && !isFixed(boxed(el), holder),
       heading: headingBox?.height ? { top: top + headingBox.top - box!.top, bottom: top + headingBox.bottom - box!.top } : null,
       shift: el ? shiftOf(el, block === null ? null : (elementAt(block) ?? null)) : 0,
+      ...(el ? frameOf(el) : { foot: 0, frame: 0 }),
       background: backgroundOf(el ?? null),
       grounds: paint.get(at) ?? [],
     }
   })
+}
+
+function frameOf(el: Element): Pick<SurveyPart, 'foot' | 'frame'> {
+  const style = getComputedStyle(el)
+  const [foot, ...rest] = [style.paddingBottom, style.paddingTop, style.borderTopWidth, style.borderBottomWidth].map(
+    (l) => parseFloat(l) || 0,
+  )
+  return { foot: foot!, frame: style.boxSizing === 'border-box' ? 0 : rest.reduce((sum, l) => sum + l, foot!) }
 }
 
 /** Of a part of a drawing, the drawing's surroundings say where it is held. */

@@ -5,6 +5,7 @@
 export { partsByAt, partOf } from './part.ts'
 export { canBeKept, coverOf, coverOfBar, isKept, isOwnTravel, isReached, MOST_OF_SCREEN, shiftOf, withMade, type Cover } from './cover.ts'
 export { landing, leastAdjust, leastBreathing, roomAtEnd, solveArrivals, type Arrival } from './solve.ts'
+export { roomFor, roomOn } from './room.ts'
 export { badness, signOf, type ArrivalSign } from './sign.ts'
 export { travelTime } from './time.ts'
 export { inStep, type Travelled } from './in-step.ts'

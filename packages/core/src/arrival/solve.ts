@@ -15,6 +15,8 @@ export interface Arrival {
   top: number
   /** Room between the covered strip and the section's top, in px; negative where the top is covered. */
   gap: number
+  /** Scroll position where it would stop if the page had no end. */
+  place: number
   /** How much page is missing below for the section to reach its place, in px. */
   shortfall: number
   /** The section's heading: covered or cut by what covers the viewport's top, or below the viewport. */
@@ -67,6 +69,7 @@ function arrivalOf({ page, survey, section, part, cover, near }: Placed): Arriva
     land,
     top: top - land,
     gap: top - edge,
+    place: wanted,
     shortfall: Math.max(0, wanted - survey.maxScroll),
     ...headingState(part, land < 1 ? 0 : part.top - top, edge, land + viewHeight(survey)),
     moves: part.hasBox,

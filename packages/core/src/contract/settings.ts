@@ -26,6 +26,10 @@ export interface Settings {
   address?: AddressRule
   /** The address says the current section while the page scrolls. */
   follows?: true
+  /** Room above single sections that others do not have, not on some screens, by their keys; absent for none. */
+  adjust?: { id: string; by: number; off?: string[] }[]
+  /** Room that is left at the page's end, see `docs/formats.md`. */
+  room?: { id: string; as: 'padding' | 'height'; on: { screen: string; fits: number; own: number }[] }
   /** The page's header is made to stay in view. */
   keep: boolean
   /** The page's own offsets hold, and its own script marks the current item. */
@@ -55,6 +59,26 @@ const named = (x: unknown, names: readonly string[]): Record<string, unknown>[] 
   })
 }
 
+const isKeys = (x: unknown): x is string[] => isIds(x) && x.length < 100
+
+function readAdjust(x: unknown): Pick<Settings, 'adjust'> {
+  const adjust = (Array.isArray(x) ? (x as Record<string, unknown>[]) : []).flatMap((a) => {
+    const { id, by, off } = a ?? {}
+    return typeof id === 'string' && isLength(by) && (off === undefined || isKeys(off)) ? [{ id, by, ...(off && { off }) }] : []
+  })
+  return adjust.length ? { adjust } : {}
+}
+
+function readRoom(x: unknown): Pick<Settings, 'room'> {
+  const { id, as, on } = (x ?? {}) as Record<string, unknown>
+  if (typeof id !== 'string' || (as !== 'padding' && as !== 'height') || !Array.isArray(on)) return {}
+  const read = (on as Record<string, unknown>[]).flatMap((o) => {
+    const { screen, fits, own } = o ?? {}
+    return typeof screen === 'string' && isLength(fits) && isLength(own) ? [{ screen, fits, own }] : []
+  })
+  return { room: { id, as, on: read } }
+}
+
 /** Null for what no handover wrote, or what was changed by hand beyond use. */
 export function readSettings(text: string): WrittenSettings | null {
   let s: Stored
@@ -82,6 +106,8 @@ export function readSettings(text: string): WrittenSettings | null {
     ...(typeof s.timed === 'string' && readMotion(s.timed) ? { timed: s.timed } : {}),
     ...(ADDRESS_RULES.includes(s.address as AddressRule) ? { address: s.address as AddressRule } : {}),
     ...(s.follows === true ? { follows: true } : {}),
+    ...readAdjust(s.adjust),
+    ...readRoom(s.room),
     keep: s.keep === true,
     ...(s.ownTravel === true ? { ownTravel: true } : {}),
     ...(s.ownMarks === true ? { ownMarks: true } : {}),

@@ -64,6 +64,10 @@ export function changed(page: SitePage): SitePage {
   const timed = { easing: 'ease-out', ms: 300, most: 900 } as const
   const motions: Command[] = [
     { type: 'travel/smooth', ...at, smooth: true, timed },
+    ...page.sections.slice(-1).flatMap(({ key: section }): Command[] => [
+      { type: 'section/adjust', ...at, section, adjust: { by: 12, off: ['phone'] } },
+      { type: 'travel/room', ...at, room: { section, as: 'height', on: [{ screen: 'phone', fits: 700, own: 80 }] } },
+    ]),
     { type: 'travel/address', ...at, address: 'replace', follows: true },
     ...page.menus.flatMap(({ key: menu, items }): Command[] => [
       { type: 'menu/motion', ...at, menu, motion: 'smooth' },

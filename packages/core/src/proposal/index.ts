@@ -99,6 +99,8 @@ export function proposeSetUp(
   if (earlier) {
     for (const s of sections) {
       s.toTop = earlier.toTop.includes(s.id)
+      const adjusted = earlier.adjust?.find(({ id }) => id === s.id)
+      if (adjusted) s.adjust = { by: adjusted.by, ...(adjusted.off && { off: adjusted.off }) }
       s.former = earlier.former.flatMap(({ was, now }) => (now === s.id ? [was] : []))
     }
   } else if (sections[0]) sections[0].toTop = startsAtTop(sections[0], surveys)
@@ -116,6 +118,7 @@ export function proposeSetUp(
     sections,
     menus,
     ...(motions.length && { motions }),
+    ...earlierRoom(earlier, sections),
     header,
     ...(scroller === null ? {} : { scroller }),
     travel,
@@ -125,6 +128,12 @@ export function proposeSetUp(
   const kept = keepOwnTravel(setUp, surveys)
   const bellOffset = bestBellOffset(asPage(kept), surveys)
   return { ...kept, highlight: { bellOffset, ...(marksItself(kept, surveys) ? { own: true as const } : {}) } }
+}
+
+function earlierRoom(earlier: PageReading['written']['settings'], sections: readonly Section[]): Pick<SitePage, 'room'> {
+  const { id, as, on } = earlier?.room ?? {}
+  const section = sections.find((s) => s.id === id)?.key
+  return as && on && section !== undefined ? { room: { section, as, on } } : {}
 }
 
 /** What an earlier handover said of the motion and the address. */

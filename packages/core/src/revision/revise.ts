@@ -138,6 +138,7 @@ export function revisePage(
     menus,
     header,
     ...(motions.length && { motions }),
+    ...(page.room && { room: page.room }),
     ...(scroller === null ? {} : { scroller }),
     travel,
     highlight,

@@ -16,6 +16,7 @@ import {
   upgradeSite,
   type Change,
   type Command,
+  type Room,
   type Screen,
   type SetUp,
   type Site,
@@ -182,6 +183,10 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
     timed,
   },
   'travel/address': { page: pageKey, address: fc.constantFrom<AddressRule | undefined>('replace', 'none', undefined), follows: perhaps },
+  'travel/room': {
+    page: pageKey,
+    room: fc.constantFrom<Room | undefined>({ section: 's1', as: 'padding', on: [{ screen: 'phone', fits: 500, own: 8 }] }, undefined),
+  },
   'travel/breathing': { page: pageKey, breathing: fc.nat(200), own: perhaps },
   'highlight/bell': { page: pageKey, bellOffset: fc.nat(200) },
   'highlight/own': { page: pageKey, own: perhaps },

@@ -175,6 +175,16 @@ export interface HeaderChoice {
   backing: string | null
 }
 
+/** Room that is left at the page's end, so that its last sections reach their places. */
+export interface Room {
+  /** Key of the section that holds it. */
+  section: string
+  /** As its padding, or as its least height. */
+  as: 'padding' | 'height'
+  /** By screen: without it the page is long enough for viewports up to `fits` high; `own` is the padding, or the height, that the section has by itself. In px. */
+  on: { screen: string; fits: number; own: number }[]
+}
+
 export interface SitePage {
   key: string
   file: string
@@ -188,6 +198,7 @@ export interface SitePage {
   /** How links travel that stand in no menu, where that is not as all on the page do; in page order. */
   motions?: LinkMotion[]
   header: HeaderChoice | null
+  room?: Room
   /** The element in which the page scrolls; the document where none is named. */
   scroller?: ElementAt
   travel: {

@@ -30,6 +30,8 @@ export const aPart = (over: Partial<SurveyPart> & Pick<SurveyPart, 'at' | 'top' 
   hasBox: true,
   heading: null,
   shift: 0,
+  foot: 0,
+  frame: 0,
   background: 'rgb(255, 255, 255)',
   grounds: [],
   ...over,

@@ -24,6 +24,8 @@ const part = shapeOf<SurveyPart>({
   hasBox: s.is,
   heading: s.object({ top: s.length, bottom: s.length }).allow(null),
   shift: s.length,
+  foot: s.length,
+  frame: s.length,
   background: s.colour,
   grounds: s.array(s.colour, 12),
 })

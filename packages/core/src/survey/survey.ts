@@ -18,6 +18,9 @@ export interface SurveyPart {
   heading: { top: number; bottom: number } | null
   /** Of an empty target before a block: how far above that it stands, as pages shift theirs by their header; 0 for all else. */
   shift: number
+  /** Its padding at the bottom, and what of its height is padding and border where its style's heights are without them, else 0. */
+  foot: number
+  frame: number
   /** The page's own background there, as `rgb()` or `rgba()`. */
   background: string
   /** Colours of a gradient or a picture that it has behind its words, the first of them on the whole; none where it has neither. */
@@ -94,7 +97,7 @@ export interface BuiltTarget {
 }
 
 /** Counts up when what is measured, or how, changes: what an earlier agent measured is measured again. */
-export const SURVEY_FORMAT = 6
+export const SURVEY_FORMAT = 7
 
 export interface Survey {
   format: typeof SURVEY_FORMAT

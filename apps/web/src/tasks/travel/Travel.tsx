@@ -1,15 +1,15 @@
 /** Travel: motion, header, breathing space, and where every link arrives on every screen. */
-import { backingFor, isOwnTravel, leastBreathing, roomAtEnd, solveArrivals } from '@waybell/core'
+import { backingFor, isOwnTravel, leastBreathing } from '@waybell/core'
 import { Button, Heading, px } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { useWork } from '../../work/context.ts'
 import { ArrivalTable } from './ArrivalTable.tsx'
 import { MotionSettings } from './Motion.tsx'
+import { RoomAtEnd } from './RoomAtEnd.tsx'
 
 export function TravelTask() {
   const { page, surveys, run } = useWork()
   if (!page.sections.length) return <p className="text-faint">The page is not set up yet. Press “Set everything up” in Sections first.</p>
-  const isTooShort = Object.values(surveys).some((survey) => roomAtEnd(solveArrivals(page, survey)) > 0)
   return (
     <>
       <MotionSettings />
@@ -33,10 +33,8 @@ export function TravelTask() {
         />
       )}
       <HeaderChoiceRow />
+      <RoomAtEnd />
       <ArrivalTable />
-      {isTooShort && (
-        <p className="mt-2 text-sm text-faint">Where the page ends too early for its last sections, their items are marked all the same.</p>
-      )}
     </>
   )
 }

@@ -31,6 +31,8 @@ function settingsText({ page, surveys, anchors }: WritingInput): string {
     .filter((s) => !s.toTop && (s.point ? isHosted.has(s) && s.point.shift !== 0 : !isOwnTravel(page) && isShifted.has(s.at)))
     .map((s) => s.id)
   const isTimed = page.travel.smooth && page.travel.timed
+  const adjusted = page.sections.flatMap(({ id, adjust }) => (adjust ? [{ id, ...adjust }] : []))
+  const holder = page.sections.find((s) => s.key === page.room?.section)
   const settings: Settings = {
     sections: [...page.sections.map((s) => s.id), ...builtIds(page, surveys)],
     toTop: page.sections.filter((s) => s.toTop).map((s) => s.id),
@@ -45,6 +47,8 @@ function settingsText({ page, surveys, anchors }: WritingInput): string {
     points: anchors
       .filter((a) => !a.isFormer)
       .map((a) => ({ id: a.id, below: a.section.point!.shift, ...(a.placed ? { anchor: a.placed.number } : {}) })),
+    ...(adjusted.length ? { adjust: adjusted } : {}),
+    ...(page.room && holder ? { room: { id: holder.id, as: page.room.as, on: page.room.on } } : {}),
     ...(page.travel.own ? { ownTravel: true } : {}),
     ...(page.highlight.own ? { ownMarks: true } : {}),
     ...(shifted.length ? { shifted } : {}),

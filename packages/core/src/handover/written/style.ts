@@ -54,8 +54,8 @@ export function planStyle(input: WritingInput): PlannedEdit[] {
       edit: { kind: 'piece', role: 'style', place: 'head', text },
       why: 'Offsets, motion, and how the current item is marked.',
       for: {},
-      // What of it moves anything is told with the header and the menu that is made.
-      layout: null,
+      // What else of it moves anything is told with the header and the menu that is made.
+      layout: input.page.room ? `room ${JSON.stringify(input.page.room)}` : null,
     },
   ]
 }
@@ -93,6 +93,10 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
           ),
           ...group('Room above single sections, besides the breathing space that all have.', marginRules(input, ranges, false)),
         ]),
+    ...group(
+      'Room at the page’s end, for its last sections to reach their places: so much more than the section has by itself.',
+      roomRules(input, ranges),
+    ),
     ...hostRules(anchors, ranges, isOwn),
     ...placedRules(anchors, ranges, isOwn),
     ...group(
@@ -214,6 +218,21 @@ function marginRules({ page, reading, surveys }: HandoverInput, ranges: readonly
       ranges.map(({ screen }, i) => adjustOn(section, screen.key) - (shifts[i]!.get(section.at) ?? 0)),
       (by) => rule(`:root ${selectorOf(section, reading)}`, [`scroll-margin-top: ${px(by)};`]),
     ),
+  )
+}
+
+function roomRules({ page: { room, sections }, reading }: HandoverInput, ranges: readonly Range[]): string[] {
+  const section = sections.find((s) => s.key === room?.section)
+  if (!room || !section) return []
+  const figures = ranges.map(({ screen }) => {
+    const on = room.on.find((o) => o.screen === screen.key)
+    return on ? `calc(${px(on.own)} + max(0px, 100vh - ${px(on.fits)}))` : null
+  })
+  const name = room.as === 'padding' ? 'padding-bottom' : 'min-height'
+  const selector = `:root ${selectorOf(section, reading)}`
+  // Of a screen that came later nothing is known.
+  return joined(ranges, figures).flatMap(({ range, figure }) =>
+    figure === null ? [] : [media(only(range), [rule(selector, [`${name}: ${figure} !important;`])])],
   )
 }
 

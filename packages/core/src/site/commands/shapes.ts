@@ -111,6 +111,15 @@ export const sectionShape = (s: Shapes): Shape =>
 
 export const adjustShape = (s: Shapes): Shape => s.optional(s.object({ by: s.px, off: offShape(s) }))
 
+export const roomShape = (s: Shapes): Shape =>
+  s.optional(
+    s.object({
+      section: s.key,
+      as: s.oneOf('padding', 'height'),
+      on: s.array(s.object({ screen: s.key, fits: s.length, own: s.length }), 50),
+    }),
+  )
+
 export const formerShape = (s: Shapes): Shape => s.array(s.id, 200)
 
 export const headerShape = (s: Shapes): Shape =>
@@ -126,6 +135,7 @@ const setUpKeys = (s: Shapes) => ({
   links: s.optional(s.array(s.object({ at: s.at, target: targetShape(s), made: madeLinkShape(s) }), 5000)),
   motions: s.optional(s.array(s.object({ at: s.at, motion: motionShape(s).required() }), 5000)),
   header: headerShape(s),
+  room: roomShape(s),
   scroller: s.optional(s.at),
   travel: s.object({
     smooth: s.is,

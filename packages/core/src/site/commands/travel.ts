@@ -1,9 +1,9 @@
 /** Commands on how the page travels: its motion, its header and the room under that. */
 import type { AddressRule, Timed } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
-import type { HeaderChoice, SitePage } from '../document.ts'
+import type { HeaderChoice, Room, SitePage } from '../document.ts'
 import { onPage, type KindsOf } from './kind.ts'
-import { addressRuleShape, headerShape, ownOf, ownShape, timedShape } from './shapes.ts'
+import { addressRuleShape, headerShape, ownOf, ownShape, roomShape, timedShape } from './shapes.ts'
 
 export type TravelCommand =
   | { type: 'header/choose'; page: string; header: HeaderChoice | null }
@@ -12,6 +12,7 @@ export type TravelCommand =
   /** @param timed a smooth motion that takes a time of its own */
   | { type: 'travel/smooth'; page: string; smooth: boolean; timed?: Timed | undefined }
   | { type: 'travel/address'; page: string; address?: AddressRule | undefined; follows?: true | undefined }
+  | { type: 'travel/room'; page: string; room: Room | undefined }
   /** Ends the page's own offsets, unless it says that they hold. */
   | { type: 'travel/breathing'; page: string; breathing: number; own?: true }
 
@@ -57,6 +58,13 @@ export const travelCommands: KindsOf<TravelCommand> = {
         page: withTravel(page, { address: c.address, follows: c.follows }),
         inverse: { ...c, address: page.travel.address, follows: page.travel.follows },
       })),
+  },
+  'travel/room': {
+    name: 'Change the room at the end',
+    payload: (s) => ({ page: s.key, room: roomShape(s) }),
+    touches: (c) => ({ writes: [`page/${c.page}/room`] }),
+    apply: (site, c) =>
+      onPage(site, c.page, ({ room, ...page }) => ({ page: { ...page, ...(c.room && { room: c.room }) }, inverse: { ...c, room } })),
   },
   'travel/breathing': {
     name: 'Change the breathing space',

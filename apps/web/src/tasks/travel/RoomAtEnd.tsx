@@ -1,0 +1,64 @@
+/** Room at the page's end, where it is too short for its last sections to reach their places. */
+import { roomAtEnd, roomFor, roomOn, solveArrivals, type Room, type Survey } from '@waybell/core'
+import { useState } from 'react'
+import { Button, px } from '../../ui/index.tsx'
+import { useWork } from '../../work/context.ts'
+
+const names: Record<Room['as'], string> = { padding: 'as padding of', height: 'as the least height of' }
+
+export function RoomAtEnd() {
+  const { page, site, surveys, run } = useWork()
+  const [as, setAs] = useState<Room['as']>(page.room?.as ?? 'padding')
+  const on = (of: (survey: Survey) => number) =>
+    site.screens.flatMap(({ key, name }) => {
+      const n = surveys[key] ? of(surveys[key]) : 0
+      return n >= 1 ? [{ name, n }] : []
+    })
+  const short = on((survey) => roomAtEnd(solveArrivals(page, survey)))
+  const left = on((survey) => roomOn(page, survey))
+  const most = (of: { n: number }[]) => Math.ceil(Math.max(...of.map(({ n }) => n)))
+  const said = (of: typeof short) => of.map(({ name, n }) => `${px(n)} on ${name}`).join(', ')
+  const set = (room: Room | undefined) => run({ type: 'travel/room', page: page.key, room })
+  const room = roomFor(page, Object.values(surveys), as)
+  const holder = page.sections.find((s) => s.key === (room ?? page.room)?.section)
+  if (!short.length && !page.room) return null
+  return (
+    <section aria-label="Room at the end" className="mt-3 border-l-4 border-teal bg-wash p-2 text-sm">
+      {short.length > 0 && (
+        <p className="mb-1.5">
+          The page ends before its last sections can reach their places: {said(short)} short. Their items are marked all the same.
+        </p>
+      )}
+      {room && holder && (
+        <p className="flex flex-wrap items-center gap-2">
+          <Button onClick={() => set(room)}>
+            Leave {most(short)} px {left.length > 0 && 'more '}of room at the end
+          </Button>
+          <label>
+            <span className="sr-only">How it is left</span>
+            <select
+              value={as}
+              onChange={(e) => setAs(e.target.value as Room['as'])}
+              className="min-h-7 rounded-sm border border-hair bg-sheet px-1"
+            >
+              {Object.entries(names).map(([value, name]) => (
+                <option key={value} value={value}>
+                  {name} “{holder.title}”
+                </option>
+              ))}
+            </select>
+          </label>
+        </p>
+      )}
+      {short.length > 0 && !room && <p>No section of the page could hold room for them.</p>}
+      {page.room && (
+        <p className="mt-1 flex flex-wrap items-center gap-2">
+          {left.length > 0
+            ? `Room is left, ${names[page.room.as]} “${holder?.title ?? '?'}”: ${said(left)}.`
+            : 'No screen needs the room that was left.'}
+          <Button onClick={() => set(undefined)}>Take the room away</Button>
+        </p>
+      )}
+    </section>
+  )
+}

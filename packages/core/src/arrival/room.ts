@@ -1,0 +1,48 @@
+/** Room at the page's end: what is missing there, and what to leave so that every section reaches its place. */
+import type { Room, Section, SitePage } from '../site/index.ts'
+import { viewHeight, type Survey } from '../survey/index.ts'
+import { partsByAt } from './part.ts'
+import { roomAtEnd, solveArrivals, type Arrival } from './solve.ts'
+
+/** What of a page's room its style leaves on a screen, in px. */
+export function roomOn(page: SitePage, { screen, height }: Pick<Survey, 'screen' | 'height'>): number {
+  const said = page.room?.on.find((o) => o.screen === screen)
+  return said ? Math.max(0, height - said.fits) : 0
+}
+
+/** The last section that can hold it: an element with a box. */
+const holderOf = (page: SitePage, surveys: readonly Survey[]): Section | undefined =>
+  page.sections.findLast((s) => !s.point && surveys.every((survey) => partsByAt(survey).get(s.at)?.hasBox))
+
+/**
+ * What to leave on all screens that were measured, so that every section that is linked reaches its place there.
+ * @returns null where nothing is missing, or no section can hold it
+ */
+export function roomFor(page: SitePage, measured: Iterable<Survey>, as: Room['as']): Room | null {
+  const surveys = [...measured]
+  const section = holderOf(page, surveys)
+  if (!section || !surveys.some((s) => roomAtEnd(solveArrivals(page, s)) >= 1)) return null
+  const was = page.room?.section === section.key ? page.room : undefined
+  const on = surveys.map((survey) => {
+    const left = was ? roomOn(page, survey) : 0
+    const part = partsByAt(survey).get(section.at)!
+    const own = as === 'padding' ? part.foot - (was?.as === 'padding' ? left : 0) : part.bottom - part.top - part.frame - left
+    // Up to which height the page is long enough without it.
+    return {
+      screen: survey.screen,
+      fits: Math.floor(survey.height - left - missing(solveArrivals(page, survey), survey)),
+      own: rounded(own),
+    }
+  })
+  return { section: section.key, as, on }
+}
+
+const rounded = (px: number): number => Math.max(0, Math.round(px * 100) / 100)
+
+/** How much is missing for the one that reaches its place last, in px; negative for what is to spare. */
+function missing(arrivals: readonly Arrival[], survey: Survey): number {
+  // A page that does not fill the screen is measured as high as that; where it ends itself its sections say.
+  const blank = survey.maxScroll > 0 ? 0 : Math.max(0, viewHeight(survey) - Math.max(0, ...survey.parts.map((p) => p.bottom)))
+  const end = survey.maxScroll - blank
+  return arrivals.reduce((most, a) => Math.max(most, a.moves ? a.place - end : -end), -end)
+}
