@@ -80,11 +80,16 @@ test.describe('motion', () => {
 
     await test.step('tried in the live page', async () => {
       await measured(page)
-      await page.getByRole('button', { name: 'Try it down' }).click()
       const root = liveFrame(page).locator('html')
-      await expect.poll(() => root.evaluate((el) => (el as HTMLElement).style.scrollBehavior)).toBe('smooth')
+      await root.evaluate((el) => {
+        const said: string[] = []
+        Object.assign(window, { said })
+        new MutationObserver(() => said.push((el as HTMLElement).style.scrollBehavior)).observe(el, { attributeFilter: ['style'] })
+      })
+      await page.getByRole('button', { name: 'Try it down' }).click()
       await expect.poll(() => root.evaluate(() => scrollY >= document.documentElement.scrollHeight - innerHeight - 1)).toBe(true)
       await expect.poll(() => root.evaluate((el) => (el as HTMLElement).style.scrollBehavior)).toBe('')
+      expect(await root.evaluate(() => (window as unknown as { said: string[] }).said)).toContain('smooth')
     })
 
     await task(page, 'Menus')

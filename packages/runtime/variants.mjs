@@ -39,7 +39,7 @@ const BANNER = `/*
 const ascii = (text) => text.replace(/[^\x20-\x7e\n\t]/g, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, '0')}`)
 
 // Of whoever keeps the page nobody has our files.
-const legible = (code) => ascii(BANNER + code.replace(/^\s*\/\/ packages\/.*\n/gm, '')).replace(/\t/g, '  ')
+const legible = (code, banner = BANNER) => ascii(banner + code.replace(/^\s*\/\/ packages\/.*\n/gm, '')).replace(/\t/g, '  ')
 
 /** Names that are the script's alone, neither the page's nor those of its settings. */
 const PRIVATE = ['hasMoved', 'frames', 'since', 'gap', 'opening', 'shown', 'isTop', 'index', 'bell', 'kind', 'element', 'items']
@@ -52,6 +52,15 @@ const shortened = (code) =>
     .replaceAll('"held, touched"', '"held!"')
     .replaceAll('"asked for none"', '"none"')
 
+async function forms(plain) {
+  const { code } = await minify(shortened(plain), {
+    compress: { passes: 3, unsafe_arrows: true, ecma: 2020 },
+    mangle: { props: { regex: `^(${PRIVATE.join('|')})$` } },
+    format: { ascii_only: true, ecma: 2020 },
+  })
+  return { plain: plain.trim(), small: code.trim() }
+}
+
 export async function buildVariants(out) {
   const parts = readdirSync(at('src/parts/none'))
     .map((file) => file.slice(0, -3))
@@ -63,12 +72,11 @@ export async function buildVariants(out) {
     if (chosen.includes('shrinks') && !chosen.includes('header')) continue
     const without = parts.filter((part) => !chosen.includes(part))
     const plain = legible(await bundle('main', without))
-    const { code } = await minify(shortened(plain), {
-      compress: { passes: 3, unsafe_arrows: true, ecma: 2020 },
-      mangle: { props: { regex: `^(${PRIVATE.join('|')})$` } },
-      format: { ascii_only: true, ecma: 2020 },
-    })
-    handed[chosen.join(' ')] = { plain: plain.trim(), small: code.trim() }
+    handed[chosen.join(' ')] = await forms(plain)
   }
-  writeFileSync(join(out, 'scripts.json'), JSON.stringify({ handed, live: legible(await bundle('live', [])).trim() }))
+  const extras = {}
+  for (const name of readdirSync(at('src/extras')).map((file) => file.slice(0, -3)))
+    extras[name] = await forms(legible(await bundle(`extras/${name}`, []), ''))
+  const live = [legible(await bundle('live', [])), ...Object.values(extras).map(({ plain }) => plain)].map((text) => text.trim()).join('\n')
+  writeFileSync(join(out, 'scripts.json'), JSON.stringify({ handed, extras, live }))
 }

@@ -9,6 +9,8 @@ export type ScriptForm = (typeof SCRIPT_FORMS)[number]
 interface Built {
   /** By the parts that it has. */
   handed: Record<string, Record<ScriptForm, string>>
+  /** Those that stand alone behind the rest. */
+  extras: Record<string, Record<ScriptForm, string>>
   live: string
 }
 const built: Built = JSON.parse(readFileSync(new URL('../dist/scripts.json', import.meta.url), 'utf8'))
@@ -32,4 +34,7 @@ export const sizesOf = (parts: readonly string[]): Record<ScriptForm, { bytes: n
 export const scriptIn =
   (form: ScriptForm) =>
   (parts: readonly string[]): string =>
-    built.handed[parts.join(' ')]![form]
+    [
+      built.handed[parts.filter((part) => !built.extras[part]).join(' ')]![form],
+      ...parts.flatMap((part) => built.extras[part]?.[form] ?? []),
+    ].join('\n')

@@ -73,9 +73,13 @@ export function shiftOf(page: SitePage, survey: Survey): number {
   return moves.every((m) => Math.abs(m - by) < 1) ? by : 0
 }
 
+/** True where it scrolls away with the page, on a screen where else it would stay. */
+export const isLetGo = ({ header }: Pick<SitePage, 'header'>, screen: string): boolean => !!header?.off?.includes(screen)
+
 /** True where the page's header is made to stay on a screen; on one that was not measured it is taken to be. */
 export function isKept({ header }: Pick<SitePage, 'header'>, survey: Survey | null): boolean {
   if (!header?.keep) return false
+  if (survey && isLetGo({ header }, survey.screen)) return false
   if (!survey?.header || survey.header.at !== header.at) return !survey
   const { position } = survey.header
   return position === 'sticky' || position === 'fixed' || canBeKept(survey)
@@ -91,11 +95,11 @@ export function coverOf(
   survey: Survey | null,
   screen: OnScreen | null = survey && { key: survey.screen, width: survey.width },
 ): Cover {
-  const header = survey?.header ?? null
+  const header = screen && isLetGo(page, screen.key) ? null : (survey?.header ?? null)
   const bar = coverOfBar(page, screen)
   let ownRest = 0
   let ownMoved = 0
-  if (!survey && page.header) ownRest = ownMoved = ESTIMATE
+  if (!survey && page.header && !(screen && isLetGo(page, screen.key))) ownRest = ownMoved = ESTIMATE
   if (header && (header.position === 'sticky' || header.position === 'fixed')) {
     ownRest = header.rest
     ownMoved = header.hides ? header.rest : header.moved

@@ -3,7 +3,19 @@
  * much of the viewport is covered on arrival, `solve.ts` turns both into arrivals, `time.ts` how long the way takes. Pure: no DOM here.
  */
 export { partsByAt, partOf } from './part.ts'
-export { canBeKept, coverOf, coverOfBar, isKept, isOwnTravel, isReached, MOST_OF_SCREEN, shiftOf, withMade, type Cover } from './cover.ts'
+export {
+  canBeKept,
+  coverOf,
+  coverOfBar,
+  isKept,
+  isLetGo,
+  isOwnTravel,
+  isReached,
+  MOST_OF_SCREEN,
+  shiftOf,
+  withMade,
+  type Cover,
+} from './cover.ts'
 export { landing, leastAdjust, leastBreathing, roomAtEnd, solveArrivals, type Arrival } from './solve.ts'
 export { roomFor, roomOn } from './room.ts'
 export { badness, signOf, type ArrivalSign } from './sign.ts'

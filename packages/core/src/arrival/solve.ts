@@ -3,7 +3,7 @@
  * @see docs/calculations.md: the browser's own rule, one rounding to device pixels after subtracting
  */
 import { adjustOn, type Section, type SitePage } from '../site/index.ts'
-import { coverOf, isOwnTravel, isReached, type Cover } from './cover.ts'
+import { coverOf, isLetGo, isOwnTravel, isReached, type Cover } from './cover.ts'
 import { partsByAt, partOf } from './part.ts'
 import { viewHeight, type Survey, type SurveyPart } from '../survey/index.ts'
 
@@ -54,7 +54,7 @@ interface Placed {
 
 function arrivalOf({ page, survey, section, part, cover, near }: Placed): Arrival {
   // Near the top the header may still be tall, and what shrinking takes from the page is not yet gone.
-  const covered = Math.max(cover.arrival, near ? near.cover + cover.bar : 0)
+  const covered = Math.max(cover.arrival, near && !isLetGo(page, survey.screen) ? near.cover + cover.bar : 0)
   const top = near ? part.top : part.movedTop
   // By the page's own offsets a browser goes to the target itself, shifted or not.
   const offset =

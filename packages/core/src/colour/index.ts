@@ -70,6 +70,12 @@ export function mixed(from: string, to: string, percent: number): string {
   return formatHex(interpolate([a ?? b, b], 'rgb')(percent / 100))
 }
 
+/** As a sheet shows it: `#rrggbb`, and its opacity in %; null for what is no colour. */
+export function readColour(text: string): { hex: string; opacity: number } | null {
+  const colour = read(text)
+  return colour && { hex: formatHex(colour), opacity: Math.round((colour.alpha ?? 1) * 100) }
+}
+
 /** What text needs to be read. @see WCAG 2.2, 1.4.3 */
 export const READABLE = 4.5
 const LIGHT = 'rgb(255, 255, 255)'

@@ -30,6 +30,9 @@ export interface Settings {
   adjust?: { id: string; by: number; off?: string[] }[]
   /** Room that is left at the page's end, see `docs/formats.md`. */
   room?: { id: string; as: 'padding' | 'height'; on: { screen: string; fits: number; own: number }[] }
+  /** Keys of the screens on which the page's header scrolls away, and what it does once the page has been scrolled; absent for none. */
+  headerOff?: string[]
+  headerMoves?: { after: number; clear?: true; shadow?: true; away?: true; off?: string[] }
   /** The page's header is made to stay in view. */
   keep: boolean
   /** The page's own offsets hold, and its own script marks the current item. */
@@ -67,6 +70,13 @@ function readAdjust(x: unknown): Pick<Settings, 'adjust'> {
     return typeof id === 'string' && isLength(by) && (off === undefined || isKeys(off)) ? [{ id, by, ...(off && { off }) }] : []
   })
   return adjust.length ? { adjust } : {}
+}
+
+function readMoves(x: unknown): Pick<Settings, 'headerMoves'> {
+  const { after, off, ...said } = (x ?? {}) as Record<string, unknown>
+  if (!isLength(after) || after < 0) return {}
+  const is = (['clear', 'shadow', 'away'] as const).flatMap((name) => (said[name] === true ? [[name, true] as const] : []))
+  return { headerMoves: { after, ...Object.fromEntries(is), ...(isKeys(off) && { off }) } }
 }
 
 function readRoom(x: unknown): Pick<Settings, 'room'> {
@@ -108,6 +118,8 @@ export function readSettings(text: string): WrittenSettings | null {
     ...(s.follows === true ? { follows: true } : {}),
     ...readAdjust(s.adjust),
     ...readRoom(s.room),
+    ...(isKeys(s.headerOff) ? { headerOff: s.headerOff } : {}),
+    ...readMoves(s.headerMoves),
     keep: s.keep === true,
     ...(s.ownTravel === true ? { ownTravel: true } : {}),
     ...(s.ownMarks === true ? { ownMarks: true } : {}),

@@ -5,7 +5,7 @@ import { defaultRule } from '../naming/index.ts'
 import { parsePage, readParsed, type PageReading } from '../page/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
 import { aSite } from '../site/builder.ts'
-import { apply, defaultScreens, renameSection, type Command, type SitePage, isFound } from '../site/index.ts'
+import { apply, defaultScreens, renameSection, type Command, type HeaderChoice, type SitePage, isFound } from '../site/index.ts'
 import type { HandoverInput } from './input.ts'
 import { pageEdits, writePage } from './index.ts'
 
@@ -50,6 +50,12 @@ export function broughtIn(bytes: Uint8Array, file: string) {
  * Every section that the page came with an ID for gets another, the first one a point before it; menus of the page's own get a look for their
  * current item, and the last section's heading is made a link.
  */
+const letGo = (header: HeaderChoice): Command => ({
+  type: 'header/choose',
+  page: 'p1',
+  header: { ...header, off: ['phone'], moves: { after: 90, clear: true, away: true } },
+})
+
 export function changed(page: SitePage): SitePage {
   let site = aSite(page)
   for (const { key, own } of page.sections.filter((s) => s.own !== null)) {
@@ -68,6 +74,7 @@ export function changed(page: SitePage): SitePage {
       { type: 'section/adjust', ...at, section, adjust: { by: 12, off: ['phone'] } },
       { type: 'travel/room', ...at, room: { section, as: 'height', on: [{ screen: 'phone', fits: 700, own: 80 }] } },
     ]),
+    ...(page.header ? [letGo(page.header)] : []),
     { type: 'travel/address', ...at, address: 'replace', follows: true },
     ...page.menus.flatMap(({ key: menu, items }): Command[] => [
       { type: 'menu/motion', ...at, menu, motion: 'smooth' },

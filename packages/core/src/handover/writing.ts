@@ -38,7 +38,12 @@ const hasMotion = ({ motion, items }: Menu): boolean => !!motion || items.some((
 
 /** Of a page that marks its items and keeps its offsets by itself there is nothing left for a script to do. */
 export const needsScript = ({ page, anchors }: Pick<WritingInput, 'page' | 'anchors'>): boolean =>
-  !page.highlight.own || !isOwnTravel(page) || anchors.length > 0 || page.menus.some(isMade) || travelsOtherwise(page)
+  !page.highlight.own ||
+  !isOwnTravel(page) ||
+  anchors.length > 0 ||
+  page.menus.some(isMade) ||
+  travelsOtherwise(page) ||
+  !!page.header?.moves
 
 // A reading never changes, and on a large page this is most of the work.
 const known = new WeakMap<PageReading, ReadonlyMap<ElementAt, string>>()

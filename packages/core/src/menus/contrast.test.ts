@@ -1,6 +1,6 @@
 import { aMenu, anItem, aPage, aSection } from '../site/builder.ts'
-import type { MadeMenu, MadeMenuForm, MenuLook } from '../site/index.ts'
-import { aPart, aSurvey } from '../survey/builder.ts'
+import type { HeaderChoice, MadeMenu, MadeMenuForm, MenuLook } from '../site/index.ts'
+import { aHeader, aPart, aSurvey } from '../survey/builder.ts'
 import type { Survey, SurveyMenu } from '../survey/index.ts'
 import { contrastsOf, contrastTrip, leastOpacity, lowest, nearestInk } from './index.ts'
 
@@ -74,6 +74,24 @@ describe('contrast over the trip', () => {
     expect(of(on({ stays: false }), 'rest')!.over).toBeNull()
     expect(contrastsOf(found, page, [on({ grounds: null })])).toEqual([])
     expect(of(on({}), 'held')).toBeUndefined()
+  })
+
+  it('in the page’s header goes by the ground that this was given, and by what comes by at the top where it has none there', () => {
+    const found = aMenu([anItem(1, 5)], { form: { kind: 'found', elements: [3] } })
+    const seen: Survey = {
+      ...survey,
+      header: aHeader({ at: 2, rest: 60, moved: 60 }),
+      menus: [{ at: 3, isDrawn: true, shows: [], own: null, ink: 'rgb(255, 255, 255)', grounds: ['rgb(0, 0, 0)'], stays: true }],
+    }
+    const least = (header: Partial<HeaderChoice>) =>
+      contrastsOf(found, { ...page, header: { at: 2, keep: null, backing: null, ...header } }, [seen]).find((c) => c.state === 'rest')!
+    expect(least({}).ratio).toBeCloseTo(21, 1)
+    expect(least({ backing: 'rgb(119 119 119 / 100%)' }).ratio).toBeCloseTo(ratio([255, 255, 255], [119, 119, 119]), 1)
+    // White on the day’s ground is not read; the night further down is never seen without the header’s ground.
+    expect(least({ moves: { after: 80, clear: true } })).toMatchObject({ over: null })
+    expect(least({ moves: { after: 80, clear: true } }).ratio).toBeLessThan(1.5)
+    expect(least({ moves: { after: 80, clear: true, off: [seen.screen] } }).ratio).toBeCloseTo(21, 1)
+    expect(least({ moves: { after: 80, shadow: true } }).ratio).toBeCloseTo(21, 1)
   })
 
   it('has a least opacity, below which it cannot be read somewhere', () => {

@@ -66,25 +66,53 @@ function groundsOf(menu: Menu, page: SitePage, survey: Survey): Ground[] {
   ]
 }
 
+/** What lies behind a menu's words, and up to where in the page it does, in px: a header may have no ground until the page has been scrolled. */
+interface Layers {
+  ink: string
+  layers: string[]
+  upTo: number
+}
+
+/** The layers that the page has behind a menu in its header are other ones where the header was given a ground, or has none at the top. */
+function groundsInHeader({ header }: SitePage, { grounds, stays }: SurveyMenu, survey: Survey): { grounds: string[]; upTo: number }[] {
+  const own = grounds ?? []
+  const all = { grounds: own, upTo: Infinity }
+  if (!header || !stays || survey.header?.at !== header.at) return [all]
+  // What the header itself is painted with lies undermost.
+  const within = survey.header.transparent ? own : own.slice(1)
+  const solid = header.backing === null ? all : { grounds: [header.backing, ...within], upTo: Infinity }
+  const { moves } = header
+  if (!moves?.clear || moves.off?.includes(survey.screen)) return [solid]
+  return [solid, { grounds: within, upTo: moves.after + survey.header.rest }]
+}
+
 /** What a state's words are written in, and what lies behind them, the undermost first. */
-function layersOf(menu: Menu, state: ItemState, survey: Survey): { ink: string; layers: string[] } {
+function layersOf(menu: Menu, state: ItemState, page: SitePage, survey: Survey): Layers[] {
   const { look = {} } = menu
   const seen = seenOf(menu, survey)
   const { rest, [state]: own } = { rest: undefined, ...look.states }
   const given = own?.ink ?? rest?.ink ?? look.ink
-  const page = backingFor(survey.color, survey.background)
-  const grounds = seen ? (seen.grounds ?? []) : [look.ground === undefined ? page : withOpacity(look.ground, look.opacity)]
+  const under = look.ground === undefined ? backingFor(survey.color, survey.background) : withOpacity(look.ground, look.opacity)
+  const all = seen ? groundsInHeader(page, seen, survey) : [{ grounds: [under], upTo: Infinity }]
   const backings = state === 'rest' || state === 'visited' ? [rest] : [rest, own]
-  return {
+  return all.map(({ grounds, upTo }) => ({
     ink: given === undefined ? (seen?.ink ?? survey.color) : withOpacity(given),
     layers: [...grounds, ...backings.flatMap((b) => (b?.backing === undefined ? [] : withOpacity(b.backing, b.opacity)))],
-  }
+    upTo,
+  }))
 }
 
-const ratioOf = (ink: string, layers: readonly string[], ground: string): number =>
-  ratioTo(
-    ink,
-    layers.reduce((under, over) => painted(over, under), ground),
+/** The lowest over a ground that comes by. */
+const ratioOf = (all: readonly Layers[], { colour, top }: Ground): number =>
+  Math.min(
+    ...all.flatMap(({ ink, layers, upTo }) =>
+      top < upTo
+        ? ratioTo(
+            ink,
+            layers.reduce((under, over) => painted(over, under), colour),
+          )
+        : [],
+    ),
   )
 
 /** Of each colour the first place that has it: the others are read alike. */
@@ -101,8 +129,8 @@ export function contrastsOf(menu: Menu, page: SitePage, surveys: readonly Survey
   const grounds = onWhich(menu, surveys).map((survey) => ({ survey, grounds: distinct(groundsOf(menu, page, survey)) }))
   return statesOf(menu).flatMap((state) => {
     const all = grounds.flatMap(({ survey, grounds: behind }) => {
-      const { ink, layers } = layersOf(menu, state, survey)
-      return behind.map(({ over, colour }): StateContrast => ({ state, screen: survey.screen, over, ratio: ratioOf(ink, layers, colour) }))
+      const all = layersOf(menu, state, page, survey)
+      return behind.map((ground): StateContrast => ({ state, screen: survey.screen, over: ground.over, ratio: ratioOf(all, ground) }))
     })
     return all.length ? [all.reduce((least, one) => (one.ratio < least.ratio ? one : least))] : []
   })
@@ -119,10 +147,11 @@ export interface ContrastStretch {
 /** Over what a state is read on one screen, from the page's top down; the page itself first. Nothing where that is not known. */
 export function contrastTrip(menu: Menu, state: ItemState, page: SitePage, survey: Survey): ContrastStretch[] {
   if (!onWhich(menu, [survey]).length) return []
-  const { ink, layers } = layersOf(menu, state, survey)
+  const all = layersOf(menu, state, page, survey)
   const out: ContrastStretch[] = []
-  for (const { over, colour, top, bottom } of groundsOf(menu, page, survey)) {
-    const ratio = ratioOf(ink, layers, colour)
+  for (const ground of groundsOf(menu, page, survey)) {
+    const { over, top, bottom } = ground
+    const ratio = ratioOf(all, ground)
     const last = out.at(-1)
     // Of a gradient or a picture the worst that it has.
     if (last && last.over === over && last.top === top && last.bottom === bottom) last.ratio = Math.min(last.ratio, ratio)
@@ -150,14 +179,18 @@ export function leastOpacity(menu: Menu, page: SitePage, surveys: readonly Surve
 /** The colour nearest to that of a state's words with which these can be read everywhere, as `#rrggbb`; null where there is none. */
 export function nearestInk(menu: Menu, state: ItemState, page: SitePage, surveys: readonly Survey[]): string | null {
   const shown = onWhich(menu, surveys)
-  const behind = shown.flatMap((survey) => distinct(groundsOf(menu, page, survey)).map((g) => ({ survey, ground: g.colour })))
+  const behind = shown.flatMap((survey) => distinct(groundsOf(menu, page, survey)).map((ground) => ({ survey, ground })))
   if (!behind.length) return null
-  const { ink } = layersOf(menu, state, behind[0]!.survey)
+  const { ink } = layersOf(menu, state, page, behind[0]!.survey)[0]!
   for (let percent = 0; percent <= 100; percent++)
     for (const to of ['#000000', '#ffffff']) {
       const next = mixed(ink, to, percent)
       const isRead = behind.every(
-        ({ survey, ground }) => ratioOf(withOpacity(next), layersOf(menu, state, survey).layers, ground) >= READABLE,
+        ({ survey, ground }) =>
+          ratioOf(
+            layersOf(menu, state, page, survey).map((l) => ({ ...l, ink: withOpacity(next) })),
+            ground,
+          ) >= READABLE,
       )
       if (isRead) return next
     }

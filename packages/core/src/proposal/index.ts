@@ -109,7 +109,12 @@ export function proposeSetUp(
   menus.push(...madeBefore(reading, sections, surveys, menus))
   const lacksMenu = !earlier && sections.length > 1
   if (!menus.length && sections.length && !isServed(built, sections) && lacksMenu) menus.push(makeBar(sections, surveys))
-  const header = chooseHeader(reading, surveys, menus, earlier)
+  const bareHeader = chooseHeader(reading, surveys, menus, earlier)
+  const header = bareHeader && {
+    ...bareHeader,
+    ...(earlier?.headerOff && { off: earlier.headerOff }),
+    ...(earlier?.headerMoves && { moves: earlier.headerMoves }),
+  }
   const scroller =
     surveys.find((s) => s.scroller && s.scroller.at !== null)?.scroller?.at ?? (surveys.length ? null : reading.written.scroller)
   const inMenus = new Set(menus.flatMap((m) => [...(isFound(m) ? m.form.elements : []), ...m.items.flatMap((i) => i.links)]))

@@ -175,7 +175,10 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
     target: fc.option(target),
     made: fc.constantFrom<MadeLink | undefined>({ of: 'element', label: 'Map' }, { of: 'words', label: 'the hill' }, undefined),
   },
-  'header/choose': { page: pageKey, header: fc.constantFrom(null, { at: 3, keep: null, backing: null }) },
+  'header/choose': {
+    page: pageKey,
+    header: fc.constantFrom(null, { at: 3, keep: null, backing: null, off: ['phone'], moves: { after: 40, clear: true as const } }),
+  },
   'scroller/choose': { page: pageKey, scroller: fc.constantFrom(null, 4, 6) },
   'travel/smooth': {
     page: pageKey,

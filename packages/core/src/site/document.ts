@@ -167,12 +167,29 @@ export type MadeMenu = Menu & { form: MadeMenuForm }
 /** The one of them that is a bar across the viewport's top, of which there is one at most. */
 export const madeBar = (page: Pick<SitePage, 'menus'>): MadeMenu | undefined => page.menus.filter(isMade).find((m) => m.form.kind === 'bar')
 
+/** What a header does once the page has been scrolled. */
+export interface HeaderMoves {
+  /** By so much, in px. */
+  after: number
+  /** Until then it has no ground. */
+  clear?: true
+  /** From then on it has a shadow. */
+  shadow?: true
+  /** From then on it leaves on the way down, and comes back on the way up. */
+  away?: true
+  /** Keys of the screens on which it does none of that. */
+  off?: string[]
+}
+
 export interface HeaderChoice {
   at: ElementAt
   /** Make it stay in view although the page lets it scroll away: sticky where it stands in the flow, fixed where it lies over the page. */
   keep: 'sticky' | 'fixed' | null
-  /** Painted behind a header that is made to stay and has no background, so that it can be read; null to leave it. */
+  /** Painted behind it, so that it can be read; null to leave it. */
   backing: string | null
+  /** Keys of the screens on which it scrolls away with the page; absent for none. */
+  off?: string[]
+  moves?: HeaderMoves
 }
 
 /** Room that is left at the page's end, so that its last sections reach their places. */

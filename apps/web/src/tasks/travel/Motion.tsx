@@ -1,7 +1,7 @@
 /** How the page moves when a link is followed, for all links and for menus that differ, and what is written of the address. */
 import { ADDRESS_RULES, motionOfPage, solveArrivals, travelTime, type AddressRule, type Motion } from '@waybell/core'
-import { useState, type ReactNode } from 'react'
 import { Button, Heading } from '../../ui/index.tsx'
+import { Fold } from '../../ui/Fold.tsx'
 import { useWork } from '../../work/context.ts'
 import { isSameMotion, MotionField, motionSaid, TimedFields, USUAL } from '../MotionField.tsx'
 
@@ -133,16 +133,5 @@ function AddressSettings() {
         </p>
       )}
     </Fold>
-  )
-}
-
-/** What few need: open where something is set in it, until it is shut. */
-function Fold({ title, isSet, children }: { title: string; isSet: boolean; children: ReactNode }) {
-  const [isOpen, setOpen] = useState(isSet)
-  return (
-    <details open={isOpen} onToggle={(e) => setOpen(e.currentTarget.open)}>
-      <summary className="min-h-6 cursor-pointer text-sm">{title}</summary>
-      {children}
-    </details>
   )
 }

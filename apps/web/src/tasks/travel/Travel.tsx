@@ -1,9 +1,10 @@
 /** Travel: motion, header, breathing space, and where every link arrives on every screen. */
-import { backingFor, isOwnTravel, leastBreathing } from '@waybell/core'
-import { Button, Heading, px } from '../../ui/index.tsx'
+import { isOwnTravel, leastBreathing } from '@waybell/core'
+import { Button, Heading } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { useWork } from '../../work/context.ts'
 import { ArrivalTable } from './ArrivalTable.tsx'
+import { HeaderSettings } from './Header.tsx'
 import { MotionSettings } from './Motion.tsx'
 import { RoomAtEnd } from './RoomAtEnd.tsx'
 
@@ -32,48 +33,9 @@ export function TravelTask() {
           onCommit={(breathing) => run({ type: 'travel/breathing', page: page.key, breathing })}
         />
       )}
-      <HeaderChoiceRow />
+      <HeaderSettings />
       <RoomAtEnd />
       <ArrivalTable />
     </>
-  )
-}
-
-function HeaderChoiceRow() {
-  const { page, survey, run } = useWork()
-  if (!survey) return null
-  const { header } = survey
-  if (!header || header.at === null) return <p className="mt-2 text-sm text-faint">The page has no header of its own.</p>
-  if (header.position === 'sticky' || header.position === 'fixed') {
-    if (!page.header?.keep)
-      return (
-        <p className="mt-2 text-sm text-faint">
-          The page keeps its header in view ({header.position}, {px(header.rest)}
-          {header.moved !== header.rest && `, ${px(header.moved)} once the page has moved`}).
-        </p>
-      )
-  }
-  const keep = page.header?.keep ?? null
-  return (
-    <label className="mt-2 flex items-center gap-1.5">
-      <input
-        type="checkbox"
-        checked={keep !== null}
-        disabled={!keep && !header.canStay}
-        onChange={() =>
-          run({
-            type: 'header/choose',
-            page: page.key,
-            header: {
-              at: header.at!,
-              keep: keep ? null : header.position === 'absolute' ? 'fixed' : 'sticky',
-              backing: page.header?.backing ?? (header.transparent ? backingFor(header.color, survey.background) : null),
-            },
-          })
-        }
-      />
-      Keep the page’s header in view
-      {!keep && !header.canStay && <span className="text-xs text-faint">(it cannot stay where it is in the page)</span>}
-    </label>
   )
 }

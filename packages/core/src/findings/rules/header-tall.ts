@@ -1,8 +1,14 @@
 /** What takes more than a sixth of a screen: a header of the page's that stays, with the bar that was made, or one that is therefore not made to. */
 import { coverOf, isKept, MOST_OF_SCREEN } from '../../arrival/index.ts'
-import { madeBar } from '../../site/index.ts'
-import type { Draft, Rule } from '../finding.ts'
+import { madeBar, type Screen, type SitePage } from '../../site/index.ts'
+import type { Draft, Fix, Rule } from '../finding.ts'
 import { takenOff } from '../items.ts'
+
+const letGo = ({ key, header }: SitePage, screen: Screen): Fix | null =>
+  header && {
+    label: `Let the header scroll away on “${screen.name}”`,
+    command: { type: 'header/choose', page: key, header: { ...header, off: [...(header.off ?? []), screen.key] } },
+  }
 
 export const rule: Rule = {
   severity: 'warning',
@@ -24,7 +30,7 @@ export const rule: Rule = {
             message: `On “${screen.name}” ${what} ${Math.round(arrival)} of ${survey.height} px, more than a sixth of the screen, wherever one reads.`,
             ...about,
             // Without the bar there is less; a header that is too high by itself stays so.
-            fix: made ? takenOff(page.key, made, [screen]) : null,
+            fix: made ? takenOff(page.key, made, [screen]) : letGo(page, screen),
           },
         ]
       }

@@ -1,40 +1,55 @@
-/** Words of a menu that was made which cannot be read over everything that the menu stands over. */
+/** Words of a menu that was made, or of one in a header that was given another ground, which cannot be read over everything that the menu stands over. */
 import { READABLE } from '../../colour/index.ts'
 import { contrastsOf, leastOpacity, lowest, nearestInk } from '../../menus/index.ts'
-import { isMade, type Command, type MenuLook } from '../../site/index.ts'
+import { isMade, type Command, type MenuLook, type SitePage } from '../../site/index.ts'
 import type { Draft, Fix, Rule } from '../finding.ts'
+
+/** Null where the ground was chosen, and it is no matter of the top alone. */
+function ownGround({ key, header }: SitePage): Fix | null {
+  if (!header?.moves?.clear) return null
+  const { moves, ...rest } = header
+  const { after, shadow, away, off } = moves
+  const others = { after, ...(shadow && { shadow }), ...(away && { away }), ...(off && { off }) }
+  // Nothing is said where it does nothing.
+  const next = shadow || away ? { ...rest, moves: others } : rest
+  return { label: 'Give the header its ground at the top too', command: { type: 'header/choose', page: key, header: next } }
+}
 
 export const rule: Rule = {
   severity: 'warning',
   task: 'menus',
   inSite: ({ page, site, surveys }) =>
     page.menus.flatMap((menu): Draft[] => {
+      const isGiven = !isMade(menu) && !!(page.header?.backing || page.header?.moves?.clear)
       const measured = Object.values(surveys)
       // Of one that the page has, what was given a look is ours.
       const told = contrastsOf(menu, page, measured).filter(
-        (c) => isMade(menu) || menu.look?.states?.[c.state as keyof typeof menu.look.states],
+        (c) => isMade(menu) || menu.look?.states?.[c.state as keyof typeof menu.look.states] || (isGiven && c.state === 'rest'),
       )
       const least = lowest(told)
       // How the page has its own words is the page's.
-      if (!menu.look || !least || least.ratio >= READABLE) return []
+      if (!(menu.look || isGiven) || !least || least.ratio >= READABLE) return []
       const { state, ratio, over, screen } = least
       const change = (label: string, look: MenuLook): Fix => {
         const command: Command = { type: 'menu/look', page: page.key, menu: menu.key, look }
         return { label, command }
       }
+      const isOfHeader = !isMade(menu) && state === 'rest' && !menu.look?.states?.rest
       const opacity = leastOpacity(menu, page, measured)
       const ink = nearestInk(menu, state, page, measured)
-      const states = { ...menu.look.states, [state]: { ...menu.look.states?.[state], ...(ink !== null && { ink }) } }
-      const fix =
-        opacity !== null
+      const states = { ...menu.look?.states, [state]: { ...menu.look?.states?.[state], ...(ink !== null && { ink }) } }
+      const fix = isOfHeader
+        ? ownGround(page)
+        : opacity !== null
           ? change(`Make its ground ${opacity} % opaque`, { ...menu.look, opacity })
           : ink !== null
             ? change(`Write it in ${ink}`, { ...menu.look, states })
             : null
       const where = `over ${over === null ? 'the page' : `“${over}”`} on “${site.screens.find((s) => s.key === screen)?.name ?? screen}”`
-      const none = fix
-        ? ''
-        : ' No opacity of its ground and no one colour is read over all that it stands over: give it a ground of its own.'
+      const none =
+        fix || isOfHeader
+          ? ''
+          : ' No opacity of its ground and no one colour is read over all that it stands over: give it a ground of its own.'
       return [
         {
           message: `“${menu.name}” is hard to read, ${state === 'rest' ? 'at rest' : `where an item is ${WORDS[state]}`}: ${ratio.toFixed(1)} to 1 ${where}, where words need ${READABLE}.${none}`,

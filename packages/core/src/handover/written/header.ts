@@ -1,5 +1,5 @@
 /** The marks of the page's own headers: on some screens it may have another than on others. */
-import { HEADER } from '../../contract/index.ts'
+import { HEADER, MOVES } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
 import { inScreenOrder } from '../../survey/index.ts'
 import type { PlannedEdit } from '../edit.ts'
@@ -8,10 +8,25 @@ import { needsScript, type WritingInput } from '../writing.ts'
 export function planHeader(input: WritingInput): PlannedEdit[] {
   const { header } = input.page
   if (!header || (!header.keep && !needsScript(input))) return []
-  const { at, keep } = header
+  const { at, keep, moves } = header
   const why = keep ? 'The page’s header is made to stay in view.' : 'Says which element the page’s header is.'
   return [
-    { edit: { kind: 'attribute', at, name: HEADER, value: keep ?? '' }, why, for: {}, layout: `header ${at} ${keep}` },
+    {
+      edit: { kind: 'attribute', at, name: HEADER, value: keep ?? '' },
+      why,
+      for: {},
+      layout: `header ${at} ${keep} ${header.off?.join(' ') ?? ''}`,
+    },
+    ...(moves
+      ? [
+          {
+            edit: { kind: 'attribute' as const, at, name: MOVES, value: `${moves.after}${moves.away ? ' away' : ''}` },
+            why: 'What the page’s header does once the page has been scrolled.',
+            for: {},
+            layout: null,
+          },
+        ]
+      : []),
     ...others(input).map((other): PlannedEdit => ({
       edit: { kind: 'attribute', at: other, name: HEADER, value: '' },
       why: 'Says which element the page’s header is on other screens.',

@@ -16,6 +16,7 @@ function partsOf(input: WritingInput): ScriptPart[] {
     anchors: anchors.some((a) => a.isFormer || a.placed),
     classes: marks.some((mark) => typeof mark === 'object'),
     header: page.header !== null,
+    moves: !!page.header?.moves,
     made: page.menus.some((m) => isMade(m) && changesItself(m)),
     lists:
       built.length > 0 ||

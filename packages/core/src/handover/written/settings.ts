@@ -43,6 +43,8 @@ function settingsText({ page, surveys, anchors }: WritingInput): string {
     ...(page.travel.address ? { address: page.travel.address } : {}),
     ...(page.travel.follows ? { follows: true } : {}),
     keep: page.header?.keep != null,
+    ...(page.header?.off ? { headerOff: page.header.off } : {}),
+    ...(page.header?.moves ? { headerMoves: page.header.moves } : {}),
     former: anchors.filter((a) => a.isFormer).map((a) => ({ was: a.id, now: a.section.id })),
     points: anchors
       .filter((a) => !a.isFormer)

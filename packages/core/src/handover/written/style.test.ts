@@ -3,7 +3,7 @@ import type { Survey } from '../../survey/index.ts'
 import { defaultRule } from '../../naming/index.ts'
 import { readPage } from '../../page/index.ts'
 import { proposeSetUp } from '../../proposal/index.ts'
-import { defaultScreens, type Section, type SitePage } from '../../site/index.ts'
+import { defaultScreens, type HeaderChoice, type Section, type SitePage } from '../../site/index.ts'
 import { aMenu } from '../../site/builder.ts'
 import { aHeader, aPart, aSurvey } from '../../survey/builder.ts'
 import { idSelector, pageEdits, pageStyle } from '../index.ts'
@@ -38,6 +38,22 @@ describe('the style', () => {
       /html:root { scroll-behavior: auto; } @media \(prefers-reduced-motion: no-preference\) { html:root { scroll-behavior: smooth; } }/,
     )
     expect(style({}, { travel: { smooth: false, breathing: 0 } })).not.toContain('smooth')
+  })
+  it('lets the header go on some screens, and says what it does once the page has been scrolled on others', () => {
+    const surveys = { laptop: survey('laptop', { header }), phone: survey('phone', { header: { ...header, position: 'fixed' } }) }
+    const css = (over: Partial<HeaderChoice>) =>
+      style(surveys, { menus: [], header: { at: header.at!, keep: null, backing: null, ...over } })
+    expect(css({ off: ['phone'] })).toContain('@media (max-width: 835px) { [data-wb-header] { position: absolute !important; } }')
+    expect(css({ off: ['laptop'] })).toContain(
+      '@media (min-width: 835.02px) { [data-wb-header] { position: relative !important; inset: auto !important; } }',
+    )
+    // Where it is gone nothing covers.
+    expect(css({ off: ['phone'] })).toContain('@media (max-width: 835px) { html:root { --wb-header: 0px; } }')
+    expect(css({ moves: { after: 40, shadow: true, away: true, off: ['laptop'] } })).toMatch(
+      /@media \(max-width: 835px\) { \[data-wb-moves\]\[data-wb-at~="moved"\] { box-shadow: .* !important; } \[data-wb-moves\]\[data-wb-at~="away"\]:not\(:focus-within\) { translate: 0 -120% !important; } }/,
+    )
+    expect(css({ moves: { after: 40, clear: true } })).toContain('[data-wb-at~="top"] { background: transparent !important;')
+    expect(css({ backing: 'rgb(1 2 3 / 50%)' })).toContain('[data-wb-header] { background-color: rgb(1 2 3 / 50%) !important; }')
   })
   it('lets single links travel in a way of their own, the link’s before its menu’s, and glide only where that is wanted', () => {
     const { menus } = proposeSetUp(reading, [], defaultRule)

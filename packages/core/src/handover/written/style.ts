@@ -5,6 +5,7 @@ import { backingFor } from '../../colour/index.ts'
 import {
   AHEAD,
   ANCHOR,
+  AT,
   COVER,
   GROWS,
   HEADER,
@@ -13,6 +14,7 @@ import {
   markText,
   MENU,
   MOTION,
+  MOVES,
   OWN_COVER,
   PIECE,
   SCROLLER,
@@ -102,6 +104,11 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
     ...group(
       `The page’s header stays in view, where it takes no more than a sixth of the screen’s height.`,
       keepRules(page, ranges, surveys),
+    ),
+    ...group('Screens on which the page’s header scrolls away with the page.', letGoRules(page, ranges, surveys)),
+    ...group(
+      'What the page’s header does once the page has been scrolled; without script it has its ground, and stays.',
+      movesRules(page, ranges),
     ),
     ...group('A link that was a button looks as buttons do, where the page says nothing else of it.', buttonRules(page, reading)),
     ...(page.highlight.own ? [] : markRules(page, surveys)),
@@ -305,18 +312,66 @@ function buttonRules({ links = [] }: SitePage, { written }: PageReading): string
 /** The header that is made to stay, on the screens where it leaves room to read. */
 function keepRules(page: SitePage, ranges: readonly Range[], surveys: HandoverInput['surveys']): string[] {
   const { header } = page
-  if (!header?.keep) return []
-  const { keep, backing } = header
+  if (!header) return []
+  const { keep, backing, off } = header
+  if (!keep) return backing ? [rule(`[${HEADER}]`, [`background-color: ${backing} !important;`])] : []
   const stays = rule(`[${HEADER}="${keep}"]`, [
     `position: ${keep} !important;`,
     'top: 0 !important;',
     'z-index: 1000;',
     ...(backing ? [`background-color: ${backing};`] : []),
   ])
-  const limits = ranges.map(({ screen }) => tallest(page, surveys[screen.key] ?? null))
+  const limits = ranges.map(({ screen }) => (off?.includes(screen.key) ? null : tallest(page, surveys[screen.key] ?? null)))
   return joined(ranges, limits).flatMap(({ range, figure: limit }) =>
     limit === null ? [] : media(only(range, limit ? `(min-height: ${px(limit + 0.02)})` : ''), [stays]),
   )
+}
+
+/** On some screens one that would stay is let go: it keeps its place at the page's top. */
+function letGoRules({ header }: SitePage, ranges: readonly Range[], surveys: HandoverInput['surveys']): string[] {
+  if (!header?.off) return []
+  const figures = ranges.map(({ screen }) => {
+    if (!header.off!.includes(screen.key)) return null
+    return surveys[screen.key]?.header?.position === 'fixed' ? 'absolute' : 'relative'
+  })
+  return joined(ranges, figures).flatMap(({ range, figure }) =>
+    figure === null
+      ? []
+      : [
+          media(only(range), [
+            rule(`[${HEADER}]`, [`position: ${figure} !important;`, ...(figure === 'relative' ? ['inset: auto !important;'] : [])]),
+          ]),
+        ],
+  )
+}
+
+function movesRules({ header }: SitePage, ranges: readonly Range[]): string[] {
+  const { moves } = header ?? {}
+  if (!moves) return []
+  const at = (state: string) => `[${MOVES}][${AT}~="${state}"]`
+  const rules = [
+    ...(moves.clear
+      ? [
+          rule(at('top'), [
+            'background: transparent !important;',
+            'box-shadow: none !important;',
+            'backdrop-filter: none !important;',
+            'border-color: transparent !important;',
+          ]),
+        ]
+      : []),
+    ...(moves.shadow ? [rule(at('moved'), ['box-shadow: 0 2px 14px rgb(0 0 0 / 0.28) !important;'])] : []),
+    // Who has the focus in it is not left without it.
+    ...(moves.away ? [rule(`${at('away')}:not(:focus-within)`, ['translate: 0 -120% !important;'])] : []),
+  ]
+  const glide = media('(prefers-reduced-motion: no-preference)', [
+    rule(`[${MOVES}]`, ['transition: translate 0.2s, background-color 0.2s, box-shadow 0.2s;']),
+  ])
+  const figures = ranges.map(({ screen }) => !moves.off?.includes(screen.key))
+  return [
+    ...(moves.away || moves.clear ? [glide] : []),
+    ...joined(ranges, figures).flatMap(({ range, figure }) => (figure ? [media(only(range), rules)] : [])),
+  ]
 }
 
 /** Targets in the head, for points and former IDs that no element of the page could take. */

@@ -123,7 +123,17 @@ export const roomShape = (s: Shapes): Shape =>
 export const formerShape = (s: Shapes): Shape => s.array(s.id, 200)
 
 export const headerShape = (s: Shapes): Shape =>
-  s.object({ at: s.at, keep: s.oneOf('sticky', 'fixed', null), backing: s.colour.allow(null) }).allow(null)
+  s
+    .object({
+      at: s.at,
+      keep: s.oneOf('sticky', 'fixed', null),
+      backing: s.colour.allow(null),
+      off: offShape(s),
+      moves: s.optional(
+        s.object({ after: s.count(0, 5000), clear: ownShape(s), shadow: ownShape(s), away: ownShape(s), off: offShape(s) }),
+      ),
+    })
+    .allow(null)
 
 /** As the page has it. */
 export const ownOf = ({ own }: { own?: true }): { own?: true } => (own ? { own } : {})

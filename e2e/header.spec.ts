@@ -1,0 +1,150 @@
+/** What the designer gives the page's header: as it is seen in the live page, and as a visitor has it. */
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test, type Browser, type Page } from '@playwright/test'
+import { copyFileSync, cpSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { atRest, scrollTo } from './support/boxes.ts'
+import { repository } from './support/cli.ts'
+import { liveFrame, measured, openDemo, Server, setUp, task } from './support/server.ts'
+import { takeHome } from './support/sheet.ts'
+
+const SCREENS = { laptop: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } }
+
+test.describe('the header', () => {
+  let server: Server
+  test.beforeEach(async () => void (server = await new Server().start()))
+  test.afterEach(() => server.stop())
+
+  async function visit(browser: Browser, url: string, screen: keyof typeof SCREENS, look: (page: Page) => Promise<void>, js = true) {
+    const context = await browser.newContext({ viewport: SCREENS[screen], javaScriptEnabled: js })
+    const page = await context.newPage()
+    await page.goto(url)
+    await atRest(page, js)
+    await look(page)
+    await context.close()
+  }
+
+  const seen = (page: Page) =>
+    page.evaluate(() => {
+      const header = document.querySelector('header')!
+      const { backgroundColor, boxShadow } = getComputedStyle(header)
+      return { ground: backgroundColor, shadow: boxShadow, bottom: header.getBoundingClientRect().bottom }
+    })
+
+  test('is clear at the top, leaves on the way down and comes back, and is let go on one screen', async ({ page, browser }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    await measured(page)
+    await task(page, 'Travel')
+    await page.getByText('What the header does').click()
+    await page.getByLabel('it has its ground, and none before').check()
+
+    await test.step('what cannot be read then is told, with the way back', async () => {
+      await measured(page)
+      await page.getByRole('button', { name: /\d+ findings?/ }).click()
+      await expect(page.getByText(/is hard to read, at rest/).first()).toBeVisible()
+      await page.getByRole('button', { name: 'Give the header its ground at the top too' }).first().click()
+      await expect(page.getByText(/is hard to read, at rest/)).toHaveCount(0)
+      await page.keyboard.press('Escape')
+    })
+
+    await page.getByLabel('it has its ground, and none before').check()
+    await page.getByLabel('it has a shadow').check()
+    await page.getByLabel('it leaves on the way down').check()
+    await page.getByRole('group', { name: 'Screens of the header in view' }).getByLabel('Phone').uncheck()
+    await measured(page)
+
+    await test.step('the live page shows it, and the sheet goes by it', async () => {
+      const header = liveFrame(page).locator('header')
+      await expect(header).toHaveAttribute('data-wb-at', 'top')
+      await expect(header).toHaveCSS('background-color', 'rgba(0, 0, 0, 0)')
+      const covers = page.getByRole('row', { name: /^Header covers/ }).getByRole('cell')
+      await expect(covers.nth(0)).toHaveText('56')
+      await expect(covers.nth(1)).toHaveText('0')
+    })
+
+    const file = await takeHome(page)
+    for (const name of ['sky-week.css', 'sky-week.js']) copyFileSync(join(repository, 'demo/ostrey', name), join(dirname(file), name))
+    cpSync(join(repository, 'demo/ostrey/img'), join(dirname(file), 'img'), { recursive: true })
+    const url = pathToFileURL(file).href
+
+    await test.step('for a visitor on a laptop', () =>
+      visit(browser, url, 'laptop', async (there) => {
+        expect((await seen(there)).ground).toBe('rgba(0, 0, 0, 0)')
+        await scrollTo(there, 900)
+        await expect.poll(async () => (await seen(there)).bottom).toBeLessThanOrEqual(0)
+        const before = await there.evaluate(() => scrollY)
+        await scrollTo(there, before - 120)
+        await expect.poll(async () => (await seen(there)).bottom).toBe(56)
+        await expect.poll(async () => (await seen(there)).ground).not.toBe('rgba(0, 0, 0, 0)')
+        expect((await seen(there)).shadow).not.toBe('none')
+        // Whoever has the focus in it keeps it in sight.
+        await there.locator('header a[href="#beds"]').focus()
+        await scrollTo(there, 1500)
+        await atRest(there)
+        expect((await seen(there)).bottom).toBe(56)
+        const wrong = await new AxeBuilder({ page: there }).disableRules(['color-contrast']).analyze()
+        expect(wrong.violations).toEqual([])
+      }))
+
+    await test.step('links leave room for it, there or away', () =>
+      visit(browser, url, 'laptop', async (there) => {
+        for (const [from, bottom] of [
+          [0, 0],
+          [6000, 56],
+        ] as const) {
+          await scrollTo(there, from)
+          await atRest(there)
+          await there
+            .locator('a[href="#tickets"]')
+            .last()
+            .evaluate((a: HTMLElement) => a.click())
+          await there.waitForTimeout(400)
+          await atRest(there)
+          await there.waitForTimeout(800)
+          expect(
+            Math.abs((await there.evaluate(() => document.getElementById('tickets')!.getBoundingClientRect().top)) - 80),
+          ).toBeLessThanOrEqual(1)
+          if (bottom) expect((await seen(there)).bottom).toBe(bottom)
+          else expect((await seen(there)).bottom).toBeLessThanOrEqual(0)
+        }
+      }))
+
+    await test.step('on a phone it scrolls away, and links arrive without it', async () => {
+      for (const js of [true, false])
+        await visit(
+          browser,
+          url,
+          'phone',
+          async (there) => {
+            await there
+              .locator('a[href="#beds"]')
+              .last()
+              .evaluate((a: HTMLElement) => a.click())
+            await there.waitForTimeout(600)
+            await atRest(there, js)
+            expect((await seen(there)).bottom).toBeLessThan(0)
+            expect(
+              Math.abs((await there.evaluate(() => document.getElementById('beds')!.getBoundingClientRect().top)) - 24),
+            ).toBeLessThanOrEqual(1)
+          },
+          js,
+        )
+    })
+
+    await test.step('without script it has its ground, and stays', () =>
+      visit(
+        browser,
+        url,
+        'laptop',
+        async (there) => {
+          expect((await seen(there)).ground).not.toBe('rgba(0, 0, 0, 0)')
+          await there.evaluate(() => window.scrollTo({ top: 900, behavior: 'instant' }))
+          await there.waitForTimeout(500)
+          expect((await seen(there)).bottom).toBeGreaterThan(50)
+        },
+        false,
+      ))
+  })
+})

@@ -1,0 +1,42 @@
+/** Stands alone: says on the header where the page is, so that its style can be another there. Nothing is moved by it. */
+import { AT, MOVES, SCROLLER, SCROLLS } from '@waybell/core/contract'
+
+const here = document as Document & { wbMoves?: true }
+let header: Element | null = null
+/** Where the visitor turned last, or has come since; in px. */
+let turn = 0
+let isDown = false
+/** How long the page was then, in px. */
+let length = 0
+
+/** Less than this is no turn, in px. */
+const TURN = 8
+
+const scroller = (): Element =>
+  [...document.querySelectorAll(`[${SCROLLER}]`)].find(
+    (el) => el.scrollHeight > el.clientHeight && SCROLLS.test(getComputedStyle(el).overflowY),
+  ) ?? document.scrollingElement!
+
+function look(): void {
+  if (!header?.hasAttribute(MOVES)) header = document.querySelector(`[${MOVES}]`)
+  if (!header) return
+  const { scrollTop: y, scrollHeight } = scroller()
+  // By as much as the page became longer or shorter, its place may have changed by that: a header that shrinks is no visitor who turns.
+  const shift = Math.abs(scrollHeight - length)
+  length = scrollHeight
+  const isTurn = (isDown ? y < turn : y > turn) && Math.abs(y - turn) > TURN + shift
+  if (isTurn) isDown = !isDown
+  if (isTurn || shift || (isDown ? y > turn : y < turn)) turn = y
+  const [after, away] = header.getAttribute(MOVES)!.split(' ')
+  const at = y <= +after! ? 'top' : away && isDown ? 'moved away' : 'moved'
+  if (header.getAttribute(AT) !== at) header.setAttribute(AT, at)
+}
+
+if (!here.wbMoves) {
+  here.wbMoves = true
+  addEventListener('scroll', look, { passive: true, capture: true })
+  addEventListener('load', look)
+  // In a live page the work changes under it.
+  for (const event of ['DOMContentLoaded', 'waybell']) document.addEventListener(event, look)
+}
+look()
