@@ -113,6 +113,27 @@ try {
     for (let i = 0; i < 4; i++) await page.getByRole('button', { name: /^Undo/ }).click()
     await tried()
   }
+  if (wanted('header')) {
+    await task('Travel')
+    await page.getByRole('radio', { name: 'Timed' }).check()
+    await page.getByText('What the header does').click()
+    await page.getByLabel('it has a shadow').check()
+    await page.getByLabel('it leaves on the way down').check()
+    await page.getByRole('button', { name: /^Leave \d+ px of room/ }).click()
+    await tried()
+    await page
+      .frameLocator('iframe[data-screen="laptop"]')
+      .locator('html')
+      .evaluate(() => scrollTo({ top: 4100, behavior: 'instant' }))
+    await page.waitForTimeout(500)
+    await page
+      .frameLocator('iframe[data-screen="laptop"]')
+      .locator('html')
+      .evaluate(() => scrollTo({ top: 3900, behavior: 'instant' }))
+    await page.waitForTimeout(1200)
+    await shot('header')
+    for (let i = 0; i < 4; i++) await page.getByRole('button', { name: /^Undo/ }).click()
+  }
   await task('Sections')
   if (wanted('naming')) {
     await page.getByRole('button', { name: 'Naming rule' }).click()
@@ -171,6 +192,10 @@ try {
     await page.getByRole('button', { name: /findings/ }).click()
     await page.waitForTimeout(400)
     await shot('findings')
+    await page.getByRole('button', { name: /findings/ }).click()
+    await task('Travel')
+    await page.waitForTimeout(900)
+    await shot('last-year')
   }
 } finally {
   await browser.close()

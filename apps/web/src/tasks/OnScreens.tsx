@@ -3,10 +3,12 @@ import { useWork } from '../work/context.ts'
 
 export function OnScreens({
   of,
+  label = 'Screens',
   off = [],
   onChange,
 }: {
   of: string
+  label?: string
   off: string[] | undefined
   onChange: (off: string[] | undefined) => void
 }) {
@@ -18,7 +20,7 @@ export function OnScreens({
   }
   return (
     <>
-      <span className="text-faint">Screens</span>
+      <span className="text-faint">{label}</span>
       <span role="group" aria-label={`Screens of ${of}`} className="flex flex-wrap gap-x-3">
         {site.screens.map(({ key, name }) => (
           <label key={key} className="flex min-h-7 items-center gap-1">

@@ -75,7 +75,12 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
   return (
     <Fold title="What the header does" isSet={!!off || !!moves}>
       <div className="grid grid-cols-[auto_1fr] items-center gap-x-3 pl-2">
-        <OnScreens of="the header in view" off={off} onChange={(next) => onChoose(next ? { ...choice, off: next } : without('off'))} />
+        <OnScreens
+          label="In view on"
+          of="the header in view"
+          off={off}
+          onChange={(next) => onChoose(next ? { ...choice, off: next } : without('off'))}
+        />
         <span className="text-faint">Ground</span>
         <span className="flex flex-wrap items-center gap-x-3">
           <label className="flex min-h-7 items-center gap-1.5">
@@ -135,6 +140,7 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
         ))}
         {moves && (
           <OnScreens
+            label="Does so on"
             of="what the header does"
             off={moves.off}
             onChange={(next) => {
