@@ -202,6 +202,14 @@ test.describe('motion', () => {
           expect(Math.abs((await gap(there, id)) - 24)).toBeLessThanOrEqual(1)
           expect(await there.evaluate(() => [location.hash, document.querySelector(':target')?.id])).toEqual([`#${id}`, id])
         }
+        // What leads to the top says so as it is written, and nothing is loaded anew.
+        await there.evaluate(() => Object.assign(window, { isSame: true }))
+        await there
+          .locator('footer a[href="#"], footer a[href="#top"], a[href="#top"], a[href="#"]')
+          .first()
+          .evaluate((a: HTMLElement) => a.click())
+        await expect.poll(() => there.evaluate(() => scrollY)).toBeLessThan(40)
+        expect(await there.evaluate(() => [location.hash, 'isSame' in window])).toEqual([expect.stringMatching(/^(#top)?$/), true])
         expect(await entries()).toBe(before)
       })
     })

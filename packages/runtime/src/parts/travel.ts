@@ -6,7 +6,7 @@ import { watchPress } from './scripts.ts'
 const setBehavior = (behavior: string): void => void ((padded() as HTMLElement).style.scrollBehavior = behavior)
 
 /** The press that is followed, what it asks for, and what of that is written. */
-let pressed: { event: Event | undefined; id: string; rule: Settings['address'] } | undefined
+let pressed: { event: Event | undefined; link: Element | undefined; id: string; rule: Settings['address'] } | undefined
 /** The motion takes a time of its own. */
 let timed: Timed | undefined
 /** On its way in such a motion: from where to where, in px; since when, until the last frame for how long, and for how long in all, in ms. */
@@ -18,7 +18,7 @@ let way: { from: number; to: number; since?: number; gone: number; ms: number } 
  */
 export function setMotion(id: string, s: Settings, link?: Element, event?: Event): boolean {
   endMotion()
-  pressed = { event, id, rule: s.address }
+  pressed = { event, link, id, rule: s.address }
   const motion = link && readMotion(link.closest(`[${MOTION}]`)?.getAttribute(MOTION) ?? s.timed)
   if (!motion) return false
   if (motion === 'jump') setBehavior('auto')
@@ -74,7 +74,8 @@ export function watchTravel(aim: () => void): void {
     event.preventDefault()
     // It was not a script of the page that took it.
     watchPress(undefined)
-    if (pressed.rule === 'replace') return location.replace(hashOf(pressed.id))
+    // As it is written: one that leads to the top may say so without a name.
+    if (pressed.rule === 'replace') return location.replace((pressed.link as HTMLAnchorElement).hash || '#')
     startTab(elementOf(pressed.id))
     aim()
   })
