@@ -66,10 +66,17 @@ describe('a motion', () => {
     'reads as it is written: %j',
     (motion) => expect(readMotion(motionText(motion))).toEqual(motion),
   )
-  it.each(['', 'slow', 'timed', 'timed bounce 300', 'timed linear 50', 'timed linear x', 'timed linear 300 9000', 'timed linear 300 x'])(
-    'is none that nobody wrote: “%s”',
-    (text) => expect(readMotion(text)).toBeNull(),
-  )
+  it.each([
+    '',
+    'slow',
+    'timed',
+    'timed bounce 300',
+    'timed linear 50',
+    'timed linear x',
+    'timed linear 300.5',
+    'timed linear 300 9000',
+    'timed linear 300 x',
+  ])('is none that nobody wrote: “%s”', (text) => expect(readMotion(text)).toBeNull())
   it('takes longer for a longer way, between its shortest and its longest time', () =>
     fc.assert(
       fc.property(

@@ -23,7 +23,7 @@ export type Motion = 'jump' | 'smooth' | Timed
 
 /** A motion takes no less and no more than this. */
 export const TIMES = { least: 100, most: 2000 }
-const isTime = (n: number): boolean => n >= TIMES.least && n <= TIMES.most
+const isTime = (n: number): boolean => Number.isInteger(n) && n >= TIMES.least && n <= TIMES.most
 
 /** From here on a way is long, in px. */
 const LONG = 5000

@@ -74,7 +74,8 @@ function readAdjust(x: unknown): Pick<Settings, 'adjust'> {
 
 function readMoves(x: unknown): Pick<Settings, 'headerMoves'> {
   const { after, off, ...said } = (x ?? {}) as Record<string, unknown>
-  if (!isLength(after) || after < 0) return {}
+  // A document has no others.
+  if (!isLength(after) || !Number.isInteger(after) || after < 0 || after > 5000) return {}
   const is = (['clear', 'shadow', 'away'] as const).flatMap((name) => (said[name] === true ? [[name, true] as const] : []))
   return { headerMoves: { after, ...Object.fromEntries(is), ...(isKeys(off) && { off }) } }
 }
@@ -86,7 +87,7 @@ function readRoom(x: unknown): Pick<Settings, 'room'> {
     const { screen, fits, own } = o ?? {}
     return typeof screen === 'string' && isLength(fits) && isLength(own) ? [{ screen, fits, own }] : []
   })
-  return { room: { id, as, on: read } }
+  return { room: { id, as, on: read.slice(0, 50) } }
 }
 
 /** Null for what no handover wrote, or what was changed by hand beyond use. */

@@ -1,5 +1,6 @@
 /** Stands alone: says on the header where the page is, so that its style can be another there. Nothing is moved by it. */
-import { AT, MOVES, SCROLLER, SCROLLS } from '@waybell/core/contract'
+import { AT, MOVES } from '@waybell/core/contract'
+import { innerNow } from '../parts/scroller.ts'
 
 const here = document as Document & { wbMoves?: true }
 let header: Element | null = null
@@ -12,15 +13,10 @@ let length = 0
 /** Less than this is no turn, in px. */
 const TURN = 8
 
-const scroller = (): Element =>
-  [...document.querySelectorAll(`[${SCROLLER}]`)].find(
-    (el) => el.scrollHeight > el.clientHeight && SCROLLS.test(getComputedStyle(el).overflowY),
-  ) ?? document.scrollingElement!
-
 function look(): void {
   if (!header?.hasAttribute(MOVES)) header = document.querySelector(`[${MOVES}]`)
   if (!header) return
-  const { scrollTop: y, scrollHeight } = scroller()
+  const { scrollTop: y, scrollHeight } = innerNow() ?? document.scrollingElement!
   // By as much as the page became longer or shorter, its place may have changed by that: a header that shrinks is no visitor who turns.
   const shift = Math.abs(scrollHeight - length)
   length = scrollHeight
