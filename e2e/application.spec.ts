@@ -8,6 +8,7 @@ import { unzipSync } from 'fflate'
 import { atRest, coveredEdge, facts } from './support/boxes.ts'
 import { freshFolder, repository } from './support/cli.ts'
 import { liveFrame, measured, openDemo, Server, setUp, stored, task } from './support/server.ts'
+import { bringIn } from './support/sheet.ts'
 
 /** The frames stand in the order of the screens. */
 const frameOf = (page: Page, screen: string): Frame =>
@@ -252,9 +253,7 @@ test.describe('the application', () => {
 
   for (const name of ['bare-hash', 'plain-divs', 'glass', 'short-end', 'article', 'right-to-left']) {
     test(`arrivals are computed as they are measured: ${name}.html`, async ({ page }) => {
-      await page.goto(server.address)
-      await page.getByTestId('files').setInputFiles(join(repository, `e2e/pages/${name}.html`))
-      await measured(page)
+      await bringIn(page, server, join(repository, `e2e/pages/${name}.html`))
       await setUp(page)
       await measured(page)
       await task(page, 'Travel')
@@ -384,10 +383,8 @@ test.describe('the application', () => {
       ['unclosed', Buffer.from('<title>Open</title><div><h2>One</h2><p>a<div><h2>Two</h2><p>b<b><i>'), 2],
       ['one section', Buffer.from('<title>Single</title><section><h1>Alone</h1><p>words</p></section>'), 0],
     ] as const) {
-      await page.goto(server.address)
-      await page.getByTestId('files').setInputFiles({ name: 'page.html', mimeType: 'text/html', buffer: bytes })
       // A page of 120,000 elements, laid out twice, takes its time on a busy machine.
-      await measured(page)
+      await bringIn(page, server, [{ name: 'page.html', mimeType: 'text/html', buffer: bytes }])
       await setUp(page)
       await measured(page)
       await expect(page.getByRole('tree', { name: 'Sections' }), name).toBeVisible()

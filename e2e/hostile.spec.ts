@@ -84,7 +84,7 @@ test.describe('a hostile page', () => {
     await setUp(page)
     await page.getByLabel('Page’s own scripts').uncheck()
     await page.waitForTimeout(3000)
-    await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(2, { timeout: 120_000 })
+    await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(5, { timeout: 120_000 })
     const still = page.frames().find((f) => f.url().includes('--still.localhost'))!
     expect(await still.evaluate(() => 'tries' in window)).toBe(false)
     expect(page.url()).toContain(server.address)
@@ -130,7 +130,7 @@ for (const rel of ['preconnect', 'dns-prefetch']) for (const href of ['http://12
         mimeType: 'text/html',
         buffer: Buffer.from(calling((calls.address() as AddressInfo).port)),
       })
-      await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(2, { timeout: 120_000 })
+      await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(5, { timeout: 120_000 })
       await page.waitForTimeout(3000)
       const frame = page.frames().find((f) => f.url().includes('.localhost'))!
       const tries = await frame.evaluate(() => (window as unknown as { tries: string[] }).tries)
@@ -182,7 +182,7 @@ opened.onsuccess = () => (opened.result.transaction('things').objectStore('thing
 caches.open('pictures').then((cache) => cache.put('/one', new Response('kept'))).then(() => caches.match('/one')).then((found) => found.text()).then((text) => kept.push(text))
 </script>`),
     })
-    await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(2, { timeout: 120_000 })
+    await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(5, { timeout: 120_000 })
     const frame = page.frames().find((f) => f.url().includes('.localhost'))!
     const told = () =>
       frame.evaluate(() => {
@@ -238,10 +238,10 @@ setInterval(() => { alert('x'); confirm('y'); print() }, 5)</script>`,
         await page.getByRole('button', { name: 'Open it without its scripts' }).click()
       } else {
         const frame = page.frames().find((f) => f.url().includes('.localhost'))!
-        await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(2, { timeout: 120_000 })
+        await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(5, { timeout: 120_000 })
         expect(await frame.evaluate(() => (window as unknown as { taken: () => boolean }).taken())).toBe(false)
       }
-      await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(2, { timeout: 120_000 })
+      await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(5, { timeout: 120_000 })
       await setUp(page)
       await task(page, 'Menus')
       await expect(page.getByRole('textbox', { name: 'Label of item A' })).toBeVisible()

@@ -298,7 +298,7 @@ test.describe('menus that are made', () => {
       await expect(nav(page, 'Foot of the page').locator('a').first()).toHaveAttribute('href', 'index.html#programme')
 
       await openPage(page, 'lantern-walk.html')
-      await expect(page.getByTestId('tried')).toHaveText(/^\d+ links tried on 2 screens, all arrive$/)
+      await expect(page.getByTestId('tried')).toHaveText(/^\d+ links tried on 5 screens, all arrive$/)
       await expect(page.getByText('No findings')).toBeVisible()
       const open = nav(page, 'Stations').locator('a:not([aria-disabled])')
       expect(await open.count()).toBeLessThan(8)

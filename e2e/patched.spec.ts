@@ -7,6 +7,7 @@ import { join } from 'node:path'
 import { writeFileSync } from 'node:fs'
 import { freshFolder, repository } from './support/cli.ts'
 import { measured, Server, setUp, stored } from './support/server.ts'
+import { bringIn } from './support/sheet.ts'
 
 interface Item {
   key: string
@@ -148,9 +149,7 @@ test.describe('patching', () => {
   ]
   for (const [seed, [name, file]] of pages.entries())
     test(`of ${name} leaves what a fresh load of the handover is, after any commands`, async ({ page }) => {
-      await page.goto(server.address)
-      await page.getByTestId('files').setInputFiles(file())
-      await measured(page)
+      await bringIn(page, server, file())
       await page.getByLabel('Page’s own scripts').uncheck()
       await measured(page)
       await setUp(page)

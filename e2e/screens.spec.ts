@@ -94,7 +94,7 @@ test.describe('screens in step', () => {
       await expect((await new AxeBuilder({ page }).include('[role="dialog"]').analyze()).violations).toEqual([])
       await done()
       await expect(page.getByRole('radio', { name: 'Phone, lying 844×390' })).toBeChecked()
-      await measured(page, 4)
+      await measured(page)
       for (const screen of ['tablet', 'phone-lying', 'laptop']) {
         const to = await land(page, 'beds', screen)
         const name = { tablet: 'Tablet', 'phone-lying': 'Phone, lying', laptop: 'Laptop' }[screen]!
@@ -126,7 +126,7 @@ test.describe('screens in step', () => {
       await dialog.getByLabel('Name of screen 3').fill('Reader')
       await dialog.getByLabel('Name of screen 3').press('Enter')
       await done()
-      await measured(page, 4)
+      await measured(page)
       await expect.poll(() => land(page, 'beds', 'tablet')).toBeGreaterThan(before)
       expect(
         await liveFrame(page, 'tablet')
@@ -144,11 +144,11 @@ test.describe('screens in step', () => {
       await done()
       expect(await names()).toEqual(['Laptop 1280×800', 'Reader 600×960', 'Phone 390×844'])
       await page.keyboard.press('Control+z')
-      await measured(page, 4)
+      await measured(page)
       await expect(page.locator('[data-arrival-row="beds"] [data-screen="phone-lying"]')).toHaveText('24')
       await page.keyboard.press('Control+Shift+Z')
       await page.reload()
-      await measured(page, 3)
+      await measured(page)
       await expect.poll(names).toEqual(['Laptop 1280×800', 'Reader 600×960', 'Phone 390×844'])
     })
 
@@ -158,7 +158,7 @@ test.describe('screens in step', () => {
       for (const name of ['Phone', 'Laptop']) await dialog.getByRole('button', { name: `Remove ${name}` }).click()
       await expect(dialog.getByRole('button', { name: 'Remove Reader' })).toBeDisabled()
       await done()
-      await measured(page, 1)
+      await measured(page)
       await expect(page.getByRole('checkbox', { name: 'In step' })).toHaveCount(0)
       await expect(page.locator('[data-arrival-row="beds"] td').first()).toHaveText('24')
     })

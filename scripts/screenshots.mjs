@@ -22,7 +22,7 @@ const shot = (name) => wanted(name) && page.screenshot({ path: join(root, `docs/
 const task = (name) => page.getByRole('navigation', { name: 'Tasks' }).getByRole('link', { name }).click()
 const measured = () =>
   page.waitForFunction(
-    () => document.querySelectorAll('iframe[data-state="ready"]').length === 2 && document.querySelector('[data-stale="0"]'),
+    () => document.querySelectorAll('iframe[data-state="ready"]').length === 5 && document.querySelector('[data-stale="0"]'),
     null,
     { timeout: 60000 },
   )
@@ -49,7 +49,7 @@ try {
     }
     if (name === 'Walk') {
       await page.getByRole('button', { name: 'Start the walk' }).click()
-      await page.getByText(/18 of 18/).waitFor({ timeout: 120000 })
+      await page.getByText(/^(\d+) of \1 /).waitFor({ timeout: 120000 })
     }
     if (name === 'Handover') {
       await page.getByRole('link', { name: 'Download index.html' }).click()

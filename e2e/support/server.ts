@@ -1,6 +1,7 @@
 /** The real application, on data of its own. */
 import { expect, type Page } from '@playwright/test'
 import { spawn, type ChildProcess } from 'node:child_process'
+import { randomUUID } from 'node:crypto'
 import { once } from 'node:events'
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -56,35 +57,74 @@ export class Server {
   }
 }
 
-/** Until all screens are measured, of which there are so many. */
-export async function measured(page: Page, screens = 2): Promise<void> {
+/** Until the page is measured on all screens of the site, and shown on them. */
+export async function measured(page: Page): Promise<void> {
   const timeout = 300_000
-  await expect(page.locator('iframe[data-state="ready"]')).toHaveCount(screens, { timeout })
+  const screens = page.getByRole('radiogroup', { name: 'Screen' }).getByRole('radio')
+  const ready = page.locator('iframe[data-state="ready"]')
+  await expect(screens.first()).toBeAttached({ timeout })
+  await expect.poll(async () => (await ready.count()) - (await screens.count()), { timeout }).toBe(0)
   await expect(page.getByRole('region', { name: 'Live page' })).toHaveAttribute('data-stale', '0', { timeout })
+}
+
+export interface File {
+  name: string
+  mimeType: string
+  buffer: Buffer
+}
+
+/**
+ * A site of these files, on the laptop and the phone alone: what a test is about shows on two screens, and every further one costs its time.
+ * @returns its key
+ */
+export async function make({ address }: Server, files: readonly File[]): Promise<string> {
+  const form = new FormData()
+  for (const { name, mimeType, buffer } of files) form.append('files', new Blob([new Uint8Array(buffer)], { type: mimeType }), name)
+  const send = async <T>(to: string, init?: RequestInit): Promise<T> => {
+    const answer = await fetch(`${address}/api/sites${to}`, init)
+    const said = await answer.text()
+    if (!answer.ok) throw new Error(said)
+    return JSON.parse(said) as T
+  }
+  const { key } = await send<{ key: string }>('', { method: 'POST', body: form })
+  const { document, version } = await send<{ document: { screens: { key: string }[] }; version: number }>(`/${key}`)
+  const others = document.screens.map((s) => s.key).filter((k) => k !== 'laptop' && k !== 'phone')
+  const command = { type: 'batch', label: 'Two screens', commands: others.map((screen) => ({ type: 'screen/drop', screen })) }
+  const change = { idempotencyKey: randomUUID(), baseVersion: version, command, undoes: null }
+  await send(`/${key}/changes`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(change) })
+  return key
 }
 
 export const stored = (page: Page) => expect(page.getByTestId('storing')).toHaveText('stored')
 
 /** The pages of the demo as they came, that nothing was made for yet. */
-const demo = Buffer.from(
-  zipSync(
-    Object.fromEntries(
-      [
-        'index.html',
-        'last-year.html',
-        'travel.html',
-        'sky-week.css',
-        'sky-week.js',
-        ...readdirSync(join(repository, 'demo/ostrey/img')).map((f) => `img/${f}`),
-      ].map((file) => [file, readFileSync(join(repository, 'demo/ostrey', file))]),
+export const demo: File = {
+  name: 'ostrey.zip',
+  mimeType: 'application/zip',
+  buffer: Buffer.from(
+    zipSync(
+      Object.fromEntries(
+        [
+          'index.html',
+          'last-year.html',
+          'travel.html',
+          'sky-week.css',
+          'sky-week.js',
+          ...readdirSync(join(repository, 'demo/ostrey/img')).map((f) => `img/${f}`),
+        ].map((file) => [file, readFileSync(join(repository, 'demo/ostrey', file))]),
+      ),
     ),
   ),
-)
+}
+
+/** Its first page, measured. */
+export async function openSite(page: Page, server: Server, key: string): Promise<void> {
+  await page.goto(`${server.address}/site/${key}/p1/sections`)
+  await measured(page)
+}
 
 export async function openDemo(page: Page, server: Server): Promise<void> {
-  await page.goto(server.address)
-  await page.getByTestId('files').setInputFiles([{ name: 'ostrey.zip', mimeType: 'application/zip', buffer: demo }])
-  await measured(page)
+  await openSite(page, server, await make(server, [demo]))
 }
 
 export async function setUp(page: Page): Promise<void> {

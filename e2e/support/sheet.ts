@@ -1,9 +1,9 @@
 /** The Sections sheet, as a designer uses it. */
 import { type Page } from '@playwright/test'
 import { readFileSync, writeFileSync } from 'node:fs'
-import { join } from 'node:path'
+import { basename, join } from 'node:path'
 import { freshFolder } from './cli.ts'
-import { measured, stored, task, type Server } from './server.ts'
+import { make, openSite, stored, task, type File, type Server } from './server.ts'
 
 export const ids = (page: Page) =>
   page.getByLabel(/^ID of section/).evaluateAll((fields) => fields.map((f) => (f as HTMLInputElement).value))
@@ -13,14 +13,10 @@ export const setId = async (page: Page, n: number, id: string) => {
   await field.press('Enter')
 }
 
-export async function bringIn(
-  page: Page,
-  server: Server,
-  files: string | { name: string; mimeType: string; buffer: Buffer }[],
-): Promise<void> {
-  await page.goto(server.address)
-  await page.getByTestId('files').setInputFiles(files)
-  await measured(page)
+/** @param files one by its path, or what they hold */
+export async function bringIn(page: Page, server: Server, files: string | File[]): Promise<void> {
+  const given = typeof files === 'string' ? [{ name: basename(files), mimeType: 'text/html', buffer: readFileSync(files) }] : files
+  await openSite(page, server, await make(server, given))
 }
 
 export async function takeHome(page: Page): Promise<string> {

@@ -86,6 +86,7 @@ function serve(port: MessagePort): void {
       case 'probe':
       case 'remeasure': {
         layBarsOver(message.touch)
+        leaveUnpainted()
         probing = true
         const survey = await (message.type === 'probe' ? probe : remeasure)(message.request).finally(() => (probing = false))
         say({ type: 'survey', turn: message.turn, survey })
@@ -177,6 +178,14 @@ noBars.replaceSync('* { scrollbar-width: none; }')
 function layBarsOver(touch: boolean): void {
   if (document.adoptedStyleSheets.includes(noBars) !== touch)
     document.adoptedStyleSheets = touch ? [...document.adoptedStyleSheets, noBars] : document.adoptedStyleSheets.filter((s) => s !== noBars)
+}
+
+const unpainted = new CSSStyleSheet()
+unpainted.replaceSync('html { opacity: 0 !important; }')
+
+/** Nobody looks at the frame that is measured: its layout is wanted, and painting it takes most of the time. */
+function leaveUnpainted(): void {
+  if (!document.adoptedStyleSheets.includes(unpainted)) document.adoptedStyleSheets.push(unpainted)
 }
 
 const pointer = new CSSStyleSheet()

@@ -8,21 +8,35 @@ export function twoFrames(): Promise<void> {
   return Promise.race([new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => done()))), pause(500)])
 }
 
-const running = () =>
-  document.getAnimations().some((a) => a.playState === 'running' && isFinite(Number(a.effect?.getComputedTiming().endTime)))
+/** One frame, and what the browser tells of it to those who watch what comes into view. */
+export async function aFrame(): Promise<void> {
+  await Promise.race([new Promise<void>((done) => requestAnimationFrame(() => done())), pause(250)])
+  await pause(0)
+}
+
+const running = (): Animation[] =>
+  document.getAnimations().filter((a) => a.playState === 'running' && isFinite(Number(a.effect?.getComputedTiming().endTime)))
 
 /** Until no finite animation runs and `read` gives the same twice; at most `limit` ms. */
-export async function untilSteady(read: () => string, limit = 1500): Promise<void> {
+export async function untilSteady(read: () => string, limit = 1500, moving = () => running().length > 0): Promise<void> {
   const end = performance.now() + limit
-  await twoFrames()
+  await aFrame()
   for (let before = read(); performance.now() < end;) {
-    await twoFrames()
+    await aFrame()
     await pause(20)
     const now = read()
-    if (now === before && !running()) return
+    if (!moving() && now === before) return
     before = now
   }
 }
+
+/** The same where only the end of it is wanted: what moves is put there. */
+export const untilThere = (read: () => string): Promise<void> =>
+  untilSteady(read, 1500, () => {
+    const left = running()
+    for (const animation of left) animation.finish()
+    return left.length > 0
+  })
 
 /** So many frames in which nothing moved: a machine that stalls draws none, and the end of a glide moves by less than a pixel in some. */
 const STILL_FRAMES = 8
@@ -34,7 +48,7 @@ export async function untilStill(read: () => number, quiet: number, limit: numbe
     await twoFrames()
     frames += 2
     const now = read()
-    if (now !== before || running()) [before, since, frames] = [now, performance.now(), 0]
+    if (now !== before || running().length) [before, since, frames] = [now, performance.now(), 0]
     else if (frames >= STILL_FRAMES && performance.now() - since >= quiet) return
   }
 }
@@ -59,7 +73,7 @@ export async function untilSize({ width, height }: { width: number; height: numb
 export async function throughThePage(): Promise<void> {
   for (let y = 0, n = 0; y < furthest() && n < 60; y += viewHeight() * 0.8, n++) {
     jumpTo(y)
-    await twoFrames()
+    await aFrame()
   }
   await untilSteady(() => `${pageHeight()}`, 1000)
 }

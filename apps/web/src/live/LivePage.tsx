@@ -20,6 +20,8 @@ interface Props {
   shown: string
   /** The others stand beside the one in view. */
   isStrip: boolean
+  /** The page is loaded on the screens out of view too, and not on the one in view alone. */
+  isEvery: boolean
   onShow: (screen: string) => void
   scripts: boolean
   /** Elements that are told of when the pointer is over them. */
@@ -35,7 +37,7 @@ interface Props {
   ref: Ref<LiveHandle>
 }
 
-export function LivePage({ screens, shown, isStrip, onShow, ref, children, ...rest }: Props) {
+export function LivePage({ screens, shown, isStrip, isEvery, onShow, ref, children, ...rest }: Props) {
   const box = useRef<HTMLDivElement>(null)
   const [room, setRoom] = useState({ width: 600, height: 600 })
   const channels = useRef(new Map<string, Patched>())
@@ -59,18 +61,23 @@ export function LivePage({ screens, shown, isStrip, onShow, ref, children, ...re
     },
   }))
   const places = useMemo(() => placesOf(room, screens, shown, isStrip), [room, screens, shown, isStrip])
+  // One that was in view stays.
+  const begun = useRef(new Set<string>())
+  for (const { key } of screens) if (isEvery || key === shown) begun.current.add(key)
   return (
     <div ref={box} className="relative isolate min-h-0 flex-1 overflow-hidden bg-wash">
-      {screens.map((screen) => (
-        <Frame
-          key={screen.key}
-          screen={screen}
-          isShown={screen.key === shown}
-          place={places.get(screen.key) ?? null}
-          channels={channels.current}
-          {...rest}
-        />
-      ))}
+      {screens
+        .filter((s) => begun.current.has(s.key))
+        .map((screen) => (
+          <Frame
+            key={screen.key}
+            screen={screen}
+            isShown={screen.key === shown}
+            place={places.get(screen.key) ?? null}
+            channels={channels.current}
+            {...rest}
+          />
+        ))}
       {screens.map((screen) => {
         const place = screen.key === shown ? undefined : places.get(screen.key)
         return place && <Beside key={screen.key} screen={screen} place={place} onShow={onShow} />
@@ -99,7 +106,7 @@ class Patched extends Channel {
   }
 }
 
-type FrameProps = Omit<Props, 'screens' | 'shown' | 'isStrip' | 'onShow' | 'ref'> & {
+type FrameProps = Omit<Props, 'screens' | 'shown' | 'isStrip' | 'isEvery' | 'onShow' | 'ref'> & {
   screen: Screen
   isShown: boolean
   /** Null for one that is not seen. */

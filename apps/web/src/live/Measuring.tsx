@@ -1,6 +1,7 @@
 /**
- * The frame in which the page is measured: one, resized through the screens, out of the way of those that are looked at. It holds still while
- * nothing changes at the size of the screen in view, so that an edit's results for that one come first.
+ * The frames in which the page is measured, out of the way of those that are looked at. There are few, since each loads the whole page, and
+ * each is resized through its share of the screens; more than one, since most of the time of measuring is spent waiting for what the page
+ * answers. Each holds still while nothing changes, the one that has the screen in view at the size of that, so that an edit's results for it come first.
  */
 import type { SurveyRequest } from '@waybell/agent/types'
 import {
@@ -14,11 +15,13 @@ import {
   type Tried,
   viewportOf,
 } from '@waybell/core'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { Channel } from './channel.ts'
 import { ASIDE, frameAddress, SANDBOX } from './frame.ts'
 
 export type MeasuringState = 'measuring' | 'done' | 'silent'
+
+type Tries = Readonly<Record<string, readonly Tried[]>>
 
 interface Props {
   siteKey: string
@@ -35,22 +38,50 @@ interface Props {
   isFresh: () => boolean
   onSurvey: (survey: Survey, of: SitePage, on: Screen) => void
   /** What became of the links of the menus, by screen key. */
-  onTried: (tried: Readonly<Record<string, readonly Tried[]>>, of: SitePage) => void
+  onTried: (tried: Tries, of: SitePage) => void
   onState: (state: MeasuringState) => void
   onFlood: () => void
 }
 
+/** As many frames at once. */
+const MOST_FRAMES = 3
 /** How long the page may take before it is said to be silent, in ms. */
 const PATIENCE = 15_000
 /** The frame that is looked at shows an edit first, in ms. */
 const AHEAD = 40
-/** The screens out of view follow once nothing more was changed for this long, in ms: to get there the frame is laid out anew. */
+/** The screens out of view follow once nothing more was changed for this long, in ms: to get there a frame is laid out anew. */
 const BEHIND = 250
 /** Links are tried once nothing was changed for this long, in ms, and at most so many of them. */
 const IDLE = 1200
 export const MOST_TRIED = 60
 
-export function Measuring(props: Props) {
+export function Measuring({ screens, onState, onTried, ...rest }: Props) {
+  const count = Math.min(MOST_FRAMES, screens.length)
+  const shares = useMemo(() => Array.from({ length: count }, (_, n) => screens.filter((_, i) => i % count === n)), [screens, count])
+  const states = useRef<MeasuringState[]>([])
+  const tries = useRef<{ found: Tries; of: SitePage }[]>([])
+  const tell = (n: number, state: MeasuringState) => {
+    states.current[n] = state
+    const now = shares.map((_, i) => states.current[i] ?? 'measuring')
+    onState(now.find((s) => s === 'silent') ?? now.find((s) => s === 'measuring') ?? 'done')
+  }
+  const tellTried = (n: number, found: Tries, of: SitePage) => {
+    tries.current[n] = { found, of }
+    const now = shares.map((_, i) => tries.current[i])
+    if (now.every((t) => t?.of === of)) onTried(Object.assign({}, ...now.map((t) => t!.found)) as Tries, of)
+  }
+  return shares.map((share, n) => (
+    <MeasuringFrame
+      key={n}
+      {...rest}
+      screens={share}
+      onState={(state) => tell(n, state)}
+      onTried={(found, of) => tellTried(n, found, of)}
+    />
+  ))
+}
+
+function MeasuringFrame(props: Props) {
   const { siteKey, file, shown, scripts, edits, of, request, screens } = props
   const frame = useRef<HTMLIFrameElement>(null)
   const [nonce] = useState(() => crypto.randomUUID())
@@ -243,11 +274,11 @@ class Surveyor {
     if (!quiet) onState('measuring')
     await this.probe(text, quiet)
     if (text !== this.sent) {
-      await pause(AHEAD)
+      await pause(screensHold(this.props()) ? AHEAD : BEHIND)
       if (this.isChanged || this.isStopped) return
       await this.patch(edits)
     }
-    let isBehind = false
+    let isBehind = !screensHold(this.props())
     for (const [n, screen] of this.inTurn().entries()) {
       if (this.isChanged || this.isStopped) return
       const known = this.done.get(idOf(screen))
@@ -299,6 +330,9 @@ class Surveyor {
     this.frame.style.height = `${height}px`
   }
 }
+
+/** The screen in view is among those of a frame. */
+const screensHold = ({ screens, shown }: Props): boolean => screens.some((s) => s.key === shown)
 
 const idOf = (screen: Screen): string => `${screen.key} ${viewportOf(screen)}`
 

@@ -43,33 +43,72 @@ export function placesOf(
   const area = isBelow
     ? { left: 0, top: height + GAP, width: room.width, height: room.height - height - GAP }
     : { left: width + GAP, top: 0, width: room.width - width - GAP, height: room.height }
-  for (const [key, place] of packed(others, area, isBelow)) out.set(key, place)
+  for (const [key, place] of packed(others, area)) out.set(key, place)
   return out
 }
 
-/** In a row or a column, all to one scale of their longer sides as far as that goes. */
-function packed(
-  screens: readonly Size[],
-  area: { left: number; top: number; width: number; height: number },
-  isRow: boolean,
-): [string, Place][] {
-  const n = screens.length
-  const lone = screens.map((s) => Math.min((area.height - CAPTION) / s.height, area.width / s.width, 1))
-  const gaps = GAP * (n - 1) + (isRow ? 0 : CAPTION * n)
-  const whole = (isRow ? area.width : area.height) - gaps
-  const long = screens.map((s, i) => (isRow ? s.width : s.height) * lone[i]!)
-  const sum = (of: readonly number[]) => of.reduce((a, b) => a + b, 0)
-  const first = Math.min(1, whole / sum(long))
-  // In a row a narrow one takes as much as what is said of it.
-  const isNarrow = long.map((length) => isRow && length * first < CAPTION_WIDTH)
-  const rest = sum(long.filter((_, i) => !isNarrow[i]))
-  const left = whole - CAPTION_WIDTH * isNarrow.filter(Boolean).length
-  const by = Math.max(0, Math.min(1, rest ? left / rest : first))
-  let at = 0
-  return screens.map((s, i) => {
-    const scale = lone[i]! * (isNarrow[i] ? first : by)
-    const place = isRow ? { left: area.left + at, top: area.top, scale } : { left: area.left, top: area.top + at, scale }
-    at += (isRow ? Math.max(s.width * scale, isNarrow[i] ? CAPTION_WIDTH : 0) : s.height * scale + CAPTION) + GAP
-    return [s.key, place]
+interface Area {
+  left: number
+  top: number
+  width: number
+  height: number
+}
+
+/** In columns, in their order, so that they are seen as large as it goes. */
+function packed(screens: readonly Size[], area: Area): Map<string, Place> {
+  let best = { places: new Map<string, Place>(), seen: -1 }
+  for (const columns of waysIn(screens)) {
+    const places = inColumns(columns, area)
+    // A small one that grows tells more than a large one that does.
+    const seen = screens.reduce((sum, s) => sum + (places.get(s.key)?.scale ?? 0) * Math.sqrt(s.width * s.height), 0)
+    if (seen > best.seen) best = { places, seen }
+  }
+  return best.places
+}
+
+/** Of more screens than this not every way is tried. */
+const MANY = 8
+
+/** Ways to cut them into columns. */
+function* waysIn(screens: readonly Size[]): Generator<Size[][]> {
+  const cut = (isCut: (i: number) => boolean) => {
+    const columns: Size[][] = []
+    screens.forEach((s, i) => (i === 0 || isCut(i) ? columns.push([s]) : columns.at(-1)!.push(s)))
+    return columns
+  }
+  if (screens.length <= MANY)
+    for (let mask = 0; mask < 2 ** Math.max(0, screens.length - 1); mask++) yield cut((i) => (mask & (1 << (i - 1))) !== 0)
+  else for (let each = 1; each <= screens.length; each++) yield cut((i) => i % each === 0)
+}
+
+/** All of a column are as wide, and each column as high as the area, as far as the widths allow that. */
+function inColumns(columns: readonly Size[][], { left, top, width, height }: Area): Map<string, Place> {
+  const widths = columns.map((column) => {
+    const free = height - column.length * CAPTION - (column.length - 1) * GAP
+    return Math.max(0, Math.min(free / column.reduce((sum, s) => sum + s.height / s.width, 0), ...column.map((s) => s.width)))
   })
+  const takes = (by: number) => widths.reduce((sum, w) => sum + Math.max(CAPTION_WIDTH, w * by), GAP * (columns.length - 1))
+  let by = 1
+  if (takes(1) > width) {
+    let low = 0
+    for (let high = 1, n = 0; n < 20; n++) {
+      by = (low + high) / 2
+      if (takes(by) > width) high = by
+      else low = by
+    }
+    by = low
+  }
+  const out = new Map<string, Place>()
+  let x = left + Math.max(0, width - takes(by)) / 2
+  columns.forEach((column, c) => {
+    const w = widths[c]! * by
+    let y = top
+    for (const s of column) {
+      const scale = w / s.width
+      out.set(s.key, { left: x, top: y, scale })
+      y += s.height * scale + CAPTION + GAP
+    }
+    x += Math.max(CAPTION_WIDTH, w) + GAP
+  })
+  return out
 }

@@ -1,5 +1,5 @@
 /** Every action by name, with its shortcut. */
-import { dropPage, FAR, faultOfScreen, offeredScreens } from '@waybell/core'
+import { dropPage, FAR, faultOfScreen, defaultScreens } from '@waybell/core'
 import { Dialog } from 'radix-ui'
 import { useEffect, useState } from 'react'
 import { useLocation, useNavigate } from 'react-router'
@@ -25,7 +25,7 @@ function useActions(): Action[] {
     if (p !== page)
       actions.push({ name: `Open the page ${p.file}`, run: () => void navigate(pathname.replace(/[^/]*\/[^/]*$/, `${p.key}/sections`)) })
   if (site.pages.length > 1) actions.push({ name: `Remove the page ${page.file} from the site`, run: () => run(dropPage(site, page)) })
-  for (const screen of offeredScreens)
+  for (const screen of defaultScreens)
     if (!faultOfScreen(screen, site.screens) && !site.screens.some((s) => s.key === screen.key))
       actions.push({
         name: `Add the screen ${screen.name} ${screen.width}×${screen.height}`,

@@ -1,5 +1,5 @@
 /** The screens of the site: their names, sizes and order. */
-import { faultOfScreen, freshKey, offeredScreens, type Screen } from '@waybell/core'
+import { faultOfScreen, freshKey, defaultScreens, type Screen } from '@waybell/core'
 import { ArrowDown, ArrowUp, X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import { Button, Field, type Problem } from '../ui/index.tsx'
@@ -61,7 +61,7 @@ function Screens() {
         </tbody>
       </table>
       <div role="group" aria-label="Add a screen" className="flex flex-wrap gap-2">
-        {offeredScreens
+        {defaultScreens
           .filter((s) => !faultOfScreen(s, screens))
           .map((s) => (
             <Button key={s.key} onClick={() => add({ ...s, key: keyFor(s.key) })}>

@@ -169,6 +169,8 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   const [isStopped, setStopped] = useState(false)
   const [focused, setFocused] = useState<string | null>(null)
   const [measuring, setMeasuring] = useState<MeasuringState>('measuring')
+  /** Something is known of the page, or it is as good as known: the screens out of view are not to be in the way of that. */
+  const [isKnown, setKnown] = useState(false)
   const isNarrow = useNarrow()
   const [isUnfolded, setUnfolded] = useState(false)
   const isFolded = isNarrow && !isUnfolded
@@ -187,6 +189,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   const onReadAnew = () => void client.invalidateQueries({ queryKey: ['page', siteKey, pageKey] })
   const measured = useSurveys({ siteKey, site, page, state, kept, scripts, onReadAnew })
   const { surveys, stale } = measured
+  if (!isKnown && (measuring !== 'measuring' || stale.size === 0)) setKnown(true)
   const survey: Survey | null = surveys[shown] ?? null
   const leave = useLeaving(site, page, reading)
   const { handle, hear, live, pointed, point, scrolls, picking } = useLive(
@@ -359,6 +362,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
                 screens={site.screens}
                 shown={shown}
                 isStrip={isStrip}
+                isEvery={isKnown}
                 onShow={setShown}
                 scripts={scripts}
                 parts={watched}

@@ -2,7 +2,7 @@
 import type { Survey, SurveyHeader } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
 import { furthest, jumpTo, pageHeight, position, viewHeight } from '../scroller.ts'
-import { pause, twoFrames, untilSteady } from '../settle.ts'
+import { pause, twoFrames, untilThere } from '../settle.ts'
 import { canStay, headerElement, reachNow, sourceElement, stayingBars, type Bar } from './bars.ts'
 import { isTransparent } from './look.ts'
 import { topsOf } from './parts.ts'
@@ -27,7 +27,7 @@ export async function probeHeader(request: SurveyRequest): Promise<HeaderStates>
   jumpTo(0)
   let bars = stayingBars()
   const key = () => steadyKey(bars)
-  await untilSteady(key)
+  await untilThere(key)
   bars = stayingBars()
   const rest = reachNow(bars)
   const restTops = topsOf(request)
@@ -43,7 +43,7 @@ export async function probeHeader(request: SurveyRequest): Promise<HeaderStates>
     jumpTo(Math.min(end, viewHeight() * 1.5))
     // On a busy machine what answers the move may come a while after it.
     await pause(ANSWERS)
-    await untilSteady(key)
+    await untilThere(key)
     const late = stayingBars().filter((b) => !bars.some((known) => known.el === b.el))
     bars = [...bars, ...late]
     moved = reachNow(bars)
@@ -51,7 +51,7 @@ export async function probeHeader(request: SurveyRequest): Promise<HeaderStates>
     for (const [at, top] of restTops) movedBy.set(at, (movedTops.get(at) ?? top) - top)
     if (bars.length && moved < rest) {
       jumpTo(Math.max(1, position() - 160))
-      await untilSteady(key)
+      await untilThere(key)
       hides = moved < 1 && reachNow(bars) > 0
     }
     if (moved !== rest && !hides) near.push(...(await nearArrivals(request, restTops, bars, moved)))
@@ -65,9 +65,9 @@ async function nearArrivals(request: SurveyRequest, tops: Map<number, number>, b
   const close = request.parts.filter((p) => (tops.get(p.at) ?? 0) > moved && tops.get(p.at)! < viewHeight() / 2).slice(0, 4)
   for (const part of close) {
     jumpTo(0)
-    await untilSteady(() => steadyKey(bars))
+    await untilThere(() => steadyKey(bars))
     jumpTo(Math.max(0, tops.get(part.at)! - moved - 24))
-    await untilSteady(() => steadyKey(bars))
+    await untilThere(() => steadyKey(bars))
     const cover = reachNow(bars)
     if (Math.abs(cover - moved) >= 1) out.push({ at: part.at, cover })
   }

@@ -7,7 +7,7 @@
 import { SURVEY_FORMAT, type Survey } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
 import { forgetScroller, innerScroller, jumpTo, pageHeight, position, viewHeight } from '../scroller.ts'
-import { throughThePage, untilLoaded, untilSize, untilSteady } from '../settle.ts'
+import { throughThePage, untilLoaded, untilSize, untilThere } from '../settle.ts'
 import { positionOf } from '../stamps.ts'
 import { builtByScripts, builtTargets } from './built.ts'
 import { headingsByLook } from './headings.ts'
@@ -38,7 +38,7 @@ let last = ''
 async function onScreen(request: SurveyRequest): Promise<void> {
   await untilSize(request)
   forgetScroller()
-  if (request.screen !== last) await untilSteady(() => `${pageHeight()}`)
+  if (request.screen !== last) await untilThere(() => `${pageHeight()}`)
   last = request.screen
 }
 
@@ -52,12 +52,12 @@ export async function probe(request: SurveyRequest): Promise<Survey> {
   const rewrites = location.href !== address
   const states = await probeHeader(request)
   jumpTo(1e7)
-  await untilSteady(states.key)
+  await untilThere(states.key)
   const maxScroll = position()
   const built = builtByScripts(request.menus)
   const menus = await ownMarks([...new Set([...request.menus, ...built.menus.flatMap((m) => m.at ?? [])])])
   jumpTo(0)
-  await untilSteady(states.key)
+  await untilThere(states.key)
   const own = { menus, rewrites, ...ownTravel(), looks: request.looks ? headingsByLook() : [] }
   const paint = await paintOf(request)
   seen.set(request.screen, { ...states, paint, margins: ownMargins(request), maxScroll, pageHeight: pageHeight(), own, built })

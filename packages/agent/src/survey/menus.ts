@@ -4,7 +4,7 @@ import type { OwnMark, SurveyMenu } from '@waybell/core/survey'
 import { isTopOnly, sameDocumentHash, targetOf } from '../links.ts'
 import { isShown, lookOf, MARKING, underSheet } from '../marks.ts'
 import { furthest, jumpTo, topOf, viewHeight } from '../scroller.ts'
-import { pause, twoFrames } from '../settle.ts'
+import { aFrame, pause, twoFrames } from '../settle.ts'
 import { elementAt } from '../stamps.ts'
 import { ownTravel } from './travel.ts'
 
@@ -32,7 +32,7 @@ export async function ownMarks(menus: readonly number[]): Promise<SurveyMenu[]> 
   const states: Set<Token>[][][] = known.map(() => [])
   for (const y of places) {
     jumpTo(y)
-    await twoFrames()
+    await aFrame()
     await pause(40)
     known.forEach(({ holders }, n) => states[n]!.push(holders.map(tokensOf)))
   }

@@ -1,7 +1,8 @@
 import { defaultRule } from '../naming/index.ts'
 import { parsePage, readPage, readParsed } from '../page/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
-import { defaultScreens, renameSection, apply, type Section, type Site, type SitePage } from '../site/index.ts'
+import { renameSection, apply, type Section, type Site, type SitePage } from '../site/index.ts'
+import { twoScreens } from '../site/builder.ts'
 import { anInput } from './builder.ts'
 import { aPart, aSurvey } from '../survey/builder.ts'
 import type { Survey } from '../survey/index.ts'
@@ -21,7 +22,7 @@ function written(
   return { text: new TextDecoder().decode(writePage(bytes(source), parsed, edits).bytes), page }
 }
 const renamed = (id: string) => (page: SitePage) => {
-  const site: Site = { format: 'way-bell-site', version: 3, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] }
+  const site: Site = { format: 'way-bell-site', version: 3, name: '', rule: defaultRule, screens: twoScreens, pages: [page] }
   return apply(site, renameSection('p1', page.sections[0]!, id, new Set(['20', '3', 'a']))).site.pages[0]!
 }
 const point = (at: number, shift: number): Section => ({
@@ -59,7 +60,7 @@ it('has a former ID arrive where the section begins, on each screen by how far i
   const measured = (text: string) => {
     const { at } = readPage(bytes(text)).candidates.find((c) => c.id === 'team')!
     const partOn = (i: number) => aPart({ at, top: 900, bottom: 1400, heading: { top: 940 + 10 * i, bottom: 990 } })
-    return Object.fromEntries(defaultScreens.map(({ key }, i) => [key, aSurvey({ screen: key, maxScroll: 3000, parts: [partOn(i)] })]))
+    return Object.fromEntries(twoScreens.map(({ key }, i) => [key, aSurvey({ screen: key, maxScroll: 3000, parts: [partOn(i)] })]))
   }
   const change = (page: SitePage) => ({ ...page, sections: page.sections.map((s, i) => (i ? { ...s, former: ['crew', 'folk'] } : s)) })
   const { text } = written(source, change, { surveys: measured(source) })
@@ -125,7 +126,7 @@ it('leaves out a former ID that an element has now', () => {
   const page = { key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
   page.sections[0]!.former = ['team', 'old']
   expect(
-    anchorsOf({ page, pages: [page], reading, screens: defaultScreens, surveys: {}, named: [], runtime: () => '' }).map((a) => a.id),
+    anchorsOf({ page, pages: [page], reading, screens: twoScreens, surveys: {}, named: [], runtime: () => '' }).map((a) => a.id),
   ).toEqual(['old'])
 })
 
@@ -169,7 +170,7 @@ it('takes every address of the same target along, on the page itself and from an
     const parsed = parsePage(bytes(text))
     const reading = readParsed(parsed, text.length, 'sub/more.html')
     const page: SitePage = { key: 'p1', file: 'sub/more.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
-    const edits = pageEdits({ page, pages: [page, index], reading, screens: defaultScreens, surveys: {}, named: [], runtime: () => '' })
+    const edits = pageEdits({ page, pages: [page, index], reading, screens: twoScreens, surveys: {}, named: [], runtime: () => '' })
     return new TextDecoder().decode(writePage(bytes(text), parsed, edits).bytes)
   }
   const links = ['/#work', '../#work', '../index.html#work', '/index.html#work', '..#work']
@@ -180,7 +181,7 @@ it('takes every address of the same target along, on the page itself and from an
 it('says of every edit what it is for', () => {
   const reading = readPage(bytes(source))
   const page = renamed('projects')({ key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
-  const plan = handoverPlan({ page, pages: [page], reading, screens: defaultScreens, surveys: {}, named: [], runtime: () => '' })
+  const plan = handoverPlan({ page, pages: [page], reading, screens: twoScreens, surveys: {}, named: [], runtime: () => '' })
   const said = plan.map((p) => p.why)
   expect(said).toContain('The ID of the section “Work”.')
   expect(said).toContain('Where the item “Work” leads.')
@@ -192,7 +193,7 @@ it('says of every edit what it is for', () => {
 it('knows what of the work bears on the layout', () => {
   const reading = readPage(bytes(source))
   const page = { key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
-  const of = (over: Partial<SitePage>) => layoutOf({ page: { ...page, ...over }, pages: [page], reading, screens: defaultScreens })
+  const of = (over: Partial<SitePage>) => layoutOf({ page: { ...page, ...over }, pages: [page], reading, screens: twoScreens })
   expect(of({ travel: { smooth: false, breathing: 90 }, highlight: { bellOffset: 3 } })).toBe(of({}))
   for (const over of [
     { sections: page.sections.map((s) => ({ ...s, id: `${s.id}-x` })) },

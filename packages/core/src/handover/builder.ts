@@ -4,8 +4,8 @@ import { dirname, join } from 'node:path'
 import { defaultRule } from '../naming/index.ts'
 import { parsePage, readParsed, type PageReading } from '../page/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
-import { aSite } from '../site/builder.ts'
-import { apply, defaultScreens, renameSection, type Command, type HeaderChoice, type SitePage, isFound } from '../site/index.ts'
+import { aSite, twoScreens } from '../site/builder.ts'
+import { apply, renameSection, type Command, type HeaderChoice, type SitePage, isFound } from '../site/index.ts'
 import type { HandoverInput } from './input.ts'
 import { pageEdits, writePage } from './index.ts'
 
@@ -13,7 +13,7 @@ export const anInput = (page: SitePage, reading: PageReading, over: Partial<Hand
   page,
   pages: [page],
   reading,
-  screens: defaultScreens,
+  screens: twoScreens,
   surveys: {},
   named: [],
   runtime: () => '/* data-wb --wb-header */',

@@ -1,6 +1,6 @@
 /** Documents for tests: what is not given is empty, or as it would be at first. */
 import { defaultRule } from '../naming/index.ts'
-import { defaultScreens, SITE_VERSION, type Item, type Menu, type Section, type Site, type SitePage } from './document.ts'
+import { defaultScreens, SITE_VERSION, type Item, type Menu, type Screen, type Section, type Site, type SitePage } from './document.ts'
 
 /** The n-th section of a page, 10 characters behind the one before it. */
 export const aSection = (n: number, over: Partial<Section> = {}): Section => ({
@@ -47,11 +47,14 @@ export const aPage = (over: Partial<SitePage> = {}): SitePage => ({
   ...over,
 })
 
+/** A wide one and a narrow one. */
+export const twoScreens: Screen[] = defaultScreens.slice(0, 2)
+
 export const aSite = (...pages: SitePage[]): Site => ({
   format: 'way-bell-site',
   version: SITE_VERSION,
   name: 'Site',
   rule: defaultRule,
-  screens: defaultScreens,
+  screens: twoScreens,
   pages,
 })

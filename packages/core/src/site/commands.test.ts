@@ -311,7 +311,7 @@ describe('what always holds', () => {
     ['is 390×844 already', change({ width: 390, height: 844 })],
     ['a screen has from 200 to 8000 px each way', change({ height: 20 })],
     ['needs a name', change({ name: ' ' })],
-    ['the site has no screen “desk”', { type: 'screen/move', screen: 'desk', index: 0 }],
+    ['the site has no screen “wall”', { type: 'screen/move', screen: 'wall', index: 0 }],
     ['is an element of the page', { type: 'section/point', page, section: 's2', at: 5, shift: 0 }],
   ])('refuses what breaks it: %s', (words, c) => {
     expect(() => apply(site, c)).toThrow(words)

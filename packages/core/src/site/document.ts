@@ -273,17 +273,14 @@ export function siteFolder(typed: string): string | null {
   return origin + (folder.endsWith('/') ? folder : `${folder}/`)
 }
 
-/** Screens that a site may be given in one press. */
-export const offeredScreens: readonly Screen[] = [
+/** Those that a site begins with; one that was removed can be had again in one press. */
+export const defaultScreens: Screen[] = [
   { key: 'laptop', name: 'Laptop', width: 1280, height: 800, touch: false },
   { key: 'phone', name: 'Phone', width: 390, height: 844, touch: true },
   { key: 'tablet', name: 'Tablet', width: 820, height: 1180, touch: true },
   { key: 'desk', name: 'Desk', width: 1920, height: 1080, touch: false },
   { key: 'phone-lying', name: 'Phone, lying', width: 844, height: 390, touch: true },
 ]
-
-/** Those that a site begins with. */
-export const defaultScreens: Screen[] = offeredScreens.slice(0, 2)
 
 export const pageOf = (site: Site, key: string): SitePage => {
   const page = site.pages.find((p) => p.key === key)

@@ -5,7 +5,6 @@ import { parsePage, readParsed, undoSplices } from '../../page/index.ts'
 import { formKinds, newForm } from '../../menus/index.ts'
 import { proposeSetUp } from '../../proposal/index.ts'
 import {
-  defaultScreens,
   isMade,
   type Item,
   type MadeMenu,
@@ -14,6 +13,7 @@ import {
   type SitePage,
   type Shown,
 } from '../../site/index.ts'
+import { twoScreens } from '../../site/builder.ts'
 import { anInput } from '../builder.ts'
 import { pageEdits, writePage } from '../index.ts'
 
@@ -260,7 +260,7 @@ describe('menus that are made', () => {
   it('are away on the screens that they are not on, between the widths that go by those', () => {
     const style = (menu: MadeMenu) => /<style[^]*<\/style>/.exec(written([menu]))![0].replace(/\s+/g, ' ')
     const nav = 'html:root nav[data-wb="menu"][data-wb-made^="1 "]'
-    const [laptop, phone] = defaultScreens
+    const [laptop, phone] = twoScreens
     const half = (laptop!.width + phone!.width) / 2
     expect(style(aMade('marks', [item('One')], { shown: { off: ['laptop'] } }))).toContain(
       `@media (min-width: ${half + 0.02}px) { ${nav} { display: none; } }`,

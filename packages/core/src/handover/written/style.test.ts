@@ -3,8 +3,8 @@ import type { Survey } from '../../survey/index.ts'
 import { defaultRule } from '../../naming/index.ts'
 import { readPage } from '../../page/index.ts'
 import { proposeSetUp } from '../../proposal/index.ts'
-import { defaultScreens, type HeaderChoice, type Section, type SitePage } from '../../site/index.ts'
-import { aMenu } from '../../site/builder.ts'
+import { type HeaderChoice, type Section, type SitePage } from '../../site/index.ts'
+import { aMenu, twoScreens } from '../../site/builder.ts'
 import { aHeader, aPart, aSurvey } from '../../survey/builder.ts'
 import { idSelector, pageEdits, pageStyle } from '../index.ts'
 
@@ -21,7 +21,7 @@ const flat = (css: string) => css.replace(/\/\*.*?\*\//gs, '').replace(/\s+/g, '
 
 function style(surveys: Record<string, Survey>, change: Partial<SitePage> = {}): string {
   const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(reading, Object.values(surveys), defaultRule), ...change }
-  return flat(pageStyle({ page, pages: [page], reading, screens: defaultScreens, surveys, named: [], runtime: () => '' }, []))
+  return flat(pageStyle({ page, pages: [page], reading, screens: twoScreens, surveys, named: [], runtime: () => '' }, []))
 }
 
 describe('the style', () => {
@@ -124,7 +124,7 @@ it('tells the script what was not measured, so that it looks for itself', () => 
     page,
     pages: [page],
     reading,
-    screens: defaultScreens,
+    screens: twoScreens,
     surveys: { laptop: survey('laptop', { header }) },
     named: [],
     runtime: () => '',
@@ -147,7 +147,7 @@ it('gives a shortened label of a made menu the whole title as its tooltip', () =
     ),
   )
   const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(long, [], defaultRule) }
-  const menu = pageEdits({ page, pages: [page], reading: long, screens: defaultScreens, surveys: {}, named: [], runtime: () => '' }).find(
+  const menu = pageEdits({ page, pages: [page], reading: long, screens: twoScreens, surveys: {}, named: [], runtime: () => '' }).find(
     (e) => e.kind === 'piece' && e.role === 'menu',
   ) as { text: string }
   expect(menu.text.match(/title="[^"]*"/g)).toEqual(['title="Everything that your workshop needs to know"'])
@@ -162,6 +162,6 @@ it('reaches a target by its name, where it has no ID', () => {
   const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(old, [], defaultRule) }
   page.sections[0]!.toTop = true
   expect(page.sections.map((s) => s.id)).toEqual(['one', 'two'])
-  const css = flat(pageStyle({ page, pages: [page], reading: old, screens: defaultScreens, surveys: {}, named: [], runtime: () => '' }, []))
+  const css = flat(pageStyle({ page, pages: [page], reading: old, screens: twoScreens, surveys: {}, named: [], runtime: () => '' }, []))
   expect(css).toContain(':root a[name="one"] { scroll-margin-top: 100vh; }')
 })
