@@ -186,7 +186,7 @@ async function large(run) {
     const text = `<!doctype html><html lang="en"><head><title>Manual</title></head><body><main>${Array.from({ length: 1000 }, (_, i) => `<section id="c${i}"><h2>Chapter ${i} on ${words[i % words.length]}</h2>${Array.from({ length: 4 }, (_, j) => part(i, j)).join('')}</section>`).join('\n')}</main></body></html>`
     await page.getByTestId('files').setInputFiles({ name: 'page.html', mimeType: 'text/html', buffer: Buffer.from(text) })
     await page.waitForFunction(
-      () => document.querySelectorAll('iframe[data-state="ready"]').length === 2 && document.querySelector('[data-stale="0"]'),
+      () => document.querySelectorAll('iframe[data-state="ready"]').length === 5 && document.querySelector('[data-stale="0"]'),
       null,
       { timeout: 180000 },
     )
@@ -331,7 +331,7 @@ async function edits() {
   try {
     await page.getByRole('link', { name: /Ostrey Sky Week/ }).click()
     await page.waitForFunction(
-      () => document.querySelectorAll('iframe[data-state="ready"]').length === 2 && document.querySelector('[data-stale="0"]'),
+      () => document.querySelectorAll('iframe[data-state="ready"]').length === 5 && document.querySelector('[data-stale="0"]'),
       null,
       { timeout: 60000 },
     )

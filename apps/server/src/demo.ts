@@ -44,7 +44,7 @@ export function demoSite(site: Site, read: readonly { file: string; reading: Pag
     items: [],
   }))
   // Where all of a section is seen at once nobody asks for the next.
-  add(keys.landing, 'Onwards', 'steps', () => ({ shown: { off: ['laptop'] } }))
+  add(keys.landing, 'Onwards', 'steps', () => ({ shown: { off: ['laptop', 'desk'] } }))
   add(keys.landing, 'Up again', 'corner', (menu, { sections }) => ({ shown: { from: sections[1]!.key }, grows: false, items: [top(menu)] }))
   run(
     takeToPages(pageOf(now, keys.landing), pageOf(now, keys.landing).menus.find((m) => m.key === footer.key) as MadeMenu, [

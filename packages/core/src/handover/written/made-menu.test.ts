@@ -4,15 +4,7 @@ import { defaultRule } from '../../naming/index.ts'
 import { parsePage, readParsed, undoSplices } from '../../page/index.ts'
 import { formKinds, newForm } from '../../menus/index.ts'
 import { proposeSetUp } from '../../proposal/index.ts'
-import {
-  isMade,
-  type Item,
-  type MadeMenu,
-  type MadeMenuForm,
-  type MenuLook,
-  type SitePage,
-  type Shown,
-} from '../../site/index.ts'
+import { isMade, type Item, type MadeMenu, type MadeMenuForm, type MenuLook, type SitePage, type Shown } from '../../site/index.ts'
 import { twoScreens } from '../../site/builder.ts'
 import { anInput } from '../builder.ts'
 import { pageEdits, writePage } from '../index.ts'

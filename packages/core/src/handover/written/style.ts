@@ -135,14 +135,21 @@ function coverRules({ page, surveys }: HandoverInput, ranges: readonly Range[]):
   const belowHeader = made && formOf(made.form).covers!.isBelowHeader(made.form)
   const variables = (own: number, bar: number) => [`${COVER}: ${px(own + bar)};`, ...(belowHeader ? [`${OWN_COVER}: ${px(own)};`] : [])]
   const ahead = Object.values(surveys).some((s) => shiftOf(page, s)) ? `var(${AHEAD}, 0px) + ` : ''
-  const rules = ranges.flatMap((range, i) => {
-    const { screen } = range
+  const figures = ranges.map(({ screen }): [own: number, bar: number, tallest: number | null, isMeasured: boolean] => {
+    const survey = surveys[screen.key] ?? null
     // At rest: without script no header shrinks. The script takes what it measures.
-    const { ownRest, bar } = coverOf(page, surveys[screen.key] ?? null, screen)
-    const said = comment(`${surveys[screen.key] ? 'as measured at' : 'not measured, taken to be so at'} ${screen.width}x${screen.height}`)
-    const set = variables(ownRest, bar).map((line, n) => (n ? line : `${line} ${said}`))
+    const { ownRest, bar } = coverOf(page, survey, screen)
+    return [ownRest, bar, tallest(page, survey), survey !== null]
+  })
+  const said = saidAnew(ranges, figures)
+  const rules = said.flatMap(({ range, figure: [own, bar, most, isMeasured] }, i) => {
+    const next = said[i + 1]
+    const sizes = ranges
+      .slice(ranges.indexOf(range), next && ranges.indexOf(next.range))
+      .map(({ screen }) => `${screen.width}x${screen.height}`)
+    const note = comment(`${isMeasured ? 'as measured at' : 'not measured, taken to be so at'} ${sizes.join(', ')}`)
+    const set = variables(own, bar).map((line, n) => (n ? line : `${line} ${note}`))
     const padding = `scroll-padding-top: calc(var(${COVER}) + ${ahead}${px(page.travel.breathing)}); ${comment(`${px(page.travel.breathing)} of breathing space`)}`
-    const most = tallest(page, surveys[screen.key] ?? null)
     const low = !most ? [] : [media(from(range, `(max-height: ${px(most)})`), [rule('html:root', variables(0, bar))])]
     if (i === 0 && page.scroller === undefined) return [rule('html:root', [...set, padding]), ...low]
     if (i === 0) return [rule('html:root', set), rule(scrolls(page), [padding]), ...low]
