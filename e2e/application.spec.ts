@@ -10,13 +10,14 @@ import { freshFolder, repository } from './support/cli.ts'
 import { liveFrame, measured, openDemo, Server, setUp, stored, task } from './support/server.ts'
 import { bringIn } from './support/sheet.ts'
 
-/** The frames stand in the order of the screens. */
-const frameOf = (page: Page, screen: string): Frame =>
-  page.frames().filter((f) => f.url().includes('.localhost'))[screen === 'laptop' ? 0 : 1]!
+const frameOf = async (page: Page, screen: string): Promise<Frame> =>
+  (await (await page.locator(`iframe[data-screen="${screen}"]`).elementHandle())!.contentFrame())!
 
 /** A real click on an element of the live page, which is scaled. */
 async function clickIn(page: Page, screen: string, selector: string): Promise<void> {
-  const at = await frameOf(page, screen).evaluate((css) => {
+  const at = await (
+    await frameOf(page, screen)
+  ).evaluate((css) => {
     const box = document.querySelector(css)!.getBoundingClientRect()
     return { x: box.left + box.width / 2, y: box.top + box.height / 2, width: innerWidth }
   }, selector)
@@ -41,7 +42,7 @@ test.describe('the application', () => {
     await expect(page.getByTestId('tried')).toHaveText(/^\d+ links tried on 2 screens, all arrive$/)
 
     await test.step('an ID and a title are changed, and the live page follows without loading', async () => {
-      await frameOf(page, 'laptop').evaluate(() => Object.assign(window, { sameDocument: true }))
+      await (await frameOf(page, 'laptop')).evaluate(() => Object.assign(window, { sameDocument: true }))
       const id = page.getByLabel('ID of section 6')
       await id.fill('Beds and')
       await expect(page.getByText('holds white space')).toBeVisible()
@@ -49,7 +50,7 @@ test.describe('the application', () => {
       await id.press('Enter')
       await expect(live.locator('#sleeping h2')).toHaveText('Beds')
       await expect(live.locator('nav a', { hasText: 'Beds' })).toHaveAttribute('href', '#sleeping')
-      expect(await frameOf(page, 'laptop').evaluate(() => 'sameDocument' in window)).toBe(true)
+      expect(await (await frameOf(page, 'laptop')).evaluate(() => 'sameDocument' in window)).toBe(true)
     })
 
     await test.step('a section is dropped, and another added', async () => {
@@ -85,7 +86,7 @@ test.describe('the application', () => {
       await page.getByRole('spinbutton', { name: 'Breathing space' }).press('Enter')
       await page.getByLabel('Immediate').check()
       await expect
-        .poll(() => frameOf(page, 'laptop').evaluate(() => getComputedStyle(document.documentElement).scrollBehavior))
+        .poll(async () => (await frameOf(page, 'laptop')).evaluate(() => getComputedStyle(document.documentElement).scrollBehavior))
         .toBe('auto')
       await page.getByLabel('Smooth').check()
     })
@@ -112,7 +113,7 @@ test.describe('the application', () => {
           })
           await clickIn(page, key, `nav a[href="#${id}"]`)
           // It may come from above or from below: the screens stand in step.
-          const position = () => frameOf(page, key).evaluate(() => scrollY)
+          const position = async () => (await frameOf(page, key)).evaluate(() => scrollY)
           await expect.poll(async () => Math.abs((await position()) - computed)).toBeLessThan(2)
           await page.waitForTimeout(1200)
           const scroll = await position()
@@ -193,7 +194,9 @@ test.describe('the application', () => {
     const html = readFileSync(await file.path(), 'utf8')
     for (const id of ['getting-here', 'boats', 'straw']) expect(html.split(` id="${id}"`), id).toHaveLength(2)
     expect(html).not.toContain('"sleeping"')
-    const difference = await frameOf(page, 'laptop').evaluate((text) => {
+    const difference = await (
+      await frameOf(page, 'laptop')
+    ).evaluate((text) => {
       const fresh = new DOMParser().parseFromString(text, 'text/html')
       // The live page's script has every part, of which a handover carries those that the page has use for.
       const scripts = [fresh, document].map((d) => d.querySelector('script[data-wb="script"]')!)
@@ -215,7 +218,9 @@ test.describe('the application', () => {
     const spine = page.getByTestId('spine')
     const scale = Number(await spine.getAttribute('data-scale'))
     const origin = (await spine.boundingBox())!.y + 1
-    const boxes = await frameOf(page, 'laptop').evaluate(() =>
+    const boxes = await (
+      await frameOf(page, 'laptop')
+    ).evaluate(() =>
       ['programme', 'the-telescopes', 'how-dark-is-dark', 'contact']
         .map((id) => [document.getElementById(id)!.getBoundingClientRect(), scrollY] as const)
         .map(([b, y]) => [b.top + y, b.bottom + y]),
@@ -232,13 +237,15 @@ test.describe('the application', () => {
     await page.mouse.down()
     await page.mouse.move(box.x + 10, box.y + 10 + 200, { steps: 4 })
     await page.mouse.up()
-    await expect.poll(() => frameOf(page, 'laptop').evaluate(() => scrollY)).toBeGreaterThan(200 / scale - 40)
-    await frameOf(page, 'laptop').evaluate(() => scrollTo({ top: 1000, behavior: 'instant' }))
+    await expect.poll(async () => (await frameOf(page, 'laptop')).evaluate(() => scrollY)).toBeGreaterThan(200 / scale - 40)
+    await (await frameOf(page, 'laptop')).evaluate(() => scrollTo({ top: 1000, behavior: 'instant' }))
     await expect.poll(async () => Math.round((await window.boundingBox())!.y - origin - 1000 * scale)).toBeLessThanOrEqual(2)
     await window.focus()
     await page.keyboard.press('End')
     await expect
-      .poll(() => frameOf(page, 'laptop').evaluate(() => Math.round(scrollY + innerHeight - document.documentElement.scrollHeight)))
+      .poll(async () =>
+        (await frameOf(page, 'laptop')).evaluate(() => Math.round(scrollY + innerHeight - document.documentElement.scrollHeight)),
+      )
       .toBeGreaterThanOrEqual(-1)
   })
 
@@ -266,11 +273,15 @@ test.describe('the application', () => {
         for (const id of new Set([ids[1]!, ids[ids.length >> 1]!, ids.at(-1)!])) {
           const row = rows.filter({ has: page.locator(`xpath=self::*[@data-arrival-row="${id}"]`) })
           const land = Number(await row.locator(`[data-screen="${screen}"][data-land]`).getAttribute('data-land'))
-          await frameOf(page, screen).evaluate(() => scrollTo({ top: 0, behavior: 'instant' }))
+          await (await frameOf(page, screen)).evaluate(() => scrollTo({ top: 0, behavior: 'instant' }))
           await row.getByRole('rowheader').getByRole('button').first().click()
-          await expect.poll(async () => Math.abs((await frameOf(page, screen).evaluate(() => scrollY)) - land)).toBeLessThanOrEqual(1)
+          await expect
+            .poll(async () => Math.abs((await (await frameOf(page, screen)).evaluate(() => scrollY)) - land))
+            .toBeLessThanOrEqual(1)
           await page.waitForTimeout(400)
-          const { scroll, top, end, covered } = await frameOf(page, screen).evaluate((target) => {
+          const { scroll, top, end, covered } = await (
+            await frameOf(page, screen)
+          ).evaluate((target) => {
             const bars = [...document.querySelectorAll('[data-wb-header], [data-wb="menu"]')].filter((el) =>
               /fixed|sticky/.test(getComputedStyle(el).position),
             )
