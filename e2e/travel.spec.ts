@@ -1,4 +1,5 @@
 /** Offsets of single sections: as computed, in the live page, and as a visitor has them, with and without script. */
+import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Browser, type Page } from '@playwright/test'
 import { copyFileSync, cpSync } from 'node:fs'
 import { join } from 'node:path'
@@ -6,7 +7,7 @@ import { pathToFileURL } from 'node:url'
 import { atRest } from './support/boxes.ts'
 import { freshFolder, repository } from './support/cli.ts'
 import { liveFrame, measured, openDemo, Server, setUp, task } from './support/server.ts'
-import { takeHome } from './support/sheet.ts'
+import { bringIn, takeHome } from './support/sheet.ts'
 
 const SCREENS = { laptop: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } }
 type ScreenKey = keyof typeof SCREENS
@@ -142,5 +143,69 @@ test.describe('offsets', () => {
     }
     await page.getByRole('button', { name: 'Undo: change the room at the end' }).click()
     await expect(room).toContainText('Room is left, as the least height of “Contact”')
+  })
+  test('the arrival card shows each screen’s own, and both ways where they differ', async ({ page }) => {
+    const tile = (screen: string) => page.locator(`[data-card="${screen}"]`)
+    const open = async (title: string) => {
+      await page.getByRole('button', { name: `Room above ${title}` }).click()
+      await page.getByRole('button', { name: 'See it arrive on every screen' }).click()
+      await expect(page.getByRole('dialog').getByText('On its way…')).toHaveCount(0)
+    }
+
+    await test.step('from above as from below, one picture is of both, and shows the section under the header', async () => {
+      await openDemo(page, server)
+      await setUp(page)
+      await measured(page)
+      await task(page, 'Travel')
+      await open('Beds')
+      for (const screen of ['laptop', 'phone']) {
+        await expect(tile(screen)).toHaveCount(1)
+        await expect(tile(screen)).toContainText('from above and from below')
+        await expect(tile(screen)).toContainText('24 px between header and section')
+        const picture = tile(screen).frameLocator('iframe')
+        const land = Number(await page.locator(`[data-arrival-row="beds"] [data-screen="${screen}"][data-land]`).getAttribute('data-land'))
+        expect(Math.abs((await picture.locator('html').evaluate(() => scrollY)) - land)).toBeLessThanOrEqual(1)
+        const gap = await picture
+          .locator('#beds')
+          .evaluate((el) => el.getBoundingClientRect().top - document.querySelector('header')!.getBoundingClientRect().bottom)
+        expect(Math.abs(gap - 24)).toBeLessThanOrEqual(1)
+        await expect(picture.locator('header a[aria-current]')).toHaveText('Beds')
+      }
+      await expect((await new AxeBuilder({ page }).include('[role="dialog"]').exclude('iframe').analyze()).violations).toEqual([])
+      await page.getByRole('button', { name: 'Done' }).click()
+    })
+
+    await test.step('under a header that steps away on the way down they differ', async () => {
+      const parts = [1, 2, 3, 4].map((n) => `<section id="s${n}" style="height: 1200px"><h2>Part ${n}</h2></section>`).join('')
+      const links = [1, 2, 3, 4].map((n) => `<a href="#s${n}">Part ${n}</a> `).join('')
+      await bringIn(page, server, [
+        {
+          name: 'index.html',
+          mimeType: 'text/html',
+          buffer:
+            Buffer.from(`<!doctype html><title>Away</title><style>body{margin:0}header{position:fixed;top:0;left:0;right:0;height:60px;background:#eee}
+header.up{transform:translateY(-100%)}main{padding-top:60px}</style><header><nav>${links}</nav></header><main>${parts}</main><script>let y = scrollY
+addEventListener('scroll', () => { document.querySelector('header').classList.toggle('up', scrollY > y && scrollY > 60); y = scrollY })</script>`),
+        },
+      ])
+      await setUp(page)
+      await measured(page)
+      await task(page, 'Travel')
+      await open('Part 3')
+      for (const screen of ['laptop', 'phone']) {
+        await expect(tile(screen)).toHaveCount(2)
+        await expect(tile(screen).nth(0)).toContainText('from above')
+        await expect(tile(screen).nth(0)).toContainText('84 px between the viewport’s top and section')
+        await expect(tile(screen).nth(1)).toContainText('from below')
+        await expect(tile(screen).nth(1)).toContainText('24 px between header and section')
+        const reach = (n: number) =>
+          tile(screen)
+            .nth(n)
+            .frameLocator('iframe')
+            .locator('header')
+            .evaluate((el) => el.getBoundingClientRect().bottom)
+        expect([await reach(0), await reach(1)]).toEqual([0, 60])
+      }
+    })
   })
 })

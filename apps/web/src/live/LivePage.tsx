@@ -8,8 +8,8 @@ import type { PageEdit, Screen } from '@waybell/core'
 import { useEffect, useImperativeHandle, useLayoutEffect, useMemo, useRef, useState, type ReactNode, type Ref } from 'react'
 import type { LiveHandle } from '../work/context.ts'
 import { Beside } from './Beside.tsx'
-import { Channel } from './channel.ts'
 import { ASIDE, BARELY, frameAddress, SANDBOX } from './frame.ts'
+import { Patched } from './patched.ts'
 import { placesOf, type Place } from './places.ts'
 
 interface Props {
@@ -53,7 +53,7 @@ export function LivePage({ screens, shown, isStrip, isEvery, onShow, ref, childr
     point: (screen, at, show = false) => channels.current.get(screen)?.say({ type: 'point', at, show }),
     pick: (screen, on) => channels.current.get(screen)?.say({ type: 'pick', on }),
     pickStep: (screen, to) => channels.current.get(screen)?.say({ type: 'pick-step', to }),
-    patch: (screen, edits) => channels.current.get(screen)?.patch(edits),
+    patch: (screen, edits) => void channels.current.get(screen)?.patch(edits),
     visit: async (screen, hash, from) => {
       const channel = channels.current.get(screen)
       if (!channel) throw new Error('the live page is not there yet')
@@ -85,25 +85,6 @@ export function LivePage({ screens, shown, isStrip, isEvery, onShow, ref, childr
       {children}
     </div>
   )
-}
-
-/** The line to a page that shows edits, and those that it was sent. */
-class Patched extends Channel {
-  private sent = ''
-  isReady = false
-
-  /** The page was loaded anew, without edits. */
-  begin(): void {
-    this.sent = ''
-    this.isReady = true
-  }
-
-  patch(edits: PageEdit[]): void {
-    const text = JSON.stringify(edits)
-    if (!this.isReady || text === this.sent) return
-    this.sent = text
-    this.ask('patched', (turn) => ({ type: 'patch', turn, edits })).catch(() => (this.sent = ''))
-  }
 }
 
 type FrameProps = Omit<Props, 'screens' | 'shown' | 'isStrip' | 'isEvery' | 'onShow' | 'ref'> & {
@@ -162,7 +143,7 @@ function Frame({
   // The screen in view first; the others follow when the browser has drawn it.
   useEffect(() => {
     if (!isReady) return
-    const send = () => channels.get(key)?.patch(edits)
+    const send = () => void channels.get(key)?.patch(edits)
     if (isShown) return send()
     const later = setTimeout(send, 60)
     return () => clearTimeout(later)

@@ -35,6 +35,8 @@ export interface Work {
   stale: ReadonlySet<string>
   /** What became of the links of the menus, by screen key; of those screens where they were tried since the last change. */
   tried: Readonly<Record<string, readonly Tried[]>>
+  /** What the live page shows of the page. */
+  edits: readonly PageEdit[]
   /** IDs that were handed over before: somebody may have a link to them. */
   known: KnownOutside
   /** The one in view. */

@@ -221,11 +221,11 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   const request = useMemo(() => requestOf(sections, reading), [sections, reading])
   const watched = useMemo(() => sections.map((s) => s.at), [sections])
 
-  const findings = followed?.findings
+  const { findings, edits } = followed ?? {}
   const { missing } = state
   const work = useMemo(
     (): Work | null =>
-      findings === undefined
+      findings === undefined || edits === undefined
         ? null
         : {
             siteKey,
@@ -238,6 +238,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
             surveys,
             stale,
             tried,
+            edits,
             known,
             screen,
             showScreen: setShown,
@@ -265,6 +266,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
       surveys,
       stale,
       tried,
+      edits,
       known,
       screen,
       survey,
@@ -279,8 +281,8 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
       focused,
     ],
   )
-  if (!followed || !work) return <Opening />
-  const { settled, edits } = followed
+  if (!followed || !edits || !work) return <Opening />
+  const { settled } = followed
   const switchScripts = (on: boolean) => {
     setStopped(false)
     session.run({ type: 'site/scripts', scripts: on })

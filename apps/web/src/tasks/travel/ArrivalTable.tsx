@@ -22,6 +22,7 @@ import { TableRows } from '../../ui/TableRows.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
 import { gapSaid } from '../../work/gap.ts'
 import { OnScreens } from '../OnScreens.tsx'
+import { ArrivalCard } from './ArrivalCard.tsx'
 import { seconds } from './Motion.tsx'
 
 interface Seen extends Arrival {
@@ -173,7 +174,7 @@ function ArrivalRow({ of: { section, index, seen }, isOpen, onOpen }: { of: RowO
             type="button"
             aria-expanded={isOpen}
             aria-label={`Room above ${section.title}`}
-            title="Room above this section alone"
+            title="Room above this section alone, and pictures of its arrival"
             className="grid min-h-6 min-w-6 flex-none place-items-center rounded-sm text-faint hover:bg-wash hover:text-ink"
             onClick={() => onOpen(!isOpen)}
           >
@@ -219,6 +220,7 @@ function AdjustRow({ section }: { section: Section }) {
   return (
     <tr className="border-b border-hair bg-wash">
       <td colSpan={site.screens.length + 2} className="px-2 py-2">
+        <ArrivalCard section={section} />
         <label className="flex min-h-7 items-center gap-1.5">
           <input
             type="checkbox"

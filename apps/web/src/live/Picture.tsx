@@ -1,0 +1,81 @@
+/** A true picture of the top of the viewport where a link has arrived: the page itself, on a screen, in which the link was followed. */
+import type { PageEdit, Screen, Visit } from '@waybell/core'
+import { useEffect, useRef, useState } from 'react'
+import { frameAddress, SANDBOX } from './frame.ts'
+import { Patched } from './patched.ts'
+
+interface Props {
+  siteKey: string
+  file: string
+  scripts: boolean
+  screen: Screen
+  edits: readonly PageEdit[]
+  hash: string
+  /** Where the page is to stand before the last of these ways, and before those; that is the one that is seen. */
+  from: readonly number[]
+  /** In px of the application. */
+  width: number
+  height: number
+  title: string
+  onSeen: (visits: Visit[] | null) => void
+}
+
+/** How long the page may take, in ms. */
+const PATIENCE = 30_000
+
+export function Picture({ siteKey, file, scripts, screen, edits, hash, from, width, height, title, onSeen }: Props) {
+  const frame = useRef<HTMLIFrameElement>(null)
+  const [nonce] = useState(() => crypto.randomUUID())
+  const latest = useRef({ edits, hash, from, touch: screen.touch, onSeen })
+  latest.current = { edits, hash, from, touch: screen.touch, onSeen }
+  useEffect(() => {
+    let isOver = false
+    const end = (visits: Visit[] | null) => {
+      if (!isOver) latest.current.onSeen(visits)
+      isOver = true
+    }
+    const see = async () => {
+      const { edits, hash, from, touch } = latest.current
+      channel.begin()
+      channel.say({ type: 'watch', parts: [], touch })
+      await channel.patch([...edits])
+      const visits: Visit[] = []
+      for (const y of from) visits.push((await channel.ask('visited', (turn) => ({ type: 'visit', turn, hash, from: y }))).visit)
+      end(visits)
+    }
+    const channel = new Patched(
+      frame.current!,
+      nonce,
+      (message) => {
+        // A page that is loaded anew on the way is followed anew.
+        if (message.type === 'ready') see().catch(() => undefined)
+      },
+      () => end(null),
+    )
+    const patience = setTimeout(() => end(null), PATIENCE)
+    return () => {
+      isOver = true
+      clearTimeout(patience)
+      channel.close()
+    }
+  }, [nonce])
+  return (
+    <div className="relative overflow-hidden border border-hair bg-white" style={{ width, height }}>
+      <iframe
+        ref={frame}
+        name={nonce}
+        title={title}
+        inert
+        src={frameAddress(siteKey, file, scripts)}
+        sandbox={SANDBOX}
+        className="absolute top-0 left-0 border-0"
+        style={{
+          width: screen.width,
+          height: screen.height,
+          transform: `scale(${width / screen.width})`,
+          transformOrigin: '0 0',
+        }}
+      />
+    </div>
+  )
+}
