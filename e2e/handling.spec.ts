@@ -22,7 +22,9 @@ test.describe('handling', () => {
   test.afterEach(() => server.stop())
 
   test('the focus stays where the work is', async ({ page }) => {
-    await bringIn(page, server, field('bakery'))
+    await page.goto(server.address)
+    await page.getByTestId('files').setInputFiles(field('bakery'))
+    await measured(page)
     await expect.poll(() => focused(page)).toBe('h1 Oven and Peel')
     // The list is that of after the press: each part once, with its number and the ID that it is to get.
     const before = page.getByRole('list', { name: 'Parts found' }).getByRole('listitem')

@@ -173,13 +173,16 @@ const marksIt = (el: Element): boolean =>
     return before !== after
   })
 
+/** What has no words and is higher than this, in px, shows something else: a map, a picture behind it. */
+const EMPTY = 40
+
 /** What a visitor sees of a target first: a heading in it or right behind it, else its first words. */
 function firstOf(target: Element): DOMRect {
   const heading = target.matches('h1,h2,h3,h4,h5,h6') ? target : target.querySelector('h1,h2,h3,h4,h5,h6,[role=heading]')
   const of = heading ?? target
   const range = document.createRange()
   // An empty target stands for what comes behind it.
-  const isEmpty = !of.textContent?.trim() && !of.querySelector('img, svg, video, canvas')
+  const isEmpty = !of.textContent?.trim() && of.getBoundingClientRect().height < EMPTY && !of.querySelector('img, svg, video, canvas')
   const words = document.createTreeWalker(isEmpty ? document.body : of, NodeFilter.SHOW_TEXT, {
     acceptNode: (n) =>
       n.nodeValue!.trim() && n.parentElement!.getClientRects().length ? NodeFilter.FILTER_ACCEPT : NodeFilter.FILTER_SKIP,

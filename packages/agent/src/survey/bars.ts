@@ -28,15 +28,16 @@ export function stayingBars(): Bar[] {
   const { innerWidth: width } = window
   const inner = innerScroller()
   const view = inner ? { width: inner.clientWidth, height: viewHeight() } : { width, height: innerHeight }
+  const edge = inner?.getBoundingClientRect().left ?? 0
   const out: Bar[] = []
   for (const el of possibleBars()) {
     if (!(el instanceof HTMLElement) || isPiece(el)) continue
     const style = getComputedStyle(el)
     if (style.position !== 'fixed' && !(style.position === 'sticky' && scroller().contains(el))) continue
     const box = el.getBoundingClientRect()
-    const isSeen = style.visibility !== 'hidden' && style.opacity !== '0' && box.right > 0 && box.left < width
-    const bar = { inset: parseFloat(style.top), width: box.width, height: box.height }
-    if (!isSeen || !coversTop(bar, view) || Number(style.zIndex) < 0) continue
+    const isSeen = style.visibility !== 'hidden' && style.opacity !== '0' && box.height > 0 && box.right > 0 && box.left < width
+    const bar = { left: box.left - edge, width: box.width, height: box.height }
+    if (!isSeen || !coversTop(parseFloat(style.top), bar, view) || Number(style.zIndex) < 0) continue
     if (el.parentElement && lasts(style.position, el, el.parentElement, scroller()) && !out.some((b) => b.el.contains(el)))
       out.push({ el, position: style.position })
   }

@@ -32,15 +32,23 @@ export const lasts = (position: string, bar: Box, parent: Box, scroller: Box): b
   position === 'fixed' || (parent === scroller ? scroller.scrollHeight : parent.clientHeight) - bar.clientHeight > scroller.scrollHeight / 2
 
 interface Bar {
-  /** Where it stays below the viewport's top, as its style says; NaN where it says nothing. */
-  inset: number
+  /** From the viewport's left edge. */
+  left: number
   width: number
   height: number
 }
 
+/** What is narrower is a mark or a button, in px. A bar over the column of text in the middle covers the page, however wide the screen is. */
+const LEAST_BAR = 240
+
 /**
  * True for what lies over the viewport's top and leaves the page to be read below it; a rail, a panel and a bar at the bottom do not. The
  * script says so of the same bars as what measures them. Lengths in CSS px.
+ * @param inset where it stays below the viewport's top, as its style says; NaN where it says nothing
  */
-export const coversTop = ({ inset, width, height }: Bar, viewport: { width: number; height: number }): boolean =>
-  width >= viewport.width / 2 && height > 0 && height <= viewport.height / 2 && inset >= 0 && inset <= viewport.height / 4
+export const coversTop = (inset: number, { left, width, height }: Bar, viewport: { width: number; height: number }): boolean =>
+  width > LEAST_BAR &&
+  Math.abs(2 * left + width - viewport.width) < width &&
+  height <= viewport.height / 2 &&
+  inset >= 0 &&
+  inset <= viewport.height / 4

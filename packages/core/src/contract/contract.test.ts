@@ -113,10 +113,13 @@ it('asks for raw text before decoded text, and for the top last', () => {
 })
 
 it.each([
-  ['a bar', { inset: 0, width: 1280, height: 64 }, true],
-  ['one below another', { inset: 64, width: 1280, height: 40 }, true],
-  ['a rail at the side', { inset: 0, width: 230, height: 800 }, false],
-  ['a panel over everything', { inset: 0, width: 1280, height: 800 }, false],
-  ['a bar at the bottom', { inset: 736, width: 1280, height: 64 }, false],
-  ['what does not say where it stays', { inset: NaN, width: 1280, height: 64 }, false],
-])('%s covers the viewport’s top: %#', (_, bar, covers) => expect(coversTop(bar, { width: 1280, height: 800 })).toBe(covers))
+  ['a bar', 0, { left: 0, width: 1280, height: 64 }, true],
+  ['one below another', 64, { left: 0, width: 1280, height: 40 }, true],
+  ['a rail at the side', 0, { left: 0, width: 230, height: 800 }, false],
+  ['a bar over a column in the middle', 0, { left: 380, width: 520, height: 54 }, true],
+  ['a wide card at the side', 0, { left: 700, width: 560, height: 300 }, false],
+  ['a mark in the middle', 0, { left: 600, width: 80, height: 54 }, false],
+  ['a panel over everything', 0, { left: 0, width: 1280, height: 800 }, false],
+  ['a bar at the bottom', 736, { left: 0, width: 1280, height: 64 }, false],
+  ['what does not say where it stays', NaN, { left: 0, width: 1280, height: 64 }, false],
+])('%s covers the viewport’s top: %#', (_, inset, bar, covers) => expect(coversTop(inset, bar, { width: 1280, height: 800 })).toBe(covers))

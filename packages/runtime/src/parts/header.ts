@@ -37,10 +37,9 @@ export function settleHeader(s: Settings): boolean {
 /** The page's own header, where it stays over the viewport's top. */
 const stays = (el: HTMLElement): boolean => {
   const style = getComputedStyle(el)
-  const { width, height } = el.getBoundingClientRect()
   return (
     (style.position === 'fixed' || (style.position === 'sticky' && isInside(el))) &&
-    coversTop({ inset: parseFloat(style.top), width, height }, { width: innerWidth, height: innerHeight })
+    coversTop(parseFloat(style.top), el.getBoundingClientRect(), { width: innerWidth, height: innerHeight })
   )
 }
 
