@@ -27,6 +27,7 @@ import {
   type Site,
   type SitePage,
   type Survey,
+  type Screen,
   type Tried,
   type TryVerdict,
 } from '@waybell/core'
@@ -34,6 +35,7 @@ import { scriptIn } from '@waybell/runtime'
 import { createHash } from 'node:crypto'
 import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
 import { basename, dirname, join, resolve, sep } from 'node:path'
+import pLimit from 'p-limit'
 import type { Browser } from 'playwright-core'
 import { textsOf } from './check.ts'
 import { localFiles } from './files.ts'
@@ -159,10 +161,13 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, small, s
     const stamped = stampPage(written, { ...again, tree: { ...again.tree, written: [] } }, '')
     const built: OpenedPage = { ...source, html: Buffer.from(stamped) }
     links = []
+    const judge = (screen: Screen, seen: Tried[]) => judgeTried(page, asBuilt[screen.key] ?? null, seen)
+    Object.assign(
+      tried,
+      await onScreens(site.screens, (screen) => tryOn(browser, built, screen, (one) => mayPass(judge(screen, [one])[0]!))),
+    )
     for (const screen of site.screens) {
-      const judge = (seen: Tried[]) => judgeTried(page, asBuilt[screen.key] ?? null, seen)
-      const seen = (tried[screen.key] = await tryOn(browser, built, screen, (one) => mayPass(judge([one])[0]!)))
-      const verdicts = judge(seen)
+      const verdicts = judge(screen, tried[screen.key]!)
       for (const { tried: one, fault, why } of verdicts) links.push({ screen: screen.key, label: one.label, href: one.href, fault, why })
       tell(screen.name, verdicts, say)
     }
@@ -186,6 +191,15 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, small, s
   }
 }
 
+/** So many at once: most of it is waiting for what a page answers. */
+const SCREENS_AT_ONCE = 3
+
+/** What came of each, by its key. */
+async function onScreens<T>(screens: readonly Screen[], work: (screen: Screen) => Promise<T>): Promise<Record<string, T>> {
+  const limit = pLimit(SCREENS_AT_ONCE)
+  return Object.fromEntries(await Promise.all(screens.map((screen) => limit(async () => [screen.key, await work(screen)] as const))))
+}
+
 /** The page as it is read, and measured where there is a browser; where it has no headings but by their look, read once more with these. */
 async function measured(browser: Browser | null, pageFile: string, bytes: Uint8Array, looks: Looks = []) {
   const parsed = parsePage(bytes, looks)
@@ -193,7 +207,7 @@ async function measured(browser: Browser | null, pageFile: string, bytes: Uint8A
   const files = localFiles(pageFile, reading)
   const surveys: Record<string, Survey> = {}
   const source = sourcePage(pageFile, bytes, parsed, files.found)
-  if (browser) for (const screen of defaultScreens) surveys[screen.key] = await measureOn(browser, source, reading, screen)
+  if (browser) Object.assign(surveys, await onScreens(defaultScreens, (screen) => measureOn(browser, source, reading, screen)))
   const seen = looksOf(Object.values(surveys))
   if (seen.length && !looks.length) return measured(browser, pageFile, bytes, seen)
   return { parsed, reading, surveys, source, ...files }
