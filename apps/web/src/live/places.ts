@@ -54,7 +54,7 @@ interface Area {
   height: number
 }
 
-/** In columns, in their order, so that they are seen as large as it goes. */
+/** In columns, in their order, so that they are seen as large as it goes; none where there is no room for all. */
 function packed(screens: readonly Size[], area: Area): Map<string, Place> {
   let best = { places: new Map<string, Place>(), seen: -1 }
   for (const columns of waysIn(screens)) {
@@ -83,11 +83,13 @@ function* waysIn(screens: readonly Size[]): Generator<Size[][]> {
 
 /** All of a column are as wide, and each column as high as the area, as far as the widths allow that. */
 function inColumns(columns: readonly Size[][], { left, top, width, height }: Area): Map<string, Place> {
-  const widths = columns.map((column) => {
-    const free = height - column.length * CAPTION - (column.length - 1) * GAP
-    return Math.max(0, Math.min(free / column.reduce((sum, s) => sum + s.height / s.width, 0), ...column.map((s) => s.width)))
-  })
+  const free = columns.map((column) => height - column.length * CAPTION - (column.length - 1) * GAP)
+  const widths = columns.map((column, c) =>
+    Math.min(free[c]! / column.reduce((sum, s) => sum + s.height / s.width, 0), ...column.map((s) => s.width)),
+  )
   const takes = (by: number) => widths.reduce((sum, w) => sum + Math.max(CAPTION_WIDTH, w * by), GAP * (columns.length - 1))
+  // Their names alone would not fit.
+  if (free.some((h) => h <= 0) || takes(0) > width) return new Map()
   let by = 1
   if (takes(1) > width) {
     let low = 0
