@@ -106,6 +106,42 @@ test.describe('offsets', () => {
     })
   })
 
+  test('of all sections are other on one screen, typed or by keys, and come home so', async ({ page, browser }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    await measured(page)
+    await task(page, 'Travel')
+    await page.getByText('Other breathing space on some screens').click()
+    const phone = page.getByLabel('On Phone', { exact: true })
+    await phone.focus()
+    await page.keyboard.press('Control+a')
+    await page.keyboard.type('0')
+    await page.keyboard.press('Enter')
+    await measured(page)
+    await expect(figure(page, 'beds', 'phone')).toHaveText('0')
+    await expect(figure(page, 'beds', 'laptop')).toHaveText('24')
+    // With less its heading would be covered: that is refused with the bound.
+    await phone.fill('-300')
+    await expect(page.getByText('with less, a heading would go under the header')).toBeVisible()
+    await page.keyboard.press('Escape')
+    const file = await takeHome(page)
+    copyFileSync(join(repository, 'demo/ostrey/sky-week.css'), join(file, '../sky-week.css'))
+    for (const script of [true, false]) {
+      expect(await visited(browser, file, 'beds', 'phone', script)).toBe(0)
+      expect(await visited(browser, file, 'beds', 'laptop', script)).toBe(24)
+    }
+    await task(page, 'Travel')
+    await phone.fill('24')
+    await phone.press('Enter')
+    await measured(page)
+    await expect(figure(page, 'beds', 'phone')).toHaveText('24')
+    await page.reload()
+    await measured(page)
+    await expect(phone).toBeHidden()
+    await page.getByRole('button', { name: 'Undo: change the breathing space' }).click()
+    await expect(figure(page, 'beds', 'phone')).toHaveText('0')
+  })
+
   test('leaves room at the end where the last section would not reach its place, as padding or as its least height', async ({
     page,
     browser,

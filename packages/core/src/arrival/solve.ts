@@ -2,7 +2,7 @@
  * From a survey and offsets to arrivals.
  * @see docs/calculations.md: the browser's own rule, one rounding to device pixels after subtracting
  */
-import { adjustOn, type Section, type SitePage } from '../site/index.ts'
+import { adjustOn, breathingOn, type Section, type SitePage } from '../site/index.ts'
 import { coverOf, isLetGo, isOwnTravel, isReached, type Cover } from './cover.ts'
 import { partsByAt, partOf } from './part.ts'
 import { viewHeight, type Survey, type SurveyPart } from '../survey/index.ts'
@@ -60,7 +60,7 @@ function arrivalOf({ page, survey, section, part, cover, near }: Placed): Arriva
   const offset =
     isOwnTravel(page) || !isReached(page, survey)
       ? survey.padding + part.margin + (section.point ? 0 : part.shift)
-      : covered + page.travel.breathing + adjustOn(section, survey.screen)
+      : covered + breathingOn(page, survey.screen) + adjustOn(section, survey.screen)
   const wanted = section.toTop ? 0 : top - offset
   const land = part.hasBox ? landing(wanted, survey.maxScroll) : 0
   const edge = land + (land < 1 ? Math.max(cover.ownRest + cover.bar, covered) : covered)
@@ -105,8 +105,11 @@ export function leastBreathing(page: SitePage, surveys: readonly Survey[]): numb
 
 /** The least adjustment of one section under which its heading is clear on every screen that it is for, in px. */
 export function leastAdjust(page: SitePage, section: Section, surveys: readonly Survey[]): number {
-  const parts = surveys.flatMap((s) => (section.adjust?.off?.includes(s.screen) ? [] : (partOf(section, partsByAt(s)) ?? [])))
-  return Math.max(-400, ...parts.filter((p) => p.hasBox).map((p) => leastRoom(p) - page.travel.breathing))
+  const least = surveys.flatMap((s) => {
+    const part = section.adjust?.off?.includes(s.screen) ? undefined : partOf(section, partsByAt(s))
+    return part?.hasBox ? [leastRoom(part) - breathingOn(page, s.screen)] : []
+  })
+  return Math.max(-400, ...least)
 }
 
 /** Between what covers and the section's top: less, and its heading is covered. */

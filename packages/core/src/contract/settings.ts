@@ -18,6 +18,8 @@ export interface Settings {
    */
   points: { id: string; below: number; anchor?: number }[]
   breathing: number
+  /** On screens where it is another, by their keys; absent for none. */
+  breathes?: { screen: string; px: number }[]
   bellOffset: number
   smooth: boolean
   /** Of a motion that takes a time of its own, what `motion.ts` says of it; absent for the browser's. */
@@ -72,6 +74,14 @@ function readAdjust(x: unknown): Pick<Settings, 'adjust'> {
   return adjust.length ? { adjust } : {}
 }
 
+function readBreathes(x: unknown): Pick<Settings, 'breathes'> {
+  const breathes = (Array.isArray(x) ? (x as Record<string, unknown>[]) : []).flatMap((b) => {
+    const { screen, px } = b ?? {}
+    return typeof screen === 'string' && isLength(px) ? [{ screen, px }] : []
+  })
+  return breathes.length ? { breathes: breathes.slice(0, 100) } : {}
+}
+
 function readMoves(x: unknown): Pick<Settings, 'headerMoves'> {
   const { after, off, ...said } = (x ?? {}) as Record<string, unknown>
   // A document has no others.
@@ -112,6 +122,7 @@ export function readSettings(text: string): WrittenSettings | null {
         : [],
     ),
     breathing: s.breathing,
+    ...readBreathes(s.breathes),
     bellOffset: s.bellOffset,
     smooth: s.smooth !== false,
     ...(typeof s.timed === 'string' && readMotion(s.timed) ? { timed: s.timed } : {}),

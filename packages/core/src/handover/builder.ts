@@ -76,6 +76,13 @@ export function changed(page: SitePage): SitePage {
     ]),
     ...(page.header ? [letGo(page.header)] : []),
     { type: 'travel/address', ...at, address: 'replace', follows: true },
+    {
+      type: 'travel/breathing',
+      ...at,
+      breathing: page.travel.breathing,
+      breathes: [{ screen: 'phone', px: 10 }],
+      ...(page.travel.own && { own: true }),
+    },
     ...page.menus.flatMap(({ key: menu, items }): Command[] => [
       { type: 'menu/motion', ...at, menu, motion: 'smooth' },
       ...items.slice(0, 1).map((item): Command => ({ type: 'item/motion', ...at, menu, item: item.key, motion: 'jump' })),

@@ -93,6 +93,7 @@ export function proposeSetUp(
   const travel = {
     smooth: earlier?.smooth ?? true,
     breathing: earlier?.breathing ?? DEFAULT_BREATHING,
+    ...(earlier?.breathes && { breathes: earlier.breathes }),
     ...(earlier?.ownTravel ? { own: true as const } : {}),
     ...earlierTravel(earlier),
   }

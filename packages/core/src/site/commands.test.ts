@@ -190,7 +190,12 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
     page: pageKey,
     room: fc.constantFrom<Room | undefined>({ section: 's1', as: 'padding', on: [{ screen: 'phone', fits: 500, own: 8 }] }, undefined),
   },
-  'travel/breathing': { page: pageKey, breathing: fc.nat(200), own: perhaps },
+  'travel/breathing': {
+    page: pageKey,
+    breathing: fc.nat(200),
+    breathes: fc.constantFrom([{ screen: 'phone', px: 8 }], undefined),
+    own: perhaps,
+  },
   'highlight/bell': { page: pageKey, bellOffset: fc.nat(200) },
   'highlight/own': { page: pageKey, own: perhaps },
   'highlight/mark': {

@@ -51,6 +51,10 @@ export interface Adjust {
 export const adjustOn = ({ adjust, toTop }: Pick<Section, 'adjust' | 'toTop'>, screen: string): number =>
   !adjust || toTop || adjust.off?.includes(screen) ? 0 : adjust.by
 
+/** What all sections have above them on a screen, between header and section, in px. */
+export const breathingOn = ({ travel: { breathing, breathes } }: Pick<SitePage, 'travel'>, screen: string): number =>
+  breathes?.find((b) => b.screen === screen)?.px ?? breathing
+
 /** A target with no size, at the top of the element that it stands before. */
 export interface Point {
   /** How far below that, in px; negative is above. */
@@ -224,6 +228,8 @@ export interface SitePage {
     timed?: Timed
     /** Breathing space between header and section, in px. */
     breathing: number
+    /** On screens, by key, and so on what goes by them, where it is another. */
+    breathes?: { screen: string; px: number }[]
     /** Links arrive rightly by the page's own offsets, so that none are written. */
     own?: true
     /** What a link that is followed writes of its hash; absent for a new entry of the history. */

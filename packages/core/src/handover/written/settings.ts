@@ -37,6 +37,7 @@ function settingsText({ page, surveys, anchors }: WritingInput): string {
     sections: [...page.sections.map((s) => s.id), ...builtIds(page, surveys)],
     toTop: page.sections.filter((s) => s.toTop).map((s) => s.id),
     breathing: page.travel.breathing,
+    ...(page.travel.breathes ? { breathes: page.travel.breathes } : {}),
     bellOffset: page.highlight.bellOffset,
     smooth: page.travel.smooth,
     ...(isTimed ? { timed: motionText(page.travel.timed!) } : {}),

@@ -74,6 +74,13 @@ describe('the style', () => {
     expect(css).toContain(':root #one { scroll-margin-top: 100vh; }')
     expect(css).toContain(':root #two { scroll-margin-top: 0; }')
   })
+  it('gives all sections another breathing space on what goes by some screens', () => {
+    const surveys = { laptop: survey('laptop', { header }), phone: survey('phone', { header }) }
+    const css = style(surveys, { travel: { smooth: true, breathing: 24, breathes: [{ screen: 'phone', px: 0 }] } })
+    expect(css).toMatch(/html:root {[^}]*scroll-padding-top: calc\(var\(--wb-header\) \+ 24px\);/)
+    expect(css).toContain('@media (max-width: 835px) { html:root { scroll-padding-top: calc(var(--wb-header) + 0px); } }')
+    expect(style(surveys, { travel: { smooth: true, breathing: 24 } }).match(/scroll-padding-top/g)).toHaveLength(1)
+  })
   it('gives single sections more room above them, on the screens that it is for', () => {
     const surveys = { laptop: survey('laptop'), phone: survey('phone') }
     const adjusted = (of: Partial<Section>, over: Record<string, Survey> = surveys) => {

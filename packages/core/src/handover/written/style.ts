@@ -23,7 +23,7 @@ import {
   WITHIN,
 } from '../../contract/index.ts'
 import { builtMenusOf, formOf, foundLookRules } from '../../menus/index.ts'
-import { adjustOn, isFound, madeBar, type Screen, type Section, type SitePage } from '../../site/index.ts'
+import { adjustOn, breathingOn, isFound, madeBar, type Screen, type Section, type SitePage } from '../../site/index.ts'
 import { inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { Motion } from '../../contract/index.ts'
 import type { PageReading } from '../../page/index.ts'
@@ -141,6 +141,12 @@ function coverRules({ page, surveys }: HandoverInput, ranges: readonly Range[]):
     const { ownRest, bar } = coverOf(page, survey, screen)
     return [ownRest, bar, tallest(page, survey), survey !== null]
   })
+  const breathes = ranges.map(({ screen }) => breathingOn(page, screen.key))
+  const paddingOf = (by: number) =>
+    `scroll-padding-top: calc(var(${COVER}) + ${ahead}${px(by)}); ${comment(`${px(by)} of breathing space`)}`
+  const otherwise = saidAnew(ranges, breathes)
+    .slice(1)
+    .map(({ range, figure }) => media(from(range), [rule(page.scroller === undefined ? 'html:root' : scrolls(page), [paddingOf(figure)])]))
   const said = saidAnew(ranges, figures)
   const rules = said.flatMap(({ range, figure: [own, bar, most, isMeasured] }, i) => {
     const next = said[i + 1]
@@ -149,7 +155,7 @@ function coverRules({ page, surveys }: HandoverInput, ranges: readonly Range[]):
       .map(({ screen }) => `${screen.width}x${screen.height}`)
     const note = comment(`${isMeasured ? 'as measured at' : 'not measured, taken to be so at'} ${sizes.join(', ')}`)
     const set = variables(own, bar).map((line, n) => (n ? line : `${line} ${note}`))
-    const padding = `scroll-padding-top: calc(var(${COVER}) + ${ahead}${px(page.travel.breathing)}); ${comment(`${px(page.travel.breathing)} of breathing space`)}`
+    const padding = paddingOf(breathes[0]!)
     const low = !most ? [] : [media(from(range, `(max-height: ${px(most)})`), [rule('html:root', variables(0, bar))])]
     if (i === 0 && page.scroller === undefined) return [rule('html:root', [...set, padding]), ...low]
     if (i === 0) return [rule('html:root', set), rule(scrolls(page), [padding]), ...low]
@@ -157,7 +163,7 @@ function coverRules({ page, surveys }: HandoverInput, ranges: readonly Range[]):
   })
   return group(
     `${COVER} is what covers the viewport’s top when a link has arrived: ${made ? 'the header of the page, if it stays, and the menu that was made' : 'the header of the page, if it stays'}. The script keeps it true.`,
-    rules,
+    [...rules, ...otherwise],
   )
 }
 

@@ -137,6 +137,7 @@ export const headerShape = (s: Shapes): Shape =>
 
 /** As the page has it. */
 export const ownOf = ({ own }: { own?: true }): { own?: true } => (own ? { own } : {})
+export const breathesShape = (s: Shapes): Shape => s.optional(s.array(s.object({ screen: s.key, px: s.px }), 100))
 export const ownShape = (s: Shapes): Shape => s.optional(s.oneOf(true))
 
 const setUpKeys = (s: Shapes) => ({
@@ -151,6 +152,7 @@ const setUpKeys = (s: Shapes) => ({
     smooth: s.is,
     timed: s.optional(timedShape(s)),
     breathing: s.px,
+    breathes: breathesShape(s),
     own: ownShape(s),
     address: addressRuleShape(s),
     follows: ownShape(s),

@@ -3,7 +3,7 @@ import type { AddressRule, Timed } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
 import type { HeaderChoice, Room, SitePage } from '../document.ts'
 import { onPage, type KindsOf } from './kind.ts'
-import { addressRuleShape, headerShape, ownOf, ownShape, roomShape, timedShape } from './shapes.ts'
+import { addressRuleShape, breathesShape, headerShape, ownOf, ownShape, roomShape, timedShape } from './shapes.ts'
 
 export type TravelCommand =
   | { type: 'header/choose'; page: string; header: HeaderChoice | null }
@@ -13,8 +13,14 @@ export type TravelCommand =
   | { type: 'travel/smooth'; page: string; smooth: boolean; timed?: Timed | undefined }
   | { type: 'travel/address'; page: string; address?: AddressRule | undefined; follows?: true | undefined }
   | { type: 'travel/room'; page: string; room: Room | undefined }
-  /** Ends the page's own offsets, unless it says that they hold. */
-  | { type: 'travel/breathing'; page: string; breathing: number; own?: true }
+  /** Ends the page's own offsets, unless it says that they hold. @param breathes screens on which it is another */
+  | {
+      type: 'travel/breathing'
+      page: string
+      breathing: number
+      breathes?: SitePage['travel']['breathes'] | undefined
+      own?: true
+    }
 
 /** The same with these, and without those of them that are undefined. */
 function withTravel(page: SitePage, over: { [K in keyof SitePage['travel']]?: SitePage['travel'][K] | undefined }): SitePage {
@@ -68,12 +74,18 @@ export const travelCommands: KindsOf<TravelCommand> = {
   },
   'travel/breathing': {
     name: 'Change the breathing space',
-    payload: (s) => ({ page: s.key, breathing: s.px, own: ownShape(s) }),
+    payload: (s) => ({ page: s.key, breathing: s.px, breathes: breathesShape(s), own: ownShape(s) }),
     touches: (c) => ({ writes: [`page/${c.page}/breathing`] }),
     apply: (site, c) =>
       onPage(site, c.page, (page) => ({
-        page: withTravel(page, { breathing: c.breathing, own: c.own }),
-        inverse: { type: c.type, page: c.page, breathing: page.travel.breathing, ...ownOf(page.travel) },
+        page: withTravel(page, { breathing: c.breathing, breathes: c.breathes, own: c.own }),
+        inverse: {
+          type: c.type,
+          page: c.page,
+          breathing: page.travel.breathing,
+          ...(page.travel.breathes && { breathes: page.travel.breathes }),
+          ...ownOf(page.travel),
+        },
       })),
   },
 }
