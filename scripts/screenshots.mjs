@@ -96,21 +96,19 @@ try {
   }
   if (wanted('screens')) {
     await task('Travel')
-    await page.getByRole('button', { name: 'Screens', exact: true }).click()
-    for (const name of ['Tablet', 'Desk', 'Phone, lying']) await page.getByRole('button', { name: `Add ${name}` }).click()
-    await page.getByRole('button', { name: 'Done' }).click()
-    await page.getByRole('radio', { name: /^Laptop/ }).click()
     await page.getByRole('button', { name: 'Room above Beds' }).click()
     await page.getByLabel(/^More room above it/).fill('16')
-    await page.waitForFunction(() => document.querySelectorAll('iframe[data-state="ready"]').length === 5)
-    await page
-      .getByTestId('tried')
-      .getByText(/links tried on/)
-      .waitFor({ timeout: 120000 })
+    await tried()
     await page.getByRole('button', { name: /^Beds, Laptop/ }).click()
     await page.waitForTimeout(2500)
     await shot('screens')
-    for (let i = 0; i < 4; i++) await page.getByRole('button', { name: /^Undo/ }).click()
+    await page.getByRole('button', { name: 'See it arrive on every screen' }).click()
+    await page.getByText('On its way').first().waitFor({ state: 'detached' })
+    await page.waitForFunction(() => !document.body.innerText.includes('On its way'))
+    await page.waitForTimeout(500)
+    await shot('arrival-card')
+    await page.getByRole('button', { name: 'Done' }).click()
+    await page.getByRole('button', { name: /^Undo/ }).click()
     await tried()
   }
   if (wanted('header')) {
