@@ -26,7 +26,7 @@ export function RoomAtEnd() {
     <section aria-label="Room at the end" className="mt-3 border-l-4 border-teal bg-wash p-2 text-sm">
       {short.length > 0 && (
         <p className="mb-1.5">
-          The page ends before its last sections can reach their places: {said(short)} short. Their items are marked all the same.
+          The page ends before its last sections can reach their places. Missing: {said(short)}. Their items are marked all the same.
         </p>
       )}
       {room && holder && (
