@@ -14,8 +14,11 @@ export async function aFrame(): Promise<void> {
   await pause(0)
 }
 
+/** What moves and comes to an end; one that is held still has none. */
 const running = (): Animation[] =>
-  document.getAnimations().filter((a) => a.playState === 'running' && isFinite(Number(a.effect?.getComputedTiming().endTime)))
+  document
+    .getAnimations()
+    .filter((a) => a.playState === 'running' && a.playbackRate !== 0 && isFinite(Number(a.effect?.getComputedTiming().endTime)))
 
 /** Until no finite animation runs and `read` gives the same twice; at most `limit` ms. */
 export async function untilSteady(read: () => string, limit = 1500, moving = () => running().length > 0): Promise<void> {
