@@ -162,6 +162,18 @@ test.describe('handling', () => {
     await expect(page.getByLabel('Page’s own scripts')).toBeChecked()
   })
 
+  test('a menu that a script builds on wide screens alone is tried there before anything is set up', async ({ page }) => {
+    const parts = ['One', 'Two', 'Three'].map(
+      (t) => `<section id="${t.toLowerCase()}" style="height: 900px"><h2>${t}</h2><p>words</p></section>`,
+    )
+    const html = `<!doctype html><title>Wide</title><div id="bar"></div>${parts.join('')}<script>if (innerWidth > 1000)
+document.getElementById('bar').innerHTML = '<nav><a href="#one">One</a> <a href="#two">Two</a> <a href="#three">Three</a></nav>'</script>`
+    await page.goto(server.address)
+    await page.getByTestId('files').setInputFiles({ name: 'index.html', mimeType: 'text/html', buffer: Buffer.from(html) })
+    await measured(page)
+    await expect(page.getByTestId('tried')).toContainText(/\d+ links tried on \d screens?/)
+  })
+
   test('a site is removed after asking, and a menu of the page’s own says what stays', async ({ page }) => {
     await bringIn(page, server, field('bakery'))
     await setUp(page)

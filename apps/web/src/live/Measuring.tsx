@@ -68,7 +68,10 @@ export function Measuring({ screens, onState, onTried, ...rest }: Props) {
   const tellTried = (n: number, found: Tries, of: SitePage) => {
     tries.current[n] = { found, of }
     const now = shares.map((_, i) => tries.current[i])
-    if (now.every((t) => t?.of === of)) onTried(Object.assign({}, ...now.map((t) => t!.found)) as Tries, of)
+    // Where there is nothing to try on some screens, there may be on others.
+    const all = Object.assign({}, ...now.map((t) => t?.found)) as Tries
+    const isTried = of.sections.length > 0 || Object.values(all).some((links) => links.length)
+    if (isTried && now.every((t) => t?.of === of)) onTried(all, of)
   }
   return shares.map((share, n) => (
     <MeasuringFrame
@@ -200,7 +203,8 @@ class Surveyor {
   private async tryAll(): Promise<void> {
     const { of, onTried } = this.props()
     // A page that is not set up has nothing to try, but for what its scripts build; one that works already has, without an edit.
-    if (!of.sections.length && !Object.values(this.known()).some((survey) => survey.built.menus.length)) return
+    if (!of.sections.length && !Object.values(this.known()).some((survey) => survey.built.menus.length))
+      return onTried(Object.fromEntries(this.inTurn().map(({ key }) => [key, []])), of)
     const text = [this.sent, ...this.inTurn().map(idOf).sort()].join()
     if (this.tried.text !== text) {
       if (!(await this.isLeftAlone(IDLE))) return

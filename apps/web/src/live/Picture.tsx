@@ -38,7 +38,8 @@ export function Picture({ siteKey, file, scripts, screen, edits, hash, from, wid
       const { edits, hash, from, touch } = latest.current
       channel.begin()
       channel.say({ type: 'watch', parts: [], touch })
-      await channel.patch([...edits])
+      // A page that does not show them is no picture of what is handed over.
+      if (!(await channel.patch([...edits]))) throw new Error('the page does not show the edits')
       const visits: Visit[] = []
       for (const y of from) visits.push((await channel.ask('visited', (turn) => ({ type: 'visit', turn, hash, from: y }))).visit)
       end(visits)
@@ -48,7 +49,7 @@ export function Picture({ siteKey, file, scripts, screen, edits, hash, from, wid
       nonce,
       (message) => {
         // A page that is loaded anew on the way is followed anew.
-        if (message.type === 'ready') see().catch(() => undefined)
+        if (message.type === 'ready') see().catch(() => channel.isOpen && end(null))
       },
       () => end(null),
     )

@@ -12,10 +12,18 @@ export class Patched extends Channel {
     this.isReady = true
   }
 
-  async patch(edits: PageEdit[]): Promise<void> {
+  /** @returns false where they are not shown */
+  async patch(edits: PageEdit[]): Promise<boolean> {
     const text = JSON.stringify(edits)
-    if (!this.isReady || text === this.sent) return
+    if (!this.isReady) return false
+    if (text === this.sent) return true
     this.sent = text
-    await this.ask('patched', (turn) => ({ type: 'patch', turn, edits })).catch(() => (this.sent = ''))
+    try {
+      await this.ask('patched', (turn) => ({ type: 'patch', turn, edits }))
+      return true
+    } catch {
+      this.sent = ''
+      return false
+    }
   }
 }
