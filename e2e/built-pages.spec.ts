@@ -3,7 +3,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { basename, join } from 'node:path'
 import { pathToFileURL } from 'node:url'
-import { atRest, coveredEdge, currentByRule, facts, scrollTo, sweep, underWay } from './support/boxes.ts'
+import { atRest, coveredEdge, currentByRule, facts, pressAt, scrollTo, sweep, underWay } from './support/boxes.ts'
 import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
 
 const pages = [
@@ -70,8 +70,7 @@ for (const source of pages) {
             await scrollTo(page, from === 'above' ? 0 : 1e6)
             await atRest(page)
             if (!(await inView(links.nth(i)))) continue
-            // A menu that scrolls sideways moves for the driver's click and for the mark: a link that still moves is pressed beside itself.
-            await links.nth(i).scrollIntoViewIfNeeded()
+            // A menu that scrolls sideways moves for the mark: a link that still moves is pressed beside itself.
             await atRest(page)
             // A header that hides is counted as shown: it comes back over the section on the way up.
             const meant = async () => {
@@ -81,7 +80,7 @@ for (const source of pages) {
               return { ...now, place: Math.min(Math.max(top, 0), now.furthest) }
             }
             const before = await meant()
-            await links.nth(i).click()
+            await pressAt(page, links.nth(i))
             // One that is there already moves nothing.
             if (Math.abs(before.scroll - before.place) > 1) await underWay(page, before.scroll, 15_000)
             await atRest(page)
@@ -183,7 +182,8 @@ for (const source of pages) {
         for (let i = 0; i < (await links.count()); i++) {
           if (!(await inView(links.nth(i)))) continue
           const id = decodeURIComponent((await links.nth(i).getAttribute('href'))!.slice(1))
-          await links.nth(i).click()
+          await atRest(page, false)
+          await pressAt(page, links.nth(i))
           await atRest(page, false)
           const { scroll, furthest, tops } = await facts(page)
           const covered = await coveredEdge(page)

@@ -1,5 +1,5 @@
 /** Reads boxes in a page. Nothing here comes from Way Bell's own code: it is what its figures are checked against. */
-import type { Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
 
 /**
  * Until the page and its menus have stood still over several frames and nothing in it runs. Frames are counted, not time, since a busy machine may
@@ -36,6 +36,15 @@ export async function atRest(page: Page, hasScript = true): Promise<void> {
  */
 export async function underWay(page: Page, from: number, patience = 2500): Promise<void> {
   await page.waitForFunction((y) => scrollY !== y, from, { timeout: patience }).catch(() => {})
+}
+
+/**
+ * A press in the middle of a link, where it stands: the driver's own click scrolls the page to a header that is stuck, and the menu then moves
+ * sideways between the press and the release.
+ */
+export async function pressAt(page: Page, link: Locator): Promise<void> {
+  const box = (await link.boundingBox())!
+  await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2)
 }
 
 /** Instant scroll, as no part of the page asks for it, and two frames. */
