@@ -61,6 +61,19 @@ function isOurs({ eventPhase, currentTarget }: Event): boolean {
 export function watchTaking(event: Event): () => boolean {
   let isTaken = false
   const prevent = () => void (isTaken ||= !isOurs(event))
+  // `return false` of an `onclick` calls nothing.
+  for (const el of event.composedPath()) {
+    if (!(el instanceof HTMLElement) || !el.onclick) continue
+    const said = el.onclick
+    const listens = function (this: GlobalEventHandlers, ...given: Parameters<NonNullable<GlobalEventHandlers['onclick']>>) {
+      const answer: unknown = said.apply(this, given)
+      if (answer === false) prevent()
+      return answer
+    }
+    el.onclick = listens
+    // One that it was given meanwhile stays.
+    setTimeout(() => el.onclick === listens && (el.onclick = said))
+  }
   Object.defineProperty(event, 'preventDefault', { configurable: true, value: prevent })
   Object.defineProperty(event, 'returnValue', { configurable: true, get: () => !isTaken, set: (to: unknown) => to === false && prevent() })
   Object.defineProperty(event, 'defaultPrevented', { configurable: true, get: () => isTaken })

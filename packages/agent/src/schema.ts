@@ -47,6 +47,7 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
       menu: text,
       scroll: length,
       top: length.allow(null),
+      astray: length,
       ...Object.fromEntries(
         ['hasTarget', 'hasBox', 'isSideways', 'isCovered', 'isLit', 'isSeen', 'isAlone', 'isTaken', 'isTight', 'isCut', 'isWrapped'].map(
           (name) => [name, Joi.boolean()],

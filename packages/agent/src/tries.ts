@@ -100,6 +100,7 @@ async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): P
   const id = decodeFragment(fragmentOf(hash))
   const target = targetOf(hash)
   const isTop = target ? target === document.body || target === document.documentElement : isTopOnly(hash)
+  putRightFrom = null
   const isTaken = await press(link)
   const pressedAt = performance.now()
   await untilSteady(() => `${position()} ${scroller().scrollHeight}`, 2500)
@@ -126,6 +127,7 @@ async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): P
     isSeen: mark === 'none' || menu.hasAttribute(AWAY) || looksApart(menu, mark),
     isAlone: mark === 'none' || !currentLike(menu, mark),
     isTaken,
+    astray: isTaken && putRightFrom !== null ? putRightFrom - position() : 0,
     menu: madeNameOf(menu) ?? '',
     ...room,
   }
@@ -252,6 +254,10 @@ function looksApart(menu: Element, mark: MarkClass | null): boolean {
   })
 }
 
+/** Where a page stood that its own script had moved, when ours put it right; null where it did not. */
+let putRightFrom: number | null = null
+const isAtOnce = ([to]: unknown[]): boolean => (to as ScrollToOptions | undefined)?.behavior === 'instant'
+
 /** Smooth motion, by style or by script, is as good as instant for as long as links are tried. @returns what gives it back */
 function withoutMotion(): () => void {
   const still = new CSSStyleSheet()
@@ -270,6 +276,7 @@ function withoutMotion(): () => void {
         configurable: true,
         writable: true,
         value(this: unknown, ...given: unknown[]) {
+          if (this === scroller() && isAtOnce(given)) putRightFrom ??= position()
           return Reflect.apply(call, this, instant(given)) as void
         },
       })

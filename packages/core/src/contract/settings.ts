@@ -28,6 +28,8 @@ export interface Settings {
   address?: AddressRule
   /** The address says the current section while the page scrolls. */
   follows?: true
+  /** Of links to its sections no script of the page takes the presses. */
+  takesPresses?: true
   /** Room above single sections that others do not have, not on some screens, by their keys; absent for none. */
   adjust?: { id: string; by: number; off?: string[] }[]
   /** Room that is left at the page's end, see `docs/formats.md`. */
@@ -128,6 +130,7 @@ export function readSettings(text: string): WrittenSettings | null {
     ...(typeof s.timed === 'string' && readMotion(s.timed) ? { timed: s.timed } : {}),
     ...(ADDRESS_RULES.includes(s.address as AddressRule) ? { address: s.address as AddressRule } : {}),
     ...(s.follows === true ? { follows: true } : {}),
+    ...(s.takesPresses === true ? { takesPresses: true } : {}),
     ...readAdjust(s.adjust),
     ...readRoom(s.room),
     ...(isKeys(s.headerOff) ? { headerOff: s.headerOff } : {}),

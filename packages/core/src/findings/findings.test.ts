@@ -346,12 +346,19 @@ it('tells of links that were tried and are not right, on which screens, with the
       },
       [],
     )
-      .filter((f) => f.code === 'link-tried')
-      .map((f) => `${f.line} ${f.message}`)
+      .filter((f) => f.code === 'link-tried' || f.code === 'presses-taken')
+      .map((f) => `${f.line} ${f.message}${f.fix ? ` [${f.fix.label}]` : ''}`)
   const land = solveArrivals(page, laptop).map((a) => a.land)
   expect(told([seen('a', 'First', land[0]!), seen('b', 'Second', land[1]!)])).toEqual([])
   expect(told([seen('a', 'First', land[0]!), seen('b', 'Second', land[1]! - 30)])).toEqual([
     '2 “Second” stops 30 px above its place (on every screen).',
+  ])
+  const taken = { isTaken: true }
+  expect(told([seen('a', 'First', land[0]!, taken), seen('b', 'Second', land[1]! - 30, taken)])).toEqual([
+    '2 “Second” stops 30 px above its place, since a script of the page takes the press (on every screen). [Take the presses over from the page’s script]',
+  ])
+  expect(told([seen('a', 'First', land[0]!, taken), seen('b', 'Second', land[1]!, { ...taken, astray: 66 })])).toEqual([
+    '1 A script of the page takes the presses of 2 links and stops up to 66 px below where it should (“Second” on “Laptop”); the page is then put right by a jump. [Take the presses over from the page’s script]',
   ])
   // What has no target is told where it stands.
   expect(told([seen('gone', 'Third', 0, { hasTarget: false })])).toEqual([])

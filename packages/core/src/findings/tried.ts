@@ -1,12 +1,16 @@
 /** What the rules about links that were tried have in common. */
 import { judgeTried, type TryVerdict } from '../walk/index.ts'
+import type { SitePage } from '../site/index.ts'
 import type { SiteFacts } from './facts.ts'
-import type { Draft } from './finding.ts'
+import type { Draft, Fix } from './finding.ts'
 
 /** One draft for each link and kind, with the screens on which it is so. @param told of a verdict; null for nothing */
-export function triedLinks(facts: SiteFacts, told: (verdict: TryVerdict) => { kind: string; why: string } | null): Draft[] {
+export function triedLinks(
+  facts: SiteFacts,
+  told: (verdict: TryVerdict) => { kind: string; why: string; fix?: Fix | null } | null,
+): Draft[] {
   const { page, site, surveys, tried } = facts
-  const out = new Map<string, { label: string; href: string; why: string; screens: string[] }>()
+  const out = new Map<string, { label: string; href: string; why: string; fix: Fix | null; screens: string[] }>()
   for (const screen of site.screens)
     for (const verdict of judgeTried(page, surveys[screen.key] ?? null, tried[screen.key] ?? [])) {
       const found = told(verdict)
@@ -16,9 +20,9 @@ export function triedLinks(facts: SiteFacts, told: (verdict: TryVerdict) => { ki
       const known = out.get(key)
       // The same link may stand in several menus.
       if (known) known.screens.push(...(known.screens.includes(screen.name) ? [] : [screen.name]))
-      else out.set(key, { label, href, why: found.why, screens: [screen.name] })
+      else out.set(key, { label, href, why: found.why, fix: found.fix ?? null, screens: [screen.name] })
     }
-  return [...out.values()].map(({ label, href, why, screens }): Draft => {
+  return [...out.values()].map(({ label, href, why, fix, screens }): Draft => {
     // The handover may have given it its address; then the section says where it is.
     const link = facts.reading.links.find((l) => l.href === href && l.label === label)
     const section = page.sections.find((s) => `#${s.id}` === href)
@@ -27,7 +31,13 @@ export function triedLinks(facts: SiteFacts, told: (verdict: TryVerdict) => { ki
       message: `“${label}” ${why} (${where}).`,
       ...(link ? { line: link.line, column: link.column } : section ? facts.placeOf(section.at) : { line: 1, column: 1 }),
       where: { ...(link || section ? { at: link?.at ?? section!.at } : {}), ...(section ? { section: section.key } : {}) },
-      fix: null,
+      fix,
     }
   })
 }
+
+/** Null where they are taken over already. */
+export const takePresses = ({ key, travel }: SitePage): Fix | null =>
+  travel.takesPresses
+    ? null
+    : { label: 'Take the presses over from the page’s script', command: { type: 'travel/presses', page: key, takes: true } }

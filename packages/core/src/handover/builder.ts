@@ -76,6 +76,7 @@ export function changed(page: SitePage): SitePage {
     ]),
     ...(page.header ? [letGo(page.header)] : []),
     { type: 'travel/address', ...at, address: 'replace', follows: true },
+    { type: 'travel/presses', ...at, takes: true },
     {
       type: 'travel/breathing',
       ...at,

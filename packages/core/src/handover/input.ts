@@ -4,7 +4,19 @@ import type { Screen, SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
 
 /** What of the script a page carries only where it has use for it, in the order in which a built script names them. The last one stands alone behind the rest. */
-export const SCRIPT_PARTS = ['anchors', 'classes', 'header', 'lists', 'made', 'scripts', 'scroller', 'shrinks', 'travel', 'moves'] as const
+export const SCRIPT_PARTS = [
+  'anchors',
+  'classes',
+  'header',
+  'lists',
+  'made',
+  'scripts',
+  'scroller',
+  'shrinks',
+  'travel',
+  'moves',
+  'presses',
+] as const
 export type ScriptPart = (typeof SCRIPT_PARTS)[number]
 
 export interface HandoverInput {

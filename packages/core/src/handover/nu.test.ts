@@ -48,8 +48,8 @@ it('has looked at the pages', () => expect([...said.keys()].filter((k) => k.star
 /** Its list of properties does not know CSS anchor positioning, which former IDs and points have that find no element of their own. */
 const ANCHORING =
   /^error: CSS: “(anchor-name|position-anchor|left|top)”: (Property “(anchor-name|position-anchor)” doesn't exist|“anchor\(|Parse Error)/
-/** It only says so where there is text enough to tell a language by, and a menu is text. */
-const NO_LANGUAGE = /Consider adding (a )?“lang/
+/** It only says so where there is text enough to tell a language by, and a menu is text; on a page of few words so are the names in our settings. */
+const NO_LANGUAGE = /Consider (adding (a )?|using )“lang/
 
 /** What is said of the second and not, or not as often, of the first. */
 function added(before: readonly string[], after: readonly string[]): string[] {

@@ -43,7 +43,8 @@ export const needsScript = ({ page, anchors }: Pick<WritingInput, 'page' | 'anch
   anchors.length > 0 ||
   page.menus.some(isMade) ||
   travelsOtherwise(page) ||
-  !!page.header?.moves
+  !!page.header?.moves ||
+  !!page.travel.takesPresses
 
 // A reading never changes, and on a large page this is most of the work.
 const known = new WeakMap<PageReading, ReadonlyMap<ElementAt, string>>()

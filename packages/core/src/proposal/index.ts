@@ -143,12 +143,15 @@ function earlierRoom(earlier: PageReading['written']['settings'], sections: read
 }
 
 /** What an earlier handover said of the motion and the address. */
-function earlierTravel(earlier: PageReading['written']['settings']): Pick<SitePage['travel'], 'timed' | 'address' | 'follows'> {
+function earlierTravel(
+  earlier: PageReading['written']['settings'],
+): Pick<SitePage['travel'], 'timed' | 'address' | 'follows' | 'takesPresses'> {
   const timed = readMotion(earlier?.timed)
   return {
     ...(timed && typeof timed === 'object' && { timed }),
     ...(earlier?.address && { address: earlier.address }),
     ...(earlier?.follows && { follows: true as const }),
+    ...(earlier?.takesPresses && { takesPresses: true as const }),
   }
 }
 

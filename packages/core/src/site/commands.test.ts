@@ -186,6 +186,7 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
     timed,
   },
   'travel/address': { page: pageKey, address: fc.constantFrom<AddressRule | undefined>('replace', 'none', undefined), follows: perhaps },
+  'travel/presses': { page: pageKey, takes: perhaps },
   'travel/room': {
     page: pageKey,
     room: fc.constantFrom<Room | undefined>({ section: 's1', as: 'padding', on: [{ screen: 'phone', fits: 500, own: 8 }] }, undefined),

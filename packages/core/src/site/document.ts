@@ -236,6 +236,8 @@ export interface SitePage {
     address?: AddressRule
     /** The address says the current section while the page scrolls. */
     follows?: true
+    /** A script of the page that takes the presses of links to its sections is kept from it. */
+    takesPresses?: true
   }
   highlight: {
     /** How far below the header the bell line lies, in px. */

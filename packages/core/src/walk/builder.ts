@@ -13,6 +13,7 @@ export const aTried = (over: Partial<Tried> & Pick<Tried, 'id' | 'label' | 'scro
   isSeen: true,
   isAlone: true,
   isTaken: false,
+  astray: 0,
   menu: '',
   isTight: false,
   isCut: false,

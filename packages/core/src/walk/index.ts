@@ -4,4 +4,14 @@
  */
 export { judge, TOLERANCE, type Verdict, type Visit } from './judge.ts'
 export { FAR, walkPlan, type Start, type WalkStep } from './plan.ts'
-export { coveringMenu, judgeTried, mayPass, ownMenusOf, type Tried, type TryFault, type TryVerdict } from './tried.ts'
+export {
+  coveringMenu,
+  judgeTried,
+  mayPass,
+  ownMenusOf,
+  takenLinks,
+  type TakenLinks,
+  type Tried,
+  type TryFault,
+  type TryVerdict,
+} from './tried.ts'

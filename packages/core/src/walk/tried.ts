@@ -32,6 +32,8 @@ export interface Tried {
   isAlone: boolean
   /** A script of the page kept the browser from following it. */
   isTaken: boolean
+  /** Of one that is taken, how far below its place that script had left the page, before it was put right; 0 where it was not. */
+  astray: number
   /** The menu that was made in which it stands, by its name; empty for one of the page's own. */
   menu: string
   /** Too small to be pressed, and too near to another. */
@@ -51,6 +53,8 @@ export interface TryVerdict {
   why: string
   /** By how much it stopped below where it was computed, in px, though its target stands where it should: the page was laid out otherwise then. */
   drift?: number
+  /** Of one that is off, by how much it stopped below its place, in px. */
+  by?: number
 }
 
 /** Name of the menu that was made and covers where a link arrives; null where that is none. */
@@ -62,6 +66,41 @@ export const coveringMenu = ({ coveredBy }: Tried): string | null => {
 /** True for what may have been a busy machine's doing; what has no target, or a script of the page took, is so after a longer wait too. */
 export const mayPass = ({ fault, tried }: TryVerdict): boolean =>
   fault !== null && fault !== 'nowhere' && fault !== 'no-box' && !(fault === 'off' && tried.isTaken)
+
+/** Links whose presses a script of the page takes. */
+export interface TakenLinks {
+  /** How many there are, and how many of them that script brings elsewhere than computed. */
+  links: number
+  off: number
+  /** Of these all are put right once that script has done. */
+  isPutRight: boolean
+  /** The one of them that stops farthest from its place; `by` in px, negative above it. */
+  worst: { label: string; screen: string; by: number } | null
+}
+
+/** @param page as it is handed over; the rest by screen key */
+export function takenLinks(
+  page: SitePage,
+  surveys: Readonly<Record<string, Survey>>,
+  tried: Readonly<Record<string, readonly Tried[]>>,
+): TakenLinks {
+  const all = new Set<string>()
+  const off = new Set<string>()
+  let worst: TakenLinks['worst'] = null
+  let isPutRight = true
+  for (const [screen, links] of Object.entries(tried))
+    for (const { tried: one, fault, by: left = 0 } of judgeTried(page, surveys[screen] ?? null, links)) {
+      if (!one.isTaken) continue
+      const key = `${one.label} ${one.href}`
+      all.add(key)
+      const by = (fault === 'off' && left) || one.astray
+      if (Math.abs(by) <= TOLERANCE) continue
+      off.add(key)
+      isPutRight &&= fault !== 'off'
+      if (!worst || Math.abs(by) > Math.abs(worst.by)) worst = { label: one.label, screen, by }
+    }
+  return { links: all.size, off: off.size, isPutRight, worst }
+}
 
 /** Menus that the page marks by itself, and by what, so that a try can read it there. */
 export function ownMenusOf(page: SitePage, surveys: Readonly<Record<string, Survey>>): { at: ElementAt; mark: MarkClass }[] {
@@ -109,7 +148,7 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
       )
     if (Math.abs(off) > TOLERANCE && !isInPlace) {
       const where = `stops ${Math.round(Math.abs(off))} px ${off > 0 ? 'below' : 'above'} its place`
-      return wrong('off', one.isTaken ? `${where}, since a script of the page takes the click` : where)
+      return { ...wrong('off', one.isTaken ? `${where}, since a script of the page takes the press` : where), by: off }
     }
     if (one.isCovered) return wrong('covered', one.coveredBy ? `arrives under ${one.coveredBy}` : 'arrives out of sight')
     // What is no item of a menu, as a site's name that stands among them, is not to be marked.

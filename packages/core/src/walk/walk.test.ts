@@ -2,7 +2,7 @@ import { solveArrivals, type Arrival } from '../arrival/index.ts'
 import { aMenu, anItem, aPage, aSection } from '../site/builder.ts'
 import { aPart, aSurvey } from '../survey/builder.ts'
 import { aTried } from './builder.ts'
-import { judge, judgeTried, mayPass, walkPlan, type Tried, type Visit } from './index.ts'
+import { judge, judgeTried, mayPass, takenLinks, walkPlan, type Tried, type Visit } from './index.ts'
 
 const page = aPage({
   sections: [aSection(1, { toTop: true }), aSection(2), aSection(3, { id: 'a b' })],
@@ -51,7 +51,7 @@ describe('a link that was pressed', () => {
       'stops elsewhere, since a script wants it',
       { scroll: land - 40, isTaken: true },
       'off',
-      /40 px above.*script of the page takes the click/,
+      /40 px above.*script of the page takes the press/,
     ],
     ['stops elsewhere, with its target where it should be', { scroll: land + 24, top: solveArrivals(page, survey)[1]!.top }, null, /^$/],
     [
@@ -74,6 +74,23 @@ describe('a link that was pressed', () => {
     expect(verdict!.fault).toBe(fault)
     expect(verdict!.why).toMatch(why)
   })
+})
+
+it('says which links a script of the page takes, and how far from their places it leaves them', () => {
+  const survey = aSurvey({
+    pageHeight: 5000,
+    maxScroll: 4200,
+    parts: page.sections.map((s, i) => aPart({ at: s.at, top: 1000 * i, movedTop: 1000 * i, bottom: 1000 * i + 1000 })),
+  })
+  const land = solveArrivals(page, survey).map((a) => a.land)
+  const one = (n: number, over: Partial<Tried> = {}) => aTried({ id: `id-${n}`, label: `Item ${n}`, scroll: land[n - 1]!, ...over })
+  const taken = (laptop: Tried[], phone: Tried[] = []) => takenLinks(page, { laptop: survey, phone: survey }, { laptop, phone })
+  expect(taken([one(1), one(2)])).toEqual({ links: 0, off: 0, isPutRight: true, worst: null })
+  expect(taken([one(1), one(2, { isTaken: true })])).toEqual({ links: 1, off: 0, isPutRight: true, worst: null })
+  const [here, there] = [one(2, { isTaken: true, astray: -30 }), one(2, { isTaken: true, astray: 66 })]
+  expect(taken([here], [there])).toEqual({ links: 1, off: 1, isPutRight: true, worst: { label: 'Item 2', screen: 'phone', by: 66 } })
+  const off = one(3, { id: 'a b', isTaken: true, scroll: land[2]! - 90 })
+  expect(taken([here, off])).toEqual({ links: 2, off: 2, isPutRight: false, worst: { label: 'Item 3', screen: 'laptop', by: -90 } })
 })
 
 it('tries once more what a busy machine may have done, and nothing else', () => {

@@ -1,7 +1,8 @@
 /** Travel: motion, header, breathing space, and where every link arrives on every screen. */
-import { breathingOn, isOwnTravel, leastBreathing } from '@waybell/core'
+import { breathingOn, isOwnTravel, leastBreathing, takenLinks } from '@waybell/core'
+import { useMemo } from 'react'
 import { Fold } from '../../ui/Fold.tsx'
-import { Button, Heading } from '../../ui/index.tsx'
+import { Button, Heading, px } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { useWork } from '../../work/context.ts'
 import { ArrivalTable } from './ArrivalTable.tsx'
@@ -59,11 +60,45 @@ function Breathing() {
   )
 }
 
+/** What a script of the page does with the presses of links, and who has them. */
+function Presses() {
+  const { page, site, surveys, tried, run } = useWork()
+  const { links, off, isPutRight, worst } = useMemo(() => takenLinks(page, surveys, tried), [page, surveys, tried])
+  const { takesPresses } = page.travel
+  if (!links && !takesPresses) return null
+  const set = (takes?: true) => run({ type: 'travel/presses', page: page.key, ...(takes && { takes }) })
+  const strayed = ({ label, screen, by }: NonNullable<typeof worst>) =>
+    `up to ${px(Math.abs(by))} ${by < 0 ? 'above' : 'below'} where it should (“${label}” on ${site.screens.find((s) => s.key === screen)?.name}${off < links ? `; it is so for ${off} of them` : ''}).`
+  const some = links === 1 ? '1 link' : `${links} links`
+  return (
+    <section
+      aria-label="Presses"
+      className={`mb-2 border-l-4 p-2 text-sm bg-wash ${off && !takesPresses ? 'border-brick' : 'border-teal'}`}
+    >
+      <p className="mb-1.5">
+        {takesPresses
+          ? 'Links to sections are followed as set here. The page’s own script hears their presses and does what else it does with them, but no longer moves the page.'
+          : `A script of the page takes the presses of ${some} and moves the page in its own way. It stops ${worst ? strayed(worst) : 'where it should.'}`}
+        {!takesPresses && worst && isPutRight && ' The page is then put right by a jump.'}
+        {takesPresses && links > 0 && ` It still has those of ${some}.`}
+      </p>
+      {takesPresses ? (
+        <Button onClick={() => set()}>Leave them to the page’s script</Button>
+      ) : (
+        <Button kind={off ? 'main' : 'plain'} onClick={() => set(true)}>
+          Take the presses over
+        </Button>
+      )}
+    </section>
+  )
+}
+
 export function TravelTask() {
   const { page, run } = useWork()
   if (!page.sections.length) return <p className="text-faint">The page is not set up yet. Press “Set everything up” in Sections first.</p>
   return (
     <>
+      <Presses />
       <MotionSettings />
       <Heading>Offset</Heading>
       {isOwnTravel(page) ? (

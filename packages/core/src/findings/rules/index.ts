@@ -34,6 +34,7 @@ import { rule as menuOfButtons } from './menu-of-buttons.ts'
 import { rule as menuOrder } from './menu-order.ts'
 import { rule as neverRings } from './never-rings.ts'
 import { rule as orderOfPage } from './order-of-page.ts'
+import { rule as pressesTaken } from './presses-taken.ts'
 import { rule as ringsBriefly } from './rings-briefly.ts'
 import { rule as scrollsInside } from './scrolls-inside.ts'
 import { rule as sectionEmpty } from './section-empty.ts'
@@ -77,6 +78,7 @@ export const rules = {
   'menu-order': menuOrder,
   'never-rings': neverRings,
   'order-of-page': orderOfPage,
+  'presses-taken': pressesTaken,
   'rings-briefly': ringsBriefly,
   'scrolls-inside': scrollsInside,
   'section-empty': sectionEmpty,

@@ -1,7 +1,7 @@
 /** What the quick walk saw: a link of a menu that does not do as computed when it is pressed. */
 import type { Rule } from '../finding.ts'
-import { coveringMenu } from '../../walk/index.ts'
-import { triedLinks } from '../tried.ts'
+import { coveringMenu, type TryFault } from '../../walk/index.ts'
+import { takePresses, triedLinks } from '../tried.ts'
 
 export const rule: Rule = {
   severity: 'error',
@@ -10,6 +10,11 @@ export const rule: Rule = {
   // What a menu that was made covers is told of that.
   inSite: (facts) =>
     triedLinks(facts, ({ fault, why, tried }) =>
-      fault && fault !== 'nowhere' && coveringMenu(tried) === null ? { kind: fault, why } : null,
+      fault && fault !== 'nowhere' && coveringMenu(tried) === null
+        ? { kind: fault, why, fix: tried.isTaken && MISSES.has(fault) ? takePresses(facts.page) : null }
+        : null,
     ),
 }
+
+/** What a script that goes its own way may be the reason of. */
+const MISSES: ReadonlySet<TryFault> = new Set(['off', 'covered', 'sideways'])

@@ -17,6 +17,7 @@ function partsOf(input: WritingInput): ScriptPart[] {
     classes: marks.some((mark) => typeof mark === 'object'),
     header: page.header !== null,
     moves: !!page.header?.moves,
+    presses: !!page.travel.takesPresses,
     made: page.menus.some((m) => isMade(m) && changesItself(m)),
     lists:
       built.length > 0 ||

@@ -43,6 +43,7 @@ function settingsText({ page, surveys, anchors }: WritingInput): string {
     ...(isTimed ? { timed: motionText(page.travel.timed!) } : {}),
     ...(page.travel.address ? { address: page.travel.address } : {}),
     ...(page.travel.follows ? { follows: true } : {}),
+    ...(page.travel.takesPresses ? { takesPresses: true } : {}),
     keep: page.header?.keep != null,
     ...(page.header?.off ? { headerOff: page.header.off } : {}),
     ...(page.header?.moves ? { headerMoves: page.header.moves } : {}),

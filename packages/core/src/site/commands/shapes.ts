@@ -156,6 +156,7 @@ const setUpKeys = (s: Shapes) => ({
     own: ownShape(s),
     address: addressRuleShape(s),
     follows: ownShape(s),
+    takesPresses: ownShape(s),
   }),
   highlight: s.object({ bellOffset: s.px, own: ownShape(s) }),
 })

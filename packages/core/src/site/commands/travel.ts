@@ -12,6 +12,8 @@ export type TravelCommand =
   /** @param timed a smooth motion that takes a time of its own */
   | { type: 'travel/smooth'; page: string; smooth: boolean; timed?: Timed | undefined }
   | { type: 'travel/address'; page: string; address?: AddressRule | undefined; follows?: true | undefined }
+  /** @param takes a script of the page that takes the presses of links to sections is kept from it */
+  | { type: 'travel/presses'; page: string; takes?: true | undefined }
   | { type: 'travel/room'; page: string; room: Room | undefined }
   /** Ends the page's own offsets, unless it says that they hold. @param breathes screens on which it is another */
   | {
@@ -63,6 +65,16 @@ export const travelCommands: KindsOf<TravelCommand> = {
       onPage(site, c.page, (page) => ({
         page: withTravel(page, { address: c.address, follows: c.follows }),
         inverse: { ...c, address: page.travel.address, follows: page.travel.follows },
+      })),
+  },
+  'travel/presses': {
+    name: 'Change who has the presses of links',
+    payload: (s) => ({ page: s.key, takes: ownShape(s) }),
+    touches: (c) => ({ writes: [`page/${c.page}/presses`] }),
+    apply: (site, c) =>
+      onPage(site, c.page, (page) => ({
+        page: withTravel(page, { takesPresses: c.takes }),
+        inverse: { ...c, takes: page.travel.takesPresses },
       })),
   },
   'travel/room': {

@@ -1,0 +1,115 @@
+/** A page whose script takes the presses of its links and goes its own way: said, taken over, and left to it again. */
+import { expect, test, type Page } from '@playwright/test'
+import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { atRest, pressAt, scrollTo } from './support/boxes.ts'
+import { repository } from './support/cli.ts'
+import { measured, Server, setUp, task } from './support/server.ts'
+import { bringIn, takeHome } from './support/sheet.ts'
+
+const IDS = ['files', 'gravers', 'lathes', 'orders']
+
+test.describe('presses of links', () => {
+  let server: Server
+  test.beforeEach(async () => void (server = await new Server().start()))
+  test.afterEach(() => server.stop())
+
+  /** Longer than the page's own script goes on for. */
+  const goneBy = (page: Page) => page.waitForTimeout(1300)
+
+  const standing = (page: Page, id: string) =>
+    page.evaluate((at) => {
+      const { top } = document.getElementById(at)!.getBoundingClientRect()
+      return {
+        gap: top - document.querySelector('.bar')!.getBoundingClientRect().bottom,
+        isEnd: scrollY >= document.documentElement.scrollHeight - innerHeight - 1,
+        hash: location.hash,
+        target: document.querySelector(':target')?.id,
+        current: [...document.querySelectorAll('[aria-current]')].map((a) => a.getAttribute('href')),
+        entries: history.length,
+        counted: (window as unknown as { counted: number }).counted,
+        isOpen: document.querySelector('.bar')!.classList.contains('open'),
+      }
+    }, id)
+
+  test('are taken over from a script of the page, which does all else that it does, and are left to it again', async ({
+    page,
+    browser,
+  }) => {
+    await bringIn(page, server, join(repository, 'e2e/pages/field/own-way/index.html'))
+    await setUp(page)
+    await measured(page)
+    await task(page, 'Travel')
+    const presses = page.getByRole('region', { name: 'Presses' })
+
+    await test.step('what the script does with them is told in numbers', async () => {
+      await expect(presses).toContainText('takes the presses of 4 links')
+      await expect(presses).toContainText(/stops up to \d+ px below where it should \(“(Files|Gravers|Lathes|Orders)” on /)
+      await page.getByRole('button', { name: /\d+ findings?/ }).click()
+      await expect(page.getByText(/takes the presses of 4 links and stops up to \d+ px below .* put right by a jump/).first()).toBeVisible()
+    })
+
+    await test.step('one press at a finding takes them over', async () => {
+      await page.getByRole('button', { name: 'Take the presses over from the page’s script' }).first().click()
+      await expect(presses).toContainText('followed as set here')
+      await expect(page.getByTestId('tried')).toContainText('4 links tried')
+      await expect(page.getByText(/A script of the page takes the presses/)).toHaveCount(0)
+      await page.keyboard.press('Escape')
+    })
+
+    const url = pathToFileURL(await takeHome(page)).href
+    for (const viewport of [
+      { width: 1280, height: 800 },
+      { width: 390, height: 844 },
+    ])
+      await test.step(`by the mouse, ${viewport.width} px wide`, async () => {
+        const there = await (await browser.newContext({ viewport })).newPage()
+        await there.goto(url)
+        await atRest(there)
+        let pressed = 0
+        for (const from of [0, 1e6])
+          for (const id of IDS) {
+            await scrollTo(there, from)
+            await atRest(there)
+            const stood = await there.evaluate(() => scrollY)
+            if (viewport.width < 700) await pressAt(there, there.getByRole('button', { name: 'Menu' }))
+            const before = await standing(there, id)
+            await pressAt(there, there.locator(`nav a[href="#${id}"]`))
+            await goneBy(there)
+            await atRest(there)
+            const { gap, isEnd, entries, ...now } = await standing(there, id)
+            if (isEnd) expect(gap, id).toBeGreaterThan(23)
+            else expect(Math.abs(gap - 24), `${id} from ${from}: ${gap}`).toBeLessThanOrEqual(1)
+            expect(now).toEqual({ hash: `#${id}`, target: id, current: [`#${id}`], counted: ++pressed, isOpen: false })
+            // The same address again is no new entry.
+            expect(entries - before.entries, `${id}: entries of the history`).toBe(before.hash === `#${id}` ? 0 : 1)
+            if (!entries) continue
+            await there.goBack()
+            await atRest(there)
+            expect(Math.abs((await there.evaluate(() => scrollY)) - stood), `back from ${id}`).toBeLessThanOrEqual(1)
+            await there.goForward()
+            await atRest(there)
+          }
+        // What leads to no section is the page's.
+        await scrollTo(there, 0)
+        const { hash } = await standing(there, 'orders')
+        await there.getByRole('link', { name: 'Price list' }).click()
+        await expect(there.locator('#price-list')).toBeVisible()
+        expect((await standing(there, 'orders')).hash).toBe(hash)
+        // Nor is the page kept from being moved by its script once the visitor has gone on.
+        await there.mouse.wheel(0, 300)
+        await there.evaluate(() => window.scrollTo(0, 200))
+        await atRest(there)
+        expect(await there.evaluate(() => scrollY)).toBe(200)
+        await there.context().close()
+      })
+
+    await test.step('left to it, the script has them; undone, it has not', async () => {
+      await task(page, 'Travel')
+      await presses.getByRole('button', { name: 'Leave them to the page’s script' }).click()
+      await expect(presses).toContainText('takes the presses of 4 links')
+      await page.keyboard.press('Control+z')
+      await expect(presses).toContainText('followed as set here')
+    })
+  })
+})

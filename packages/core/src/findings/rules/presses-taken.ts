@@ -1,0 +1,24 @@
+/** A script of the page takes the presses of links and brings them elsewhere: the page is put right behind it, which a visitor sees. */
+import { takenLinks } from '../../walk/index.ts'
+import type { Rule } from '../finding.ts'
+import { takePresses } from '../tried.ts'
+
+export const rule: Rule = {
+  severity: 'warning',
+  task: 'travel',
+  inSite: ({ page, site, surveys, tried }) => {
+    const { links, isPutRight, worst } = takenLinks(page, surveys, tried)
+    // What stays elsewhere is told of each link.
+    if (!worst || !isPutRight) return []
+    const screen = site.screens.find((s) => s.key === worst.screen)!
+    return [
+      {
+        message: `A script of the page takes the presses of ${links === 1 ? '1 link' : `${links} links`} and stops up to ${Math.round(Math.abs(worst.by))} px ${worst.by < 0 ? 'above' : 'below'} where it should (“${worst.label}” on “${screen.name}”); the page is then put right by a jump.`,
+        line: 1,
+        column: 1,
+        where: { screen: screen.key },
+        fix: takePresses(page),
+      },
+    ]
+  },
+}
