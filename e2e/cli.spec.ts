@@ -132,7 +132,11 @@ test('build tries every link, says what is not right, and ends with 1 where some
   const report = JSON.parse(good.stdout) as {
     links: { screen: string; label: string; fault: string | null }[]
     menus: { items: object[] }[]
+    arrivals: { screen: string; id: string; gap: number; shortfall: number }[]
   }
+  expect(report.arrivals.filter((a) => a.id === 'cakes').map((a) => [a.screen, a.gap, a.shortfall])).toEqual(
+    ['laptop', 'phone', 'tablet', 'desk', 'phone-lying'].map((screen) => [screen, 24, 0]),
+  )
   expect(report.links.map((l) => `${l.screen} ${l.label}`)).toEqual(
     ['laptop', 'phone', 'tablet', 'desk', 'phone-lying'].flatMap((screen) =>
       ['Bread', 'Cakes', 'Order', 'Visit'].map((label) => `${screen} ${label}`),

@@ -2,7 +2,8 @@
 /**
  * Whether what a link is about can be read where the page stands now, and whether its menu says so. Runs in the page, and by the browser alone.
  * @param {[m: number, n: number, id: string]} link the n-th of the m-th menu, and what it leads to
- * @returns {{ landed: string, lit: string }} empty where it is right, else what is wrong
+ * @returns {{ landed: string, lit: string, scroll: number, top: number }} the first two empty where it is right, else what is wrong; where the page
+ *   stands, and the target in the viewport, in px
  */
 export function judge([m, n, id]) {
   const menu = document.querySelectorAll('[data-wb-menu]')[m]
@@ -10,8 +11,8 @@ export function judge([m, n, id]) {
   const target = id === '' ? null : (document.getElementById(id) ?? document.querySelector(`a[name="${CSS.escape(id)}"]`))
   // The page as a whole begins at its top.
   const isTop = id === '' || target === document.body || target === document.documentElement || (!target && id.toLowerCase() === 'top')
+  const down = Math.max(...[document.scrollingElement, ...document.querySelectorAll('[data-wb-scroller]')].map((e) => e?.scrollTop ?? 0))
   const landed = () => {
-    const down = Math.max(...[document.scrollingElement, ...document.querySelectorAll('[data-wb-scroller]')].map((e) => e?.scrollTop ?? 0))
     if (isTop) return down < 2 ? '' : `stands at ${Math.round(down)} and not at the top`
     if (!target) return 'has no target'
     const shown = (el) => el.checkVisibility({ visibilityProperty: true }) && el.getBoundingClientRect().height > 0
@@ -114,5 +115,7 @@ export function judge([m, n, id]) {
     }
     return !others.length || current.some((a) => others.every((b) => apart(a, b))) ? '' : 'is marked, and looks as the others do'
   }
-  return { landed: landed(), lit: lit() }
+  const inner = [...document.querySelectorAll('[data-wb-scroller]')].find((e) => e.scrollHeight > e.clientHeight && e.contains(target))
+  const top = (target?.getBoundingClientRect().top ?? 0) - (inner ? inner.getBoundingClientRect().top + inner.clientTop : 0)
+  return { landed: landed(), lit: lit(), scroll: down, top }
 }

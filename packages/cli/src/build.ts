@@ -16,11 +16,13 @@ import {
   proposeSetUp,
   readParsed,
   SITE_VERSION,
+  solveArrivals,
   stampPage,
   wayOf,
   waysFrom,
   withMade,
   writePage,
+  type Arrival,
   type Finding,
   type Looks,
   type PageEdit,
@@ -56,6 +58,8 @@ export interface BuildReport {
   file: string
   sections: { id: string; title: string; depth: number }[]
   menus: { name: string; made: boolean; items: { label: string; target: string; takenToBe: boolean }[] }[]
+  /** Where a link to each section stops on each screen, as computed, in px; none where nothing was measured. */
+  arrivals: (Pick<Arrival, 'land' | 'top' | 'gap' | 'shortfall'> & { screen: string; id: string })[]
   /** Null where they were not tried. */
   links: { screen: string; label: string; href: string; fault: string | null; why: string }[] | null
   findings: Pick<Finding, 'code' | 'severity' | 'message' | 'line' | 'column'>[]
@@ -186,9 +190,18 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, small, s
         takenToBe,
       })),
     })),
+    arrivals: site.screens.flatMap(({ key }) => arrivalsOn(page, asBuilt[key])),
     links,
     findings: open.map(({ code, severity, message, line, column }) => ({ code, severity, message, line, column })),
   }
+}
+
+function arrivalsOn(page: SitePage, survey: Survey | undefined): BuildReport['arrivals'] {
+  if (!survey) return []
+  const ids = new Map(page.sections.map((s) => [s.key, s.id]))
+  return solveArrivals(page, survey)
+    .filter((a) => a.moves)
+    .map(({ section, land, top, gap, shortfall }) => ({ screen: survey.screen, id: ids.get(section)!, land, top, gap, shortfall }))
 }
 
 /** So many at once: most of it is waiting for what a page answers. */
