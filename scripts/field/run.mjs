@@ -339,7 +339,7 @@ async function follow(page, { m, n }, isBelow) {
   await rest(page)
   await page.mouse.move(3, Math.max(10, page.viewportSize().height - 5))
   // Where a script of the page took the press, it is put right a moment after that has done.
-  await page.waitForTimeout(500)
+  await page.waitForTimeout(900)
   await rest(page)
   return true
 }

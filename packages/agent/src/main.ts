@@ -11,7 +11,8 @@ import type { FromAgent, PickedElement, ToAgent } from './messages.ts'
 import { patch } from './patch.ts'
 import { dataOf, hearFrom, portsOf, postTo, sourceOf, stopHere } from './own.ts'
 import { Picker } from './pick.ts'
-import { jumpTo, position } from './scroller.ts'
+import { jumpTo, pageHeight, position } from './scroller.ts'
+import { isAnotherEachTime } from './settle.ts'
 import { collectStamps, elementAt, positionOf } from './stamps.ts'
 import { keepStorage } from './storage.ts'
 import { tryLink, tryLinks } from './tries.ts'
@@ -89,7 +90,8 @@ function serve(port: MessagePort): void {
         leaveUnpainted()
         probing = true
         const survey = await (message.type === 'probe' ? probe : remeasure)(message.request).finally(() => (probing = false))
-        say({ type: 'survey', turn: message.turn, survey })
+        const isRestless = message.type === 'probe' && (await isAnotherEachTime(() => `${pageHeight()} ${position()}`))
+        say({ type: 'survey', turn: message.turn, survey, isRestless })
         return
       }
       case 'patch':

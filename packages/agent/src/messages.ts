@@ -70,7 +70,8 @@ export type ToAgent =
 
 export type FromAgent =
   | { type: 'ready' }
-  | { type: 'survey'; turn: number; survey: Survey }
+  /** @param isRestless of a page that was another at every look just then */
+  | { type: 'survey'; turn: number; survey: Survey; isRestless: boolean }
   | { type: 'patched'; turn: number }
   | { type: 'scrolled'; y: number }
   /** A link to a place of the page was clicked, and is followed. */

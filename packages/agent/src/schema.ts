@@ -8,7 +8,7 @@ const turn = at
 
 const shapes: Record<FromAgent['type'], Joi.Schema> = {
   ready: Joi.object({ type: 'ready' }),
-  survey: Joi.object({ type: 'survey', turn, survey: surveySchema }),
+  survey: Joi.object({ type: 'survey', turn, survey: surveySchema, isRestless: Joi.boolean() }),
   patched: Joi.object({ type: 'patched', turn }),
   scrolled: Joi.object({ type: 'scrolled', y: length }),
   followed: Joi.object({ type: 'followed', hash: text }),

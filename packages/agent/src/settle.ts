@@ -56,6 +56,18 @@ export async function untilStill(read: () => number, quiet: number, limit: numbe
   }
 }
 
+/** True where `read` gives something else at each of several looks; where two are the same, that is known at once. */
+export async function isAnotherEachTime(read: () => string): Promise<boolean> {
+  for (let looks = 0, before = read(); looks < 6; looks++) {
+    await aFrame()
+    await pause(40)
+    const now = read()
+    if (now === before) return false
+    before = now
+  }
+  return true
+}
+
 /** Until fonts and pictures are in. */
 export async function untilLoaded(limit = 8000): Promise<void> {
   const end = performance.now() + limit

@@ -179,7 +179,7 @@ function Frame({
       {isShown && !isReady && (
         <p role="status" className="absolute inset-x-0 top-1/3 z-3 px-8 text-center text-faint">
           {isSilent
-            ? 'The page did not answer. It may have left for another address; switch its scripts off and look again.'
+            ? 'The page did not answer, or loads itself again and again. Switch its scripts off and look again.'
             : 'Loading the page…'}
         </p>
       )}

@@ -7,6 +7,7 @@ import type { SurveyRequest } from '@waybell/agent/types'
 import {
   judgeTried,
   mayPass,
+  type MeasuringTrouble,
   ownMenusOf,
   type PageEdit,
   type Screen,
@@ -19,7 +20,9 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { Channel } from './channel.ts'
 import { ASIDE, frameAddress, SANDBOX } from './frame.ts'
 
-export type MeasuringState = 'measuring' | 'done' | 'silent'
+export type MeasuringState = 'measuring' | 'done' | MeasuringTrouble
+/** Of several frames the first of these is said that one of them is in. */
+const STATES: readonly MeasuringState[] = ['silent', 'reloads', 'measuring', 'restless', 'done']
 
 type Tries = Readonly<Record<string, readonly Tried[]>>
 
@@ -47,6 +50,8 @@ interface Props {
 const MOST_FRAMES = 3
 /** How long the page may take before it is said to be silent, in ms. */
 const PATIENCE = 15_000
+/** A page that was loaded so often within so long, in ms, loads itself without end. */
+const MOST_LOADS = { count: 5, within: 30_000 }
 /** The frame that is looked at shows an edit first, in ms. */
 const AHEAD = 40
 /** The screens out of view follow once nothing more was changed for this long, in ms: to get there a frame is laid out anew. */
@@ -63,7 +68,7 @@ export function Measuring({ screens, onState, onTried, ...rest }: Props) {
   const tell = (n: number, state: MeasuringState) => {
     states.current[n] = state
     const now = shares.map((_, i) => states.current[i] ?? 'measuring')
-    onState(now.find((s) => s === 'silent') ?? now.find((s) => s === 'measuring') ?? 'done')
+    onState(STATES.find((s) => now.includes(s))!)
   }
   const tellTried = (n: number, found: Tries, of: SitePage) => {
     tries.current[n] = { found, of }
@@ -103,7 +108,7 @@ function MeasuringFrame(props: Props) {
     )
     const own = new Surveyor(frame.current!, channel, () => latest.current)
     surveyor.current = own
-    const patience = setTimeout(() => own.isReady || latest.current.onState('silent'), PATIENCE)
+    const patience = setTimeout(() => own.isReady || own.isStopped || latest.current.onState('silent'), PATIENCE)
     return () => {
       clearTimeout(patience)
       own.stop()
@@ -125,6 +130,7 @@ function MeasuringFrame(props: Props) {
       src={frameAddress(siteKey, file, scripts)}
       sandbox={SANDBOX}
       data-measuring
+      onLoad={() => surveyor.current?.loaded()}
       style={ASIDE}
       className="absolute border-0 bg-white"
     />
@@ -151,7 +157,12 @@ class Surveyor {
   private tried: { text: string; found: Record<string, readonly Tried[]>; of: SitePage | null } = { text: '', found: {}, of: null }
   private isRunning = false
   private isChanged = false
-  private isStopped = false
+  isStopped = false
+  /** When the page was loaded last, the latest last. */
+  private loads: number[] = []
+  private isRestless = false
+  /** It was asked and did not answer: until it does, asking again is no news. */
+  private isSilent = false
 
   constructor(
     private readonly frame: HTMLIFrameElement,
@@ -163,7 +174,9 @@ class Surveyor {
 
   /** The page has been loaded, or loaded anew. */
   begin(): void {
+    if (this.isStopped) return
     this.isReady = true
+    this.isSilent = false
     this.probed.clear()
     this.done.clear()
     this.sent = NOTHING
@@ -172,6 +185,15 @@ class Surveyor {
 
   stop(): void {
     this.isStopped = true
+  }
+
+  /** The frame says so, whatever the page in it does. */
+  loaded(): void {
+    const now = performance.now()
+    this.loads = [...this.loads.filter((at) => now - at < MOST_LOADS.within), now]
+    if (this.loads.length < MOST_LOADS.count || this.isStopped) return
+    this.stop()
+    this.props().onState('reloads')
   }
 
   /** Something that bears on the results may have changed. */
@@ -188,12 +210,14 @@ class Surveyor {
           this.isChanged = false
           await this.pass()
         }
-        if (!this.isStopped) this.props().onState('done')
+        if (!this.isStopped) this.props().onState(this.isRestless ? 'restless' : 'done')
         await this.tryAll()
       } while (this.isChanged && !this.isStopped)
     } catch {
       // A page that was loaded anew says so itself, and is measured again.
-      if (!this.isStopped && this.channel.isOpen) this.props().onState('silent')
+      if (this.isStopped || !this.channel.isOpen) return
+      this.isSilent = true
+      this.props().onState('silent')
     } finally {
       this.isRunning = false
     }
@@ -275,7 +299,7 @@ class Surveyor {
     if (this.text.edits !== edits) this.text = { edits, text: JSON.stringify(edits) }
     const { text } = this.text
     const quiet = isFresh()
-    if (!quiet) onState('measuring')
+    if (!quiet && !this.isSilent) onState('measuring')
     await this.probe(text, quiet)
     if (text !== this.sent) {
       await pause(screensHold(this.props()) ? AHEAD : BEHIND)
@@ -326,7 +350,10 @@ class Surveyor {
     this.take(screen)
     const { key, width, height, touch } = screen
     const request = { ...this.props().request, screen: key, width, height }
-    return (await this.channel.ask('survey', (turn) => ({ type, turn, request, touch }))).survey
+    const { survey, isRestless } = await this.channel.ask('survey', (turn) => ({ type, turn, request, touch }))
+    this.isRestless ||= isRestless
+    this.isSilent = false
+    return survey
   }
 
   private take({ width, height }: Screen): void {

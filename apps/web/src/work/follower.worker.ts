@@ -1,5 +1,15 @@
 /** Works out what follows from a change, out of the way of those who type and scroll. It holds what is read of the page; what changes comes with each question. */
-import { openFindings, pageEdits, type Finding, type KnownOutside, type PageEdit, type Site, type Survey, type Tried } from '@waybell/core'
+import {
+  openFindings,
+  pageEdits,
+  type Finding,
+  type KnownOutside,
+  type MeasuringTrouble,
+  type PageEdit,
+  type Site,
+  type Survey,
+  type Tried,
+} from '@waybell/core'
 import { expose } from 'comlink'
 import type { PageState } from '../api.ts'
 import { loadTablesFor } from './tables.ts'
@@ -13,6 +23,7 @@ export interface Measured {
   tried: Readonly<Record<string, readonly Tried[]>>
   /** IDs that were handed over before. */
   known: KnownOutside
+  trouble: MeasuringTrouble | null
 }
 
 interface Opened {
@@ -22,7 +33,7 @@ interface Opened {
 }
 
 let opened: Opened | null = null
-let measured: Measured = { surveys: {}, counting: {}, tried: {}, known: new Set() }
+let measured: Measured = { surveys: {}, counting: {}, tried: {}, known: new Set(), trouble: null }
 
 const follower = {
   async open(state: PageState, runtime: string): Promise<void> {
@@ -35,7 +46,7 @@ const follower = {
     if (!opened) throw new Error('no page was opened')
     const { state, undeclared, runtime } = opened
     const { reading, named } = state
-    const { surveys, counting, tried, known } = measured
+    const { surveys, counting, tried, known, trouble } = measured
     const page = site.pages.find((p) => p.key === pageKey)
     if (!page) throw new Error('the page is not in the site')
     return {
@@ -51,7 +62,7 @@ const follower = {
             runtime: () => runtime,
           })
         : [],
-      findings: openFindings({ site, page, reading, undeclared, named, known, surveys, tried }, state.findings),
+      findings: openFindings({ site, page, reading, undeclared, named, known, surveys, tried, trouble }, state.findings),
     }
   },
 }

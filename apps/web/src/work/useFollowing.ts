@@ -36,7 +36,7 @@ export interface Following {
 }
 
 export function useFollowing(input: Input): Following {
-  const { session, site, page, state, runtime, surveys, counting, tried, known: names, survey } = input
+  const { session, site, page, state, runtime, surveys, counting, tried, trouble, known: names, survey } = input
   const [followed, setFollowed] = useState<Followed | null>(null)
   const latest = useRef(input)
   latest.current = input
@@ -49,7 +49,7 @@ export function useFollowing(input: Input): Following {
     line.current = own
     return () => own.close()
   }, [state, runtime])
-  const measured = useMemo(() => ({ surveys, counting, tried, known: names }), [surveys, counting, tried, names])
+  const measured = useMemo(() => ({ surveys, counting, tried, trouble, known: names }), [surveys, counting, tried, trouble, names])
   useEffect(() => line.current!.ask({ site, page, measured }), [state, runtime, site, page, measured])
   // A change is asked about before it is drawn here, so that both go on side by side.
   const known = useRef(measured)

@@ -207,6 +207,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
     surveys,
     counting: measured.counting,
     tried,
+    trouble: measuring === 'measuring' || measuring === 'done' ? null : measuring,
     known,
     survey,
     onEdits,
@@ -369,7 +370,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
                 scripts={scripts}
                 parts={watched}
                 edits={edits}
-                isSilent={measuring === 'silent'}
+                isSilent={measuring === 'silent' || measuring === 'reloads'}
                 onMessage={hear}
                 onFlood={() => setStopped(true)}
               >

@@ -56,6 +56,9 @@ export function pageFacts(reading: PageReading, { missing, undeclared, registers
   return { reading, missing, ids, asked, registersWorker }
 }
 
+/** The page answers nothing; loads itself again and again; is another at every look. */
+export type MeasuringTrouble = 'silent' | 'reloads' | 'restless'
+
 /** What a site is judged by. */
 export interface SiteInput {
   site: Site
@@ -70,6 +73,8 @@ export interface SiteInput {
   surveys: Readonly<Record<string, Survey>>
   /** What became of the links of the page's menus when they were tried, by screen key; of screens that were. */
   tried: Readonly<Record<string, readonly Tried[]>>
+  /** What keeps the page from being measured rightly; absent for nothing. */
+  trouble?: MeasuringTrouble | null
 }
 
 export interface SiteFacts extends SiteInput {

@@ -16,7 +16,7 @@ import { pageFacts, siteFacts, type Around, type SiteInput } from './facts.ts'
 import type { Draft, Rule, Severity, Task } from './finding.ts'
 import { rules } from './rules/index.ts'
 
-export type { Around, SiteInput } from './facts.ts'
+export type { Around, MeasuringTrouble, SiteInput } from './facts.ts'
 export type { Fix, Severity, Task, Where } from './finding.ts'
 
 export type FindingCode = keyof typeof rules

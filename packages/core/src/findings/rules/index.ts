@@ -33,6 +33,7 @@ import { rule as menuCovers } from './menu-covers.ts'
 import { rule as menuOfButtons } from './menu-of-buttons.ts'
 import { rule as menuOrder } from './menu-order.ts'
 import { rule as neverRings } from './never-rings.ts'
+import { rule as notMeasured } from './not-measured.ts'
 import { rule as orderOfPage } from './order-of-page.ts'
 import { rule as pressesTaken } from './presses-taken.ts'
 import { rule as ringsBriefly } from './rings-briefly.ts'
@@ -77,6 +78,7 @@ export const rules = {
   'menu-of-buttons': menuOfButtons,
   'menu-order': menuOrder,
   'never-rings': neverRings,
+  'not-measured': notMeasured,
   'order-of-page': orderOfPage,
   'presses-taken': pressesTaken,
   'rings-briefly': ringsBriefly,
