@@ -49,7 +49,8 @@ const survey = {
 
 it('takes what an agent says', () => {
   expect(readMessage({ type: 'ready' })).toEqual({ type: 'ready' })
-  expect(readMessage({ type: 'survey', turn: 1, survey })).toEqual({ type: 'survey', turn: 1, survey })
+  const said = { type: 'survey', turn: 1, survey, isRestless: false }
+  expect(readMessage(said)).toEqual(said)
 })
 
 it.each([

@@ -21,7 +21,7 @@ import type { OwnMenu } from './messages.ts'
 import { elementAt } from './stamps.ts'
 import { jumpTo, position, scroller, viewTop } from './scroller.ts'
 import { roomOf } from './room.ts'
-import { pause, throughThePage, twoFrames, untilSteady } from './settle.ts'
+import { pause, throughThePage, twoFrames, untilSteady, untilStill } from './settle.ts'
 
 interface ToTry {
   link: HTMLAnchorElement
@@ -109,6 +109,8 @@ async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): P
   await pause(isPatient ? 1200 : performance.now() - pressedAt > 150 ? 250 : 40)
   await twoFrames()
   if (position() !== before) await untilSteady(() => `${position()}`, 1000)
+  // What a script of the page moves step by step is put right once that is surely over.
+  if (isTaken) await untilStill(position, 700, 8000)
   const over = target && !isTop ? coverOver(firstOf(target)) : null
   return {
     label:
