@@ -3,7 +3,7 @@
  * each is resized through its share of the screens; more than one, since most of the time of measuring is spent waiting for what the page
  * answers. Each holds still while nothing changes, the one that has the screen in view at the size of that, so that an edit's results for it come first.
  */
-import type { SurveyRequest } from '@waybell/agent/types'
+import type { FromAgent, SurveyRequest, ToAgent } from '@waybell/agent/types'
 import {
   judgeTried,
   mayPass,
@@ -50,6 +50,8 @@ interface Props {
 const MOST_FRAMES = 3
 /** How long the page may take before it is said to be silent, in ms. */
 const PATIENCE = 15_000
+/** The same of an answer: no survey takes a tenth of it. */
+const LONGEST = 45_000
 /** A page that was loaded so often within so long, in ms, loads itself without end. */
 const MOST_LOADS = { count: 5, within: 30_000 }
 /** The frame that is looked at shows an edit first, in ms. */
@@ -161,7 +163,7 @@ class Surveyor {
   /** When the page was loaded last, the latest last. */
   private loads: number[] = []
   private isRestless = false
-  /** It was asked and did not answer: until it does, asking again is no news. */
+  /** It was asked and has not answered: until it does, asking again is no news. */
   private isSilent = false
 
   constructor(
@@ -210,14 +212,14 @@ class Surveyor {
           this.isChanged = false
           await this.pass()
         }
-        if (!this.isStopped) this.props().onState(this.isRestless ? 'restless' : 'done')
+        this.rest()
         await this.tryAll()
+        // It may have been silent meanwhile.
+        this.rest()
       } while (this.isChanged && !this.isStopped)
     } catch {
       // A page that was loaded anew says so itself, and is measured again.
-      if (this.isStopped || !this.channel.isOpen) return
-      this.isSilent = true
-      this.props().onState('silent')
+      this.fallSilent()
     } finally {
       this.isRunning = false
     }
@@ -263,7 +265,7 @@ class Surveyor {
   private async tryLink(screen: Screen, place: number): Promise<Tried | null> {
     const known = this.known()
     const ownMenus = ownMenusOf(this.props().of, known)
-    const ask = (isPatient: boolean) => this.channel.ask('tried', (turn) => ({ type: 'try', turn, place, isPatient, ownMenus }))
+    const ask = (isPatient: boolean) => this.ask('tried', (turn) => ({ type: 'try', turn, place, isPatient, ownMenus }))
     const { tried } = await ask(false)
     const survey = known[screen.key] ?? null
     if (!tried || this.isChanged || !mayPass(judgeTried(this.props().of, survey, [tried])[0]!)) return tried
@@ -342,7 +344,7 @@ class Surveyor {
   }
 
   private async patch(edits: readonly PageEdit[]): Promise<void> {
-    await this.channel.ask('patched', (turn) => ({ type: 'patch', turn, edits: [...edits] }))
+    await this.ask('patched', (turn) => ({ type: 'patch', turn, edits: [...edits] }))
     this.sent = JSON.stringify(edits)
   }
 
@@ -350,10 +352,31 @@ class Surveyor {
     this.take(screen)
     const { key, width, height, touch } = screen
     const request = { ...this.props().request, screen: key, width, height }
-    const { survey, isRestless } = await this.channel.ask('survey', (turn) => ({ type, turn, request, touch }))
+    const { survey, isRestless } = await this.ask('survey', (turn) => ({ type, turn, request, touch }))
     this.isRestless ||= isRestless
-    this.isSilent = false
     return survey
+  }
+
+  /** A page that takes too long is said to be silent, and is waited for all the same. */
+  private async ask<K extends FromAgent['type']>(kind: K, make: (turn: number) => ToAgent): Promise<Extract<FromAgent, { type: K }>> {
+    const limit = setTimeout(() => this.fallSilent(), LONGEST)
+    try {
+      const answer = await this.channel.ask(kind, make)
+      this.isSilent = false
+      return answer
+    } finally {
+      clearTimeout(limit)
+    }
+  }
+
+  private rest(): void {
+    if (!this.isStopped) this.props().onState(this.isRestless ? 'restless' : 'done')
+  }
+
+  private fallSilent(): void {
+    if (this.isStopped || !this.channel.isOpen) return
+    this.isSilent = true
+    this.props().onState('silent')
   }
 
   private take({ width, height }: Screen): void {

@@ -5,9 +5,6 @@ import { readMessage } from '@waybell/agent/schema'
 /** More messages in a second than an agent ever has to say: the page speaks, to keep the application from anything else. */
 const MOST_A_SECOND = 600
 
-/** A page that takes longer for an answer, in ms, gives none: no survey takes a tenth of it. */
-const LONGEST = 45_000
-
 export class Channel {
   private port: MessagePort | null = null
   private turn = 0
@@ -93,20 +90,9 @@ export class Channel {
     const turn = ++this.turn
     return new Promise((done, failed) => {
       if (!this.port) return failed(new Error('the page has not answered yet'))
-      const limit = setTimeout(() => {
-        this.waiting.delete(turn)
-        failed(new Error('the page does not answer'))
-      }, LONGEST)
       this.waiting.set(turn, {
-        done: (m) => {
-          clearTimeout(limit)
-          if (m.type === kind) done(m as Extract<FromAgent, { type: K }>)
-          else failed(new Error('unexpected answer'))
-        },
-        failed: (error) => {
-          clearTimeout(limit)
-          failed(error)
-        },
+        done: (m) => (m.type === kind ? done(m as Extract<FromAgent, { type: K }>) : failed(new Error('unexpected answer'))),
+        failed,
       })
       this.say(make(turn))
     })

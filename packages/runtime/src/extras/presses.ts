@@ -37,7 +37,7 @@ function guard(of: object, names: readonly string[], lets: (self: unknown, given
 function guardAll(): void {
   guard(window, ['scroll', 'scrollTo', 'scrollBy'], () => false)
   guard(Element.prototype, ['scroll', 'scrollTo', 'scrollBy'], (self, given) => isOurs(given) || !isScroller(self))
-  guard(Element.prototype, ['scrollIntoView'], () => false)
+  guard(Element.prototype, ['scrollIntoView'], (_, [how]) => (how as ScrollIntoViewOptions | undefined)?.behavior === 'instant')
   const top = Object.getOwnPropertyDescriptor(Element.prototype, 'scrollTop')!
   Object.defineProperty(Element.prototype, 'scrollTop', {
     ...top,
@@ -76,7 +76,7 @@ let last: { event: Event; giveBack: () => void } | undefined
 
 function onPress(event: MouseEvent): void {
   if (event.button || event.ctrlKey || event.metaKey || event.shiftKey || event.altKey) return
-  const link = (event.target as Element).closest<HTMLAnchorElement>('a[href]')
+  const link = (event.target as Element).closest?.<HTMLAnchorElement>('a[href]')
   const s = settings()
   if (!link || !s?.takesPresses || !leadsHere(link, s)) return
   until = performance.now() + LONGEST
