@@ -67,6 +67,27 @@ test.describe('offsets', () => {
       await expect(figure(page, 'beds', 'laptop')).toHaveText('66')
     })
 
+    await test.step('dragged on the spine, or moved there by keys, with the number following', async () => {
+      const pennant = page.getByRole('slider', { name: 'Room above Tickets' })
+      const scale = Number(await page.getByTestId('spine').getAttribute('data-scale'))
+      const { x, y, width } = (await pennant.boundingBox())!
+      await page.mouse.move(x + width - 4, y + 6)
+      await page.mouse.down()
+      await page.mouse.move(x + width - 4, y, { steps: 3 })
+      const by = Math.round(6 / scale)
+      await expect(pennant.locator('output')).toHaveText(`${24 + by} px`)
+      await page.mouse.up()
+      await expect(figure(page, 'tickets', 'laptop')).toHaveText(String(24 + by))
+      await pennant.press('ArrowDown')
+      await pennant.press('Shift+ArrowDown')
+      await expect(figure(page, 'tickets', 'phone')).toHaveText(String(24 + by - 11))
+      await expect(pennant).toHaveAttribute('aria-valuetext', `${24 + by - 11} px between header and section`)
+      for (let n = 0; n < 3; n++) await page.keyboard.press('Control+z')
+      await expect(figure(page, 'tickets', 'laptop')).toHaveText('24')
+      // The first section goes to the very top, and there is nothing to drag.
+      await expect(page.getByRole('slider', { name: /^Room above Seven nights/ })).toHaveCount(0)
+    })
+
     await test.step('never so little that the heading would be covered', async () => {
       await room.fill('-300')
       await expect(page.getByRole('alert').filter({ hasText: 'its heading would go under the header' })).toBeVisible()

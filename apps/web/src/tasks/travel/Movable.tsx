@@ -1,0 +1,103 @@
+/** On the spine: where each link arrives, and by dragging, or by keys, a little above or below that. */
+import { isOwnTravel, leastAdjust, type Arrival, type Section } from '@waybell/core'
+import { useState, type KeyboardEvent } from 'react'
+import { Pennant, px } from '../../ui/index.tsx'
+import { useWork } from '../../work/context.ts'
+import { toldApart, type LayerProps } from '../task.ts'
+
+/** The most room above one section, in px, as its field has it. */
+const MOST = 1000
+
+export function MovableArrivals({ scale, inView }: LayerProps) {
+  const { page, arrivals, screen } = useWork()
+  const marks = page.sections.flatMap((section, index) => {
+    const arrival = arrivals.get(section.key)
+    return arrival?.moves && inView(arrival.land, arrival.land) ? [{ section, arrival, index, y: arrival.land * scale }] : []
+  })
+  return toldApart(marks).map(({ section, arrival, index, y }) => {
+    const right = 38 + (index % 2) * 13
+    // What goes to the very top has no room above it, and where the page's own offsets hold none is written.
+    const isFixed = section.toTop || isOwnTravel(page) || !!section.adjust?.off?.includes(screen.key)
+    return isFixed ? (
+      <span
+        key={section.key}
+        data-arrival={section.key}
+        className="pointer-events-none absolute flex items-start"
+        style={{ top: y, right }}
+      >
+        <Pennant />
+      </span>
+    ) : (
+      <Movable key={section.key} section={section} arrival={arrival} y={y} right={right} scale={scale} />
+    )
+  })
+}
+
+interface MovableProps {
+  section: Section
+  arrival: Arrival
+  /** On the spine, in px. */
+  y: number
+  right: number
+  scale: number
+}
+
+function Movable({ section, arrival, y, right, scale }: MovableProps) {
+  const { page, surveys, run, point } = useWork()
+  const [drag, setDrag] = useState<{ from: number; by: number } | null>(null)
+  // What a key adds to is what is said now, not what was drawn last.
+  const now = page.sections.find((s) => s.key === section.key) ?? section
+  const { by = 0, off } = now.adjust ?? {}
+  const least = leastAdjust(page, now, Object.values(surveys))
+  // A pennant that is higher leaves more room.
+  const above = (moved: number) => Math.min(MOST, Math.max(least, Math.round(by - moved)))
+  const move = (moved: number) => {
+    const next = above(moved)
+    if (next === by) return
+    const adjust = next ? { by: next, ...(off && { off }) } : undefined
+    run({ type: 'section/adjust', page: page.key, section: section.key, adjust })
+  }
+  const onKey = (event: KeyboardEvent) => {
+    const step = { ArrowUp: -1, ArrowDown: 1, PageUp: -50, PageDown: 50 }[event.key]
+    if (step === undefined) return
+    event.preventDefault()
+    move(event.shiftKey ? step * 10 : step)
+  }
+  const dragged = drag ? above(drag.by / scale) : by
+  return (
+    <span
+      role="slider"
+      tabIndex={0}
+      data-arrival={section.key}
+      aria-label={`Room above ${section.title}`}
+      aria-orientation="vertical"
+      aria-valuenow={by}
+      aria-valuemin={least}
+      aria-valuemax={MOST}
+      aria-valuetext={`${px(arrival.gap)} between header and section`}
+      title={`${section.title}: drag for more or less room above it`}
+      onPointerEnter={() => point(section.key)}
+      onPointerLeave={() => point(null)}
+      onKeyDown={onKey}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId)
+        setDrag({ from: e.clientY, by: 0 })
+      }}
+      onPointerMove={(e) => setDrag((d) => d && { ...d, by: e.clientY - d.from })}
+      onPointerCancel={() => setDrag(null)}
+      onPointerUp={() => {
+        if (drag) move(drag.by / scale)
+        setDrag(null)
+      }}
+      className="absolute z-1 flex min-h-6 min-w-6 cursor-ns-resize touch-none items-start justify-end"
+      style={{ top: y + (by - dragged) * scale, right }}
+    >
+      {drag && (
+        <output className="mr-1 rounded-sm bg-sheet px-1 text-xs whitespace-nowrap text-ink tabular-nums shadow">
+          {px(arrival.gap + dragged - by)}
+        </output>
+      )}
+      <Pennant />
+    </span>
+  )
+}
