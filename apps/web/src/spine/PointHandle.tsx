@@ -1,25 +1,19 @@
 /** A point on the spine: a hollow diamond that is dragged, or moved by keys, up and down. */
 import type { Section } from '@waybell/core'
-import { useState, type KeyboardEvent } from 'react'
 import { px } from '../ui/index.tsx'
 import { useWork } from '../work/context.ts'
+import { useMoved } from './useMoved.ts'
 
 /** @param top of the point in the document, in px */
 export function PointHandle({ section, top, scale }: { section: Section; top: number; scale: number }) {
   const { page, run, point } = useWork()
-  const [drag, setDrag] = useState<{ from: number; by: number } | null>(null)
   // The spine draws sections when there is time: what a key adds to is where the point stands now, not where it was drawn last.
   const now = page.sections.find((s) => s.key === section.key) ?? section
   const shift = now.point?.shift ?? 0
   const move = (by: number) => {
     if (by !== 0) run({ type: 'section/point', page: page.key, section: section.key, at: now.at, shift: Math.round(shift + by) })
   }
-  const onKey = (event: KeyboardEvent) => {
-    const by = { ArrowUp: -1, ArrowDown: 1, PageUp: -50, PageDown: 50 }[event.key]
-    if (by === undefined) return
-    event.preventDefault()
-    move(event.shiftKey ? by * 10 : by)
-  }
+  const { dragged, hears } = useMoved(scale, move)
   return (
     <span
       role="slider"
@@ -34,18 +28,9 @@ export function PointHandle({ section, top, scale }: { section: Section; top: nu
       data-point={section.key}
       onPointerEnter={() => point(section.key)}
       onPointerLeave={() => point(null)}
-      onKeyDown={onKey}
-      onPointerDown={(e) => {
-        e.currentTarget.setPointerCapture(e.pointerId)
-        setDrag({ from: e.clientY, by: 0 })
-      }}
-      onPointerMove={(e) => setDrag((d) => d && { ...d, by: e.clientY - d.from })}
-      onPointerUp={() => {
-        if (drag) move(drag.by / scale)
-        setDrag(null)
-      }}
+      {...hears}
       className="absolute left-2 z-1 flex h-6 w-24 -translate-y-1/2 cursor-ns-resize touch-none items-center gap-1"
-      style={{ top: top * scale + (drag?.by ?? 0) }}
+      style={{ top: top * scale + (dragged ?? 0) }}
     >
       <svg aria-hidden width="12" height="12" viewBox="0 0 10 10" className="flex-none">
         <path d="M5 .8 9.2 5 5 9.2.8 5z" fill="var(--color-sheet)" stroke="var(--color-teal)" strokeWidth="1.6" />

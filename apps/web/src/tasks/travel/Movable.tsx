@@ -1,6 +1,6 @@
 /** On the spine: where each link arrives, and by dragging, or by keys, a little above or below that. */
 import { isOwnTravel, leastAdjust, type Arrival, type Section } from '@waybell/core'
-import { useState, type KeyboardEvent } from 'react'
+import { useMoved } from '../../spine/useMoved.ts'
 import { Pennant, px } from '../../ui/index.tsx'
 import { useWork } from '../../work/context.ts'
 import { toldApart, type LayerProps } from '../task.ts'
@@ -44,7 +44,6 @@ interface MovableProps {
 
 function Movable({ section, arrival, y, right, scale }: MovableProps) {
   const { page, surveys, run, point } = useWork()
-  const [drag, setDrag] = useState<{ from: number; by: number } | null>(null)
   // What a key adds to is what is said now, not what was drawn last.
   const now = page.sections.find((s) => s.key === section.key) ?? section
   const { by = 0, off } = now.adjust ?? {}
@@ -57,13 +56,8 @@ function Movable({ section, arrival, y, right, scale }: MovableProps) {
     const adjust = next ? { by: next, ...(off && { off }) } : undefined
     run({ type: 'section/adjust', page: page.key, section: section.key, adjust })
   }
-  const onKey = (event: KeyboardEvent) => {
-    const step = { ArrowUp: -1, ArrowDown: 1, PageUp: -50, PageDown: 50 }[event.key]
-    if (step === undefined) return
-    event.preventDefault()
-    move(event.shiftKey ? step * 10 : step)
-  }
-  const dragged = drag ? above(drag.by / scale) : by
+  const { dragged, hears } = useMoved(scale, move)
+  const shown = dragged === null ? by : above(dragged / scale)
   return (
     <span
       role="slider"
@@ -78,23 +72,13 @@ function Movable({ section, arrival, y, right, scale }: MovableProps) {
       title={`${section.title}: drag for more or less room above it`}
       onPointerEnter={() => point(section.key)}
       onPointerLeave={() => point(null)}
-      onKeyDown={onKey}
-      onPointerDown={(e) => {
-        e.currentTarget.setPointerCapture(e.pointerId)
-        setDrag({ from: e.clientY, by: 0 })
-      }}
-      onPointerMove={(e) => setDrag((d) => d && { ...d, by: e.clientY - d.from })}
-      onPointerCancel={() => setDrag(null)}
-      onPointerUp={() => {
-        if (drag) move(drag.by / scale)
-        setDrag(null)
-      }}
+      {...hears}
       className="absolute z-1 flex min-h-6 min-w-6 cursor-ns-resize touch-none items-start justify-end"
-      style={{ top: y + (by - dragged) * scale, right }}
+      style={{ top: y + (by - shown) * scale, right }}
     >
-      {drag && (
+      {dragged !== null && (
         <output className="mr-1 rounded-sm bg-sheet px-1 text-xs whitespace-nowrap text-ink tabular-nums shadow">
-          {px(arrival.gap + dragged - by)}
+          {px(arrival.gap + shown - by)}
         </output>
       )}
       <Pennant />

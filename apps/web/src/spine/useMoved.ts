@@ -1,0 +1,32 @@
+/** What stands on the spine and is dragged, or moved by keys, up and down. */
+import { useState, type KeyboardEvent, type PointerEvent } from 'react'
+
+const STEPS: Partial<Record<string, number>> = { ArrowUp: -1, ArrowDown: 1, PageUp: -50, PageDown: 50 }
+
+/**
+ * @param scale from px of the page to px of the spine
+ * @param move once it was moved, by so many px of the page down
+ * @returns how far it is dragged now, in px of the spine, null while it is not; and what its element hears
+ */
+export function useMoved(scale: number, move: (by: number) => void) {
+  const [drag, setDrag] = useState<{ from: number; by: number } | null>(null)
+  const hears = {
+    onKeyDown: (event: KeyboardEvent) => {
+      const step = STEPS[event.key]
+      if (step === undefined) return
+      event.preventDefault()
+      move(event.shiftKey ? step * 10 : step)
+    },
+    onPointerDown: (e: PointerEvent) => {
+      e.currentTarget.setPointerCapture(e.pointerId)
+      setDrag({ from: e.clientY, by: 0 })
+    },
+    onPointerMove: (e: PointerEvent) => setDrag((d) => d && { ...d, by: e.clientY - d.from }),
+    onPointerCancel: () => setDrag(null),
+    onPointerUp: () => {
+      if (drag) move(drag.by / scale)
+      setDrag(null)
+    },
+  }
+  return { dragged: drag && drag.by, hears }
+}
