@@ -98,6 +98,7 @@ test.describe('presses of links', () => {
         expect((await standing(there, 'orders')).hash).toBe(hash)
         // Nor is the page kept from being moved by its script once the visitor has gone on.
         await there.mouse.wheel(0, 300)
+        await expect.poll(() => there.evaluate(() => scrollY)).toBe(300)
         await there.evaluate(() => window.scrollTo(0, 200))
         await atRest(there)
         expect(await there.evaluate(() => scrollY)).toBe(200)

@@ -48,6 +48,7 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
       scroll: length,
       top: length.allow(null),
       astray: length,
+      leftOpen: Joi.object({ menu: at.allow(null), by: at.allow(null) }).allow(null),
       ...Object.fromEntries(
         ['hasTarget', 'hasBox', 'isSideways', 'isCovered', 'isLit', 'isSeen', 'isAlone', 'isTaken', 'isTight', 'isCut', 'isWrapped'].map(
           (name) => [name, Joi.boolean()],

@@ -18,8 +18,9 @@ import { hashOfLink, isTopOnly, sameDocumentHash, targetOf, wasTaken } from './l
 import { isShown, lookOf, MARKING, underSheet } from './marks.ts'
 import { builtMenus, placeHash } from './survey/built.ts'
 import type { OwnMenu } from './messages.ts'
-import { elementAt } from './stamps.ts'
+import { elementAt, positionOf } from './stamps.ts'
 import { jumpTo, position, scroller, viewTop } from './scroller.ts'
+import { forgetOpenings, isLeftOpen, open, shut } from './opening.ts'
 import { roomOf } from './room.ts'
 import { pause, throughThePage, twoFrames, untilSteady, untilStill } from './settle.ts'
 
@@ -83,6 +84,7 @@ export async function tryLink(place: number, isPatient: boolean, ownMenus: reado
   try {
     // What comes in on the way is in.
     if (place === 0) {
+      forgetOpenings()
       await throughThePage()
       await untilSteady(() => '', 3000)
     }
@@ -100,6 +102,7 @@ async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): P
   const id = decodeFragment(fragmentOf(hash))
   const target = targetOf(hash)
   const isTop = target ? target === document.body || target === document.documentElement : isTopOnly(hash)
+  const isOpened = await open(menu, link)
   putRightFrom = null
   const isTaken = await press(link)
   const pressedAt = performance.now()
@@ -111,8 +114,11 @@ async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): P
   if (position() !== before) await untilSteady(() => `${position()}`, 1000)
   // What a script of the page moves step by step is put right once that is surely over.
   if (isTaken) await untilStill(position, 700, 8000)
-  const over = target && !isTop ? coverOver(firstOf(target)) : null
-  return {
+  const isLeft = isOpened && (await isLeftOpen(menu))
+  // Its going may move what stays at the viewport's top, and the page behind that.
+  if (isOpened && !isLeft) await untilStill(position, 200, 2000)
+  const over = target && !isTop ? coverOver(firstOf(target), isLeft ? menu : null) : null
+  const tried: Tried = {
     label:
       (link.textContent ?? '').trim().replace(/\s+/g, ' ').slice(0, 120) ||
       (link.getAttribute('aria-label') ?? link.querySelector('img')?.alt ?? ''),
@@ -131,8 +137,12 @@ async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): P
     isTaken,
     astray: isTaken && putRightFrom !== null ? putRightFrom - position() : 0,
     menu: madeNameOf(menu) ?? '',
+    leftOpen: null,
     ...room,
   }
+  if (!isLeft) return tried
+  const by = await shut(menu, link)
+  return { ...tried, leftOpen: { menu: positionOf(menu) ?? null, by: (by && positionOf(by)) ?? null } }
 }
 
 /** As a visitor's press: what the page's scripts do with it is theirs. */
@@ -198,11 +208,12 @@ function firstOf(target: Element): DOMRect {
   return range.getClientRects()[0] ?? of.getBoundingClientRect()
 }
 
-/** What stays at the viewport's top and lies over a place; `out` where that is out of view, null where it can be seen. */
-function coverOver(box: DOMRect): Element | 'out' | null {
+/** What stays at the viewport's top, or was left open, and lies over a place; `out` where that is out of view, null where it can be seen. */
+function coverOver(box: DOMRect, leftOpen: Element | null): Element | 'out' | null {
   const [x, y] = [Math.min(box.left + Math.min(box.width, 40) / 2, innerWidth - 1), box.top + box.height / 2]
   if (y < 0 || y > innerHeight || box.right < 0 || box.left > innerWidth) return 'out'
   for (let e: Element | null = document.elementFromPoint(Math.max(0, x), y); e && e !== document.body; e = e.parentElement) {
+    if (leftOpen && (leftOpen.contains(e) || (e.contains(leftOpen) && getComputedStyle(e).position !== 'static'))) return e
     const { position } = getComputedStyle(e)
     if (position === 'fixed' || (position === 'sticky' && e.getBoundingClientRect().top <= parseFloat(getComputedStyle(e).top) + 1)) {
       // What holds the place itself covers nothing of it.

@@ -1,6 +1,7 @@
 /** The current item of each menu, marked. Where the current section stays the same, a frame costs one comparison. */
 import { decodeFragment, fragmentOf, MENU, type Settings } from '@waybell/core/contract'
-import { all, isHere, linksIn, sectionOf, TOP } from './page.ts'
+import { all, linksIn } from './elements.ts'
+import { isHere, sectionOf, TOP } from './page.ts'
 import { markByClass } from './parts/classes.ts'
 import { markOpeners } from './parts/lists.ts'
 import { orderMade, showMade } from './parts/made.ts'
@@ -22,7 +23,8 @@ interface Menu {
 
 let menus: Menu[] = []
 /** What was marked last; nothing where that is to be looked at again. */
-let last: { id: string; link: Element | undefined } | undefined
+let lastId: string | undefined
+let lastLink: Element | undefined
 
 export function readMenus(s: Settings): HTMLElement[] {
   menus = all(`[${MENU}]`).map((menu) => {
@@ -36,14 +38,14 @@ export function readMenus(s: Settings): HTMLElement[] {
     return { menu, items, shown: null, opening: new Set() }
   })
   orderMade(s)
-  last = undefined
+  lastId = undefined
   return menus.map((m) => m.menu)
 }
 
 /** The page's own script marked something: everything is looked at again. */
 export function forget(): void {
   for (const m of menus) m.shown = null
-  last = undefined
+  lastId = undefined
 }
 
 /** @param ids of the sections in the order of their bells */
@@ -55,12 +57,13 @@ export function findOpenings(ids: readonly string[]): void {
       opening.add(id)
     }
   }
-  last = undefined
+  lastId = undefined
 }
 
 export function mark(current: string, link: Element | undefined): void {
-  if (last?.id === current && last.link === link) return
-  last = { id: current, link }
+  if (lastId === current && lastLink === link) return
+  lastId = current
+  lastLink = link
   for (const m of menus) {
     const { items, shown } = m
     // In a menu out of sight as well: one behind a button says it when it is opened.
@@ -77,7 +80,7 @@ export function mark(current: string, link: Element | undefined): void {
   overlook()
 }
 
-const linksOf = ({ items }: Menu) => [...items.values()].flatMap((those) => those.map((l) => l.link))
+const linksOf = ({ items }: Menu) => [...items.values()].flat().map((l) => l.link)
 
 function show(menu: HTMLElement, link: HTMLAnchorElement): void {
   if (menu.scrollWidth > menu.clientWidth) {

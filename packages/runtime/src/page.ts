@@ -1,17 +1,11 @@
 /** What the script reads of the page: where it stands, and which section a link means. */
 import { fragmentOf, indicated, isFixed, PIECE, type Settings } from '@waybell/core/contract'
+import { all, root } from './elements.ts'
 import { placeOf } from './parts/scripts.ts'
 import { contentOf, innerNow, onPage, viewTopOf } from './parts/scroller.ts'
 
-export const root = document.documentElement
-export const all = <T extends Element = HTMLElement>(selector: string, from: ParentNode = document): T[] => [
-  ...from.querySelectorAll<T>(selector),
-]
-
 /** Loaded again: the browser puts it back to where the visitor was, and not to the hash. */
 export const isReturn = (performance.getEntriesByType('navigation')[0] as PerformanceNavigationTiming | undefined)?.type !== 'navigate'
-
-export const linksIn = (menu: HTMLElement): HTMLAnchorElement[] => all('a[href]', menu)
 
 let inner: HTMLElement | undefined
 /** What scrolls: in quirks mode it is the body. */
@@ -24,6 +18,8 @@ export function findBox(): Element[] {
 }
 /** What says how it scrolls: its padding, its motion. */
 export const padded = (): Element => inner ?? root
+/** How it moves from now on; empty for what the style says. */
+export const setBehavior = (behavior: string): void => void ((padded() as HTMLElement).style.scrollBehavior = behavior)
 /** What holds the page, and what is fixed does not stand in. */
 const holder = (): HTMLElement => inner ?? document.body
 /** Where what is seen of the page begins, in px below the viewport's top. */
@@ -61,7 +57,7 @@ export function settings(): Settings {
 }
 
 export const elementOf = (id: string): HTMLElement | null =>
-  document.getElementById(id) ?? [...document.getElementsByName(id)].find((el) => el.localName === 'a') ?? null
+  document.getElementById(id) ?? all<HTMLAnchorElement>('a[name]').find((a) => a.name === id) ?? null
 
 /** True for what the browser scrolls to: it has a box, and no part of the viewport holds it. */
 export const hasPlace = (el: HTMLElement | null): el is HTMLElement => !!el?.getClientRects().length && !isFixed(el, holder())

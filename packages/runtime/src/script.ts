@@ -7,8 +7,8 @@
 import { bells, currentAt } from '@waybell/core/rule'
 import { HEADER, type Settings } from '@waybell/core/contract'
 import { findOpenings, forget, mark, readMenus } from './marks.ts'
+import { all, root } from './elements.ts'
 import {
-  all,
   bare,
   elementOf,
   findBox,
@@ -20,7 +20,7 @@ import {
   maxScroll,
   padded,
   position,
-  root,
+  setBehavior,
   sectionOf,
   settings,
   TOP,
@@ -255,7 +255,7 @@ function onHash(): void {
  * @param event the press, as far as a script of the page may still take it
  */
 export function follow(hash: string, link?: Element, event?: Event): void {
-  watchPress(event)
+  watchPress(event, setBehavior)
   const id = sectionOf(hash, s)
   goal = id === undefined ? id : { id, link }
   tell(goal ? 'asked' : 'asked for none')
@@ -276,6 +276,8 @@ function onClick(event: MouseEvent): void {
   }
   asked = hash
   follow(hash, link, isSentAway ? undefined : event)
+  // Where a script takes it, a bare “#” is a button, as of what opens a menu; else steps by which that moves the page are not to be smoothed.
+  requestAnimationFrame(() => isTaken() && (hash ? setBehavior('auto') : tell('history')))
 }
 
 /** Once the page's elements are there. */

@@ -45,6 +45,9 @@ export const WAS = 'data-wb-was'
 export const LOOK = 'data-wb-look'
 /** On what is not on some screens; their names. */
 export const OFF = 'data-wb-off'
+/** On a menu of the page's own, and on what is pressed to shut it behind a press in it; the value is a number, of what shuts several all of theirs. */
+export const SHUT_BY = 'data-wb-shut-by'
+export const SHUTS = 'data-wb-shuts'
 /** On a menu that is made, while it is not to be seen. */
 export const AWAY = 'data-wb-away'
 

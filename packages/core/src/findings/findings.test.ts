@@ -364,6 +364,39 @@ it('tells of links that were tried and are not right, on which screens, with the
   expect(told([seen('gone', 'Third', 0, { hasTarget: false })])).toEqual([])
 })
 
+it('tells of a menu that stays open behind a press where that covers what it leads to, once for all of its links', () => {
+  const { page, reading } = opened(
+    '<header><button>Menu</button><nav><a href="#a">First</a>\n<a href="#b">Second</a></nav></header><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>',
+  )
+  const parts = page.sections.map((s, i) => aPart({ at: s.at, top: 900 * i, movedTop: 900 * i, bottom: 900 * i + 900 }))
+  const phone = aSurvey({ parts, pageHeight: 4000, maxScroll: 3200 })
+  const [one, two] = solveArrivals(page, phone).map((a) => a.land) as [number, number]
+  const told = (...over: Partial<Tried>[]) => {
+    const tried = [
+      aTried({ id: 'a', label: 'First', scroll: one, ...over[0] }),
+      aTried({ id: 'b', label: 'Second', scroll: two, ...over[1] }),
+    ]
+    return openFindings({ site: site(page), page, reading, undeclared, known, named, surveys: { phone }, tried: { phone: tried } }, [])
+      .filter((f) => f.code === 'menu-left-open' || f.code === 'link-tried')
+      .map((f) => ({ said: `${f.code}: ${f.message}`, command: f.fix?.command }))
+  }
+  const [menu] = page.menus
+  const leftOpen = { menu: menu!.form.kind === 'found' ? menu!.form.elements[0]! : null, by: 7 }
+  expect(told({ leftOpen }, { leftOpen })).toEqual([])
+  expect(told({ leftOpen, isCovered: true }, { leftOpen, scroll: two + 60 })).toEqual([
+    {
+      said: 'menu-left-open: The menu “Header menu” stays open behind a press on 2 links (“First”, “Second”) and lies over what they lead to, or keeps them from their places (on “Phone”).',
+      command: { type: 'menu/shut-by', page: page.key, menu: menu!.key, by: 7 },
+    },
+  ])
+  const built = { leftOpen: { menu: null, by: null }, isCovered: true }
+  expect(told(built)).toEqual([{ said: expect.stringContaining('A menu that a script builds stays open'), command: undefined }])
+  // A script that takes the press and stops elsewhere is told of that.
+  expect(told({ leftOpen, isTaken: true, scroll: one + 60 }).map((f) => f.said)).toEqual([
+    expect.stringContaining('link-tried: “First” stops 60 px'),
+  ])
+})
+
 it('tells of a header that takes more than a sixth of a screen, or is not made to stay since it would', () => {
   const { page, reading } = opened(
     '<header id="h"><nav><a href="#a">A</a><a href="#b">B</a></nav></header><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>',

@@ -13,7 +13,7 @@ it.each(everyPage)('%s', (_, file) => {
     expect(new TextDecoder('latin1').decode(twice.bytes)).toBe(new TextDecoder('latin1').decode(once.bytes))
     const ids = (p: SitePage) => p.sections.map((s) => [s.id, s.former, s.point, s.toTop])
     expect(ids(again.page)).toEqual(ids(as))
-    const looks = (p: SitePage) => p.menus.filter(isFound).map((m) => m.look)
+    const looks = (p: SitePage) => p.menus.filter(isFound).map((m) => [m.look, m.form.kind === 'found' && m.form.shutBy !== undefined])
     expect(looks(again.page)).toEqual(looks(as))
     const rooms = (p: SitePage) => [p.header?.off, p.header?.moves, p.room?.on, p.sections.map((s) => s.adjust)]
     expect(rooms(again.page)).toEqual(rooms(as))

@@ -65,6 +65,8 @@ export function changed(page: SitePage): SitePage {
   for (const { key } of page.menus.filter(isFound)) {
     const look = { states: { current: { weight: 'bold', backing: '#112233', opacity: 40 }, hover: { ink: '#aabbcc' } } } as const
     site = apply(site, { type: 'menu/look', page: 'p1', menu: key, look }).site
+    const by = page.sections.at(-1)?.at
+    if (by !== undefined) site = apply(site, { type: 'menu/shut-by', page: 'p1', menu: key, by }).site
   }
   const at = { page: 'p1' }
   const timed = { easing: 'ease-out', ms: 300, most: 900 } as const

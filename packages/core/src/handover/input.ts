@@ -16,6 +16,7 @@ export const SCRIPT_PARTS = [
   'travel',
   'moves',
   'presses',
+  'shuts',
 ] as const
 export type ScriptPart = (typeof SCRIPT_PARTS)[number]
 

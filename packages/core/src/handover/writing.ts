@@ -2,7 +2,7 @@
 import { isOwnTravel } from '../arrival/index.ts'
 import { relativePath, type ElementAt, type PageReading } from '../page/index.ts'
 import { hashOf } from '../contract/index.ts'
-import { isMade, type Menu, type SitePage, type Ways } from '../site/index.ts'
+import { isFound, isMade, type Menu, type SitePage, type Ways } from '../site/index.ts'
 import { anchorsOf, type Anchor } from './anchors.ts'
 import type { HandoverInput } from './input.ts'
 
@@ -44,7 +44,8 @@ export const needsScript = ({ page, anchors }: Pick<WritingInput, 'page' | 'anch
   page.menus.some(isMade) ||
   travelsOtherwise(page) ||
   !!page.header?.moves ||
-  !!page.travel.takesPresses
+  !!page.travel.takesPresses ||
+  page.menus.some((m) => isFound(m) && m.form.shutBy !== undefined)
 
 // A reading never changes, and on a large page this is most of the work.
 const known = new WeakMap<PageReading, ReadonlyMap<ElementAt, string>>()

@@ -70,7 +70,8 @@ export function adoptMenus(reading: PageReading, found: readonly MatchedMenu[], 
     })
     const name = first.label || (first.place === 'footer' ? 'Footer menu' : 'Header menu')
     const look = elements.map((e) => lookBefore(reading.written.looks[e.at])).find((l) => l !== null)
-    const form = { kind: 'found' as const, elements: elements.map((e): ElementAt => e.at) }
+    const shutBy = elements.map((e) => reading.written.shutBy[e.at]).find((by) => by !== undefined)
+    const form = { kind: 'found' as const, elements: elements.map((e): ElementAt => e.at), ...(shutBy !== undefined && { shutBy }) }
     return { key, name, form, ...(look && { look }), ...motionBefore(reading, form.elements), items }
   })
 }

@@ -12,6 +12,8 @@ import {
   readMotion,
   readSettings,
   SCROLLER,
+  SHUT_BY,
+  SHUTS,
   WAS,
   type Motion,
   type WrittenSettings,
@@ -51,6 +53,8 @@ export interface Written {
   looks: Record<number, string>
   /** How links travel that were given a motion of their own, and menus, by their elements. */
   motions: Record<number, Motion>
+  /** What shuts menus of the page's own, by their elements. */
+  shutBy: Record<number, number>
   /** Buttons that were made links. */
   buttons: boolean
   /** Menus that were made, by their numbers. */
@@ -71,6 +75,8 @@ export function readWritten(tree: Tree): Written {
   let buttons = false
   const looks: Written['looks'] = {}
   const motions: Written['motions'] = {}
+  const shut: [at: number, number: string][] = []
+  const shutters = new Map<string, number>()
   for (const el of tree.all) {
     if (settings && el.attrs.has(HEADER) && el.at >= 0) header ??= el.at
     if (settings && el.attrs.has(SCROLLER) && el.at >= 0) scroller ??= el.at
@@ -78,10 +84,13 @@ export function readWritten(tree: Tree): Written {
     if (settings && el.attrs.has(LOOK) && el.at >= 0) looks[el.at] = el.attrs.get(LOOK)!
     const motion = settings && readMotion(el.attrs.get(MOTION))
     if (motion && el.at >= 0) motions[el.at] = motion
+    if (settings && el.attrs.has(SHUTS) && el.at >= 0) for (const number of el.attrs.get(SHUTS)!.split(' ')) shutters.set(number, el.at)
+    if (settings && el.attrs.has(SHUT_BY) && el.at >= 0) shut.push([el.at, el.attrs.get(SHUT_BY)!])
     const name = el.attrs.get(ANCHOR)
     if (name && el.at >= 0) anchors[name] ??= el.at
   }
-  return { settings, anchors, header, scroller, looks, motions, buttons, menus: menus.sort((a, b) => numberOf(a) - numberOf(b)) }
+  const shutBy = Object.fromEntries(shut.flatMap(([at, number]) => (shutters.has(number) ? [[at, shutters.get(number)!]] : [])))
+  return { settings, anchors, header, scroller, looks, motions, shutBy, buttons, menus: menus.sort((a, b) => numberOf(a) - numberOf(b)) }
 }
 
 const numberOf = ({ made }: WrittenMenu): number => parseInt(made ?? '1')

@@ -20,7 +20,14 @@ type FoundMenu = Menu & { form: FoundForm }
 
 const linksBy = (reading: PageReading): Links => new Map(reading.links.map((l) => [l.at, l]))
 
-export function revisedMenus(page: SitePage, before: PageReading, after: PageReading, sections: readonly Section[]): Menu[] {
+export function revisedMenus(
+  page: SitePage,
+  before: PageReading,
+  after: PageReading,
+  sections: readonly Section[],
+  /** Where an element stands then; null where that is not plain. */
+  placeOf: (at: ElementAt) => ElementAt | null,
+): Menu[] {
   const keys = new Set(sections.map((s) => s.key))
   const added = sections.filter((s) => !page.sections.some((o) => o.key === s.key))
   const found = page.menus.filter(isFound)
@@ -37,11 +44,13 @@ export function revisedMenus(page: SitePage, before: PageReading, after: PageRea
       const now = again.get(at)
       return now ? [{ was: at, now }] : []
     })
+    const { shutBy: by } = (menu as FoundMenu).form
+    const shutBy = by === undefined ? null : placeOf(by)
     if (elements.length)
       return [
         {
           ...menu,
-          form: { kind: 'found', elements: elements.map((e) => e.now.at) },
+          form: { kind: 'found', elements: elements.map((e) => e.now.at), ...(shutBy !== null && { shutBy }) },
           items: revisedItems(menu, elements, before, after, sections),
         },
       ]

@@ -127,8 +127,9 @@ export function revisePage(
   rule: NamingRule,
 ): Extract<Command, { type: 'page/revise' }> {
   const sections = revisedSections(page, before.reading, after.reading, decisions, rule)
-  const menus = revisedMenus(page, before.reading, after.reading, sections)
-  const links = revisedLinks(page, before, after, sections, (at) => sameElement(at, before, after))
+  const placeOf = (at: ElementAt) => sameElement(at, before, after)
+  const menus = revisedMenus(page, before.reading, after.reading, sections, placeOf)
+  const links = revisedLinks(page, before, after, sections, placeOf)
   const header = revisedHeader(page, before, after)
   const scroller = page.scroller === undefined ? null : sameElement(page.scroller, before, after)
   const { travel, highlight } = page

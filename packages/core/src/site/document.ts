@@ -158,6 +158,8 @@ export interface FoundForm {
   elements: ElementAt[]
   /** How its current item is marked; a line where nothing is said. */
   mark?: Mark
+  /** What is pressed to shut it behind a press in it, where that opened menu stays open by itself. */
+  shutBy?: ElementAt
 }
 
 export type MenuForm = FoundForm | MadeMenuForm

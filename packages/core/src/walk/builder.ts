@@ -15,6 +15,7 @@ export const aTried = (over: Partial<Tried> & Pick<Tried, 'id' | 'label' | 'scro
   isTaken: false,
   astray: 0,
   menu: '',
+  leftOpen: null,
   isTight: false,
   isCut: false,
   isWrapped: false,

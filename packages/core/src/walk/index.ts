@@ -6,6 +6,7 @@ export { judge, TOLERANCE, type Verdict, type Visit } from './judge.ts'
 export { FAR, walkPlan, type Start, type WalkStep } from './plan.ts'
 export {
   coveringMenu,
+  isLeftOpen,
   judgeTried,
   mayPass,
   ownMenusOf,

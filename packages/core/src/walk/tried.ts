@@ -36,6 +36,8 @@ export interface Tried {
   astray: number
   /** The menu that was made in which it stands, by its name; empty for one of the page's own. */
   menu: string
+  /** The menu was opened for the press as a visitor does it, and stays open behind it: where it stands in the source, and what shuts it; null where not said, or built by scripts. */
+  leftOpen: { menu: ElementAt | null; by: ElementAt | null } | null
   /** Too small to be pressed, and too near to another. */
   isTight: boolean
   /** Some of its label is cut off. */
@@ -62,6 +64,10 @@ export const coveringMenu = ({ coveredBy }: Tried): string | null => {
   const [before, after] = madeMenuNamed('\n').split('\n') as [string, string]
   return coveredBy.startsWith(before) && coveredBy.endsWith(after) ? coveredBy.slice(before.length, -after.length) : null
 }
+
+/** It arrives elsewhere or out of sight for a menu that stays open behind the press. */
+export const isLeftOpen = ({ fault, tried }: Pick<TryVerdict, 'fault' | 'tried'>): boolean =>
+  tried.leftOpen !== null && (fault === 'covered' || (fault === 'off' && !tried.isTaken))
 
 /** True for what may have been a busy machine's doing; what has no target, or a script of the page took, is so after a longer wait too. */
 export const mayPass = ({ fault, tried }: TryVerdict): boolean =>
@@ -148,8 +154,10 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
       )
     if (Math.abs(off) > TOLERANCE && !isInPlace) {
       const where = `stops ${Math.round(Math.abs(off))} px ${off > 0 ? 'below' : 'above'} its place`
-      return { ...wrong('off', one.isTaken ? `${where}, since a script of the page takes the press` : where), by: off }
+      const why = one.isTaken ? ', since a script of the page takes the press' : one.leftOpen ? ', with its menu left open' : ''
+      return { ...wrong('off', where + why), by: off }
     }
+    if (one.isCovered && one.leftOpen) return wrong('covered', 'arrives under its own menu, which stays open')
     if (one.isCovered) return wrong('covered', one.coveredBy ? `arrives under ${one.coveredBy}` : 'arrives out of sight')
     // What is no item of a menu, as a site's name that stands among them, is not to be marked.
     if (!items.has(one.label)) return { tried: one, fault: null, why: '', ...drift }

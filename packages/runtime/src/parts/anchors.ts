@@ -1,5 +1,6 @@
 /** For pages with points and former IDs. */
 import { ANCHOR, decodeFragment, fragmentOf, type Settings } from '@waybell/core/contract'
+import { all } from '../elements.ts'
 import { startTab } from '../page.ts'
 
 /** Sends a visitor who comes by a former ID on to the one that the section has now. @returns true where it did; `hashchange` follows */
@@ -14,7 +15,7 @@ export function renewHash(s: Settings): boolean {
 /** What a point that stands in the head stands before, and how far below the top of that. */
 function standIn(id: string, s: Settings): { el: HTMLElement; below: number } | undefined {
   const point = s.points.find((p) => p.id === id && p.anchor)
-  const el = point && document.querySelector<HTMLElement>(`[${ANCHOR}="${point.anchor}"]`)
+  const el = point && all(`[${ANCHOR}="${point.anchor}"]`)[0]
   return el ? { el, below: point.below } : undefined
 }
 

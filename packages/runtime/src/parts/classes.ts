@@ -1,6 +1,6 @@
 /** For menus whose current item the page itself marks by a class: the script moves it along. */
 import { entryOf, markClassOf, MENU } from '@waybell/core/contract'
-import { linksIn } from '../page.ts'
+import { linksIn } from '../elements.ts'
 
 /**
  * A menu that has no such class is left alone. An item that leads elsewhere keeps the class until one of ours is the current one.

@@ -1,6 +1,7 @@
 /** For pages with a header of their own: how much of the viewport's top is covered on arrival. It changes with the layout, never with the scroll position. */
 import { COVER, coversTop, HEADER, MADE_BAR, OWN_COVER, type Settings } from '@waybell/core/contract'
-import { all, isInside, isReturn, root, viewTop } from '../page.ts'
+import { all, root } from '../elements.ts'
+import { isInside, isReturn, viewTop } from '../page.ts'
 import { ahead, forgetStates, growthOf, own, standing, tellApart } from './shrinks.ts'
 
 /** In px: what covers on arrival, the page's own header and the made menu's bar. */

@@ -1,6 +1,7 @@
 /** For menus that Way Bell made: where they are seen, and what opens in them. */
 import { AWAY, decodeFragment, fragmentOf, MADE, type Settings } from '@waybell/core/contract'
-import { all, position } from '../page.ts'
+import { all } from '../elements.ts'
+import { position } from '../page.ts'
 
 const wordOf = (menu: Element, word: string): string | undefined => new RegExp(` ${word}=(\\S+)`).exec(menu.getAttribute(MADE)!)?.[1]
 
@@ -70,7 +71,7 @@ export function showMade(current: string): void {
 export function watchMade(): void {
   addEventListener('keydown', ({ key, target }) => {
     const open = key === 'Escape' ? shuttable().filter((d) => d.contains(target as Element)) : []
-    const innermost = open[open.length - 1]
+    const innermost = open.pop()
     if (!innermost) return
     innermost.open = false
     innermost.querySelector('summary')!.focus()

@@ -2,29 +2,34 @@
  * For pages with scripts of their own. One that marks items too has them marked as they are to be: never two at once; links that it adds are taken
  * in. Once in a frame at most, so that two who answer each other keep nobody waiting.
  */
-let isWaiting = false
+import { linksIn } from '../elements.ts'
+
+let frame = 0
 let observer: MutationObserver | undefined
 
-const countLinks = (menus: readonly Element[]): number => menus.reduce((n, menu) => n + menu.querySelectorAll('a[href]').length, 0)
-
 /** @param answer what is done once others have changed something in the menus, and whether they took links away or added some */
-export function watchMenus(menus: readonly Element[], answer: (hasOtherLinks: boolean) => void): void {
-  const count = countLinks(menus)
+export function watchMenus(menus: readonly HTMLElement[], answer: (hasOtherLinks: boolean) => void): void {
+  const links = () => menus.flatMap(linksIn).length
+  const count = links()
   observer?.disconnect()
   observer = new MutationObserver(() => {
-    if (isWaiting) return
-    isWaiting = true
-    requestAnimationFrame(() => {
-      isWaiting = false
-      answer(countLinks(menus) !== count)
+    frame ||= requestAnimationFrame(() => {
+      frame = 0
+      answer(links() !== count)
     })
   })
   for (const menu of menus) observer.observe(menu, { subtree: true, childList: true, attributeFilter: ['class', 'aria-current'] })
 }
 
 let press: Event | undefined
-/** The press that is followed now, none where the address alone is. */
-export const watchPress = (event: Event | undefined): void => void (press = event)
+/**
+ * The press that is followed now, none where the address alone is.
+ * @param setBehavior says in what motion the page moves from now on
+ */
+export function watchPress(event: Event | undefined, setBehavior?: (behavior: string) => void): void {
+  press = event
+  setBehavior?.('')
+}
 /** A script of the page takes it, and goes where it wants in its own way. */
 export const isTaken = (): boolean => !!press?.defaultPrevented
 

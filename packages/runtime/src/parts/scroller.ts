@@ -1,11 +1,10 @@
 /** For pages that scroll in an element instead of the document, on some screens or on all. */
 import { SCROLLER, SCROLLS } from '@waybell/core/contract'
+import { all } from '../elements.ts'
 
 /** That element, where it scrolls now. */
 export const innerNow = (): HTMLElement | undefined =>
-  [...document.querySelectorAll<HTMLElement>(`[${SCROLLER}]`)].find(
-    (el) => el.scrollHeight > el.clientHeight && SCROLLS.test(getComputedStyle(el).overflowY),
-  )
+  all(`[${SCROLLER}]`).find((el) => el.scrollHeight > el.clientHeight && SCROLLS.test(getComputedStyle(el).overflowY))
 /** What is in it changes its length, and not its size. */
 export const contentOf = (inner: HTMLElement | undefined): Element[] => [...(inner?.children ?? [])]
 /** From the viewport's top to the page's. */

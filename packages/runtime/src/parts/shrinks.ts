@@ -1,6 +1,7 @@
 /** For headers that change their size once the page has moved, or that nobody has measured: their states are told apart. */
 import { AHEAD, COVER, GROWS, lasts, PIECE, SHIFTS, type Settings } from '@waybell/core/contract'
-import { box, position, root, said, viewTop } from '../page.ts'
+import { root } from '../elements.ts'
+import { box, position, said, viewTop } from '../page.ts'
 
 /** How far the page's own header reaches once the page has moved, in px. */
 export let own = 0

@@ -1,9 +1,7 @@
 /** For pages on which links travel in other ways than by the one motion that the style says, or write another address than browsers do. */
 import { EASINGS, hashOf, MOTION, readMotion, timeOf, type Settings, type Timed } from '@waybell/core/contract'
-import { box, elementOf, jumpTo, padded, position, startTab } from '../page.ts'
+import { box, elementOf, jumpTo, padded, position, setBehavior, startTab } from '../page.ts'
 import { watchPress } from './scripts.ts'
-
-const setBehavior = (behavior: string): void => void ((padded() as HTMLElement).style.scrollBehavior = behavior)
 
 /** The press that is followed, what it asks for, and what of that is written. */
 let pressed: { event: Event | undefined; link: Element | undefined; id: string; rule: Settings['address'] } | undefined

@@ -11,7 +11,19 @@ import {
 } from '@dnd-kit/core'
 import { SortableContext, sortableKeyboardCoordinates, verticalListSortingStrategy } from '@dnd-kit/sortable'
 import { Palette, SlidersHorizontal, X } from 'lucide-react'
-import { dropMenu, freshKey, isMade, itemDepths, itemFor, moveItem, sectionOf, type Item, type Menu, type Section } from '@waybell/core'
+import {
+  dropMenu,
+  freshKey,
+  isFound,
+  isMade,
+  itemDepths,
+  itemFor,
+  moveItem,
+  sectionOf,
+  type Item,
+  type Menu,
+  type Section,
+} from '@waybell/core'
 import { useCallback, useState } from 'react'
 import { toast } from 'sonner'
 import { Button, Heading } from '../../ui/index.tsx'
@@ -115,6 +127,12 @@ export function MenuSheet({ menu }: { menu: Menu }) {
       </Heading>
       {isMade(menu) && open === 'form' && <MenuForm menu={menu} />}
       {open === 'look' && <MenuLook menu={menu} />}
+      {isFound(menu) && menu.form.shutBy !== undefined && (
+        <p className="mb-2 flex items-center gap-2 text-sm">
+          <span className="flex-1">Where it opens, it is shut behind each press in it.</span>
+          <Button onClick={() => run({ type: 'menu/shut-by', page: page.key, menu: menu.key })}>Leave it open</Button>
+        </p>
+      )}
       {menu.inStep ? (
         <InStepItems menu={menu} inStep={menu.inStep} />
       ) : (

@@ -30,6 +30,7 @@ import { rule as linkPlaceholder } from './link-placeholder.ts'
 import { rule as linkTried } from './link-tried.ts'
 import { rule as menuContrast } from './menu-contrast.ts'
 import { rule as menuCovers } from './menu-covers.ts'
+import { rule as menuLeftOpen } from './menu-left-open.ts'
 import { rule as menuOfButtons } from './menu-of-buttons.ts'
 import { rule as menuOrder } from './menu-order.ts'
 import { rule as neverRings } from './never-rings.ts'
@@ -75,6 +76,7 @@ export const rules = {
   'link-tried': linkTried,
   'menu-contrast': menuContrast,
   'menu-covers': menuCovers,
+  'menu-left-open': menuLeftOpen,
   'menu-of-buttons': menuOfButtons,
   'menu-order': menuOrder,
   'never-rings': neverRings,

@@ -1,23 +1,21 @@
 /** Menus of the page's own: their marks, links, labels and order, in every element that they stand in. */
-import { LOOK, madeText, markText, MENU, MOTION, motionText, type Mark } from '../../contract/index.ts'
+import { LOOK, madeText, markText, MENU, MOTION, motionText, SHUT_BY, SHUTS, type Mark } from '../../contract/index.ts'
 import type { ElementAt, PageLink } from '../../page/index.ts'
 import { lookWords, marksByLook } from '../../menus/index.ts'
-import { isFound, wayOf, type FoundForm, type Item, type Menu, type Ways } from '../../site/index.ts'
-import type { PlannedEdit } from '../edit.ts'
+import { isFound, wayOf, type FoundForm, type Item, type Menu, type SitePage, type Ways } from '../../site/index.ts'
+import type { For, PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
 import { orderEdits, type Ordered } from '../order.ts'
 import { attributesOf, planTarget } from './target.ts'
 
+type FoundMenu = Menu & { form: FoundForm }
+
 export const planFoundMenus = (input: WritingInput): PlannedEdit[] => {
   const links = new Map(input.reading.links.map((l) => [l.at, l]))
-  return input.page.menus.filter(isFound).flatMap((menu) => planMenu(menu as Menu & { form: FoundForm }, links, input))
+  return [...input.page.menus.filter(isFound).flatMap((menu) => planMenu(menu as FoundMenu, links, input)), ...planShuts(input.page)]
 }
 
-function planMenu(
-  menu: Menu & { form: FoundForm },
-  links: ReadonlyMap<ElementAt, PageLink>,
-  { page, reading, ways }: WritingInput,
-): PlannedEdit[] {
+function planMenu(menu: FoundMenu, links: ReadonlyMap<ElementAt, PageLink>, { page, reading, ways }: WritingInput): PlannedEdit[] {
   const marked = page.highlight.own ? [] : menu.form.elements
   const marks = marked.map((at): PlannedEdit => ({
     edit: { kind: 'attribute', at, name: MENU, value: markText(markOf(menu)) },
@@ -52,8 +50,25 @@ function planMenu(
   return [...marks, ...looks, ...motions, ...items, ...orders]
 }
 
+/** One thing may shut several. */
+function planShuts({ menus }: SitePage): PlannedEdit[] {
+  const shut = menus.filter((m): m is FoundMenu => isFound(m) && m.form.shutBy !== undefined)
+  const numbersBy = new Map<ElementAt, number[]>()
+  const edit = (at: ElementAt, name: string, value: string, why: string, about: For = {}): PlannedEdit => ({
+    edit: { kind: 'attribute', at, name, value },
+    why,
+    for: about,
+    layout: null,
+  })
+  const marks = shut.flatMap(({ key, name, form: { shutBy, elements } }, n) => {
+    numbersBy.set(shutBy!, [...(numbersBy.get(shutBy!) ?? []), n + 1])
+    return elements.map((at) => edit(at, SHUT_BY, `${n + 1}`, `The menu “${name}” is shut behind a press in it.`, { menu: key }))
+  })
+  return [...marks, ...[...numbersBy].map(([at, numbers]) => edit(at, SHUTS, numbers.join(' '), 'What is pressed to shut a menu.'))]
+}
+
 /** A class of the page's own is moved along all the same. */
-export const markOf = (menu: Menu & { form: FoundForm }): Mark => {
+export const markOf = (menu: FoundMenu): Mark => {
   const mark = menu.form.mark ?? 'line'
   return typeof mark === 'string' && marksByLook(menu) ? 'page' : mark
 }

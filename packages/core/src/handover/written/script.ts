@@ -18,6 +18,7 @@ function partsOf(input: WritingInput): ScriptPart[] {
     header: page.header !== null,
     moves: !!page.header?.moves,
     presses: !!page.travel.takesPresses,
+    shuts: found.some((m) => (m.form as FoundForm).shutBy !== undefined),
     made: page.menus.some((m) => isMade(m) && changesItself(m)),
     lists:
       built.length > 0 ||

@@ -1,5 +1,6 @@
 /** Commands on menus. */
 import type { Motion } from '../../contract/index.ts'
+import type { ElementAt } from '../../page/index.ts'
 import { isFound, isMade, type InStep, type Item, type MadeMenuForm, type Menu, type MenuLook, type Shown, type Site } from '../document.ts'
 import { CommandError } from '../errors.ts'
 import { checkFree, find, insert, onPage, readsOf, replace, type Applied, type KindsOf } from './kind.ts'
@@ -17,6 +18,8 @@ export type MenuCommand =
   | { type: 'menu/look'; page: string; menu: string; look: MenuLook | undefined }
   /** Undefined is as all links on the page do. */
   | { type: 'menu/motion'; page: string; menu: string; motion: Motion | undefined }
+  /** Of one of the page's own: what is pressed to shut it behind a press in it; undefined leaves it as it is. */
+  | { type: 'menu/shut-by'; page: string; menu: string; by?: ElementAt | undefined }
   | { type: 'menu/grows'; page: string; menu: string; grows: false | undefined }
 
 function onMenu(
@@ -134,6 +137,17 @@ export const menuCommands: KindsOf<MenuCommand> = {
         menu: { ...menu, ...(c.motion && { motion: c.motion }) },
         inverse: { ...c, motion },
       })),
+  },
+  'menu/shut-by': {
+    name: 'Change what shuts a menu',
+    payload: (s) => ({ page: s.key, menu: s.key, by: s.optional(s.at) }),
+    touches: (c) => ({ writes: [`page/${c.page}/menu/${c.menu}/shut-by`] }),
+    apply: (site, c) =>
+      onMenu(site, c, (menu) => {
+        if (!isFound(menu)) throw new CommandError(`“${menu.name}” is a menu that was made, which shuts itself`)
+        const { shutBy, ...form } = menu.form
+        return { menu: { ...menu, form: { ...form, ...(c.by !== undefined && { shutBy: c.by }) } }, inverse: { ...c, by: shutBy } }
+      }),
   },
   'menu/grows': {
     name: 'Say whether a menu grows',

@@ -83,7 +83,7 @@ export const menuShape = (s: Shapes): Shape =>
     key: s.key,
     name: s.text,
     form: s.alternatives([
-      s.object({ kind: s.oneOf('found'), elements: s.array(s.at, 20), mark: s.optional(markShape(s)) }),
+      s.object({ kind: s.oneOf('found'), elements: s.array(s.at, 20), mark: s.optional(markShape(s)), shutBy: s.optional(s.at) }),
       madeFormShape(s),
     ]),
     shown: shownShape(s),

@@ -1,0 +1,104 @@
+/** Menus that open on a small screen: tried as a visitor opens them, told of where they stay open, and shut behind a press. */
+import { expect, test, type Page } from '@playwright/test'
+import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { atRest } from './support/boxes.ts'
+import { repository } from './support/cli.ts'
+import { measured, Server, setUp, task } from './support/server.ts'
+import { bringIn, takeHome } from './support/sheet.ts'
+
+test.describe('menus that open', () => {
+  let server: Server
+  test.beforeEach(async () => void (server = await new Server().start()))
+  test.afterEach(() => server.stop())
+
+  const set = async (page: Page, name: string) => {
+    await bringIn(page, server, join(repository, `e2e/pages/${name}`))
+    await setUp(page)
+    await measured(page)
+    await expect(page.getByTestId('tried')).toContainText('links tried')
+    await page.getByRole('button', { name: /^(\d+|No) findings?/ }).click()
+  }
+
+  /** What is seen at the middle of the first words of what a link leads to stands in it. */
+  const isSeen = (page: Page, id: string) =>
+    page.evaluate((at) => {
+      const heading = document.getElementById(at)!.querySelector('h2')!
+      const range = document.createRange()
+      range.selectNodeContents(heading)
+      const box = range.getBoundingClientRect()
+      return heading.contains(document.elementFromPoint(box.left + box.width / 2, box.top + box.height / 2))
+    }, id)
+
+  for (const { name, opener, ids } of [
+    // A button to open it and another to shut it, and its presses do not leave it.
+    { name: 'open-menus/overlay.html', opener: '.opens', ids: ['nets', 'lines', 'floats', 'visit'] },
+    // What opens it is a link to nowhere, and in its presses no wish to go to the top.
+    { name: 'open-menus/hash.html', opener: '.opens', ids: ['nets', 'lines', 'floats'] },
+    // A page's script that takes the presses and leaves its menu open.
+    { name: 'field/gym/index.html', opener: '.navbar-toggle', ids: ['about', 'classes', 'trainers'] },
+  ])
+    test(`one that stays open over what its links lead to is told, and shut behind them: ${name}`, async ({ page, browser }) => {
+      await set(page, name)
+      const told = page.getByText(/The menu “.*” stays open behind a press on \d links .* \(on “Phone”\)/)
+      await expect(told).toBeVisible()
+      await page.getByRole('button', { name: /^Shut “.*” behind each press$/ }).click()
+      await expect(told).toHaveCount(0)
+      await expect(page.getByTestId('tried')).toContainText('all arrive')
+      await page.keyboard.press('Escape')
+
+      const url = pathToFileURL(await takeHome(page)).href
+      const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
+      const visitor = await context.newPage()
+      await visitor.goto(url)
+      for (const id of ids) {
+        await visitor.locator(opener).tap()
+        await visitor.locator(`nav a[href="#${id}"]:not(:empty)`).tap()
+        await expect.poll(() => isSeen(visitor, id)).toBe(true)
+        await expect(visitor.locator('nav [aria-current]:not(:empty)')).toHaveAttribute('href', `#${id}`)
+      }
+      await test.step('to open it moves nothing', async () => {
+        // What a script of the page leaves elsewhere is put right first.
+        await visitor.waitForTimeout(1500)
+        await atRest(visitor)
+        const before = await visitor.evaluate(() => scrollY)
+        await visitor.locator(opener).tap()
+        // Longer than a script that takes a press is waited for.
+        await visitor.waitForTimeout(2500)
+        expect(await visitor.evaluate(() => scrollY)).toBe(before)
+        await expect(visitor.locator('nav [aria-current]:not(:empty)')).toHaveAttribute('href', `#${ids.at(-1)}`)
+        await visitor.locator(`nav a[href="#${ids[0]}"]:not(:empty)`).tap()
+        await expect.poll(() => isSeen(visitor, ids[0]!)).toBe(true)
+      })
+      // By keys alone.
+      await visitor.locator(opener).focus()
+      await visitor.keyboard.press('Enter')
+      // What comes in by a transition takes no focus before it is there.
+      const second = visitor.locator(`nav a[href="#${ids[1]}"]`)
+      await expect(async () => {
+        await second.focus()
+        await expect(second).toBeFocused({ timeout: 100 })
+      }).toPass()
+      await visitor.keyboard.press('Enter')
+      await expect.poll(() => isSeen(visitor, ids[1]!)).toBe(true)
+      // Where it does not open nothing of that is pressed.
+      await visitor.setViewportSize({ width: 1280, height: 800 })
+      await visitor.locator(`nav a[href="#${ids[2]}"]`).click()
+      await expect.poll(() => isSeen(visitor, ids[2]!)).toBe(true)
+      await expect(visitor.locator(`nav a[href="#${ids[0]}"]`)).toBeVisible()
+
+      await test.step('it can be left open again', async () => {
+        await task(page, 'Menus')
+        await page.getByRole('button', { name: 'Leave it open' }).click()
+        await page.getByRole('button', { name: /^(\d+|No) findings?/ }).click()
+        await expect(told).toBeVisible()
+      })
+    })
+
+  for (const name of ['shuts', 'ticked'])
+    test(`one that shuts itself, or moves the page along with it, is left as it is: ${name}`, async ({ page }) => {
+      await set(page, `open-menus/${name}.html`)
+      await expect(page.getByTestId('tried')).toContainText(name === 'shuts' ? 'all arrive' : 'links tried')
+      await expect(page.getByText(/stays open behind a press on \d links/)).toHaveCount(0)
+    })
+})

@@ -1,0 +1,118 @@
+/** Menus that are shut on a small screen: opened as a visitor opens them before a link in them is tried, and shut again behind it. */
+import { MADE } from '@waybell/core/contract'
+import { isShown } from './marks.ts'
+import { pause, untilSteady } from './settle.ts'
+
+/** What may be pressed to open or to shut something. */
+const BUTTONS =
+  'button, summary, label[for], [role=button], [aria-expanded], [aria-controls], [aria-haspopup], [data-toggle], [data-bs-toggle], [onclick], a:not([href]), a[href="#"], a[href^="javascript:"]'
+const OPENS = /menu|nav|burger|toggle|drawer|trigger|☰|≡/i
+const SHUTS = /close|shut|dismiss|schlie(ß|ss)en|fermer|cerrar|[×✕✖x]\s*$/i
+
+/** As many are tried at most. */
+const MOST = 5
+/** As long as what opens or shuts may take over it, in ms. */
+const LONGEST = 900
+
+interface Known {
+  /** What opens it; null where nothing was found to. */
+  opener: HTMLElement | null
+  /** Its links that are out of reach while it is shut. */
+  links: readonly Element[]
+  /** It is open no more behind a press of its links. */
+  shutsItself: boolean
+}
+let known = new WeakMap<Element, Known>()
+/** Before links are tried anew: the page may do otherwise by now. */
+export const forgetOpenings = (): void => void (known = new WeakMap())
+
+/** A press on its middle would reach it. */
+function isInReach(el: Element): boolean {
+  const { left, right, top, bottom } = el.getBoundingClientRect()
+  const hit = document.elementFromPoint((left + right) / 2, (top + bottom) / 2)
+  return isShown(el) && !!hit && el.contains(hit)
+}
+
+/** Further down the page than is seen now it may be in reach all the same. */
+const isBelow = (el: Element): boolean => isShown(el) && el.getBoundingClientRect().top >= innerHeight
+
+const namesOf = (el: Element): string =>
+  [
+    el.id,
+    el.getAttribute('class'),
+    el.getAttribute('aria-label'),
+    el.getAttribute('title'),
+    (el.textContent ?? '').trim().slice(0, 40),
+  ].join(' ')
+
+/** What an attribute of it names is the list, or holds it. */
+const namesIt = (el: Element, link: Element): boolean =>
+  ['aria-controls', 'data-target', 'data-bs-target', 'popovertarget'].some((name) => {
+    const id = el.getAttribute(name)?.replace(/^#/, '')
+    return !!id && !!document.getElementById(id)?.contains(link)
+  })
+
+/** Levels up from the link to what holds both. */
+function apart(el: Element, link: Element): number {
+  let levels = 0
+  for (let e = link.parentElement; e && !e.contains(el); e = e.parentElement) levels++
+  return levels
+}
+
+const buttonsBy = (link: Element, words: RegExp): HTMLElement[] =>
+  [...document.querySelectorAll<HTMLElement>(BUTTONS)]
+    .filter((el) => !el.contains(link) && isInReach(el) && (namesIt(el, link) || words.test(namesOf(el))))
+    .map((el) => ({ el, rank: namesIt(el, link) ? -1 : apart(el, link) }))
+    .sort((a, b) => a.rank - b.rank)
+    .slice(0, MOST)
+    .map(({ el }) => el)
+
+async function pressUntil(button: HTMLElement, isDone: () => boolean): Promise<boolean> {
+  button.click()
+  const end = performance.now() + LONGEST
+  do {
+    await pause(40)
+    await untilSteady(() => `${isDone()}`, LONGEST)
+  } while (!isDone() && performance.now() < end)
+  return isDone()
+}
+
+const isOpen = ({ links }: Pick<Known, 'links'>): boolean => links.some(isInReach)
+
+/**
+ * Opens the menu of a link that is out of reach.
+ * @returns true where it did. Where nothing does, or the menu was seen to shut itself behind a press, it is left as it is, and so is one that
+ * was made: what that does is known.
+ */
+export async function open(menu: Element, link: Element): Promise<boolean> {
+  if (menu.hasAttribute(MADE) || isInReach(link) || isBelow(link)) return false
+  const before = known.get(menu)
+  if (before) return !!before.opener && !before.shutsItself && pressUntil(before.opener, () => isOpen(before))
+  const links = [...menu.querySelectorAll('a[href]')].filter((l) => !isInReach(l) && !isBelow(l))
+  for (const opener of buttonsBy(link, OPENS)) {
+    if (await pressUntil(opener, () => isOpen({ links }))) {
+      known.set(menu, { opener, links: links.filter(isInReach), shutsItself: false })
+      return true
+    }
+    opener.click()
+  }
+  known.set(menu, { opener: null, links, shutsItself: false })
+  return false
+}
+
+/** Behind a press in a menu that was opened: it does not shut itself. What takes a moment to go is waited for. */
+export async function isLeftOpen(menu: Element): Promise<boolean> {
+  const of = known.get(menu)!
+  const end = performance.now() + LONGEST
+  while (isOpen(of) && performance.now() < end) await pause(40)
+  of.shutsItself = !isOpen(of)
+  return !of.shutsItself
+}
+
+/** Shuts a menu that was opened. @returns what did; null where nothing was found to */
+export async function shut(menu: Element, link: Element): Promise<Element | null> {
+  const of = known.get(menu)!
+  for (const button of new Set([of.opener!, ...buttonsBy(link, SHUTS)]))
+    if (isInReach(button) && (await pressUntil(button, () => !isOpen(of)))) return button
+  return null
+}

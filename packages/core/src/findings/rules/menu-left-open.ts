@@ -1,0 +1,49 @@
+/** A menu that a visitor opens stays open behind a press in it, and what the link leads to arrives under it, or elsewhere for its height. */
+import { isFound, type Menu, type Screen } from '../../site/index.ts'
+import { isLeftOpen, judgeTried } from '../../walk/index.ts'
+import { named } from '../counted.ts'
+import type { Draft, Fix, Rule } from '../finding.ts'
+
+interface Left {
+  menu: Menu | undefined
+  labels: Set<string>
+  screens: Set<Screen>
+  by: number | null
+}
+
+export const rule: Rule = {
+  severity: 'error',
+  task: 'menus',
+  inSite: ({ page, site, surveys, tried, placeOf }) => {
+    const left = new Map<Menu | undefined, Left>()
+    for (const screen of site.screens)
+      for (const verdict of judgeTried(page, surveys[screen.key] ?? null, tried[screen.key] ?? [])) {
+        if (!isLeftOpen(verdict)) continue
+        const { label, leftOpen } = verdict.tried
+        const menu = page.menus.find((m) => isFound(m) && m.form.elements.includes(leftOpen!.menu ?? -1))
+        const one = left.get(menu) ?? { menu, labels: new Set(), screens: new Set(), by: null }
+        left.set(menu, one)
+        one.labels.add(label)
+        one.screens.add(screen)
+        one.by ??= leftOpen!.by
+      }
+    return [...left.values()].map(({ menu, labels, screens, by }): Draft => {
+      const at = menu && isFound(menu) ? menu.form.elements[0] : undefined
+      const links = named([...labels], 'link', 'links')
+      const where = [...screens].map((s) => `“${s.name}”`).join(', ')
+      const fix = menu && by !== null ? shutBehind(page.key, menu, by) : null
+      const reason = fix ? '' : ' What would shut it is built by a script of the page, or was not found.'
+      return {
+        message: `${menu ? `The menu “${menu.name}”` : 'A menu that a script builds'} stays open behind a press on ${links} and lies over what they lead to, or keeps them from their places (on ${where}).${reason}`,
+        ...(at === undefined ? { line: 1, column: 1 } : placeOf(at)),
+        where: { ...(at === undefined ? {} : { at }), screen: [...screens][0]!.key },
+        fix,
+      }
+    })
+  },
+}
+
+const shutBehind = (page: string, { key, name }: Menu, by: number): Fix => ({
+  label: `Shut “${name}” behind each press`,
+  command: { type: 'menu/shut-by', page, menu: key, by },
+})
