@@ -201,6 +201,54 @@ test.describe('offsets', () => {
     await page.getByRole('button', { name: 'Undo: change the room at the end' }).click()
     await expect(room).toContainText('Room is left, as the least height of “Contact”')
   })
+  test('a section fills the window, with script and without, and what the header then covers of its heading is told', async ({
+    page,
+    browser,
+  }) => {
+    await bringIn(page, server, join(repository, 'e2e/pages/open-menus/ticked.html'))
+    await setUp(page)
+    await measured(page)
+    await task(page, 'Travel')
+    await page.getByRole('button', { name: 'Room above Lines' }).click()
+    const fills = page.getByLabel('Fills the window: begins at the top of what is seen, under the header')
+    await fills.check()
+    const row = page.locator('[data-arrival-row="lines"]')
+    await expect(row).toContainText('fills the window')
+    await expect(page.getByLabel('More room above it, besides the breathing space')).toHaveCount(0)
+    // Its heading begins where the header ends, and so is cut on the screens on which that is taller.
+    const covered = /heading (are|is) covered/
+    await expect(row.getByRole('button', { name: covered })).not.toHaveCount(0)
+    await page.getByRole('group', { name: 'Screens of Lines' }).getByLabel('Phone', { exact: true }).uncheck()
+    const file = pathToFileURL(await takeHome(page)).href
+    for (const [javaScriptEnabled, viewport, top] of [
+      [true, SCREENS.laptop, 0],
+      [false, SCREENS.laptop, 0],
+      [true, SCREENS.phone, 'below the header'],
+    ] as const) {
+      const context = await browser.newContext({ javaScriptEnabled, viewport })
+      const visitor = await context.newPage()
+      for (const from of ['', '#visit']) {
+        await visitor.goto(file + from)
+        await atRest(visitor, javaScriptEnabled)
+        await visitor.evaluate(() => (location.hash = '#lines'))
+        await atRest(visitor, javaScriptEnabled)
+        const seen = await visitor.evaluate(() => {
+          const box = (of: string) => document.querySelector(of)!.getBoundingClientRect()
+          return { top: box('#lines').top, gap: box('#lines').top - box('header').bottom }
+        })
+        if (top === 0) expect(Math.abs(seen.top)).toBeLessThanOrEqual(1)
+        else expect(Math.abs(seen.gap - 24)).toBeLessThanOrEqual(1)
+        if (javaScriptEnabled) await expect(visitor.locator('nav a[aria-current]')).toHaveText('Lines')
+      }
+      await context.close()
+    }
+    await task(page, 'Travel')
+    const undo = page.getByRole('button', { name: /^Undo: / })
+    await undo.click()
+    await undo.click()
+    await expect(row).not.toContainText('fills the window')
+  })
+
   test('the arrival card shows each screen’s own, and both ways where they differ', async ({ page }) => {
     const tile = (screen: string) => page.locator(`[data-card="${screen}"]`)
     const open = async (title: string) => {

@@ -48,6 +48,20 @@ it('each screen’s own least does so there, whatever the others have', () =>
     }),
   ))
 
+it('one that fills the window begins at the top of what is seen, whatever covers that and what the others have', () =>
+  fc.assert(
+    fc.property(screens, fc.nat(3), fc.integer({ min: -40, max: 200 }), (surveys, n, breathing) => {
+      const filled = sections.map((s, i) => (i === n ? { ...s, adjust: { by: 'fills' as const, off: ['s1'] } } : s))
+      const page = { ...pageWith({ breathing }), sections: filled }
+      for (const survey of surveys) {
+        const [own, plain] = [page, pageWith({ breathing })].map((p) => solveArrivals(p, survey)[n]!)
+        expect(own!.top).toBe(survey.screen === 's1' ? plain!.top : 0)
+      }
+      // What it does is no reason for more room above the others.
+      expect(leastBreathing(page, surveys)).toBeLessThanOrEqual(leastBreathing(pageWith({ breathing }), surveys))
+    }),
+  ))
+
 it('the least of one section does so for that, and does not depend on the order of the screens', () =>
   fc.assert(
     fc.property(screens, fc.nat(3), (surveys, n) => {

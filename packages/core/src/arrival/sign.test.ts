@@ -23,6 +23,7 @@ it.each<[string, Parameters<typeof seen>[0], { sign: ArrivalSign; px: number }]>
   ['its heading is a screen further down', { heading: 900 }, { sign: 'below', px: 200 }],
   ['it was given more room, and has it', { over: { adjust: { by: 90 } } }, { sign: 'clear', px: 110 }],
   ['it was given less than its heading needs', { over: { adjust: { by: -70 } } }, { sign: 'cut', px: 10 }],
+  ['it fills the window, and the header covers its heading', { over: { adjust: { by: 'fills' } } }, { sign: 'covered', px: 30 }],
   ['it was given more on other screens', { over: { adjust: { by: 90, off: ['laptop'] } } }, { sign: 'clear', px: 20 }],
   ['it has no box', { hasBox: false }, { sign: 'still', px: 0 }],
 ])('says the worst of an arrival: %s', (_, of, expected) => expect(seen(of)).toEqual(expected))

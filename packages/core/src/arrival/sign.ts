@@ -1,5 +1,5 @@
 /** What is to be said of an arrival, in one word: the worst of it. */
-import { adjustOn, breathingOn, type Section, type SitePage } from '../site/index.ts'
+import { adjustOn, breathingOn, fillsOn, type Section, type SitePage } from '../site/index.ts'
 import type { Arrival } from './solve.ts'
 
 const ARRIVAL_SIGNS = ['clear', 'top', 'air', 'short', 'below', 'cut', 'covered', 'still'] as const
@@ -20,7 +20,7 @@ export function signOf(arrival: Arrival, page: SitePage, section: Section, scree
   if (section.toTop) return { sign: 'top', px: gap }
   // Where nothing of less than a px is missing, it is there.
   if (shortfall >= 1) return { sign: 'short', px: shortfall }
-  const asked = breathingOn(page, screen) + adjustOn(section, screen)
+  const asked = fillsOn(section, screen) ? 0 : breathingOn(page, screen) + adjustOn(section, screen)
   return { sign: gap > asked + AIR ? 'air' : 'clear', px: gap }
 }
 

@@ -2,7 +2,7 @@
  * From a survey and offsets to arrivals.
  * @see docs/calculations.md: the browser's own rule, one rounding to device pixels after subtracting
  */
-import { adjustOn, breathingOn, type Section, type SitePage } from '../site/index.ts'
+import { adjustOn, breathingOn, fillsOn, type Section, type SitePage } from '../site/index.ts'
 import { coverOf, isLetGo, isOwnTravel, isReached, type Cover } from './cover.ts'
 import { partsByAt, partOf } from './part.ts'
 import { viewHeight, type Survey, type SurveyPart } from '../survey/index.ts'
@@ -60,7 +60,9 @@ function arrivalOf({ page, survey, section, part, cover, near }: Placed): Arriva
   const offset =
     isOwnTravel(page) || !isReached(page, survey)
       ? survey.padding + part.margin + (section.point ? 0 : part.shift)
-      : covered + breathingOn(page, survey.screen) + adjustOn(section, survey.screen)
+      : fillsOn(section, survey.screen)
+        ? 0
+        : covered + breathingOn(page, survey.screen) + adjustOn(section, survey.screen)
   const wanted = section.toTop ? 0 : top - offset
   const land = part.hasBox ? landing(wanted, survey.maxScroll) : 0
   const edge = land + (land < 1 ? Math.max(cover.ownRest + cover.bar, covered) : covered)
@@ -95,7 +97,7 @@ export function leastBreathing(page: SitePage, surveys: readonly Survey[]): numb
   for (const survey of surveys) {
     const parts = partsByAt(survey)
     for (const section of page.sections) {
-      const part = section.toTop ? null : partOf(section, parts)
+      const part = section.toTop || fillsOn(section, survey.screen) ? null : partOf(section, parts)
       // A section without a heading is read from its top.
       if (part?.hasBox) least = Math.max(least, leastRoom(part) - adjustOn(section, survey.screen))
     }

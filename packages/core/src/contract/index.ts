@@ -22,4 +22,4 @@ export {
 } from './marks.ts'
 export { EASINGS, motionText, readMotion, timeOf, TIMES, type Easing, type Motion, type Timed } from './motion.ts'
 export { pieceTags, roleOf, type Piecelike, type PieceRole } from './pieces.ts'
-export { ADDRESS_RULES, readSettings, type AddressRule, type Settings, type WrittenSettings } from './settings.ts'
+export { ADDRESS_RULES, FILLS, readSettings, type AddressRule, type Settings, type WrittenSettings } from './settings.ts'

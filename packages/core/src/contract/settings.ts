@@ -5,6 +5,9 @@ import { readMotion } from './motion.ts'
 export const ADDRESS_RULES = ['replace', 'none'] as const
 export type AddressRule = (typeof ADDRESS_RULES)[number]
 
+/** Instead of room above a section: it fills the window. */
+export const FILLS = 'fills'
+
 export interface Settings {
   /** IDs of the sections, in page order. */
   sections: string[]
@@ -31,7 +34,7 @@ export interface Settings {
   /** Of links to its sections no script of the page takes the presses. */
   takesPresses?: true
   /** Room above single sections that others do not have, not on some screens, by their keys; absent for none. */
-  adjust?: { id: string; by: number; off?: string[] }[]
+  adjust?: { id: string; by: number | typeof FILLS; off?: string[] }[]
   /** Room that is left at the page's end, see `docs/formats.md`. */
   room?: { id: string; as: 'padding' | 'height'; on: { screen: string; fits: number; own: number }[] }
   /** Keys of the screens on which the page's header scrolls away, and what it does once the page has been scrolled; absent for none. */
@@ -70,8 +73,10 @@ const isKeys = (x: unknown): x is string[] => isIds(x) && x.length < 100
 
 function readAdjust(x: unknown): Pick<Settings, 'adjust'> {
   const adjust = (Array.isArray(x) ? (x as Record<string, unknown>[]) : []).flatMap((a) => {
-    const { id, by, off } = a ?? {}
-    return typeof id === 'string' && isLength(by) && (off === undefined || isKeys(off)) ? [{ id, by, ...(off && { off }) }] : []
+    const { id, by, off } = (a ?? {}) as { by?: number | typeof FILLS } & Record<string, unknown>
+    return typeof id === 'string' && (isLength(by) || by === FILLS) && (off === undefined || isKeys(off))
+      ? [{ id, by, ...(off && { off }) }]
+      : []
   })
   return adjust.length ? { adjust } : {}
 }

@@ -72,10 +72,13 @@ export function changed(page: SitePage): SitePage {
   const timed = { easing: 'ease-out', ms: 300, most: 900 } as const
   const motions: Command[] = [
     { type: 'travel/smooth', ...at, smooth: true, timed },
-    ...page.sections.slice(-1).flatMap(({ key: section }): Command[] => [
-      { type: 'section/adjust', ...at, section, adjust: { by: 12, off: ['phone'] } },
-      { type: 'travel/room', ...at, room: { section, as: 'height', on: [{ screen: 'phone', fits: 700, own: 80 }] } },
-    ]),
+    ...page.sections
+      .slice(-1)
+      .flatMap(({ key: section }): Command[] => [
+        { type: 'section/adjust', ...at, section, adjust: { by: 12, off: ['phone'] } },
+        ...page.sections.slice(1, 2).map((s): Command => ({ type: 'section/adjust', ...at, section: s.key, adjust: { by: 'fills' } })),
+        { type: 'travel/room', ...at, room: { section, as: 'height', on: [{ screen: 'phone', fits: 700, own: 80 }] } },
+      ]),
     ...(page.header ? [letGo(page.header)] : []),
     { type: 'travel/address', ...at, address: 'replace', follows: true },
     { type: 'travel/presses', ...at, takes: true },

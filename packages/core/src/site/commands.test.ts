@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import type { AddressRule, Mark, Motion, Timed } from '../contract/index.ts'
 import { defaultRule } from '../naming/index.ts'
-import type { MadeLink, MadeMenuForm, MenuLook, SiteAddress } from './document.ts'
+import type { Adjust, MadeLink, MadeMenuForm, MenuLook, SiteAddress } from './document.ts'
 import { aMenu, anItem, aPage, aSection, aSite } from './builder.ts'
 import {
   afterChange,
@@ -113,7 +113,11 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   'section/depth': { page: fc.constant(page), section: key, depth: fc.nat(3) },
   'section/point': { page: fc.constant(page), section: key, at: fc.constantFrom(5, 20, 40), shift: fc.integer({ min: -2, max: 4 }) },
   'section/to-top': { page: fc.constant(page), section: key, toTop: fc.boolean() },
-  'section/adjust': { page: fc.constant(page), section: key, adjust: fc.constantFrom({ by: 8 }, { by: -3, off: ['phone'] }, undefined) },
+  'section/adjust': {
+    page: fc.constant(page),
+    section: key,
+    adjust: fc.constantFrom<Adjust | undefined>({ by: 8 }, { by: -3, off: ['phone'] }, { by: 'fills' }, undefined),
+  },
   'section/add': { page: fc.constant(page), section: fc.integer({ min: 1, max: 7 }).map(section) },
   'section/drop': { page: fc.constant(page), section: key },
   'menu/add': {

@@ -1,6 +1,6 @@
 /** The site document: everything a designer decided about a site. Sources and surveys stand outside it. */
 import { itemKinds, type ItemTarget } from '../menus/items/index.ts'
-import type { AddressRule, Mark, Motion, Timed } from '../contract/index.ts'
+import { FILLS, type AddressRule, type Mark, type Motion, type Timed } from '../contract/index.ts'
 import type { Elsewhere, ItemKind, TargetFault, Ways } from '../menus/items/kind.ts'
 import type { MadeMenuForm } from '../menus/forms/index.ts'
 import type { ItemState, LOOK_FIELDS, Small, STATE_FIELDS } from '../menus/forms/form.ts'
@@ -41,15 +41,26 @@ export interface Section {
   adjust?: Adjust
 }
 
-/** So many px more than the breathing space, or less where it is negative; not on some screens, by key. */
+/**
+ * So many px more than the breathing space, or less where it is negative; or it fills the window: it arrives at the very top of what is seen, and
+ * what covers that covers its beginning. Not on some screens, by key.
+ */
 export interface Adjust {
-  by: number
+  by: number | typeof FILLS
   off?: string[]
 }
 
-/** What a section has above it on a screen, besides the breathing space, in px. */
-export const adjustOn = ({ adjust, toTop }: Pick<Section, 'adjust' | 'toTop'>, screen: string): number =>
+const adjustBy = ({ adjust, toTop }: Pick<Section, 'adjust' | 'toTop'>, screen: string): Adjust['by'] =>
   !adjust || toTop || adjust.off?.includes(screen) ? 0 : adjust.by
+
+/** It fills the window on a screen. */
+export const fillsOn = (section: Pick<Section, 'adjust' | 'toTop'>, screen: string): boolean => adjustBy(section, screen) === FILLS
+
+/** What a section has above it on a screen, besides the breathing space, in px; 0 of one that fills the window, which has neither. */
+export const adjustOn = (section: Pick<Section, 'adjust' | 'toTop'>, screen: string): number => {
+  const by = adjustBy(section, screen)
+  return by === FILLS ? 0 : by
+}
 
 /** What all sections have above them on a screen, between header and section, in px. */
 export const breathingOn = ({ travel: { breathing, breathes } }: Pick<SitePage, 'travel'>, screen: string): number =>

@@ -2,6 +2,7 @@
 import {
   badness,
   coverOf,
+  FILLS,
   isOwnTravel,
   leastAdjust,
   motionOfPage,
@@ -183,8 +184,9 @@ function ArrivalRow({ of: { section, index, seen }, isOpen, onOpen }: { of: RowO
         </span>
         {section.adjust && (
           <span className="block text-xs text-faint">
-            {section.adjust.by > 0 ? '+' : '−'}
-            {Math.abs(section.adjust.by)} px above it
+            {section.adjust.by === FILLS
+              ? 'fills the window'
+              : `${section.adjust.by > 0 ? '+' : '−'}${Math.abs(section.adjust.by)} px above it`}
           </span>
         )}
       </th>
@@ -232,15 +234,25 @@ function AdjustRow({ section }: { section: Section }) {
         {isOwnTravel(page) && <p className="text-xs text-faint">Links arrive by the page’s own offsets, which stay as they are.</p>}
         {!section.toTop && !isOwnTravel(page) && (
           <>
-            <NumberField
-              label="More room above it, besides the breathing space"
-              unit="px"
-              value={by}
-              min={leastAdjust(page, section, Object.values(surveys))}
-              max={1000}
-              why="with less, its heading would go under the header"
-              onCommit={(next) => adjust({ by: next, ...(off && { off }) })}
-            />
+            <label className="flex min-h-7 items-center gap-1.5">
+              <input
+                type="checkbox"
+                checked={by === FILLS}
+                onChange={(e) => adjust({ by: e.target.checked ? FILLS : 0, ...(off && { off }) })}
+              />
+              Fills the window: begins at the top of what is seen, under the header
+            </label>
+            {by !== FILLS && (
+              <NumberField
+                label="More room above it, besides the breathing space"
+                unit="px"
+                value={by}
+                min={leastAdjust(page, section, Object.values(surveys))}
+                max={1000}
+                why="with less, its heading would go under the header"
+                onCommit={(next) => adjust({ by: next, ...(off && { off }) })}
+              />
+            )}
             {by !== 0 && <OnScreens of={section.title} off={off} onChange={(next) => adjust({ by, ...(next && { off: next }) })} />}
           </>
         )}

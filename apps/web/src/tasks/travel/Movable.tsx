@@ -1,5 +1,5 @@
 /** On the spine: where each link arrives, and by dragging, or by keys, a little above or below that. */
-import { isOwnTravel, leastAdjust, type Arrival, type Section } from '@waybell/core'
+import { adjustOn, FILLS, isOwnTravel, leastAdjust, type Arrival, type Section } from '@waybell/core'
 import { useMoved } from '../../spine/useMoved.ts'
 import { Pennant, px } from '../../ui/index.tsx'
 import { useWork } from '../../work/context.ts'
@@ -17,7 +17,7 @@ export function MovableArrivals({ scale, inView }: LayerProps) {
   return toldApart(marks).map(({ section, arrival, index, y }) => {
     const right = 38 + (index % 2) * 13
     // What goes to the very top has no room above it, and where the page's own offsets hold none is written.
-    const isFixed = section.toTop || isOwnTravel(page) || !!section.adjust?.off?.includes(screen.key)
+    const isFixed = section.toTop || section.adjust?.by === FILLS || isOwnTravel(page) || !!section.adjust?.off?.includes(screen.key)
     return isFixed ? (
       <span
         key={section.key}
@@ -43,10 +43,11 @@ interface MovableProps {
 }
 
 function Movable({ section, arrival, y, right, scale }: MovableProps) {
-  const { page, surveys, run, point } = useWork()
+  const { page, screen, surveys, run, point } = useWork()
   // What a key adds to is what is said now, not what was drawn last.
   const now = page.sections.find((s) => s.key === section.key) ?? section
-  const { by = 0, off } = now.adjust ?? {}
+  const by = adjustOn(now, screen.key)
+  const off = now.adjust?.off
   const least = leastAdjust(page, now, Object.values(surveys))
   // A pennant that is higher leaves more room.
   const above = (moved: number) => Math.min(MOST, Math.max(least, Math.round(by - moved)))

@@ -91,6 +91,9 @@ describe('the style', () => {
     expect(adjusted({ adjust: { by: -12, off: ['phone'] } })).toContain(
       ':root #two { scroll-margin-top: -12px; } @media (max-width: 835px) { :root #two { scroll-margin-top: 0px; } }',
     )
+    expect(adjusted({ adjust: { by: 'fills', off: ['phone'] } })).toContain(
+      ':root #two { scroll-margin-top: calc(-24px - var(--wb-header)); } @media (max-width: 835px) { :root #two { scroll-margin-top: 0px; } }',
+    )
     // Of one that the page moved up, both together.
     const part = aPart({ at: reading.candidates.find((c) => c.id === 'two')!.at, top: 900, bottom: 1000, margin: 70, shift: 50 })
     const shifted = { laptop: survey('laptop', { parts: [part] }), phone: survey('phone', { parts: [part] }) }

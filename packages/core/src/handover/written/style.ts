@@ -23,7 +23,7 @@ import {
   WITHIN,
 } from '../../contract/index.ts'
 import { builtMenusOf, formOf, foundLookRules } from '../../menus/index.ts'
-import { adjustOn, breathingOn, isFound, madeBar, type Screen, type Section, type SitePage } from '../../site/index.ts'
+import { adjustOn, breathingOn, fillsOn, isFound, madeBar, type Screen, type Section, type SitePage } from '../../site/index.ts'
 import { inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { Motion } from '../../contract/index.ts'
 import type { PageReading } from '../../page/index.ts'
@@ -99,8 +99,8 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
       'Room at the page’s end, for its last sections to reach their places: so much more than the section has by itself.',
       roomRules(input, ranges),
     ),
-    ...hostRules(anchors, ranges, isOwn),
-    ...placedRules(anchors, ranges, isOwn),
+    ...hostRules(page, anchors, ranges, isOwn),
+    ...placedRules(page, anchors, ranges, isOwn),
     ...group(
       `The page’s header stays in view, where it takes no more than a sixth of the screen’s height.`,
       keepRules(page, ranges, surveys),
@@ -235,10 +235,16 @@ function marginRules({ page, reading, surveys }: HandoverInput, ranges: readonly
   return some.flatMap((section) =>
     byScreen(
       ranges,
-      ranges.map(({ screen }, i) => adjustOn(section, screen.key) - (shifts[i]!.get(section.at) ?? 0)),
-      (by) => rule(`:root ${selectorOf(section, reading)}`, [`scroll-margin-top: ${px(by)};`]),
+      ranges.map(({ screen }, i) => roomText(page, section, screen, -(shifts[i]!.get(section.at) ?? 0))),
+      (room) => rule(`:root ${selectorOf(section, reading)}`, [`scroll-margin-top: ${room};`]),
     ),
   )
+}
+
+/** Above one section besides what all have; of one that fills the window less by that. @param more of its own, in px */
+function roomText(page: SitePage, section: Section, { key }: Screen, more = 0): string {
+  if (!fillsOn(section, key)) return px(adjustOn(section, key) + more)
+  return `calc(${px(more - breathingOn(page, key))} - var(${COVER}))`
 }
 
 function roomRules({ page: { room, sections }, reading }: HandoverInput, ranges: readonly Range[]): string[] {
@@ -261,7 +267,7 @@ const byScreen = <T>(ranges: readonly Range[], figures: readonly T[], write: (fi
   saidAnew(ranges, figures).map(({ range, figure }) => media(from(range), [write(figure)]))
 
 /** IDs that elements of the page have for a point or a former ID: how far below their top it is meant. */
-function hostRules(anchors: readonly Anchor[], ranges: readonly Range[], isOwn: boolean): string[] {
+function hostRules(page: SitePage, anchors: readonly Anchor[], ranges: readonly Range[], isOwn: boolean): string[] {
   return anchors.flatMap(({ id, host, below, section, isFormer }) => {
     if (host === null) return []
     const selector = `:root ${idSelector(id)}`
@@ -269,11 +275,13 @@ function hostRules(anchors: readonly Anchor[], ranges: readonly Range[], isOwn: 
       ? `“${id}” was the ID of “${section.id}” before. Its heading has it now, and links to it arrive where the section begins.`
       : `The point “${id}”.`
     if (section.toTop) return group(why, [rule(selector, ['scroll-margin-top: 100vh;'])])
-    const room = ({ key }: Screen) => (isOwn ? 0 : adjustOn(section, key))
-    const figures = ranges.map(({ screen }) => Math.round(((below[screen.key] ?? 0) - room(screen)) * 100) / 100)
+    const figures = ranges.map(({ screen }) => {
+      const more = -Math.round((below[screen.key] ?? 0) * 100) / 100
+      return isOwn ? px(more) : roomText(page, section, screen, more)
+    })
     return group(
       why,
-      byScreen(ranges, figures, (by) => rule(selector, [`scroll-margin-top: ${px(-by)};`])),
+      byScreen(ranges, figures, (room) => rule(selector, [`scroll-margin-top: ${room};`])),
     )
   })
 }
@@ -388,7 +396,7 @@ function movesRules({ header }: SitePage, ranges: readonly Range[]): string[] {
 }
 
 /** Targets in the head, for points and former IDs that no element of the page could take. */
-function placedRules(anchors: readonly Anchor[], ranges: readonly Range[], isOwn: boolean): string[] {
+function placedRules(page: SitePage, anchors: readonly Anchor[], ranges: readonly Range[], isOwn: boolean): string[] {
   const there = anchors.flatMap((a) => (a.placed ? [{ ...a, placed: a.placed }] : []))
   if (!there.length) return []
   const numbers = new Set(there.map((a) => a.placed.number))
@@ -411,8 +419,8 @@ function placedRules(anchors: readonly Anchor[], ranges: readonly Range[], isOwn
       .flatMap(({ id, section }) =>
         byScreen(
           ranges,
-          ranges.map(({ screen }) => adjustOn(section, screen.key)),
-          (by) => rule(`html:root meta[${PIECE}="anchor"]${idSelector(id)}`, [`scroll-margin-top: ${px(by)} !important;`]),
+          ranges.map(({ screen }) => roomText(page, section, screen)),
+          (room) => rule(`html:root meta[${PIECE}="anchor"]${idSelector(id)}`, [`scroll-margin-top: ${room} !important;`]),
         ),
       ),
   ])

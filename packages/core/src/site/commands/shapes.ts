@@ -1,5 +1,5 @@
 /** Shapes of what commands carry of the document. Like these, they are only made where something is checked. */
-import { ADDRESS_RULES, EASINGS, markStyles, TIMES } from '../../contract/index.ts'
+import { ADDRESS_RULES, EASINGS, FILLS, markStyles, TIMES } from '../../contract/index.ts'
 import { LOOK_FIELDS, SMALL, shapeOfFields, STATE_FIELDS, STATES } from '../../menus/forms/form.ts'
 import { forms } from '../../menus/forms/index.ts'
 import { HOLDS } from '../document.ts'
@@ -109,7 +109,7 @@ export const sectionShape = (s: Shapes): Shape =>
     adjust: adjustShape(s),
   })
 
-export const adjustShape = (s: Shapes): Shape => s.optional(s.object({ by: s.px, off: offShape(s) }))
+export const adjustShape = (s: Shapes): Shape => s.optional(s.object({ by: s.alternatives([s.px, s.oneOf(FILLS)]), off: offShape(s) }))
 
 export const roomShape = (s: Shapes): Shape =>
   s.optional(
