@@ -198,6 +198,8 @@ function patchPieces(edits: Of<'piece'>[]): boolean {
     pieces.delete(key)
   }
   let first = true
+  /** Of those at the body's beginning the last so far: they stand in their order. */
+  let start: Element | null = null
   for (const [key, edit] of wanted) {
     const { role } = edit
     const set = pieces.get(key)
@@ -214,10 +216,12 @@ function patchPieces(edits: Of<'piece'>[]): boolean {
       if (edit.place === 'head') {
         if (glue) document.head.append(glue)
         document.head.append(el)
-      } else put(el, edit.place)
+      } else if (edit.place === 'body-start' && start) start.after(el)
+      else put(el, edit.place)
       pieces.set(key, { el, place: JSON.stringify(edit.place), text: edit.text, glue })
     }
     if (edit.place === 'head') first = false
+    if (edit.place === 'body-start') start = pieces.get(key)!.el
   }
   return wanted.size > 0
 }
@@ -236,6 +240,6 @@ function put(el: Element, place: Exclude<Of<'piece'>['place'], 'head'>): void {
 }
 
 function fill(el: Element, role: PieceRole, text: string): void {
-  if (role === 'menu' || role === 'step') el.innerHTML = text
+  if (role === 'menu' || role === 'step' || role === 'skip') el.innerHTML = text
   else el.textContent = text
 }

@@ -13,6 +13,7 @@ export const pieceTags = {
   anchor: { tag: 'meta', attributes: { [PIECE]: 'anchor', name: 'way-bell', content: 'anchor' }, isVoid: true },
   menu: { tag: 'nav', attributes: { [PIECE]: 'menu', [MENU]: '' } },
   step: { tag: 'p', attributes: { [PIECE]: 'step' } },
+  skip: { tag: 'a', attributes: { [PIECE]: 'skip' } },
 } satisfies Record<string, { tag: string; attributes: Record<string, string>; isVoid?: true }>
 
 export type PieceRole = keyof typeof pieceTags
@@ -36,6 +37,7 @@ const content: Record<PieceRole, (el: Piecelike) => boolean> = {
   // Earlier ones were a bar of bare links.
   menu: ({ children, attributes }) =>
     attributes.has(MADE) ? readMade(attributes.get(MADE)!) !== null : children.every((tag) => tag === 'a'),
+  skip: ({ text }) => text.trim() !== '',
   step: ({ attributes, children }) => readMade(attributes.get(MADE)!) !== null && children.every((tag) => tag === 'a'),
 }
 
@@ -46,7 +48,7 @@ export function roleOf(el: Piecelike): PieceRole | null {
   const { tag, attributes } = pieceTags[role as PieceRole]
   // Only some have these.
   const said = [MADE, MOTION].filter((name) => el.attributes.has(name))
-  const own: Partial<Record<PieceRole, string[]>> = { anchor: ['id'], menu: ['aria-label', ...said], step: [MADE, ...said] }
+  const own: Partial<Record<PieceRole, string[]>> = { anchor: ['id'], menu: ['aria-label', ...said], step: [MADE, ...said], skip: ['href'] }
   const free = own[role as PieceRole] ?? []
   const names = [...new Set([...Object.keys(attributes), ...free])]
   const isOurs =

@@ -82,6 +82,7 @@ export function changed(page: SitePage): SitePage {
     ...(page.header ? [letGo(page.header)] : []),
     { type: 'travel/address', ...at, address: 'replace', follows: true },
     { type: 'travel/presses', ...at, takes: true },
+    { type: 'travel/skip', ...at, label: 'Skip <it> & go on' },
     {
       type: 'travel/breathing',
       ...at,

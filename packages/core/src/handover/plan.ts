@@ -13,6 +13,7 @@ import { planReferences } from './written/reference.ts'
 import { planScript } from './written/script.ts'
 import { planScroller } from './written/scroller.ts'
 import { planSettings } from './written/settings.ts'
+import { planSkip } from './written/skip.ts'
 import { planStyle } from './written/style.ts'
 
 /** In this order the pieces stand in the head. */
@@ -29,6 +30,8 @@ const writers: ((input: WritingInput) => PlannedEdit[])[] = [
   planScript,
   planAnchorElements,
   planAnchors,
+  // Before a menu that stands at the body's beginning too.
+  planSkip,
   planMadeMenus,
 ]
 

@@ -14,4 +14,5 @@ export {
 export { pageAt } from './pages.ts'
 export { looseLinks, type LinkKind, type LooseLink } from './kind.ts'
 export { coverage, linksInto, unreached, type Coverage, type Leader, type LinkFromPage } from './coverage.ts'
+export { ownSkipLink, skipWords } from './skip.ts'
 export { likelySection, type Likely } from './meaning.ts'

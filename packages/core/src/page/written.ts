@@ -55,6 +55,8 @@ export interface Written {
   motions: Record<number, Motion>
   /** What shuts menus of the page's own, by their elements. */
   shutBy: Record<number, number>
+  /** Words of the skip link; null without one of ours. */
+  skip: string | null
   /** Buttons that were made links. */
   buttons: boolean
   /** Menus that were made, by their numbers. */
@@ -63,10 +65,12 @@ export interface Written {
 
 export function readWritten(tree: Tree): Written {
   let settings: WrittenSettings | null = null
+  let skip: string | null = null
   const menus: WrittenMenu[] = []
   for (const piece of tree.written) {
     if (piece.role === 'menu') menus.push(menuOf(piece.node))
     if (piece.role === 'step') addStep(menus, piece.node)
+    if (piece.role === 'skip') skip ??= piece.text
     if (piece.role === 'settings') settings ??= readSettings(piece.text)
   }
   const anchors: Written['anchors'] = {}
@@ -90,7 +94,18 @@ export function readWritten(tree: Tree): Written {
     if (name && el.at >= 0) anchors[name] ??= el.at
   }
   const shutBy = Object.fromEntries(shut.flatMap(([at, number]) => (shutters.has(number) ? [[at, shutters.get(number)!]] : [])))
-  return { settings, anchors, header, scroller, looks, motions, shutBy, buttons, menus: menus.sort((a, b) => numberOf(a) - numberOf(b)) }
+  return {
+    settings,
+    anchors,
+    header,
+    scroller,
+    looks,
+    motions,
+    shutBy,
+    skip,
+    buttons,
+    menus: menus.sort((a, b) => numberOf(a) - numberOf(b)),
+  }
 }
 
 const numberOf = ({ made }: WrittenMenu): number => parseInt(made ?? '1')

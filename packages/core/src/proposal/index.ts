@@ -95,7 +95,7 @@ export function proposeSetUp(
     breathing: earlier?.breathing ?? DEFAULT_BREATHING,
     ...(earlier?.breathes && { breathes: earlier.breathes }),
     ...(earlier?.ownTravel ? { own: true as const } : {}),
-    ...earlierTravel(earlier),
+    ...earlierTravel(reading.written),
   }
   if (earlier) {
     for (const s of sections) {
@@ -143,15 +143,17 @@ function earlierRoom(earlier: PageReading['written']['settings'], sections: read
 }
 
 /** What an earlier handover said of the motion and the address. */
-function earlierTravel(
-  earlier: PageReading['written']['settings'],
-): Pick<SitePage['travel'], 'timed' | 'address' | 'follows' | 'takesPresses'> {
+function earlierTravel({
+  settings: earlier,
+  skip,
+}: PageReading['written']): Pick<SitePage['travel'], 'timed' | 'address' | 'follows' | 'takesPresses' | 'skip'> {
   const timed = readMotion(earlier?.timed)
   return {
     ...(timed && typeof timed === 'object' && { timed }),
     ...(earlier?.address && { address: earlier.address }),
     ...(earlier?.follows && { follows: true as const }),
     ...(earlier?.takesPresses && { takesPresses: true as const }),
+    ...(skip !== null && { skip }),
   }
 }
 

@@ -21,6 +21,8 @@ export const shapes = {
   at: Joi.number().integer().min(0),
   text: text(2000),
   short: text(60),
+  /** Says something. */
+  words: Joi.string().pattern(/\S/).max(200),
   /** A language tag, or none. */
   lang: Joi.string().allow('').pattern(LANGUAGE).max(60),
   id: Joi.string().max(1000),

@@ -148,6 +148,7 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
     look: fc.constantFrom<MenuLook | undefined>({ ink: '#001122', states: { current: { mark: 'dot' } } }, undefined),
   },
   'menu/motion': { page: fc.constant(page), menu, motion },
+  'travel/skip': { page: fc.constant(page), label: fc.constantFrom<string | undefined>('Skip', undefined) },
   'menu/shut-by': { page: fc.constant(page), menu, by: fc.constantFrom<number | undefined>(12, undefined) },
   'menu/grows': { page: fc.constant(page), menu, grows: fc.constantFrom<false | undefined>(false, undefined) },
   'menu/shown': {

@@ -249,6 +249,8 @@ export interface SitePage {
     address?: AddressRule
     /** The address says the current section while the page scrolls. */
     follows?: true
+    /** Words of the skip link to the first section; absent for none of ours. */
+    skip?: string
     /** A script of the page that takes the presses of links to its sections is kept from it. */
     takesPresses?: true
   }
@@ -359,7 +361,10 @@ export type { Elsewhere, ItemTarget, MadeMenuForm, Ways }
 export const elementsOf = ({ sections, menus, links = [], motions = [], header, scroller }: SitePage): Set<ElementAt> =>
   new Set([
     ...sections.flatMap((s) => [s.at, ...(s.heading === null ? [] : [s.heading])]),
-    ...menus.flatMap((m) => [...(isFound(m) ? m.form.elements : []), ...m.items.flatMap((i) => i.links)]),
+    ...menus.flatMap((m) => [
+      ...(isFound(m) ? [...m.form.elements, ...(m.form.shutBy === undefined ? [] : [m.form.shutBy])] : []),
+      ...m.items.flatMap((i) => i.links),
+    ]),
     ...[...links, ...motions].map((l) => l.at),
     ...(header ? [header.at] : []),
     ...(scroller === undefined ? [] : [scroller]),

@@ -9,6 +9,7 @@ import { ArrivalTable } from './ArrivalTable.tsx'
 import { HeaderSettings } from './Header.tsx'
 import { MotionSettings } from './Motion.tsx'
 import { RoomAtEnd } from './RoomAtEnd.tsx'
+import { SkipLink } from './SkipLink.tsx'
 
 const WHY = 'with less, a heading would go under the header'
 
@@ -122,6 +123,7 @@ export function TravelTask() {
       )}
       <HeaderSettings />
       <RoomAtEnd />
+      <SkipLink />
       <ArrivalTable />
     </>
   )

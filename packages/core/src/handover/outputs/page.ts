@@ -292,7 +292,15 @@ function bodyEnd({ tree, decoded }: ParsedPage): number {
   return html.closeAt >= 0 ? html.closeAt : decoded.text.length
 }
 
-const textPlaces: Record<PieceRole, TextPlace> = { style: 'css', settings: 'js', script: 'js', menu: 'html', step: 'html', anchor: 'html' }
+const textPlaces: Record<PieceRole, TextPlace> = {
+  style: 'css',
+  settings: 'js',
+  script: 'js',
+  menu: 'html',
+  step: 'html',
+  skip: 'html',
+  anchor: 'html',
+}
 
 function pieceText({ role, text, attributes: own }: Piece): Part[] {
   const { tag, attributes, isVoid }: { tag: string; attributes: Record<string, string>; isVoid?: true } = pieceTags[role]

@@ -110,6 +110,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
       'What the page’s header does once the page has been scrolled; without script it has its ground, and stays.',
       movesRules(page, ranges),
     ),
+    ...group('The skip link is seen once it has the focus.', page.travel.skip === undefined || !page.sections.length ? [] : SKIP_RULES),
     ...group('A link that was a button looks as buttons do, where the page says nothing else of it.', buttonRules(page, reading)),
     ...(page.highlight.own ? [] : markRules(page, surveys)),
     ...group(
@@ -308,6 +309,22 @@ function markRules(page: SitePage, surveys: HandoverInput['surveys']): string[] 
     ]),
   ]
 }
+
+const SKIP = `a[${PIECE}="skip"]`
+const SKIP_RULES = [
+  rule(SKIP, [
+    'position: fixed !important;',
+    'inset: 8px auto auto 8px !important;',
+    'z-index: 2147483647 !important;',
+    'padding: 8px 16px !important;',
+    'background: #fff !important;',
+    'color: #000 !important;',
+    'outline: 2px solid #000 !important;',
+    'font: 16px/1.25 system-ui, sans-serif !important;',
+  ]),
+  rule(`${SKIP}:not(:focus)`, ['clip-path: inset(50%) !important;']),
+  media('print', [rule(SKIP, ['display: none !important;'])]),
+]
 
 /** What a browser says of buttons and not of links; everything that the page says wins over it. */
 function buttonRules({ links = [] }: SitePage, { written }: PageReading): string[] {

@@ -111,6 +111,8 @@ export const sectionShape = (s: Shapes): Shape =>
 
 export const adjustShape = (s: Shapes): Shape => s.optional(s.object({ by: s.alternatives([s.px, s.oneOf(FILLS)]), off: offShape(s) }))
 
+export const skipShape = (s: Shapes): Shape => s.words
+
 export const roomShape = (s: Shapes): Shape =>
   s.optional(
     s.object({
@@ -156,6 +158,7 @@ const setUpKeys = (s: Shapes) => ({
     own: ownShape(s),
     address: addressRuleShape(s),
     follows: ownShape(s),
+    skip: s.optional(skipShape(s)),
     takesPresses: ownShape(s),
   }),
   highlight: s.object({ bellOffset: s.px, own: ownShape(s) }),

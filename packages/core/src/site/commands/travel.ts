@@ -3,7 +3,7 @@ import type { AddressRule, Timed } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
 import type { HeaderChoice, Room, SitePage } from '../document.ts'
 import { onPage, type KindsOf } from './kind.ts'
-import { addressRuleShape, breathesShape, headerShape, ownOf, ownShape, roomShape, timedShape } from './shapes.ts'
+import { addressRuleShape, breathesShape, headerShape, ownOf, ownShape, roomShape, skipShape, timedShape } from './shapes.ts'
 
 export type TravelCommand =
   | { type: 'header/choose'; page: string; header: HeaderChoice | null }
@@ -14,6 +14,8 @@ export type TravelCommand =
   | { type: 'travel/address'; page: string; address?: AddressRule | undefined; follows?: true | undefined }
   /** @param takes a script of the page that takes the presses of links to sections is kept from it */
   | { type: 'travel/presses'; page: string; takes?: true | undefined }
+  /** @param label of the skip link; undefined for none */
+  | { type: 'travel/skip'; page: string; label?: string | undefined }
   | { type: 'travel/room'; page: string; room: Room | undefined }
   /** Ends the page's own offsets, unless it says that they hold. @param breathes screens on which it is another */
   | {
@@ -75,6 +77,16 @@ export const travelCommands: KindsOf<TravelCommand> = {
       onPage(site, c.page, (page) => ({
         page: withTravel(page, { takesPresses: c.takes }),
         inverse: { ...c, takes: page.travel.takesPresses },
+      })),
+  },
+  'travel/skip': {
+    name: 'Change the skip link',
+    payload: (s) => ({ page: s.key, label: s.optional(skipShape(s)) }),
+    touches: (c) => ({ writes: [`page/${c.page}/skip`] }),
+    apply: (site, c) =>
+      onPage(site, c.page, (page) => ({
+        page: withTravel(page, { skip: c.label }),
+        inverse: { ...c, label: page.travel.skip },
       })),
   },
   'travel/room': {
