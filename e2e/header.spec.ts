@@ -7,7 +7,7 @@ import { pathToFileURL } from 'node:url'
 import { atRest, scrollTo } from './support/boxes.ts'
 import { repository } from './support/cli.ts'
 import { liveFrame, measured, openDemo, Server, setUp, task } from './support/server.ts'
-import { takeHome } from './support/sheet.ts'
+import { bringIn, takeHome } from './support/sheet.ts'
 
 const SCREENS = { laptop: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } }
 
@@ -147,4 +147,39 @@ test.describe('the header', () => {
         false,
       ))
   })
+
+  for (const javaScriptEnabled of [true, false])
+    test(`by keys into a header that is stuck the page stays where it is, ${javaScriptEnabled ? 'with' : 'without'} script`, async ({
+      page,
+      browser,
+    }) => {
+      // Its menu opens in a dialog, and its header is sticky.
+      await bringIn(page, server, join(repository, 'e2e/pages/open-menus/dialog.html'))
+      await setUp(page)
+      await measured(page)
+      const url = pathToFileURL(await takeHome(page)).href
+      const context = await browser.newContext({ javaScriptEnabled, viewport: { width: 1280, height: 800 } })
+      const visitor = await context.newPage()
+      await visitor.goto(url)
+      await visitor.evaluate(() => document.querySelector<HTMLElement>('header a')!.focus({ preventScroll: true }))
+      await visitor.mouse.wheel(0, 900)
+      await expect.poll(() => visitor.evaluate(() => scrollY)).toBe(900)
+      for (const to of ['Lines', 'Floats']) {
+        await visitor.keyboard.press('Tab')
+        await expect(visitor.locator('header > nav').getByRole('link', { name: to })).toBeFocused()
+        await atRest(visitor, javaScriptEnabled)
+        expect(await visitor.evaluate(() => scrollY), to).toBe(900)
+      }
+      // What is followed from there arrives as ever.
+      await visitor.keyboard.press('Enter')
+      await expect
+        .poll(() =>
+          visitor.evaluate(() => {
+            const [section, header] = ['#floats', 'header'].map((of) => document.querySelector(of)!.getBoundingClientRect())
+            return Math.abs(section!.top - header!.bottom - 24) <= 1
+          }),
+        )
+        .toBe(true)
+      await context.close()
+    })
 })

@@ -33,6 +33,8 @@ test.describe('menus that open', () => {
   for (const { name, opener, ids } of [
     // A button to open it and another to shut it, and its presses do not leave it.
     { name: 'open-menus/overlay.html', opener: '.opens', ids: ['nets', 'lines', 'floats', 'visit'] },
+    // Another menu than the one that is seen on a wide screen, in a dialog over the page.
+    { name: 'open-menus/dialog.html', opener: '[aria-label="Open menu"]', ids: ['nets', 'lines', 'floats'] },
     // What opens it is a link to nowhere, and in its presses no wish to go to the top.
     { name: 'open-menus/hash.html', opener: '.opens', ids: ['nets', 'lines', 'floats'] },
     // A page's script that takes the presses and leaves its menu open.
@@ -50,12 +52,14 @@ test.describe('menus that open', () => {
       const url = pathToFileURL(await takeHome(page)).href
       const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
       const visitor = await context.newPage()
+      const link = (id: string) => visitor.locator(`nav a[href="#${id}"]:not(:empty)`).locator('visible=true')
+      const current = visitor.locator('nav [aria-current]:not(:empty)').first()
       await visitor.goto(url)
       for (const id of ids) {
         await visitor.locator(opener).tap()
-        await visitor.locator(`nav a[href="#${id}"]:not(:empty)`).tap()
+        await link(id).tap()
         await expect.poll(() => isSeen(visitor, id)).toBe(true)
-        await expect(visitor.locator('nav [aria-current]:not(:empty)')).toHaveAttribute('href', `#${id}`)
+        await expect(current).toHaveAttribute('href', `#${id}`)
       }
       await test.step('to open it moves nothing', async () => {
         // What a script of the page leaves elsewhere is put right first.
@@ -66,15 +70,15 @@ test.describe('menus that open', () => {
         // Longer than a script that takes a press is waited for.
         await visitor.waitForTimeout(2500)
         expect(await visitor.evaluate(() => scrollY)).toBe(before)
-        await expect(visitor.locator('nav [aria-current]:not(:empty)')).toHaveAttribute('href', `#${ids.at(-1)}`)
-        await visitor.locator(`nav a[href="#${ids[0]}"]:not(:empty)`).tap()
+        await expect(current).toHaveAttribute('href', `#${ids.at(-1)}`)
+        await link(ids[0]!).tap()
         await expect.poll(() => isSeen(visitor, ids[0]!)).toBe(true)
       })
       // By keys alone.
       await visitor.locator(opener).focus()
       await visitor.keyboard.press('Enter')
       // What comes in by a transition takes no focus before it is there.
-      const second = visitor.locator(`nav a[href="#${ids[1]}"]`)
+      const second = link(ids[1]!)
       await expect(async () => {
         await second.focus()
         await expect(second).toBeFocused({ timeout: 100 })
@@ -83,9 +87,9 @@ test.describe('menus that open', () => {
       await expect.poll(() => isSeen(visitor, ids[1]!)).toBe(true)
       // Where it does not open nothing of that is pressed.
       await visitor.setViewportSize({ width: 1280, height: 800 })
-      await visitor.locator(`nav a[href="#${ids[2]}"]`).click()
+      await link(ids[2]!).click()
       await expect.poll(() => isSeen(visitor, ids[2]!)).toBe(true)
-      await expect(visitor.locator(`nav a[href="#${ids[0]}"]`)).toBeVisible()
+      await expect(link(ids[0]!)).toBeVisible()
 
       await test.step('it can be left open again', async () => {
         await task(page, 'Menus')

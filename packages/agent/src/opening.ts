@@ -5,13 +5,14 @@ import { pause, untilSteady } from './settle.ts'
 
 /** What may be pressed to open or to shut something. */
 const BUTTONS =
-  'button, summary, label[for], [role=button], [aria-expanded], [aria-controls], [aria-haspopup], [data-toggle], [data-bs-toggle], [onclick], a:not([href]), a[href="#"], a[href^="javascript:"]'
+  'button, summary, label[for], [role=button], [aria-expanded], [aria-controls], [aria-haspopup], [data-toggle], [data-bs-toggle], [onclick], a:not([href]), a[href^="#"], a[href^="javascript:"]'
 const OPENS = /menu|nav|burger|toggle|drawer|trigger|☰|≡/i
 const SHUTS = /close|shut|dismiss|schlie(ß|ss)en|fermer|cerrar|[×✕✖x]\s*$/i
 
 /** As many are tried at most. */
 const MOST = 5
-/** As long as what opens or shuts may take over it, in ms. */
+/** As long as what opens or shuts may take to begin with it, and a menu to shut itself, in ms. */
+const BEGINS = 600
 const LONGEST = 900
 
 interface Known {
@@ -47,10 +48,12 @@ const namesOf = (el: Element): string =>
 
 /** What an attribute of it names is the list, or holds it. */
 const namesIt = (el: Element, link: Element): boolean =>
-  ['aria-controls', 'data-target', 'data-bs-target', 'popovertarget'].some((name) => {
+  ['aria-controls', 'data-target', 'data-bs-target', 'popovertarget', 'href'].some((name) => {
     const id = el.getAttribute(name)?.replace(/^#/, '')
     return !!id && !!document.getElementById(id)?.contains(link)
   })
+
+const isButton = (el: Element): boolean => !/^#./.test(el.getAttribute('href') ?? '')
 
 /** Levels up from the link to what holds both. */
 function apart(el: Element, link: Element): number {
@@ -59,9 +62,12 @@ function apart(el: Element, link: Element): number {
   return levels
 }
 
+const buttonsInReach = (): HTMLElement[] => [...document.querySelectorAll<HTMLElement>(BUTTONS)].filter(isInReach)
+
 const buttonsBy = (link: Element, words: RegExp): HTMLElement[] =>
-  [...document.querySelectorAll<HTMLElement>(BUTTONS)]
-    .filter((el) => !el.contains(link) && isInReach(el) && (namesIt(el, link) || words.test(namesOf(el))))
+  buttonsInReach()
+    // A link to what is no menu leads there.
+    .filter((el) => !el.contains(link) && (namesIt(el, link) || (isButton(el) && words.test(namesOf(el)))))
     .map((el) => ({ el, rank: namesIt(el, link) ? -1 : apart(el, link) }))
     .sort((a, b) => a.rank - b.rank)
     .slice(0, MOST)
@@ -69,12 +75,20 @@ const buttonsBy = (link: Element, words: RegExp): HTMLElement[] =>
 
 async function pressUntil(button: HTMLElement, isDone: () => boolean): Promise<boolean> {
   button.click()
-  const end = performance.now() + LONGEST
+  const end = performance.now() + BEGINS
   do {
     await pause(40)
-    await untilSteady(() => `${isDone()}`, LONGEST)
+    await untilSteady(() => `${isDone()}`, BEGINS)
   } while (!isDone() && performance.now() < end)
   return isDone()
+}
+
+/** What was pressed has opened something else, or nothing. */
+async function takeBack(opener: HTMLElement, before: ReadonlySet<Element>): Promise<void> {
+  const shuts = buttonsInReach().find((el) => !before.has(el) && SHUTS.test(namesOf(el)))
+  if (shuts) shuts.click()
+  else if (isInReach(opener)) opener.click()
+  await untilSteady(() => `${isInReach(opener)}`, BEGINS)
 }
 
 const isOpen = ({ links }: Pick<Known, 'links'>): boolean => links.some(isInReach)
@@ -86,19 +100,31 @@ const isOpen = ({ links }: Pick<Known, 'links'>): boolean => links.some(isInReac
  */
 export async function open(menu: Element, link: Element): Promise<boolean> {
   if (menu.hasAttribute(MADE) || isInReach(link) || isBelow(link)) return false
-  const before = known.get(menu)
-  if (before) return !!before.opener && !before.shutsItself && pressUntil(before.opener, () => isOpen(before))
-  const links = [...menu.querySelectorAll('a[href]')].filter((l) => !isInReach(l) && !isBelow(l))
-  for (const opener of buttonsBy(link, OPENS)) {
+  const was = known.get(menu)
+  if (was) return !!was.opener && !was.shutsItself && pressUntil(was.opener, () => isOpen(was))
+  const all = [...menu.querySelectorAll('a[href]')]
+  const links = all.filter((l) => !isInReach(l) && !isBelow(l))
+  // Where more can be pressed than not, it is a list within it that is shut.
+  for (const opener of links.length > all.length / 2 ? buttonsBy(link, OPENS) : []) {
+    const before = new Set(buttonsInReach())
     if (await pressUntil(opener, () => isOpen({ links }))) {
       known.set(menu, { opener, links: links.filter(isInReach), shutsItself: false })
       return true
     }
-    opener.click()
+    await takeBack(opener, before)
   }
   known.set(menu, { opener: null, links, shutsItself: false })
   return false
 }
+
+/** What cannot be seen at all is in use on this screen where something opens it. It is shut again. */
+export async function findOpeners(menus: readonly Element[]): Promise<void> {
+  for (const menu of menus) {
+    const link = menu.getClientRects().length ? null : menu.querySelector('a[href]')
+    if (link && (await open(menu, link))) await shut(menu, link)
+  }
+}
+export const canOpen = (menu: Element): boolean => !!known.get(menu)?.opener
 
 /** Behind a press in a menu that was opened: it does not shut itself. What takes a moment to go is waited for. */
 export async function isLeftOpen(menu: Element): Promise<boolean> {

@@ -20,7 +20,7 @@ import { builtMenus, placeHash } from './survey/built.ts'
 import type { OwnMenu } from './messages.ts'
 import { elementAt, positionOf } from './stamps.ts'
 import { jumpTo, position, scroller, viewTop } from './scroller.ts'
-import { forgetOpenings, isLeftOpen, open, shut } from './opening.ts'
+import { canOpen, findOpeners, forgetOpenings, isLeftOpen, open, shut } from './opening.ts'
 import { roomOf } from './room.ts'
 import { pause, throughThePage, twoFrames, untilSteady, untilStill } from './settle.ts'
 
@@ -35,13 +35,15 @@ interface ToTry {
 /** Drawn, or in a list that something opens: what is for other screens, beside links that are drawn, nobody can press. */
 function canBePressed(link: Element, menu: Element): boolean {
   // What comes into view further down is pressed there.
-  if (menu.hasAttribute(AWAY)) return true
+  if (menu.hasAttribute(AWAY) || canOpen(menu)) return true
   if (!menu.getClientRects().length) return false
   return isShown(link) || isClosed(menu, [link]) || openersOf(link, menu).some(isShown)
 }
 
-/** Every link of a menu that stays on this page, in page order; those for another screen, which have no box here, are left out. */
-function linksToTry(ownMenus: readonly OwnMenu[]): ToTry[] {
+type Menus = [menu: Element, mark: ToTry['mark']][]
+
+/** In page order. */
+function menusToTry(ownMenus: readonly OwnMenu[]): Menus {
   const marks = new Map<Element, ToTry['mark']>()
   for (const menu of document.querySelectorAll(`[${MENU}]`)) marks.set(menu, markClassOf(menu.getAttribute(MENU)))
   for (const { at, mark } of ownMenus) {
@@ -51,8 +53,12 @@ function linksToTry(ownMenus: readonly OwnMenu[]): ToTry[] {
   for (const steps of document.querySelectorAll(`[${MADE}]:not([${MENU}])`)) marks.set(steps, 'none')
   // What a script built, and is told by nothing of ours.
   for (const { menu } of builtMenus([...marks.keys()])) marks.set(menu, null)
-  const inOrder = [...marks].sort(([a], [b]) => (a.compareDocumentPosition(b) & Node.DOCUMENT_POSITION_FOLLOWING ? -1 : 1))
-  return inOrder.flatMap(([menu, mark]) =>
+  return [...marks].sort(([a], [b]) => (a.compareDocumentPosition(b) & Node.DOCUMENT_POSITION_FOLLOWING ? -1 : 1))
+}
+
+/** Every link of a menu that stays on this page, in page order; those for another screen, which have no box here, are left out. */
+function linksToTry(menus: Menus): ToTry[] {
+  return menus.flatMap(([menu, mark]) =>
     [...menu.querySelectorAll<HTMLAnchorElement>('a[href]')].flatMap((link) => {
       // A bare “#” of the page's own is mostly a script's button.
       const hash = menu.hasAttribute(MADE) ? hashOfLink(link) : placeHash(link)
@@ -77,14 +83,19 @@ export async function tryLinks(): Promise<Tried[]> {
  * @param ownMenus that the page marks by itself
  */
 export async function tryLink(place: number, isPatient: boolean, ownMenus: readonly OwnMenu[]): Promise<Tried | null> {
-  const links = linksToTry(ownMenus)
-  const one = links[place]
-  if (!one) return null
+  const menus = menusToTry(ownMenus)
   const motion = withoutMotion()
+  let links: readonly ToTry[] = []
   try {
-    // What comes in on the way is in.
     if (place === 0) {
       forgetOpenings()
+      await findOpeners(menus.map(([menu]) => menu))
+    }
+    links = linksToTry(menus)
+    const one = links[place]
+    if (!one) return null
+    // What comes in on the way is in.
+    if (place === 0) {
       await throughThePage()
       await untilSteady(() => '', 3000)
     }
@@ -117,7 +128,7 @@ async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): P
   const isLeft = isOpened && (await isLeftOpen(menu))
   // Its going may move what stays at the viewport's top, and the page behind that.
   if (isOpened && !isLeft) await untilStill(position, 200, 2000)
-  const over = target && !isTop ? coverOver(firstOf(target), isLeft ? menu : null) : null
+  const over = target && !isTop ? coverOver(target, isLeft ? menu : null) : null
   const tried: Tried = {
     label:
       (link.textContent ?? '').trim().replace(/\s+/g, ' ').slice(0, 120) ||
@@ -209,7 +220,8 @@ function firstOf(target: Element): DOMRect {
 }
 
 /** What stays at the viewport's top, or was left open, and lies over a place; `out` where that is out of view, null where it can be seen. */
-function coverOver(box: DOMRect, leftOpen: Element | null): Element | 'out' | null {
+function coverOver(target: Element, leftOpen: Element | null): Element | 'out' | null {
+  const box = firstOf(target)
   const [x, y] = [Math.min(box.left + Math.min(box.width, 40) / 2, innerWidth - 1), box.top + box.height / 2]
   if (y < 0 || y > innerHeight || box.right < 0 || box.left > innerWidth) return 'out'
   for (let e: Element | null = document.elementFromPoint(Math.max(0, x), y); e && e !== document.body; e = e.parentElement) {
@@ -217,8 +229,7 @@ function coverOver(box: DOMRect, leftOpen: Element | null): Element | 'out' | nu
     const { position } = getComputedStyle(e)
     if (position === 'fixed' || (position === 'sticky' && e.getBoundingClientRect().top <= parseFloat(getComputedStyle(e).top) + 1)) {
       // What holds the place itself covers nothing of it.
-      const own = e.getBoundingClientRect()
-      return own.height < innerHeight * 0.9 ? e : null
+      return e.contains(target) ? null : e
     }
   }
   return null

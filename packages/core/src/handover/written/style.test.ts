@@ -81,6 +81,17 @@ describe('the style', () => {
     expect(css).toContain('@media (max-width: 835px) { html:root { scroll-padding-top: calc(var(--wb-header) + 0px); } }')
     expect(style(surveys, { travel: { smooth: true, breathing: 24 } }).match(/scroll-padding-top/g)).toHaveLength(1)
   })
+  it('takes the room that is left under the header back for what gets the focus in it, on each screen', () => {
+    const surveys = { laptop: survey('laptop', { header }), phone: survey('phone', { header }) }
+    const css = style(surveys, { travel: { smooth: true, breathing: 24, breathes: [{ screen: 'phone', px: 10 }] } })
+    const rules = css.match(/:is\(\[data-wb-header\], [^{]*{ scroll-margin-top: [^;]*; }/g)
+    expect(rules!.map((r) => r.slice(r.indexOf('{')))).toEqual([
+      '{ scroll-margin-top: calc(-24px - var(--wb-header)) !important; }',
+      '{ scroll-margin-top: calc(-10px - var(--wb-header)) !important; }',
+    ])
+    // By the page’s own offsets nothing is written.
+    expect(style(surveys, { travel: { smooth: true, breathing: 0, own: true }, menus: [] })).not.toContain(':is([data-wb-header]')
+  })
   it('gives single sections more room above them, on the screens that it is for', () => {
     const surveys = { laptop: survey('laptop'), phone: survey('phone') }
     const adjusted = (of: Partial<Section>, over: Record<string, Survey> = surveys) => {

@@ -9,6 +9,7 @@ import {
   COVER,
   GROWS,
   HEADER,
+  MADE_BAR,
   MARK_STYLES,
   markRule,
   markText,
@@ -130,6 +131,9 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
     : ''
 }
 
+/** What the visitor's keys reach. */
+const FOCUSABLE = ':is(a[href], button, input, select, textarea, summary, [tabindex])'
+
 /** What covers on arrival, on each screen. */
 function coverRules({ page, surveys }: HandoverInput, ranges: readonly Range[]): string[] {
   const made = madeBar(page)
@@ -162,10 +166,19 @@ function coverRules({ page, surveys }: HandoverInput, ranges: readonly Range[]):
     if (i === 0) return [rule('html:root', set), rule(scrolls(page), [padding]), ...low]
     return [media(from(range), [rule('html:root', set)]), ...low]
   })
-  return group(
-    `${COVER} is what covers the viewport’s top when a link has arrived: ${made ? 'the header of the page, if it stays, and the menu that was made' : 'the header of the page, if it stays'}. The script keeps it true.`,
-    [...rules, ...otherwise],
+  // Chromium and WebKit take what stands within that room for out of sight, also in a header that is stuck there, and would move the page.
+  const still = byScreen(ranges, breathes, (by) =>
+    rule(`:is([${HEADER}], ${MADE_BAR}) ${FOCUSABLE}`, [
+      `scroll-margin-top: calc(${px(-by)} - ${ahead ? `var(${AHEAD}, 0px) - ` : ''}var(${COVER})) !important;`,
+    ]),
   )
+  return [
+    ...group(
+      `${COVER} is what covers the viewport’s top when a link has arrived: ${made ? 'the header of the page, if it stays, and the menu that was made' : 'the header of the page, if it stays'}. The script keeps it true.`,
+      [...rules, ...otherwise],
+    ),
+    ...group('What stands in the header is seen where it is: when it gets the focus, the page is not to move for it.', still),
+  ]
 }
 
 /** What the script goes by, where the header has more than one size. */
