@@ -389,8 +389,12 @@ it('tells of a menu that stays open behind a press where that covers what it lea
       command: { type: 'menu/shut-by', page: page.key, menu: menu!.key, by: 7 },
     },
   ])
-  const built = { leftOpen: { menu: null, by: null }, isCovered: true }
-  expect(told(built)).toEqual([{ said: expect.stringContaining('A menu that a script builds stays open'), command: undefined }])
+  const unsaid = { leftOpen: { menu: null, by: null }, isCovered: true }
+  expect(told({ ...unsaid, label: 'Another' }).map((f) => f.said)).toEqual([
+    expect.stringContaining('A menu that a script builds stays open'),
+  ])
+  expect(told(unsaid)).toEqual([{ said: expect.stringMatching(/“Header menu” .*\(on “Phone”\)\.$/), command: undefined }])
+  expect(told({ leftOpen: { ...leftOpen, by: null }, isCovered: true })[0]!.said).toContain('What would shut it')
   // A script that takes the press and stops elsewhere is told of that.
   expect(told({ leftOpen, isTaken: true, scroll: one + 60 }).map((f) => f.said)).toEqual([
     expect.stringContaining('link-tried: “First” stops 60 px'),

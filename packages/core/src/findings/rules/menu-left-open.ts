@@ -9,6 +9,8 @@ interface Left {
   labels: Set<string>
   screens: Set<Screen>
   by: number | null
+  /** Where the page can say where its elements stand in the source. */
+  isSeen: boolean
 }
 
 export const rule: Rule = {
@@ -20,19 +22,24 @@ export const rule: Rule = {
       for (const verdict of judgeTried(page, surveys[screen.key] ?? null, tried[screen.key] ?? [])) {
         if (!isLeftOpen(verdict)) continue
         const { label, leftOpen } = verdict.tried
-        const menu = page.menus.find((m) => isFound(m) && m.form.elements.includes(leftOpen!.menu ?? -1))
-        const one = left.get(menu) ?? { menu, labels: new Set(), screens: new Set(), by: null }
+        // A page that was handed over does not say where it stood in the source; its items do.
+        const menu = page.menus.find(
+          (m) =>
+            isFound(m) && (leftOpen!.menu === null ? m.items.some((i) => i.label === label) : m.form.elements.includes(leftOpen!.menu)),
+        )
+        const one = left.get(menu) ?? { menu, labels: new Set(), screens: new Set(), by: null, isSeen: false }
         left.set(menu, one)
         one.labels.add(label)
         one.screens.add(screen)
         one.by ??= leftOpen!.by
+        one.isSeen ||= leftOpen!.menu !== null
       }
-    return [...left.values()].map(({ menu, labels, screens, by }): Draft => {
+    return [...left.values()].map(({ menu, labels, screens, by, isSeen }): Draft => {
       const at = menu && isFound(menu) ? menu.form.elements[0] : undefined
       const links = named([...labels], 'link', 'links')
       const where = [...screens].map((s) => `“${s.name}”`).join(', ')
       const fix = menu && by !== null ? shutBehind(page.key, menu, by) : null
-      const reason = fix ? '' : ' What would shut it is built by a script of the page, or was not found.'
+      const reason = fix || !isSeen ? '' : ' What would shut it is built by a script of the page, or was not found.'
       return {
         message: `${menu ? `The menu “${menu.name}”` : 'A menu that a script builds'} stays open behind a press on ${links} and lies over what they lead to, or keeps them from their places (on ${where}).${reason}`,
         ...(at === undefined ? { line: 1, column: 1 } : placeOf(at)),
