@@ -22,11 +22,11 @@ export const rule: Rule = {
       for (const verdict of judgeTried(page, surveys[screen.key] ?? null, tried[screen.key] ?? [])) {
         if (!isLeftOpen(verdict)) continue
         const { label, leftOpen } = verdict.tried
-        // A page that was handed over does not say where it stood in the source; its items do.
-        const menu = page.menus.find(
-          (m) =>
-            isFound(m) && (leftOpen!.menu === null ? m.items.some((i) => i.label === label) : m.form.elements.includes(leftOpen!.menu)),
-        )
+        const found = page.menus.filter(isFound)
+        // In a page that was handed over it stands elsewhere than in the source; its items are the same.
+        const menu =
+          found.find((m) => isFound(m) && m.form.elements.includes(leftOpen!.menu ?? -1)) ??
+          found.find((m) => m.items.some((i) => i.label === label))
         const one = left.get(menu) ?? { menu, labels: new Set(), screens: new Set(), by: null, isSeen: false }
         left.set(menu, one)
         one.labels.add(label)
