@@ -7,7 +7,7 @@ import { pause, untilSteady } from './settle.ts'
 const BUTTONS =
   'button, summary, label[for], [role=button], [aria-expanded], [aria-controls], [aria-haspopup], [data-toggle], [data-bs-toggle], [onclick], a:not([href]), a[href^="#"], a[href^="javascript:"]'
 const OPENS = /menu|nav|burger|toggle|drawer|trigger|☰|≡/i
-const SHUTS = /close|shut|dismiss|schlie(ß|ss)en|fermer|cerrar|[×✕✖x]\s*$/i
+const SHUTS = /close|shut|dismiss|schlie(ß|ss)en|fermer|cerrar|(^|\s)[×✕✖x]\s*$/i
 
 /** As many are tried at most. */
 const MOST = 5
