@@ -74,7 +74,7 @@ function landing(id: string): number {
   const el = elementOf(id)
   if (id === TOP) return 0
   if (!hasPlace(el)) return position()
-  return beginOf(el, s, topOf) - lengthOf(getComputedStyle(padded()).scrollPaddingTop) - lengthOf(getComputedStyle(el).scrollMarginTop)
+  return beginOf(el, s, topOf) - lengthOf(getComputedStyle(padded()).scrollPaddingTop) - parseFloat(getComputedStyle(el).scrollMarginTop)
 }
 const reachable = (top: number) => Math.min(Math.max(0, Math.round(top)), maxScroll())
 const wanted = (id: string) => reachable(landing(id) - (id === TOP ? 0 : coveredBeyond()))
@@ -285,7 +285,7 @@ export function start(): void {
   read()
   watchMade()
   watchTravel(aim)
-  addEventListener('scroll', lookLater, { passive: true, capture: true })
+  addEventListener('scroll', lookLater, true)
   addEventListener('click', onClick, true)
   addEventListener('hashchange', onHash)
   navigation?.addEventListener('navigate', ({ navigationType }) => (traverses = navigationType === 'traverse'))

@@ -16,12 +16,12 @@ export const forgetHeader = (): void => forgetStates()
  */
 export function putBack(): void {
   if (!isReturn) return
-  const set = (behavior: string) => {
-    root.style.scrollBehavior = behavior
-    root.style.overflowAnchor = behavior && 'none'
-  }
-  set('auto')
-  addEventListener('load', () => setTimeout(set, 1000, ''))
+  const { style } = root
+  style.scrollBehavior = 'auto'
+  style.overflowAnchor = 'none'
+  // On a busy machine a header is still on its way long after, and the frame in which it ends is laid out after this.
+  const end = () => requestAnimationFrame(headerMoves() ? end : () => (style.scrollBehavior = style.overflowAnchor = ''))
+  addEventListener('load', () => setTimeout(requestAnimationFrame, 1000, end))
 }
 
 /** @returns false where it is to be looked at again a little later */
@@ -47,7 +47,7 @@ const stays = (el: HTMLElement): boolean => {
 /** Whether the headers of this screen are known. */
 let isMeasured = true
 
-const headers = (): HTMLElement[] => [...new Set([...all(`[${HEADER}]`), ...(isMeasured ? [] : standing(stays))])]
+const headers = (): HTMLElement[] => [...all(`[${HEADER}]`), ...(isMeasured ? [] : standing(stays))]
 
 /** How far down the page's own header reaches when it stays in view, in its present state, in px. */
 const headerReach = (): number => Math.max(0, ...headers().map((el) => (stays(el) ? insetOf(el) + el.getBoundingClientRect().height : 0)))
@@ -58,9 +58,16 @@ function insetOf(el: HTMLElement): number {
   return parseFloat(top) - (position === 'fixed' ? viewTop() : 0)
 }
 
-/** On its way from one state to another: how far it reaches now says nothing of where it will. */
+/**
+ * On its way from one state to another: how far it reaches now says nothing of where it will. What runs without end in it, or by the scroll position,
+ * is no way to anywhere.
+ */
 const headerMoves = (): boolean =>
-  headers().some((el) => el.getAnimations?.({ subtree: true }).some(({ playState }) => playState === 'running'))
+  headers().some((el) =>
+    (el.getAnimations?.({ subtree: true }) as CSSTransition[] | undefined)?.some(
+      ({ playState, transitionProperty }) => transitionProperty && playState === 'running',
+    ),
+  )
 
 /** How much more is covered at this moment than on arrival, in px; nothing while the header is on its way from one state to another. */
 export const coveredBeyond = (): number =>

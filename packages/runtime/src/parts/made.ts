@@ -46,13 +46,13 @@ function hold(menu: Element, holds: string): void {
   }
 }
 
-/** A menu is seen from one section on and up to another, and once the page has been scrolled so far. */
+/** A menu is seen from one section on and up to another, and once the page has been scrolled so far: not a number, where it need not be. */
 function place(menu: Element): void {
   const end = (word: string, otherwise: number) => {
     const id = wordOf(menu, word)
     return id === undefined ? otherwise : sections.indexOf(decodeURIComponent(id))
   }
-  menu.toggleAttribute(AWAY, at < end('from', -1) || at > end('until', sections.length) || position() < +(wordOf(menu, 'after') ?? 0))
+  menu.toggleAttribute(AWAY, at < end('from', -1) || at > end('until', sections.length) || position() < +wordOf(menu, 'after')!)
 }
 /** The page stands elsewhere. */
 export const passMade = (): void => late.forEach(place)
@@ -70,8 +70,11 @@ export function showMade(current: string): void {
 /** What opens is shut by Escape, which gives the focus back, by a press beside it, and when a link in it is followed. */
 export function watchMade(): void {
   addEventListener('keydown', ({ key, target }) => {
-    const open = key === 'Escape' ? shuttable().filter((d) => d.contains(target as Element)) : []
-    const innermost = open.pop()
+    const innermost =
+      key === 'Escape' &&
+      shuttable()
+        .filter((d) => d.contains(target as Element))
+        .pop()
     if (!innermost) return
     innermost.open = false
     innermost.querySelector('summary')!.focus()
@@ -101,9 +104,6 @@ const shuttable = (): HTMLDetailsElement[] =>
 /** Where a browser has no style for what `details` holds, a menu that folds on small screens is opened on all others. */
 function openWide(): void {
   if (CSS.supports('selector(::details-content)')) return
-  for (const fold of all<HTMLDetailsElement>(`[${MADE}] > .wb-fold`)) {
-    const menu = fold.parentElement!
-    const isAlways = menu.matches(`[${MADE}~="floating"]`)
-    if (!isAlways) fold.open = innerWidth > parseInt(wordOf(menu, 'small')?.split(':')[1] ?? '640')
-  }
+  for (const fold of all<HTMLDetailsElement>(`[${MADE}]:not([${MADE}~="floating"]) > .wb-fold`))
+    fold.open = innerWidth > parseInt(wordOf(fold.parentElement!, 'small')?.split(':')[1] ?? '640')
 }
