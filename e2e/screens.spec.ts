@@ -1,7 +1,12 @@
 /** Screens in step: the one in view large, the others small beside it, at the same place of the page. */
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Browser, type Page } from '@playwright/test'
+import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { atRest } from './support/boxes.ts'
+import { repository } from './support/cli.ts'
 import { liveFrame, measured, openDemo, Server, setUp, task } from './support/server.ts'
+import { bringIn, takeHome } from './support/sheet.ts'
 
 test.describe('screens in step', () => {
   let server: Server
@@ -163,4 +168,96 @@ test.describe('screens in step', () => {
       await expect(page.locator('[data-arrival-row="beds"] td').first()).toHaveText('24')
     })
   })
+
+  test('added while the links are being tried, is measured as any other', async ({ page }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    await measured(page)
+    await task(page, 'Travel')
+    const cells = () => page.locator('[data-arrival-row="tickets"] [data-land]').allInnerTexts()
+    await expect.poll(cells).toEqual(['24', '24'])
+    // By now they are: in the frame in which the new one is measured a link holds its place.
+    await page.waitForTimeout(1500)
+    await page.getByRole('button', { name: 'Screens', exact: true }).click()
+    await page.getByRole('dialog').getByRole('button', { name: 'Add Laptop, large text' }).click()
+    await page.getByRole('dialog').getByRole('button', { name: 'Done' }).click()
+    await measured(page)
+    await expect.poll(cells).toEqual(['24', '24', '24'])
+    const covers = await page
+      .getByRole('row', { name: /^Header covers/ })
+      .getByRole('cell')
+      .allInnerTexts()
+    // It has shrunk once the page has moved, as on the others.
+    expect(covers[2]).toBe(covers[0])
+  })
+
+  /** A visitor's browser in which the size of text was set. */
+  async function visitSet(browser: Browser, url: string, text: number, visit: (visitor: Page) => Promise<void>): Promise<void> {
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' })
+    const visitor = await context.newPage()
+    await (await context.newCDPSession(visitor)).send('Page.setFontSizes', { fontSizes: { standard: (16 * text) / 100 } })
+    await visitor.goto(url)
+    await atRest(visitor)
+    await visit(visitor)
+    await context.close()
+  }
+
+  for (const [source, grows] of [
+    ['relative.html', true],
+    ['fixed.html', false],
+  ] as const) {
+    test(`have larger text as a visitor may have it, and arrivals there are a visitor’s: ${source}`, async ({ page, browser }) => {
+      await bringIn(page, server, join(repository, 'e2e/pages/letters', source))
+      await setUp(page)
+      await measured(page)
+      await task(page, 'Travel')
+      const dialog = page.getByRole('dialog')
+      const heightOf = (screen: string) =>
+        liveFrame(page, screen)
+          .locator('header')
+          .evaluate((el) => el.getBoundingClientRect().height)
+      const usual = await heightOf('laptop')
+      await page.getByRole('button', { name: 'Screens', exact: true }).click()
+      await dialog.getByRole('button', { name: 'Add Laptop, large text' }).click()
+      const text = dialog.getByLabel('Text of Laptop, large text')
+      for (const [typed, why] of [
+        ['100', '“Laptop” is 1280×800 already'],
+        ['210%', 'from 100 to 200%'],
+        ['large', 'in percent'],
+      ] as const) {
+        await text.fill(typed)
+        await expect(dialog.getByRole('alert')).toContainText(why)
+      }
+      await text.fill('175')
+      await text.press('Enter')
+      // What larger text goes by cannot go.
+      for (const name of ['Phone', 'Laptop']) await expect(dialog.getByLabel(`Text of ${name}`, { exact: true })).toHaveValue('100%')
+      await dialog.getByRole('button', { name: 'Done' }).click()
+      await expect(page.getByRole('radio', { name: 'Laptop, large text 1280×800, text 175%' })).toBeChecked()
+      await measured(page)
+      const key = (await page.locator('[data-arrival-row="loaves"] [data-land]').last().getAttribute('data-screen'))!
+      await expect.poll(() => heightOf(key)).toBeCloseTo(grows ? (usual - 1) * 1.75 + 1 : usual, -1)
+      // Decisions are for screens whose text is as usual.
+      await page.getByText('Other breathing space on some screens').click()
+      await expect(page.getByLabel('On Laptop, large text')).toHaveCount(0)
+
+      await page.getByRole('button', { name: /^Loaves, Laptop, large text: 24 px/ }).click()
+      await expect.poll(() => at(page, key)).toBe(await land(page, 'loaves', key))
+      const lands = Object.fromEntries(
+        await Promise.all(['oven', 'loaves', 'mornings', 'visit'].map(async (id) => [id, await land(page, id, key)] as const)),
+      )
+      const url = pathToFileURL(await takeHome(page)).href
+      await visitSet(browser, url, 175, async (visitor) => {
+        for (const [id, to] of Object.entries(lands)) {
+          await visitor.locator(`header a[href="#${id}"]`).click()
+          await atRest(visitor)
+          expect([id, Math.abs((await visitor.evaluate(() => scrollY)) - to) <= 1]).toEqual([id, true])
+        }
+      })
+      await page.reload()
+      await task(page, 'Travel')
+      await measured(page)
+      expect(await land(page, 'loaves', key)).toBe(lands['loaves'])
+    })
+  }
 })

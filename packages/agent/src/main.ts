@@ -11,6 +11,7 @@ import type { FromAgent, PickedElement, ToAgent } from './messages.ts'
 import { patch } from './patch.ts'
 import { dataOf, hearFrom, portsOf, postTo, sourceOf, stopHere } from './own.ts'
 import { Picker } from './pick.ts'
+import { imitate } from './imitate.ts'
 import { jumpTo, pageHeight, position } from './scroller.ts'
 import { isAnotherEachTime } from './settle.ts'
 import { collectStamps, elementAt, positionOf } from './stamps.ts'
@@ -86,7 +87,7 @@ function serve(port: MessagePort): void {
     switch (message.type) {
       case 'probe':
       case 'remeasure': {
-        layBarsOver(message.touch)
+        imitate(message.imitated)
         leaveUnpainted()
         probing = true
         const survey = await (message.type === 'probe' ? probe : remeasure)(message.request).finally(() => (probing = false))
@@ -99,7 +100,7 @@ function serve(port: MessagePort): void {
         say({ type: 'patched', turn: message.turn })
         return
       case 'watch':
-        layBarsOver(message.touch)
+        imitate(message.imitated)
         watched = new Set(message.parts)
         return
       case 'scroll':
@@ -171,15 +172,6 @@ function partAround(el: Element, watched: ReadonlySet<number>): number | null {
     if (at !== undefined && watched.has(at)) return at
   }
   return null
-}
-
-const noBars = new CSSStyleSheet()
-noBars.replaceSync('* { scrollbar-width: none; }')
-
-/** A phone lays its bars over the page. A sheet of its own, so that the document stays the page's. */
-function layBarsOver(touch: boolean): void {
-  if (document.adoptedStyleSheets.includes(noBars) !== touch)
-    document.adoptedStyleSheets = touch ? [...document.adoptedStyleSheets, noBars] : document.adoptedStyleSheets.filter((s) => s !== noBars)
 }
 
 const unpainted = new CSSStyleSheet()

@@ -1,5 +1,5 @@
 /** What the application and the agent in a live page say to each other, over a port that the page cannot see. */
-import type { MarkClass, NoLink, PageEdit, Survey, Tried, Visit } from '@waybell/core'
+import type { MarkClass, NoLink, PageEdit, Screen, Survey, Tried, Visit } from '@waybell/core'
 
 /** What is to be measured. */
 export interface SurveyRequest {
@@ -16,6 +16,9 @@ export interface SurveyRequest {
   /** Whether headings are looked for by their look. */
   looks: boolean
 }
+
+/** What of a screen a frame has not by its size. */
+export type Imitated = Pick<Screen, 'touch' | 'text'>
 
 /** A menu that the page marks by itself, and how. */
 export interface OwnMenu {
@@ -47,12 +50,12 @@ export type PickStep = 'parent' | 'child' | 'next' | 'previous'
 
 export type ToAgent =
   /** Measures the page as it came, on a screen: its header in every state too. */
-  | { type: 'probe'; turn: number; request: SurveyRequest; touch: boolean }
+  | { type: 'probe'; turn: number; request: SurveyRequest; imitated: Imitated }
   /** Measures it again as it is, on a screen that was probed. */
-  | { type: 'remeasure'; turn: number; request: SurveyRequest; touch: boolean }
+  | { type: 'remeasure'; turn: number; request: SurveyRequest; imitated: Imitated }
   | { type: 'patch'; turn: number; edits: PageEdit[] }
   /** Elements that are told of when the pointer is over them, by their position. */
-  | { type: 'watch'; parts: number[]; touch: boolean }
+  | { type: 'watch'; parts: number[]; imitated: Imitated }
   | { type: 'scroll'; y: number }
   | { type: 'follow'; hash: string }
   /** Follows a hash from rest at `from`, and says what came of it. */

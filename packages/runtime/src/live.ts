@@ -1,6 +1,6 @@
 /** In a live page the work changes under it: put there again, or told so, it looks at what is new, and is not there twice. What the application follows travels as a link does. */
-import { FOLLOWS } from '@waybell/core/contract'
-import { expectHash, follow, read, start } from './script.ts'
+import { FOLLOWS, LETS_GO } from '@waybell/core/contract'
+import { expectHash, follow, letGo, read, start } from './script.ts'
 
 const here = document as Document & { wayBell?: boolean }
 
@@ -8,6 +8,7 @@ function begin(): void {
   here.wayBell = true
   start()
   here.addEventListener('waybell', read)
+  here.addEventListener(LETS_GO, letGo)
   here.addEventListener(FOLLOWS, (event) => {
     const { detail } = event as CustomEvent<string>
     expectHash(detail)

@@ -69,6 +69,9 @@ function tell(event: WayEvent): void {
   draw()
 }
 
+/** What was followed is of no account any more. */
+export const letGo = (): void => tell('history')
+
 /** Where the browser stops for a section, and with what the header covers beyond that at this moment. */
 function landing(id: string): number {
   const el = elementOf(id)

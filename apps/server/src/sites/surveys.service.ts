@@ -1,6 +1,6 @@
 /** Surveys of pages: kept with what they are surveys of, and given again. */
 import { Injectable } from '@nestjs/common'
-import { layoutOf, surveyKey, upgradeSurvey, type Screen, type Survey } from '@waybell/core'
+import { byDecisions, layoutOf, surveyKey, upgradeSurvey, type Screen, type Survey } from '@waybell/core'
 import { createHash } from 'node:crypto'
 import { FileRow, SurveyRow } from '../db/entities.ts'
 import { Store } from '../db/store.ts'
@@ -75,7 +75,8 @@ export class SurveysService {
     const assets = await this.assets(site)
     const keyOf = (screen: Screen) => surveyKey({ source: page.source, assets, screen, scripts: true, layout })
     const present = document.screens.filter((s) => kept.some((k) => k.survey.screen === s.key && k.key === keyOf(s)))
-    return { surveys: Object.fromEntries(kept.map(({ survey }) => [survey.screen, survey])), present: present.map((s) => s.key) }
+    const surveys = Object.fromEntries(kept.map(({ survey }) => [survey.screen, survey]))
+    return { surveys: byDecisions(surveys, document.screens), present: present.map((s) => s.key) }
   }
 
   /** A name for all files that the site's pages may load, as they are. */

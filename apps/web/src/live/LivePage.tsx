@@ -8,7 +8,7 @@ import type { PageEdit, Screen } from '@waybell/core'
 import { useEffect, useImperativeHandle, useLayoutEffect, useMemo, useRef, useState, type ReactNode, type Ref } from 'react'
 import type { LiveHandle } from '../work/context.ts'
 import { Beside } from './Beside.tsx'
-import { ASIDE, BARELY, frameAddress, SANDBOX } from './frame.ts'
+import { ASIDE, BARELY, frameAddress, imitatedOn, SANDBOX } from './frame.ts'
 import { Patched } from './patched.ts'
 import { placesOf, type Place } from './places.ts'
 
@@ -112,7 +112,7 @@ function Frame({
 }: FrameProps) {
   const frame = useRef<HTMLIFrameElement>(null)
   // By its values: a document that came from the server anew holds other objects of the same.
-  const { key, touch } = screen
+  const { key, touch, text } = screen
   const [isReady, setReady] = useState(false)
   const [nonce] = useState(() => crypto.randomUUID())
   const hear = useRef({ onMessage, onFlood })
@@ -138,8 +138,8 @@ function Frame({
     }
   }, [key, nonce, channels, scripts])
   useEffect(() => {
-    if (isReady) channels.get(key)?.say({ type: 'watch', parts, touch })
-  }, [isReady, parts, key, touch, channels])
+    if (isReady) channels.get(key)?.say({ type: 'watch', parts, imitated: imitatedOn({ touch, text }) })
+  }, [isReady, parts, key, touch, text, channels])
   // The screen in view first; the others follow when the browser has drawn it.
   useEffect(() => {
     if (!isReady) return

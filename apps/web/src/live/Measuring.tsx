@@ -18,7 +18,7 @@ import {
 } from '@waybell/core'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { Channel } from './channel.ts'
-import { ASIDE, frameAddress, SANDBOX } from './frame.ts'
+import { ASIDE, frameAddress, imitatedOn, SANDBOX } from './frame.ts'
 
 export type MeasuringState = 'measuring' | 'done' | MeasuringTrouble
 /** Of several frames the first of these is said that one of them is in. */
@@ -350,9 +350,9 @@ class Surveyor {
 
   private async read(type: 'probe' | 'remeasure', screen: Screen): Promise<Survey> {
     this.take(screen)
-    const { key, width, height, touch } = screen
+    const { key, width, height } = screen
     const request = { ...this.props().request, screen: key, width, height }
-    const { survey, isRestless } = await this.ask('survey', (turn) => ({ type, turn, request, touch }))
+    const { survey, isRestless } = await this.ask('survey', (turn) => ({ type, turn, request, imitated: imitatedOn(screen) }))
     this.isRestless ||= isRestless
     return survey
   }

@@ -1,4 +1,5 @@
 /** What the frames of a page have in common. */
+import type { Imitated } from '@waybell/agent/types'
 
 /** Not to be seen, and yet drawn: the browser slows the clock of a frame that is clear, covered, or off the screen. */
 export const BARELY = 0.004
@@ -17,6 +18,9 @@ export const ASIDE = {
 /** The page of a site on the host that shows nothing else; without its own scripts on another. */
 export const frameAddress = (siteKey: string, file: string, scripts: boolean): string =>
   `http://${siteKey}${scripts ? '' : '--still'}.localhost:${location.port}/${file.split('/').map(encodeURIComponent).join('/')}`
+
+/** What of a screen its frame has not by its size. */
+export const imitatedOn = ({ touch, text }: { touch: boolean; text?: number | undefined }): Imitated => ({ touch, ...(text && { text }) })
 
 /** A page may run its scripts and use its own origin, which is nobody else's; nothing more. */
 export const SANDBOX = 'allow-scripts allow-same-origin'

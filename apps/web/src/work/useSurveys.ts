@@ -1,5 +1,5 @@
 /** What was measured of the page: the last results from the server at once, and what the measuring frame says since. */
-import { layoutOf, surveyKey, viewportOf, type Screen, type Site, type SitePage, type Survey } from '@waybell/core'
+import { byDecisions, layoutOf, surveyKey, viewportOf, type Screen, type Site, type SitePage, type Survey } from '@waybell/core'
 import { startTransition, useCallback, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { api, type KeptSurvey, type PageState } from '../api.ts'
@@ -56,8 +56,8 @@ export function useSurveys(input: Input): Surveys {
     return { on: known(true), off: known(false) }
   })
   const own = useMemo(() => heldBy(measured[scripts ? 'on' : 'off'], site.screens), [measured, scripts, site.screens])
-  const surveys = useMemo(() => surveysIn(own), [own])
-  const counting = useMemo(() => surveysIn(heldBy(measured.on, site.screens)), [measured.on, site.screens])
+  const surveys = useMemo(() => byDecisions(surveysIn(own), site.screens), [own, site.screens])
+  const counting = useMemo(() => byDecisions(surveysIn(heldBy(measured.on, site.screens)), site.screens), [measured.on, site.screens])
   const stale = useMemo(() => new Set(site.screens.flatMap((s) => (own[s.key]?.of === page ? [] : s.key))), [site.screens, own, page])
 
   const now = useRef(measured)

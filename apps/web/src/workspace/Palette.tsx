@@ -1,5 +1,5 @@
 /** Every action by name, with its shortcut. */
-import { dropPage, FAR, faultOfScreen, defaultScreens } from '@waybell/core'
+import { dropPage, FAR, faultOfScreen, defaultScreens, sizeText } from '@waybell/core'
 import { Dialog } from 'radix-ui'
 import { useEffect, useState } from 'react'
 import { useLocation, useNavigate } from 'react-router'
@@ -28,7 +28,7 @@ function useActions(): Action[] {
   for (const screen of defaultScreens)
     if (!faultOfScreen(screen, site.screens) && !site.screens.some((s) => s.key === screen.key))
       actions.push({
-        name: `Add the screen ${screen.name} ${screen.width}×${screen.height}`,
+        name: `Add the screen ${screen.name} ${sizeText(screen)}`,
         run: () => run({ type: 'screen/add', screen, index: site.screens.length }) && showScreen(screen.key),
       })
   const [undo, redo] = [undoName(stacks), redoName(stacks)]

@@ -1,17 +1,28 @@
 /** The screens of the site: their names, sizes and order. */
-import { faultOfScreen, freshKey, defaultScreens, type Screen } from '@waybell/core'
+import { faultOfScreen, freshKey, defaultScreens, plainScreens, sizeText, type Screen } from '@waybell/core'
 import { ArrowDown, ArrowUp, X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import { Button, Field, type Problem } from '../ui/index.tsx'
 import { Sheet } from '../ui/Sheet.tsx'
 import { useWork } from '../work/context.ts'
 
-const sizeOf = ({ width, height }: Screen): string => `${width}×${height}`
+const sizeOf = ({ width, height }: Screen): string => sizeText({ width, height })
 
 /** Null for what is no size. */
 function sizeIn(typed: string): Pick<Screen, 'width' | 'height'> | null {
   const [, width, height] = /^\s*(\d+)\s*(?:px)?\s*[x×*,/ ]\s*(\d+)\s*(?:px)?\s*$/i.exec(typed) ?? []
   return width === undefined ? null : { width: Number(width), height: Number(height) }
+}
+
+/** In percent; null for what is no number. */
+function percentIn(typed: string): number | null {
+  const [, percent] = /^\s*(\d+)\s*%?\s*$/.exec(typed) ?? []
+  return percent === undefined ? null : Number(percent)
+}
+
+/** Text as usual is not said. */
+function withText({ text: _, ...screen }: Screen, percent: number): Screen {
+  return percent === 100 ? screen : { ...screen, text: percent }
 }
 
 export function ScreensDialog() {
@@ -24,7 +35,7 @@ export function ScreensDialog() {
       </Dialog.Trigger>
       <Sheet
         title="Screens"
-        description="The viewports that the site is designed for. Each page is measured on every one of them, and what is written goes by the nearest."
+        description="The viewports that the site is designed for. Each page is measured on every one of them, and what is written goes by the nearest. Larger text is what a visitor may have set in the browser: no style can tell it, so that such a screen goes by the one of its size. It is imitated on the page’s root, where media queries in em do not follow."
       >
         <Screens />
         <Dialog.Close asChild>
@@ -38,7 +49,7 @@ export function ScreensDialog() {
 }
 
 function Screens() {
-  const { site, run, showScreen } = useWork()
+  const { site, screen: shown, run, showScreen } = useWork()
   const { screens } = site
   const add = (screen: Screen) => run({ type: 'screen/add', screen, index: screens.length }) && showScreen(screen.key)
   const keyFor = (key: string) => (screens.some((s) => s.key === key) ? freshKey(key, keysIn(site)) : key)
@@ -47,7 +58,7 @@ function Screens() {
       <table className="mb-3 w-full text-sm">
         <thead>
           <tr className="border-b border-hair text-left text-xs text-faint">
-            {['Name', 'Width×height, px', 'Touch', 'Order', 'Remove'].map((name) => (
+            {['Name', 'Width×height, px', 'Touch', 'Text', 'Order', 'Remove'].map((name) => (
               <th key={name} scope="col" className="py-1 pr-3 font-normal">
                 {name}
               </th>
@@ -69,6 +80,9 @@ function Screens() {
             </Button>
           ))}
         <Button onClick={() => add(another(screens, freshKey('screen', keysIn(site))))}>Add another</Button>
+        {!faultOfScreen(larger(shown), screens) && (
+          <Button onClick={() => add({ ...larger(shown), key: freshKey('screen', keysIn(site)) })}>Add {larger(shown).name}</Button>
+        )}
       </div>
     </>
   )
@@ -81,6 +95,9 @@ const keysIn = ({ screens, pages }: ReturnType<typeof useWork>['site']): string[
   ...pages.flatMap((p) => p.menus.flatMap((m) => [...(m.shown?.off ?? []), ...m.items.flatMap((i) => i.off ?? [])])),
 ]
 
+/** The same with text as large as many have it who need it. */
+const larger = (screen: Screen): Screen => ({ ...withText(screen, 150), name: `${screen.name}, large text` })
+
 /** One that is like none of them, to be changed. */
 function another(screens: readonly Screen[], key: string): Screen {
   for (let n = screens.length + 1; ; n++) {
@@ -92,11 +109,19 @@ function another(screens: readonly Screen[], key: string): Screen {
 function Row({ screen, index }: { screen: Screen; index: number }) {
   const { site, run } = useWork()
   const { screens } = site
-  const { key, name, touch } = screen
+  const { key, name, touch, text = 100 } = screen
   const others = screens.filter((s) => s !== screen)
   const change = (over: Partial<Screen>) => run({ type: 'screen/change', screen: { ...screen, ...over } })
+  // The last whose text is as usual stays: larger text goes by one of those.
+  const isNeeded = !plainScreens(others).length
   const refused = (over: Partial<Screen> | null): Problem | null => {
     const message = over ? faultOfScreen({ ...screen, ...over }, others) : 'A width and a height, as 390×844.'
+    return message === null ? null : { message, severity: 'error' }
+  }
+  const refusedText = (typed: string): Problem | null => {
+    const percent = percentIn(typed)
+    const fault = percent === null ? 'A size in percent of the usual, as 150%.' : faultOfScreen(withText(screen, percent), others)
+    const message = percent !== 100 && isNeeded ? 'Larger text goes by a screen with text as usual, and this is the last.' : fault
     return message === null ? null : { message, severity: 'error' }
   }
   const move = (to: number) => run({ type: 'screen/move', screen: key, index: to })
@@ -127,6 +152,14 @@ function Row({ screen, index }: { screen: Screen; index: number }) {
           className="m-1.5"
         />
       </td>
+      <td className="py-1 pr-3">
+        <Field
+          value={`${text}%`}
+          label={`Text of ${name}`}
+          check={(typed) => refusedText(typed)}
+          onCommit={(typed) => run({ type: 'screen/change', screen: withText(screen, percentIn(typed)!) })}
+        />
+      </td>
       <td className="py-1 pr-3 whitespace-nowrap">
         <Button kind="quiet" aria-label={`Move ${name} up`} disabled={index === 0} onClick={() => move(index - 1)}>
           <ArrowUp size={14} aria-hidden />
@@ -139,8 +172,8 @@ function Row({ screen, index }: { screen: Screen; index: number }) {
         <Button
           kind="quiet"
           aria-label={`Remove ${name}`}
-          title={others.length ? undefined : 'A site has one screen at least'}
-          disabled={!others.length}
+          title={isNeeded ? 'A site has one screen with text as usual at least' : undefined}
+          disabled={isNeeded}
           onClick={() => run({ type: 'screen/drop', screen: key })}
         >
           <X size={14} aria-hidden />

@@ -1,6 +1,6 @@
 /** Work, spine and live page under one bar. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { pageOf, type KnownOutside, type PageEdit, type PageReading, type SitePage, type Survey, type Tried } from '@waybell/core'
+import { pageOf, sizeText, type KnownOutside, type PageEdit, type PageReading, type SitePage, type Survey, type Tried } from '@waybell/core'
 import { RadioGroup } from 'radix-ui'
 import { startTransition, useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
 import { Link, Navigate, useParams } from 'react-router'
@@ -327,15 +327,15 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
                   <RadioGroup.Item
                     key={s.key}
                     value={s.key}
-                    aria-label={`${s.name} ${s.width}×${s.height}`}
-                    title={`${s.width}×${s.height}`}
+                    aria-label={`${s.name} ${sizeText(s)}`}
+                    title={sizeText(s)}
                     // Where the arrow keys go, they choose.
                     onFocus={() => setShown(s.key)}
                     className="min-h-7 rounded-sm border border-hair px-2.5 text-sm data-[state=checked]:border-teal data-[state=checked]:bg-wash data-[state=checked]:font-semibold"
                   >
                     {s.name}
                     {/* Many names leave no room for every size. */}
-                    {(s === screen || site.screens.length < 4) && ` ${s.width}×${s.height}`}
+                    {(s === screen || site.screens.length < 4) && ` ${sizeText(s)}`}
                   </RadioGroup.Item>
                 ))}
               </RadioGroup.Root>

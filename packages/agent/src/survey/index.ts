@@ -4,6 +4,7 @@
  * at the top, `header.ts` describes the header, `parts.ts` measures sections and what may become one, `look.ts` the page's colours, `paint.ts` gradients and pictures behind words, `menus.ts`
  * how menus mark their items, `headings.ts` what looks like a heading, `built.ts` what scripts made, `travel.ts` the page's own offset.
  */
+import { LETS_GO } from '@waybell/core/contract'
 import { SURVEY_FORMAT, type Survey } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
 import { forgetScroller, innerScroller, jumpTo, pageHeight, position, viewHeight } from '../scroller.ts'
@@ -36,6 +37,8 @@ let last = ''
 
 /** On another screen than before, what moves to its new place there has to arrive first. */
 async function onScreen(request: SurveyRequest): Promise<void> {
+  // A link that was tried before holds its place while the page's layout changes.
+  document.dispatchEvent(new Event(LETS_GO))
   await untilSize(request)
   forgetScroller()
   if (request.screen !== last) await untilThere(() => `${pageHeight()}`)

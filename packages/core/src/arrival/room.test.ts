@@ -57,6 +57,29 @@ it('asked for again where more is needed, counts what it left before as its own 
   expect(roomFor(more, after, 'height')!.on[0]!.own).toBe(200)
 })
 
+it('is enough for larger text too, which goes by the screen of its size', () => {
+  const [usual, larger] = [surveysOf([900, 200], [800]), surveysOf([1300, 340], [800])]
+  for (const as of ['padding', 'height'] as const) {
+    const room = roomFor(page(2), [...larger, ...usual], as)!
+    expect(room).toEqual(roomFor(page(2), [...usual, ...larger], as))
+    expect(room.on).toHaveLength(1)
+    for (const [of, sections] of [
+      [usual, [900, 200]],
+      [larger, [1300, 340]],
+    ] as const) {
+      const own = as === 'padding' ? PADDING : sections[1]!
+      const left = Math.max(0, room.on[0]!.own + Math.max(0, 800 - room.on[0]!.fits) - own)
+      expect([
+        short(page(2), of)[0]! >= 1,
+        short(
+          page(2, { room }),
+          surveysOf(sections, [800], () => left),
+        )[0]! < 1,
+      ]).toEqual([true, true])
+    }
+  }
+})
+
 it('does not depend on the order of the screens', () =>
   fc.assert(
     fc.property(heights, screens, (sections, sizes) => {

@@ -23,7 +23,7 @@ export function roomFor(page: SitePage, measured: Iterable<Survey>, as: Room['as
   const section = holderOf(page, surveys)
   if (!section || !surveys.some((s) => roomAtEnd(solveArrivals(page, s)) >= 1)) return null
   const was = page.room?.section === section.key ? page.room : undefined
-  const on = surveys.map((survey) => {
+  const said = surveys.map((survey) => {
     const left = was ? roomOn(page, survey) : 0
     const part = partsByAt(survey).get(section.at)!
     const own = as === 'padding' ? part.foot - (was?.as === 'padding' ? left : 0) : part.bottom - part.top - part.frame - left
@@ -33,6 +33,11 @@ export function roomFor(page: SitePage, measured: Iterable<Survey>, as: Room['as
       fits: Math.floor(survey.height - left - missing(solveArrivals(page, survey), survey)),
       own: rounded(own),
     }
+  })
+  // What goes by one screen gets the room of whichever needs most: larger text on it may.
+  const on = [...new Set(said.map((s) => s.screen))].map((screen) => {
+    const all = said.filter((s) => s.screen === screen)
+    return { screen, fits: Math.min(...all.map((s) => s.fits)), own: Math.max(...all.map((s) => s.own)) }
   })
   return { section: section.key, as, on }
 }

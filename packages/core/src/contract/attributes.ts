@@ -39,6 +39,8 @@ export const MADE_BAR = `nav[${PIECE}="menu"][${MADE}~="bar"]`
 export const MOTION = 'data-wb-motion'
 /** Event on a live page's document: the application follows the hash in its detail. */
 export const FOLLOWS = 'waybell-follow'
+/** Name of an event by which the page's script lets go of what was followed: who measures moves the page as nobody who follows links does. */
+export const LETS_GO = 'waybell-lets-go'
 /** On a link that was made of a button. */
 export const WAS = 'data-wb-was'
 /** On a menu that the page has, where states of its items were given a look; which one it is, and these, as in `data-wb-made`. */

@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import type { Screen } from '../site/index.ts'
-import { from, joined, only, rangesOf, saidAnew } from './ranges.ts'
+import { aSurvey } from '../survey/builder.ts'
+import { byDecisions, from, joined, only, rangesOf, saidAnew } from './ranges.ts'
 
 const screen = (width: number, height: number): Screen => ({ key: `${width}x${height}`, name: '', width, height, touch: false })
 const usual = [screen(390, 844), screen(820, 1180), screen(1280, 800), screen(1920, 1080), screen(844, 390)]
@@ -50,6 +51,21 @@ it('has every screen go by itself, and every viewport by one', () =>
       expect(by(width, height)).toHaveLength(1)
       // The last that holds is the one that holds alone.
       expect(ranges.findLast((r) => matches(from(r), width, height))!.screen.key).toBe(by(width, height)[0])
+    }),
+  ))
+
+it('has larger text go by the screen that holds its size, and has no range for it', () =>
+  fc.assert(
+    fc.property(anyScreens, sizes, fc.integer({ min: 101, max: 200 }), (screens, [width, height], text) => {
+      const larger = { ...screen(width, height), key: 'larger', text }
+      const all = [larger, ...screens]
+      expect(rangesOf(all)).toEqual(rangesOf(screens))
+      const measured = Object.fromEntries(all.map(({ key, width, height }) => [key, aSurvey({ screen: key, width, height })]))
+      const said = byDecisions(measured, all)
+      const by = rangesOf(screens).find((r) => matches(only(r), width, height))!.screen.key
+      expect(said).toEqual({ ...measured, larger: { ...measured['larger'], screen: by } })
+      // What was computed of them stands as long as nothing changed.
+      expect(byDecisions(measured, all)['larger']).toBe(said['larger'])
     }),
   ))
 

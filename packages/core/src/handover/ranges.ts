@@ -1,5 +1,6 @@
 /** Which viewports go by which screen's figures, as media queries: no visitor's viewport is as wide and high as a screen that was measured. */
-import type { Screen } from '../site/index.ts'
+import { plainScreens, type Screen } from '../site/index.ts'
+import type { Survey } from '../survey/index.ts'
 
 /** The bounds of what goes by one screen, in px; where one is absent there is none on that side. */
 export interface Range {
@@ -21,7 +22,44 @@ const LOW = 500
 const between = (a: number, b: number): number => Math.floor((a + b) / 2)
 
 /** The widest and highest first, so that each holds against those before it in a style. Phones that lie come last. */
-export function rangesOf(screens: readonly Screen[]): Range[] {
+export const rangesOf = (screens: readonly Screen[]): Range[] => ordered(plainScreens(screens))
+
+/** The screen by whose range a viewport goes, in px. */
+function rangeAt({ width, height }: Pick<Screen, 'width' | 'height'>, ranges: readonly Range[]): Range {
+  const lies = width > height
+  const isIn = (r: Range) =>
+    width <= (r.maxWidth ?? width) &&
+    width > (r.minWidth ?? 0) &&
+    height <= (r.maxHeight ?? height) &&
+    height > (r.minHeight ?? 0) &&
+    (!r.isLow || lies) &&
+    (r.lies === undefined || !lies || height > r.lies)
+  return ranges.find(isIn) ?? ranges[0]!
+}
+
+/**
+ * Surveys by screen, each said to be of the screen whose decisions hold there: larger text has none of its own.
+ * @param measured as they were taken
+ */
+export function byDecisions(measured: Readonly<Record<string, Survey>>, screens: readonly Screen[]): Record<string, Survey> {
+  const larger = screens.filter((s) => s.text && measured[s.key])
+  if (!larger.length) return { ...measured }
+  const ranges = rangesOf(screens)
+  return { ...measured, ...Object.fromEntries(larger.map((s) => [s.key, goingBy(measured[s.key]!, rangeAt(s, ranges).screen.key)])) }
+}
+
+const known = new WeakMap<Survey, Survey>()
+
+/** The same as long as nothing changed, so that what was computed of it stands. */
+function goingBy(survey: Survey, screen: string): Survey {
+  const before = known.get(survey)
+  if (before?.screen === screen) return before
+  const next = { ...survey, screen }
+  known.set(survey, next)
+  return next
+}
+
+function ordered(screens: readonly Screen[]): Range[] {
   const isLow = ({ width, height }: Screen) => height < LOW && width > height
   const high = screens.filter((s) => !isLow(s))
   const low = screens.filter(isLow)

@@ -73,13 +73,15 @@ type Payload<T extends Command['type']> = {
   [K in Exclude<keyof Extract<Command, { type: T }>, 'type'>]: fc.Arbitrary<Extract<Command, { type: T }>[K]>
 }
 const screenKey = fc.constantFrom('laptop', 'phone', 'wide')
-const screen = fc.record({
-  key: screenKey,
-  name: fc.constantFrom('Laptop', 'Phone', 'Wide', ' '),
-  width: fc.constantFrom(390, 1280, 2000, 100),
-  height: fc.constantFrom(800, 844),
-  touch: fc.boolean(),
-})
+const screen = fc
+  .record({
+    key: screenKey,
+    name: fc.constantFrom('Laptop', 'Phone', 'Wide', ' '),
+    width: fc.constantFrom(390, 1280, 2000, 100),
+    height: fc.constantFrom(800, 844),
+    touch: fc.boolean(),
+  })
+  .chain((of) => fc.constantFrom<Screen>(of, of, { ...of, text: 150 }, { ...of, text: 300 }))
 const perhaps = fc.constantFrom<true | undefined>(undefined, true)
 /** Every kind of command, with payloads of which many fit and some do not. A kind that is missing here is a type error. */
 const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
@@ -322,6 +324,11 @@ describe('what always holds', () => {
     ['the site has a screen “Phone” already', change({ name: 'Phone' })],
     ['is 390×844 already', change({ width: 390, height: 844 })],
     ['a screen has from 200 to 8000 px each way', change({ height: 20 })],
+    ['is from 100 to 200%', change({ text: 220 })],
+    [
+      'a site has one of those at least',
+      { type: 'batch', label: '', commands: site.screens.map((screen) => ({ type: 'screen/change', screen: { ...screen, text: 150 } })) },
+    ],
     ['needs a name', change({ name: ' ' })],
     ['the site has no screen “wall”', { type: 'screen/move', screen: 'wall', index: 0 }],
     ['is an element of the page', { type: 'section/point', page, section: 's2', at: 5, shift: 0 }],

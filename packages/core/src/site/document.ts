@@ -15,10 +15,20 @@ export interface Screen {
   width: number
   height: number
   touch: boolean
+  /** Size of the browser's unscaled text, in percent of the usual; absent for 100. */
+  text?: number
 }
 
 /** What a page is laid out by: it is measured anew where that is another. */
-export const viewportOf = ({ width, height, touch }: Screen): string => `${width}×${height}${touch ? ' touch' : ''}`
+export const viewportOf = ({ width, height, touch, text }: Screen): string =>
+  `${width}×${height}${touch ? ' touch' : ''}${text ? ` ${text}%` : ''}`
+
+/** By its size, and that of its text where that is not the usual. */
+export const sizeText = ({ width, height, text }: Pick<Screen, 'width' | 'height' | 'text'>): string =>
+  `${width}×${height}${text ? `, text ${text}%` : ''}`
+
+/** Those that decisions can be for: no style can tell how large a visitor's text is, so that what has larger text goes by another. */
+export const plainScreens = (screens: readonly Screen[]): Screen[] => screens.filter((s) => !s.text)
 
 export interface Section {
   key: string

@@ -10,8 +10,8 @@ export interface Conditions {
   /** SHA-256 of the page's bytes, and a name for all files that it may load, as they are. */
   source: string
   assets: string
-  /** The viewport, in CSS px. */
-  screen: { width: number; height: number; touch: boolean }
+  /** The viewport, in CSS px, and its text in percent of the usual; absent for 100. */
+  screen: { width: number; height: number; touch: boolean; text?: number }
   /** The page's own scripts run. */
   scripts: boolean
   /** What of the work bears on where things stand. */
@@ -19,6 +19,16 @@ export interface Conditions {
 }
 
 export function surveyKey({ source, assets, screen, scripts, layout }: Conditions): string {
-  const conditions = [SURVEY_FORMAT, source, assets, screen.width, screen.height, screen.touch, TEXT_SIZE, scripts, layout]
+  const conditions = [
+    SURVEY_FORMAT,
+    source,
+    assets,
+    screen.width,
+    screen.height,
+    screen.touch,
+    (TEXT_SIZE * (screen.text ?? 100)) / 100,
+    scripts,
+    layout,
+  ]
   return bytesToHex(sha256(utf8ToBytes(JSON.stringify(conditions))))
 }

@@ -10,11 +10,12 @@ it('has one key for the same conditions, and another where any differs', () => {
     { ...conditions, assets: 'b' },
     { ...conditions, screen: { ...conditions.screen, width: 391 } },
     { ...conditions, screen: { ...conditions.screen, touch: false } },
+    { ...conditions, screen: { ...conditions.screen, text: 150 } },
     { ...conditions, scripts: false },
     { ...conditions, layout: 'm' },
   ]
   expect(surveyKey({ ...conditions })).toBe(surveyKey(conditions))
-  expect(new Set([conditions, ...others].map(surveyKey)).size).toBe(7)
+  expect(new Set([conditions, ...others].map(surveyKey)).size).toBe(8)
 })
 
 it('of an earlier format is measured again', () => {

@@ -13,6 +13,7 @@ import {
   type Arrival,
   type ArrivalSign,
   type Section,
+  sizeText,
 } from '@waybell/core'
 import { MoreHorizontal } from 'lucide-react'
 import { useMemo, useState } from 'react'
@@ -97,12 +98,12 @@ export function ArrivalTable() {
             <th scope="col" className="w-[34%] text-left font-normal">
               Section
             </th>
-            {site.screens.map(({ key, name, width, height }) => (
+            {site.screens.map(({ key, name, ...viewport }) => (
               <th scope="col" key={key} className="border-l border-hair font-normal">
                 <button
                   type="button"
                   className={`min-h-6 px-1 text-right hover:underline ${key === screen.key ? 'font-semibold text-ink' : ''}`}
-                  title={`Show ${name}, ${width}×${height}`}
+                  title={`Show ${name}, ${sizeText(viewport)}`}
                   onClick={() => showScreen(key)}
                 >
                   {name}

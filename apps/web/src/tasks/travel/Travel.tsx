@@ -1,5 +1,5 @@
 /** Travel: motion, header, breathing space, and where every link arrives on every screen. */
-import { breathingOn, isOwnTravel, leastBreathing, takenLinks } from '@waybell/core'
+import { breathingOn, isOwnTravel, leastBreathing, plainScreens, takenLinks } from '@waybell/core'
 import { useMemo } from 'react'
 import { Fold } from '../../ui/Fold.tsx'
 import { Button, Heading, px } from '../../ui/index.tsx'
@@ -16,11 +16,12 @@ const WHY = 'with less, a heading would go under the header'
 /** One for all screens, and others for some: what is written goes by the widths around a screen. */
 function Breathing() {
   const { page, site, surveys, run } = useWork()
+  const screens = plainScreens(site.screens)
   const { breathing, breathes = [] } = page.travel
   const set = (next: { breathing?: number; breathes?: typeof breathes }) => {
     const said = { breathing, breathes, ...next }
     // What is as on all screens needs no word of its own; nor does a screen that the site no longer has.
-    const others = said.breathes.filter((b) => b.px !== said.breathing && site.screens.some((s) => s.key === b.screen))
+    const others = said.breathes.filter((b) => b.px !== said.breathing && screens.some((s) => s.key === b.screen))
     run({ type: 'travel/breathing', page: page.key, breathing: said.breathing, ...(others.length && { breathes: others }) })
   }
   const least = (of: (screen: string) => boolean) =>
@@ -39,10 +40,10 @@ function Breathing() {
         why={WHY}
         onCommit={(next) => set({ breathing: next })}
       />
-      {site.screens.length > 1 && (
+      {screens.length > 1 && (
         <Fold title="Other breathing space on some screens" isSet={breathes.length > 0}>
           <div className="pl-4">
-            {site.screens.map(({ key, name }) => (
+            {screens.map(({ key, name }) => (
               <NumberField
                 key={key}
                 label={`On ${name}`}

@@ -1,5 +1,6 @@
 /** Commands on the screens of the site. */
 import type { Screen, Site } from '../document.ts'
+import { plainScreens, sizeText } from '../document.ts'
 import { CommandError } from '../errors.ts'
 import { checkFree, insert, replace, type Applied, type KindsOf } from './kind.ts'
 import { screenShape } from './shapes.ts'
@@ -13,6 +14,8 @@ export type ScreenCommand =
 
 /** Widths and heights that a screen may have, in CSS px. */
 const SCREEN_SIZES = { least: 200, most: 8000 } as const
+/** The largest that text may be, in percent; the least is the usual. */
+export const LARGEST_TEXT = 200
 
 export const screenCommands: KindsOf<ScreenCommand> = {
   'screen/add': {
@@ -62,15 +65,17 @@ function screenOf(site: Site, key: string): Screen {
 }
 
 /** What keeps a screen from standing among the others of a site, in words; null for nothing. */
-export function faultOfScreen({ name, width, height }: Screen, others: readonly Screen[]): string | null {
+export function faultOfScreen({ name, width, height, text }: Screen, others: readonly Screen[]): string | null {
   const { least, most } = SCREEN_SIZES
   if (name.trim() === '') return 'a screen needs a name'
   if (others.some((s) => s.name === name)) return `the site has a screen “${name}” already; choose another name`
   if (![width, height].every((n) => Number.isInteger(n) && n >= least && n <= most))
     return `“${name}” would be ${width}×${height}; a screen has from ${least} to ${most} px each way`
+  if (text !== undefined && !(Number.isInteger(text) && text > 100 && text <= LARGEST_TEXT))
+    return `the text of “${name}” would be ${text}%; it is from 100 to ${LARGEST_TEXT}%`
   // A browser could not tell which of them it is.
-  const same = others.find((s) => s.width === width && s.height === height)
-  return same ? `“${same.name}” is ${width}×${height} already; choose another size` : null
+  const same = others.find((s) => s.width === width && s.height === height && s.text === text)
+  return same ? `“${same.name}” is ${sizeText(same)} already; choose another size` : null
 }
 
 const without = ({ screens }: Site, screen: Screen) => screens.filter((s) => s !== screen)
@@ -80,5 +85,7 @@ function withScreens(site: Site, screens: Screen[], inverse: ScreenCommand): App
     const fault = faultOfScreen(screen, screens.slice(0, i))
     if (fault) throw new CommandError(fault)
   }
+  if (!plainScreens(screens).length)
+    throw new CommandError('larger text goes by a screen with text as usual, so that a site has one of those at least')
   return { site: { ...site, screens }, inverse }
 }

@@ -186,4 +186,11 @@ export const ruleShape = (s: Shapes): Shape =>
   })
 
 export const screenShape = (s: Shapes): Shape =>
-  s.object({ key: s.key, name: s.text, width: s.count(1, 20000), height: s.count(1, 20000), touch: s.is })
+  s.object({
+    key: s.key,
+    name: s.text,
+    width: s.count(1, 20000),
+    height: s.count(1, 20000),
+    touch: s.is,
+    text: s.optional(s.count(1, 1000)),
+  })

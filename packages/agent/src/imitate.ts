@@ -1,0 +1,47 @@
+/** What a screen has and a frame of its size has not: bars that lie over the page, and larger text. In sheets of its own, so that the document stays the page's. */
+import type { Imitated } from './messages.ts'
+
+const noBars = new CSSStyleSheet()
+noBars.replaceSync('* { scrollbar-width: none; }')
+const larger = new CSSStyleSheet()
+
+function adopt(sheet: CSSStyleSheet, isOn: boolean): void {
+  const others = document.adoptedStyleSheets.filter((s) => s !== sheet)
+  if (document.adoptedStyleSheets.includes(sheet) !== isOn) document.adoptedStyleSheets = isOn ? [...others, sheet] : others
+}
+
+/**
+ * A phone lays its bars over the page. Larger text is given to `html`, by which all that is said in `rem`, `em` or percent goes; what media queries
+ * say in `em` does not follow, and what the page says in px stays, as it does for a visitor.
+ */
+export function imitate({ touch, text }: Imitated): void {
+  adopt(noBars, touch)
+  if (!text && !document.adoptedStyleSheets.includes(larger)) return
+  larger.replaceSync('')
+  adopt(larger, !!text)
+  const root = document.documentElement
+  const usual = parseFloat(getComputedStyle(root).fontSize)
+  if (text && followsVisitor(root)) larger.replaceSync(`html { font-size: ${(usual * text) / 100}px !important; }`)
+}
+
+/** The page's own size of text on its root goes by the visitor's: none is said, or in a unit that does. */
+function followsVisitor(root: HTMLElement): boolean {
+  const said = [...[...document.styleSheets].flatMap((sheet) => saidIn(sheet, root)), root.style.fontSize].filter(Boolean).at(-1)
+  return said === undefined || /em|%|ex|ch|lh|small|medium|large|i(?:nherit|nitial)|unset|revert/.test(said)
+}
+
+function saidIn(holder: CSSStyleSheet | CSSGroupingRule, root: HTMLElement): string[] {
+  let rules: CSSRule[]
+  try {
+    rules = [...holder.cssRules]
+  } catch {
+    // Of another host, which is not read.
+    return []
+  }
+  return rules.flatMap((rule) => {
+    if (rule instanceof CSSImportRule) return rule.styleSheet ? saidIn(rule.styleSheet, root) : []
+    if (rule instanceof CSSMediaRule && !matchMedia(rule.conditionText).matches) return []
+    if (rule instanceof CSSStyleRule) return root.matches(rule.selectorText) ? rule.style.fontSize : []
+    return rule instanceof CSSGroupingRule ? saidIn(rule, root) : []
+  })
+}
