@@ -21,8 +21,10 @@ function percentIn(typed: string): number | null {
 }
 
 /** Text as usual is not said. */
-function withText({ text: _, ...screen }: Screen, percent: number): Screen {
-  return percent === 100 ? screen : { ...screen, text: percent }
+function withText(screen: Screen, percent: number): Screen {
+  const next = { ...screen, text: percent }
+  if (percent === 100) delete (next as Screen).text
+  return next
 }
 
 export function ScreensDialog() {
