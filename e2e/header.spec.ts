@@ -4,7 +4,7 @@ import { expect, test, type Browser, type Page } from '@playwright/test'
 import { copyFileSync, cpSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { pathToFileURL } from 'node:url'
-import { atRest, scrollTo } from './support/boxes.ts'
+import { atRest, pressAt, scrollTo } from './support/boxes.ts'
 import { repository } from './support/cli.ts'
 import { liveFrame, measured, openDemo, Server, setUp, task } from './support/server.ts'
 import { bringIn, takeHome } from './support/sheet.ts'
@@ -181,5 +181,144 @@ test.describe('the header', () => {
         )
         .toBe(true)
       await context.close()
+    })
+
+  for (const name of ['wrapped', 'fixed', 'scrolls-away'])
+    test(`is smaller once the page has been scrolled, and nothing on the page moves for it: ${name}`, async ({ page, browser }) => {
+      await bringIn(page, server, join(repository, `e2e/pages/header/${name}.html`))
+      await setUp(page)
+      await measured(page)
+      await task(page, 'Travel')
+      if (name === 'scrolls-away') await page.getByLabel('Keep the page’s header in view').check()
+      await page.getByText('What the header does').click()
+      const covers = page.getByRole('row', { name: /^Header covers/ }).getByRole('cell')
+      await expect(covers.nth(0)).toHaveText(/^\d+$/)
+      const full = Number(await covers.nth(0).innerText())
+      await page.getByLabel('it is smaller').check()
+      await page.getByLabel('by', { exact: true }).fill('20')
+      await page.getByLabel('by', { exact: true }).press('Enter')
+      await expect(covers.nth(0)).toHaveText(String(full - 20))
+      const lands = await page
+        .locator('[data-arrival-row] [data-screen="laptop"][data-land]')
+        .evaluateAll((cells) =>
+          Object.fromEntries(
+            cells.map((cell) => [
+              cell.closest('[data-arrival-row]')!.getAttribute('data-arrival-row'),
+              Number((cell as HTMLElement).dataset['land']),
+            ]),
+          ),
+        )
+      const url = pathToFileURL(await takeHome(page)).href
+
+      const tops = (there: Page) =>
+        there.evaluate(() =>
+          [...document.querySelectorAll('section')].map((s) => Math.round((s.getBoundingClientRect().top + scrollY) * 64) / 64),
+        )
+      const height = (there: Page) => there.evaluate(() => document.querySelector('header')!.getBoundingClientRect().height)
+      await visit(browser, url, 'laptop', async (there) => {
+        const [before, atTop] = [await tops(there), await height(there)]
+        await scrollTo(there, 700)
+        await expect.poll(() => height(there)).toBe(atTop - 20)
+        await atRest(there)
+        expect([await tops(there), await there.evaluate(() => scrollY)]).toEqual([before, 700])
+        for (const id of ['weir', 'locks', 'towpath', 'ferry', 'inn'])
+          for (const from of [0, 5000]) {
+            await scrollTo(there, from)
+            await atRest(there)
+            await pressAt(there, there.locator(`header a[href="#${id}"]`))
+            await there.waitForTimeout(1000)
+            await atRest(there)
+            const [gap, end] = await there.evaluate((of) => {
+              const [section, header] = [`#${of}`, 'header'].map((s) => document.querySelector(s)!.getBoundingClientRect())
+              return [section!.top - header!.bottom, scrollY >= document.documentElement.scrollHeight - innerHeight - 1]
+            }, id)
+            // The first goes to the top.
+            if (id !== 'weir' && !end) expect([id, from, Math.abs(gap - 24) <= 1]).toEqual([id, from, true])
+            const stop = await there.evaluate(() => scrollY)
+            expect([id, from, Math.abs(stop - lands[id]!) <= 1]).toEqual([id, from, true])
+          }
+      })
+      // Without script it has its full size, and links leave room for that.
+      await visit(
+        browser,
+        url,
+        'laptop',
+        async (there) => {
+          await pressAt(there, there.locator('header a[href="#towpath"]'))
+          await there.waitForTimeout(900)
+          await atRest(there, false)
+          const gap = await there.evaluate(
+            () =>
+              document.querySelector('#towpath')!.getBoundingClientRect().top -
+              document.querySelector('header')!.getBoundingClientRect().bottom,
+          )
+          expect([Math.round(await height(there)), Math.abs(gap - 24) <= 1]).toEqual([full, true])
+        },
+        false,
+      )
+      await task(page, 'Travel')
+      await page.getByRole('button', { name: /^Undo: / }).click()
+      await expect(covers.nth(0)).toHaveText(String(full - 16))
+    })
+
+  for (const name of ['wrapped', 'fixed', 'scrolls-away'])
+    test(`stands over a first section that fills the screen, clear until that has gone by: ${name}`, async ({ page, browser }) => {
+      await bringIn(page, server, join(repository, `e2e/pages/header/${name}.html`))
+      await setUp(page)
+      await measured(page)
+      await task(page, 'Travel')
+      if (name === 'scrolls-away') await page.getByLabel('Keep the page’s header in view').check()
+      await page.getByText('What the header does').click()
+      await page.getByLabel('“Weir” begins under it and fills the screen').check()
+      await page.getByLabel('it has its ground, and none before').check()
+      await page.getByLabel('it is smaller').check()
+      await page.getByLabel('or not by that, but once the first section has gone by').check()
+      await measured(page)
+      const land = page.locator('[data-arrival-row="towpath"] [data-screen="laptop"][data-land]')
+      // What it takes more is measured.
+      await expect.poll(async () => Number(await land.getAttribute('data-land'))).toBeGreaterThan(900)
+      const stop = Number(await land.getAttribute('data-land'))
+      await expect(page.locator('[data-arrival-row="weir"] [data-screen="phone"]')).not.toContainText('covered')
+      const url = pathToFileURL(await takeHome(page)).href
+      for (const screen of ['laptop', 'phone'] as const)
+        await visit(browser, url, screen, async (there) => {
+          const { height: view } = SCREENS[screen]
+          const boxes = () =>
+            there.evaluate(() => {
+              const [header, section, title] = ['header', '#weir', '#weir h2'].map((s) =>
+                document.querySelector(s)!.getBoundingClientRect(),
+              )
+              return [header!.top, section!.top, section!.bottom, title!.top - header!.bottom > 0].map((n) =>
+                n === true ? n : Math.round(+n),
+              )
+            })
+          // One that lies over the page leaves room below itself by the page's own padding, which stays.
+          const top = 0
+          expect(await boxes()).toEqual([0, top, top + view, true])
+          const state = () => there.locator('header').getAttribute('data-wb-at')
+          await scrollTo(there, view - 120)
+          expect(await state()).toBe('top')
+          expect((await seen(there)).ground).toBe('rgba(0, 0, 0, 0)')
+          for (const y of [view - 20, view + 10]) {
+            await scrollTo(there, y)
+            await expect.poll(state).toBe('moved')
+            await atRest(there)
+            expect(await there.evaluate(() => scrollY)).toBe(y)
+          }
+          for (const from of [0, 5000]) {
+            await scrollTo(there, from)
+            await atRest(there)
+            await there.locator('header a[href="#towpath"]').evaluate((a: HTMLElement) => a.click())
+            await there.waitForTimeout(1000)
+            await atRest(there)
+            const gap = await there.evaluate(
+              () =>
+                document.querySelector('#towpath')!.getBoundingClientRect().top -
+                document.querySelector('header')!.getBoundingClientRect().bottom,
+            )
+            expect([from, Math.abs(gap - 24) <= 1]).toEqual([from, true])
+            if (screen === 'laptop') expect(Math.abs((await there.evaluate(() => scrollY)) - stop)).toBeLessThanOrEqual(1)
+          }
+        })
     })
 })

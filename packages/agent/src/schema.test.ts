@@ -1,7 +1,7 @@
 import { readMessage } from './schema.ts'
 
 const survey = {
-  format: 7,
+  format: 8,
   screen: 'laptop',
   width: 1280,
   height: 800,
@@ -19,6 +19,8 @@ const survey = {
       hasBox: true,
       heading: null,
       shift: 0,
+      lead: 0,
+      head: 0,
       foot: 0,
       frame: 0,
       background: 'rgba(0, 0, 0, 0)',

@@ -90,6 +90,7 @@ function describeHeader(request: SurveyRequest, bars: Bar[], rest: number, moved
       moved,
       hides,
       canStay: false,
+      gives: null,
       transparent: isTransparent(el),
       color: getComputedStyle(el).color,
     }
@@ -104,16 +105,20 @@ function describeHeader(request: SurveyRequest, bars: Bar[], rest: number, moved
     moved: 0,
     hides: false,
     canStay: canStay(known),
+    gives: null,
     transparent: isTransparent(known),
     color: getComputedStyle(known.querySelector('a') ?? known).color,
   }
 }
 
+/** As it was seen before any edit. */
+export const withGives = (header: SurveyHeader | null, gives: SurveyHeader['gives']): SurveyHeader | null => header && { ...header, gives }
+
 /** The header's height follows the layout; the difference between its states is kept. */
 export function currentHeader(request: SurveyRequest, { header, bars }: HeaderStates): SurveyHeader | null {
   if (!header) return null
   if (header.position === 'static' || header.position === 'absolute')
-    return headerElement(header.at) ? describeHeader(request, [], 0, 0, false) : header
+    return headerElement(header.at) ? withGives(describeHeader(request, [], 0, 0, false), header.gives) : header
   if (position() > 0 || header.hides) return header
   const rest = reachNow(bars)
   return { ...header, rest, moved: header.moved + rest - header.rest }

@@ -14,15 +14,18 @@ import { builtByScripts, builtTargets } from './built.ts'
 import { headingsByLook } from './headings.ts'
 import { ownMarks } from './menus.ts'
 import { ownTravel } from './travel.ts'
-import { currentHeader, probeHeader, type HeaderStates } from './header.ts'
+import { headerElement } from './bars.ts'
+import { givesOf } from './gives.ts'
+import { currentHeader, probeHeader, withGives, type HeaderStates } from './header.ts'
 import { pageLook } from './look.ts'
 import { paintOf } from './paint.ts'
-import { ownMargins, partsNow, topsOf } from './parts.ts'
+import { leadsOf, ownMargins, partsNow, topsOf } from './parts.ts'
 
 /** What was seen on each screen before any edit, by the screen's key. */
 interface Seen extends HeaderStates {
   /** The page's own `scroll-margin-top` of each part, as it was before any edit took it back. */
   margins: Map<number, number>
+  leads: Map<number, number>
   /** Colours behind words, of those parts that have more than one. */
   paint: Map<number, string[]>
   maxScroll: number
@@ -63,7 +66,19 @@ export async function probe(request: SurveyRequest): Promise<Survey> {
   await untilThere(states.key)
   const own = { menus, rewrites, ...ownTravel(), looks: request.looks ? headingsByLook() : [] }
   const paint = await paintOf(request)
-  seen.set(request.screen, { ...states, paint, margins: ownMargins(request), maxScroll, pageHeight: pageHeight(), own, built })
+  const el = headerElement(states.header?.at ?? null)
+  const gives = el && givesOf(el, () => topsOf(request).values())
+  states.header = withGives(states.header, gives)
+  seen.set(request.screen, {
+    ...states,
+    paint,
+    margins: ownMargins(request),
+    leads: leadsOf(request),
+    maxScroll,
+    pageHeight: pageHeight(),
+    own,
+    built,
+  })
   return read(request)
 }
 
@@ -87,7 +102,7 @@ function read(request: SurveyRequest): Survey {
     pageHeight: pageHeight(),
     // What the header's states do to the page's length stays as it was seen.
     maxScroll: Math.max(0, states.maxScroll + pageHeight() - states.pageHeight),
-    parts: partsNow(request, states.movedBy, states.margins, states.paint),
+    parts: partsNow(request, states.movedBy, states.margins, states.leads, states.paint),
     header: currentHeader(request, states),
     near: states.near,
     built: { ...states.built, targets: builtTargets(movedAt(request, states.movedBy)) },

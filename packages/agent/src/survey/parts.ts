@@ -2,8 +2,9 @@
 import { isFixed } from '@waybell/core/contract'
 import type { SurveyPart } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
-import { onPage, pageHolder, topOf } from '../scroller.ts'
+import { onPage, pageHolder, topOf, viewHeight } from '../scroller.ts'
 import { elementAt } from '../stamps.ts'
+import { asIf } from './as-if.ts'
 import { backgroundOf, isTransparent } from './look.ts'
 
 export function topsOf(request: SurveyRequest): Map<number, number> {
@@ -23,11 +24,27 @@ export const ownMargins = (request: SurveyRequest): Map<number, number> =>
     }),
   )
 
+/** Of so many that begin in the upper half of the screen it is asked where they would begin. */
+const MOST_LEADING = 4
+
+/** Where those near the page's top would begin without margins, by trying it out, all at once, so that nobody sees it. The page stands at its top. */
+export function leadsOf(request: SurveyRequest): Map<number, number> {
+  const near = [...topsOf(request)].filter(([, top]) => top < viewHeight() / 2).slice(0, MOST_LEADING)
+  return new Map(
+    near.flatMap(([at]) => {
+      const el = elementAt(at)
+      if (!(el instanceof HTMLElement)) return []
+      return [[at, asIf([[el, { 'margin-top': '0', 'padding-top': '1px' }]], () => topOf(el))] as const]
+    }),
+  )
+}
+
 /** @param movedBy what the page loses above each part once it has moved, in px */
 export function partsNow(
   request: SurveyRequest,
   movedBy: ReadonlyMap<number, number>,
   margins: ReadonlyMap<number, number>,
+  leads: ReadonlyMap<number, number>,
   paint: ReadonlyMap<number, string[]>,
 ): SurveyPart[] {
   const holder = pageHolder()
@@ -47,19 +64,20 @@ export function partsNow(
       hasBox: !!el?.getClientRects().length && !isFixed(boxed(el), holder),
       heading: headingBox?.height ? { top: top + headingBox.top - box!.top, bottom: top + headingBox.bottom - box!.top } : null,
       shift: el ? shiftOf(el, block === null ? null : (elementAt(block) ?? null)) : 0,
-      ...(el ? frameOf(el) : { foot: 0, frame: 0 }),
+      lead: leads.get(at) ?? 0,
+      ...(el ? frameOf(el) : { head: 0, foot: 0, frame: 0 }),
       background: backgroundOf(el ?? null),
       grounds: paint.get(at) ?? [],
     }
   })
 }
 
-function frameOf(el: Element): Pick<SurveyPart, 'foot' | 'frame'> {
+function frameOf(el: Element): Pick<SurveyPart, 'head' | 'foot' | 'frame'> {
   const style = getComputedStyle(el)
   const [foot, ...rest] = [style.paddingBottom, style.paddingTop, style.borderTopWidth, style.borderBottomWidth].map(
     (l) => parseFloat(l) || 0,
   )
-  return { foot: foot!, frame: style.boxSizing === 'border-box' ? 0 : rest.reduce((sum, l) => sum + l, foot!) }
+  return { head: rest[0]!, foot: foot!, frame: style.boxSizing === 'border-box' ? 0 : rest.reduce((sum, l) => sum + l, foot!) }
 }
 
 /** Of a part of a drawing, the drawing's surroundings say where it is held. */

@@ -1,6 +1,7 @@
 import { aMenu, anItem, aPage, aSection } from '../site/builder.ts'
 import { aHeader, aPart, aSurvey } from '../survey/builder.ts'
-import { coverOf, isKept, shiftOf, withMade } from './index.ts'
+import type { HeaderMoves } from '../site/index.ts'
+import { coverOf, isKept, shiftOf, smallerBy, solveArrivals, withMade } from './index.ts'
 
 const header = (height: number) => aHeader({ at: 5, position: 'static', height, rest: 0, moved: 0, canStay: true })
 
@@ -34,6 +35,44 @@ describe('a header that shrinks', () => {
   it('over the page draws none', () => expect(shiftOf(page, survey([0, 0, 0]))).toBe(0))
   it('is not gone by where sections move by different lengths', () => expect(shiftOf(page, survey([0, -32, -8]))).toBe(0))
   it('moves nothing where it keeps its size', () => expect(shiftOf(page, survey([-32, -32, -32], 88))).toBe(0))
+})
+
+describe('a header that was given a smaller size', () => {
+  const gives = { at: 6, top: 20, bottom: 12, margin: null }
+  const with_ = (moves: Partial<HeaderMoves>, over = {}) =>
+    aPage({
+      sections: [aSection(1, { toTop: true }), aSection(2), aSection(3)],
+      header: { at: 5, keep: null, backing: null, moves: { after: 60, small: 16, ...moves }, ...over },
+    })
+  const survey = (over = {}) =>
+    aSurvey({
+      header: aHeader({ at: 5, rest: 80, moved: 80, gives, ...over }),
+      parts: [0, 140, 900].map((top, i) => aPart({ at: (i + 1) * 10, top, bottom: top + 100 })),
+    })
+  it.each([
+    ['by as much as it was given', with_({}), survey(), 16],
+    ['by no more than its padding, of which some stays', with_({ small: 100 }), survey(), 28],
+    ['not on a screen that it is not for', with_({ off: ['laptop'] }), survey(), 0],
+    ['not where it scrolls away', with_({}, { off: ['laptop'] }), survey(), 0],
+    ['not where it changes its size by itself', with_({}), survey({ moved: 60 }), 0],
+    ['not where it has nothing to give', with_({}), survey({ gives: null }), 0],
+    ['not where the page has another on this screen', with_({}), survey({ at: 7 }), 0],
+  ])('is smaller %s', (_, page, seen, by) => {
+    expect(smallerBy(page, seen)).toBe(by)
+    if (by) expect(coverOf(page, seen)).toMatchObject({ ownRest: 80, ownMoved: 80 - by })
+  })
+  it('has its full size where a link stops before it becomes smaller', () => {
+    const of = (moves: Partial<HeaderMoves>) => solveArrivals(with_(moves), survey()).map(({ land, gap }) => [land, gap])
+    const breathing = with_({}).travel.breathing
+    expect(of({})).toEqual([
+      [0, -80],
+      [140 - 80 - breathing, breathing],
+      [900 - 64 - breathing, breathing],
+    ])
+    // The first section is 100 px high, and the header 80 of them.
+    expect(of({ over: true })[1]).toEqual([140 - 64 - breathing, breathing])
+    expect(of({ after: 900 })[2]).toEqual([900 - 80 - breathing, breathing])
+  })
 })
 
 describe('the menu that is made', () => {

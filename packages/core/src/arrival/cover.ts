@@ -85,6 +85,26 @@ export function isKept({ header }: Pick<SitePage, 'header'>, survey: Survey | nu
   return position === 'sticky' || position === 'fixed' || canBeKept(survey)
 }
 
+/** From which scroll position on the header does what it does once the page has been scrolled, on the screen of a survey, in px. */
+export function movesFrom({ header, sections }: Pick<SitePage, 'header' | 'sections'>, survey: Survey): number {
+  const { moves } = header!
+  const first = moves!.over && sections.find((s) => !s.point)
+  const part = first && partsByAt(survey).get(first.at)
+  return part ? Math.max(0, part.bottom - (survey.header?.height ?? 0)) : moves!.after
+}
+
+/** So much stays of each padding that a header gives up, in px. */
+const LEAST_PADDING = 2
+
+/** By how much the page's header is made smaller once the page has moved, on the screen of a survey, in px; 0 where it changes its size by itself. */
+export function smallerBy({ header }: Pick<SitePage, 'header'>, { screen, header: seen }: Survey): number {
+  const { small, off } = header?.moves ?? {}
+  if (!small || off?.includes(screen) || isLetGo({ header }, screen)) return 0
+  if (!seen?.gives || seen.at !== header!.at || seen.rest !== seen.moved || seen.hides) return 0
+  const most = [seen.gives.top, seen.gives.bottom].reduce((sum, px) => sum + Math.max(0, px - LEAST_PADDING), 0)
+  return Math.min(small, Math.floor(most))
+}
+
 /**
  * A header that hides on the way down is counted as shown: it comes back over the section on the way up.
  * Without a survey it is an estimate, until the script measures on arrival.
@@ -102,9 +122,10 @@ export function coverOf(
   if (!survey && page.header && !(screen && isLetGo(page, screen.key))) ownRest = ownMoved = ESTIMATE
   if (header && (header.position === 'sticky' || header.position === 'fixed')) {
     ownRest = header.rest
-    ownMoved = header.hides ? header.rest : header.moved
+    ownMoved = header.hides ? header.rest : header.moved - smallerBy(page, survey!)
   } else if (header && isKept(page, survey)) {
-    ownRest = ownMoved = header.height
+    ownRest = header.height
+    ownMoved = header.height - smallerBy(page, survey!)
   }
   return { ownRest, ownMoved, bar, arrival: ownMoved + bar }
 }

@@ -14,6 +14,8 @@ export {
   MOST_OF_SCREEN,
   shiftOf,
   withMade,
+  movesFrom,
+  smallerBy,
   type Cover,
 } from './cover.ts'
 export { landing, leastAdjust, leastBreathing, roomAtEnd, solveArrivals, type Arrival } from './solve.ts'

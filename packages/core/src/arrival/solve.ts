@@ -3,7 +3,7 @@
  * @see docs/calculations.md: the browser's own rule, one rounding to device pixels after subtracting
  */
 import { adjustOn, breathingOn, fillsOn, type Section, type SitePage } from '../site/index.ts'
-import { coverOf, isLetGo, isOwnTravel, isReached, type Cover } from './cover.ts'
+import { coverOf, isLetGo, isOwnTravel, isReached, movesFrom, smallerBy, type Cover } from './cover.ts'
 import { partsByAt, partOf } from './part.ts'
 import { viewHeight, type Survey, type SurveyPart } from '../survey/index.ts'
 
@@ -37,9 +37,14 @@ export function solveArrivals(page: SitePage, survey: Survey): Arrival[] {
   const parts = partsByAt(survey)
   const cover = coverOf(page, survey)
   const nearOf = new Map(survey.near.map((n) => [n.at, n]))
+  // One that was given a smaller size has it from so far down on.
+  const until = smallerBy(page, survey) ? movesFrom(page, survey) : -1
   return page.sections.flatMap((section) => {
     const part = partOf(section, parts)
-    return part ? [arrivalOf({ page, survey, section, part, cover, near: nearOf.get(section.at) })] : []
+    if (!part) return []
+    const placed = { page, survey, section, part, cover }
+    const arrival = arrivalOf({ ...placed, near: nearOf.get(section.at) })
+    return arrival.land > until ? arrival : arrivalOf({ ...placed, near: { at: section.at, cover: cover.ownRest } })
   })
 }
 

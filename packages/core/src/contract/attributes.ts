@@ -6,8 +6,10 @@ export const PIECE = 'data-wb'
 export const MENU = 'data-wb-menu'
 /** On the page's own header; its value says how it is made to stay, and is empty where the page sees to that itself. */
 export const HEADER = 'data-wb-header'
-/** On a header that does something once the page has been scrolled: by how many px, and `away` where it leaves on the way down. */
+/** On a header that does something once the page has been scrolled: by how many px, or `#` and the ID of what is to have gone by, and `away` where it leaves on the way down. */
 export const MOVES = 'data-wb-moves'
+/** On what in such a header gives up padding, where that is not the header itself; its number. */
+export const GIVES = 'data-wb-gives'
 /** On the same: `top` or `moved`, with `away` while it is away; the script says so. */
 export const AT = 'data-wb-at'
 /** On an element in which the page scrolls instead of the document. */

@@ -39,7 +39,8 @@ export interface Settings {
   room?: { id: string; as: 'padding' | 'height'; on: { screen: string; fits: number; own: number }[] }
   /** Keys of the screens on which the page's header scrolls away, and what it does once the page has been scrolled; absent for none. */
   headerOff?: string[]
-  headerMoves?: { after: number; clear?: true; shadow?: true; away?: true; off?: string[] }
+  headerUnder?: { screen: string; head: number; frame: number }[]
+  headerMoves?: { after: number; over?: true; clear?: true; shadow?: true; away?: true; small?: number; off?: string[] }
   /** The page's header is made to stay in view. */
   keep: boolean
   /** The page's own offsets hold, and its own script marks the current item. */
@@ -90,11 +91,20 @@ function readBreathes(x: unknown): Pick<Settings, 'breathes'> {
 }
 
 function readMoves(x: unknown): Pick<Settings, 'headerMoves'> {
-  const { after, off, ...said } = (x ?? {}) as Record<string, unknown>
+  const { after, off, small, ...said } = (x ?? {}) as Record<string, unknown>
   // A document has no others.
   if (!isLength(after) || !Number.isInteger(after) || after < 0 || after > 5000) return {}
-  const is = (['clear', 'shadow', 'away'] as const).flatMap((name) => (said[name] === true ? [[name, true] as const] : []))
-  return { headerMoves: { after, ...Object.fromEntries(is), ...(isKeys(off) && { off }) } }
+  const is = (['over', 'clear', 'shadow', 'away'] as const).flatMap((name) => (said[name] === true ? [[name, true] as const] : []))
+  const isSmall = isLength(small) && Number.isInteger(small) && small >= 1 && small <= 400
+  return { headerMoves: { after, ...Object.fromEntries(is), ...(isSmall && { small }), ...(isKeys(off) && { off }) } }
+}
+
+function readUnder(x: unknown): Pick<Settings, 'headerUnder'> {
+  const under = (Array.isArray(x) ? (x as Record<string, unknown>[]) : []).flatMap((u) => {
+    const { screen, head, frame } = u ?? {}
+    return typeof screen === 'string' && isLength(head) && isLength(frame) ? [{ screen, head, frame }] : []
+  })
+  return under.length ? { headerUnder: under.slice(0, 100) } : {}
 }
 
 function readRoom(x: unknown): Pick<Settings, 'room'> {
@@ -140,6 +150,7 @@ export function readSettings(text: string): WrittenSettings | null {
     ...readRoom(s.room),
     ...(isKeys(s.headerOff) ? { headerOff: s.headerOff } : {}),
     ...readMoves(s.headerMoves),
+    ...readUnder(s.headerUnder),
     keep: s.keep === true,
     ...(s.ownTravel === true ? { ownTravel: true } : {}),
     ...(s.ownMarks === true ? { ownMarks: true } : {}),

@@ -53,7 +53,12 @@ export function broughtIn(bytes: Uint8Array, file: string) {
 const letGo = (header: HeaderChoice): Command => ({
   type: 'header/choose',
   page: 'p1',
-  header: { ...header, off: ['phone'], moves: { after: 90, clear: true, away: true } },
+  header: {
+    ...header,
+    off: ['phone'],
+    moves: { after: 90, over: true, clear: true, away: true, small: 12 },
+    under: [{ screen: 'laptop', head: 20, frame: 0 }],
+  },
 })
 
 export function changed(page: SitePage): SitePage {

@@ -115,6 +115,7 @@ export function proposeSetUp(
     ...bareHeader,
     ...(earlier?.headerOff && { off: earlier.headerOff }),
     ...(earlier?.headerMoves && { moves: earlier.headerMoves }),
+    ...(earlier?.headerUnder && { under: earlier.headerUnder }),
   }
   const scroller =
     surveys.find((s) => s.scroller && s.scroller.at !== null)?.scroller?.at ?? (surveys.length ? null : reading.written.scroller)

@@ -185,7 +185,14 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   },
   'header/choose': {
     page: pageKey,
-    header: fc.constantFrom(null, { at: 3, keep: null, backing: null, off: ['phone'], moves: { after: 40, clear: true as const } }),
+    header: fc.constantFrom(null, {
+      at: 3,
+      keep: null,
+      backing: null,
+      off: ['phone'],
+      moves: { after: 40, over: true as const, small: 12 },
+      under: [{ screen: 'laptop', head: 8, frame: 0 }],
+    }),
   },
   'scroller/choose': { page: pageKey, scroller: fc.constantFrom(null, 4, 6) },
   'travel/smooth': {

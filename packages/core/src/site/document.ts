@@ -198,10 +198,14 @@ export const madeBar = (page: Pick<SitePage, 'menus'>): MadeMenu | undefined => 
 export interface HeaderMoves {
   /** By so much, in px. */
   after: number
+  /** Not by that, but once the first section has gone by. */
+  over?: true
   /** Until then it has no ground. */
   clear?: true
   /** From then on it has a shadow. */
   shadow?: true
+  /** From then on it is smaller by so much, in px, as far as it can give that. */
+  small?: number
   /** From then on it leaves on the way down, and comes back on the way up. */
   away?: true
   /** Keys of the screens on which it does none of that. */
@@ -217,6 +221,11 @@ export interface HeaderChoice {
   /** Keys of the screens on which it scrolls away with the page; absent for none. */
   off?: string[]
   moves?: HeaderMoves
+  /**
+   * The first section begins under it and is as high as the screen at least. By screen: its own padding at the top, and what of its height is padding
+   * and border where its style's heights are without them, else 0; in px.
+   */
+  under?: { screen: string; head: number; frame: number }[]
 }
 
 /** Room that is left at the page's end, so that its last sections reach their places. */

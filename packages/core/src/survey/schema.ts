@@ -24,6 +24,8 @@ const part = shapeOf<SurveyPart>({
   hasBox: s.is,
   heading: s.object({ top: s.length, bottom: s.length }).allow(null),
   shift: s.length,
+  lead: s.length,
+  head: s.length,
   foot: s.length,
   frame: s.length,
   background: s.colour,
@@ -38,6 +40,14 @@ const header = shapeOf<SurveyHeader>({
   moved: s.length,
   hides: s.is,
   canStay: s.is,
+  gives: s
+    .object({
+      at: s.at,
+      top: s.length,
+      bottom: s.length,
+      margin: s.object({ side: s.oneOf('top', 'bottom'), own: s.length }).allow(null),
+    })
+    .allow(null),
   transparent: s.is,
   color: s.colour,
 })

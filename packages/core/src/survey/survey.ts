@@ -18,7 +18,10 @@ export interface SurveyPart {
   heading: { top: number; bottom: number } | null
   /** Of an empty target before a block: how far above that it stands, as pages shift theirs by their header; 0 for all else. */
   shift: number
-  /** Its padding at the bottom, and what of its height is padding and border where its style's heights are without them, else 0. */
+  /** Of one near the page's top: where it would begin without margins, its own and those that show through it, as before any edit; 0 for all else. */
+  lead: number
+  /** Its padding at the top and at the bottom, and what of its height is padding and border where its style's heights are without them, else 0. */
+  head: number
   foot: number
   frame: number
   /** The page's own background there, as `rgb()` or `rgba()`. */
@@ -41,6 +44,11 @@ export interface SurveyHeader {
   hides: boolean
   /** One that does not stay, and would if it were sticky, or fixed where it lies over the page: nothing clips it and its parent is long enough. */
   canStay: boolean
+  /**
+   * What it could give up of its height: the padding of an element in it, or its own, and the margin of its own that then makes up for that, so that
+   * nothing on the page moves; null without one where it is out of the flow. Null where nothing can be given.
+   */
+  gives: { at: ElementAt; top: number; bottom: number; margin: { side: 'top' | 'bottom'; own: number } | null } | null
   /** True where nothing opaque is painted behind its text. */
   transparent: boolean
   /** Text colour, as `rgb()`. */
@@ -97,7 +105,7 @@ export interface BuiltTarget {
 }
 
 /** Counts up when what is measured, or how, changes: what an earlier agent measured is measured again. */
-export const SURVEY_FORMAT = 7
+export const SURVEY_FORMAT = 8
 
 export interface Survey {
   format: typeof SURVEY_FORMAT

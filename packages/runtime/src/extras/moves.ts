@@ -1,6 +1,6 @@
 /** Stands alone: says on the header where the page is, so that its style can be another there. Nothing is moved by it. */
-import { AT, MOVES } from '@waybell/core/contract'
-import { innerNow } from '../parts/scroller.ts'
+import { AT, decodeFragment, MOVES } from '@waybell/core/contract'
+import { innerNow, viewTopOf } from '../parts/scroller.ts'
 
 const here = document as Document & { wbMoves?: true }
 let header: Element | null = null
@@ -9,6 +9,8 @@ let turn = 0
 let isDown = false
 /** How long the page was then, in px. */
 let length = 0
+/** How high the header is before the page has moved, in px: what it goes by is not to change with what it does. */
+let tall = 0
 
 /** Less than this is no turn, in px. */
 const TURN = 8
@@ -16,7 +18,8 @@ const TURN = 8
 function look(): void {
   if (!header?.hasAttribute(MOVES)) header = document.querySelector(`[${MOVES}]`)
   if (!header) return
-  const { scrollTop: y, scrollHeight } = innerNow() ?? document.scrollingElement!
+  const inner = innerNow()
+  const { scrollTop: y, scrollHeight } = inner ?? document.scrollingElement!
   // By as much as the page became longer or shorter, its place may have changed by that: a header that shrinks is no visitor who turns.
   const shift = Math.abs(scrollHeight - length)
   length = scrollHeight
@@ -24,8 +27,12 @@ function look(): void {
   if (isTurn) isDown = !isDown
   if (isTurn || shift || (isDown ? y > turn : y < turn)) turn = y
   const [after, away] = header.getAttribute(MOVES)!.split(' ')
-  const at = y <= +after! ? 'top' : away && isDown ? 'moved away' : 'moved'
-  if (header.getAttribute(AT) !== at) header.setAttribute(AT, at)
+  const was = header.getAttribute(AT)
+  if (!was || was === 'top') tall = header.clientHeight
+  const first = after![0] === '#' && document.getElementById(decodeFragment(after!.slice(1)))
+  const isTop = first ? first.getBoundingClientRect().bottom > viewTopOf(inner) + tall : y <= +after!
+  const at = isTop ? 'top' : away && isDown ? 'moved away' : 'moved'
+  if (was !== at) header.setAttribute(AT, at)
 }
 
 if (!here.wbMoves) {

@@ -1,5 +1,18 @@
 /** The page's header: whether it stays, on which screens, on what ground, and what it does once the page has been scrolled. */
-import { backingFor, coverOf, isLetGo, readColour, type HeaderChoice, type HeaderMoves, type SurveyHeader } from '@waybell/core'
+import {
+  backingFor,
+  coverOf,
+  isLetGo,
+  madeBar,
+  plainScreens,
+  readColour,
+  smallerBy,
+  type HeaderChoice,
+  type HeaderMoves,
+  type Section,
+  type Survey,
+  type SurveyHeader,
+} from '@waybell/core'
 import { px } from '../../ui/index.tsx'
 import { Fold } from '../../ui/Fold.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
@@ -8,6 +21,8 @@ import { OnScreens } from '../OnScreens.tsx'
 
 /** What a header that does something begins with, in px. */
 const AFTER = 80
+/** By so much one begins with that is to be smaller, in px. */
+const SMALLER = 16
 
 export function HeaderSettings() {
   const { page, survey, run } = useWork()
@@ -52,18 +67,25 @@ const stateOf = (header: SurveyHeader, isGone: boolean): string =>
 function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (next: HeaderChoice) => void }) {
   const { page, site, survey, surveys } = useWork()
   const { backing, off, moves } = choice
-  const without = (name: 'off' | 'moves'): HeaderChoice => {
+  const without = (name: 'off' | 'moves' | 'under'): HeaderChoice => {
     const next = { ...choice }
     delete next[name]
     return next
   }
   /** Nothing is said where it does nothing. */
   const setMoves = (next: HeaderMoves) => {
-    const does = next.clear || next.shadow || next.away
+    const does = next.clear || next.shadow || next.away || next.small
     onChoose(does ? { ...choice, moves: next } : without('moves'))
   }
   const now: HeaderMoves = moves ?? { after: AFTER }
-  const set = (name: 'clear' | 'shadow' | 'away', is: boolean) => {
+  const first = page.sections.find((s) => !s.point)
+  /** As it has them by itself, which what is written adds to. */
+  const paddingsOf = ({ at }: Section) =>
+    plainScreens(site.screens).flatMap(({ key }) => {
+      const part = surveys[key]?.parts.find((p) => p.at === at)
+      return part ? [{ screen: key, head: part.head, frame: part.frame }] : []
+    })
+  const set = (name: 'over' | 'clear' | 'shadow' | 'away', is: boolean) => {
     const next = { ...now }
     if (is) next[name] = true
     else delete next[name]
@@ -73,7 +95,7 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
   const write = (hex: string, opacity: number) => `rgb(${[1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16)).join(' ')} / ${opacity}%)`
   const most = Math.max(0, ...site.screens.map(({ key }) => (surveys[key] ? coverOf(page, surveys[key]).ownMoved : 0)))
   return (
-    <Fold title="What the header does" isSet={!!off || !!moves}>
+    <Fold title="What the header does" isSet={!!off || !!moves || !!choice.under}>
       <div className="grid grid-cols-[auto_1fr] items-center gap-x-3 pl-2">
         <OnScreens
           label="In view on"
@@ -116,6 +138,17 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
             </>
           )}
         </span>
+        {first && !madeBar(page) && (
+          <label className="col-span-2 flex min-h-7 items-center gap-1.5">
+            <input
+              type="checkbox"
+              checked={!!choice.under}
+              disabled={!choice.under && !Object.keys(surveys).length}
+              onChange={(e) => onChoose(e.target.checked ? { ...choice, under: paddingsOf(first) } : without('under'))}
+            />
+            “{first.title}” begins under it and fills the screen
+          </label>
+        )}
         <span className="col-span-2">
           <NumberField
             label="Once the page has been scrolled by"
@@ -125,6 +158,10 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
             max={5000}
             onCommit={(after) => setMoves({ ...now, after: Math.round(after) })}
           />
+          <label className="flex min-h-7 items-center gap-1.5 pl-3">
+            <input type="checkbox" checked={!!now.over} disabled={!moves} onChange={(e) => set('over', e.target.checked)} />
+            or not by that, but once the first section has gone by:
+          </label>
         </span>
         {(
           [
@@ -138,6 +175,7 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
             {words}
           </label>
         ))}
+        <SmallerField now={now} setMoves={setMoves} />
         {moves && (
           <OnScreens
             label="Does so on"
@@ -158,5 +196,48 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
         {moves && 'Without script it stays as it is.'}
       </p>
     </Fold>
+  )
+}
+
+/** By padding that it has, and its page makes up for. */
+function SmallerField({ now, setMoves }: { now: HeaderMoves; setMoves: (next: HeaderMoves) => void }) {
+  const { page, site, surveys } = useWork()
+  const measured = site.screens.flatMap(({ key, name }) => (surveys[key]?.header ? [{ name, survey: surveys[key] }] : []))
+  const most = (survey: Survey) => smallerBy({ header: { ...headerOf(survey), moves: { after: 0, small: 400 } } }, survey)
+  const headerOf = (survey: Survey): HeaderChoice => page.header ?? { at: survey.header!.at!, keep: null, backing: null }
+  const can = Math.max(0, ...measured.map(({ survey }) => most(survey)))
+  const { small } = now
+  if (!can && !small)
+    return (
+      <p className="col-span-2 pl-3 text-xs text-faint">It cannot be made smaller then: it does so by itself, or has no padding to give.</p>
+    )
+  const less = small ? measured.filter(({ survey }) => most(survey) < small) : []
+  const set = (to: number | undefined) => {
+    const next = { ...now }
+    if (to === undefined) delete next.small
+    else next.small = to
+    setMoves(next)
+  }
+  return (
+    <span className="col-span-2 flex flex-wrap items-center gap-x-3 pl-3">
+      <label className="flex min-h-7 items-center gap-1.5">
+        <input type="checkbox" checked={small !== undefined} onChange={(e) => set(e.target.checked ? Math.min(can, SMALLER) : undefined)} />
+        it is smaller
+      </label>
+      {small !== undefined && (
+        <NumberField
+          label="by"
+          unit="px"
+          value={small}
+          min={1}
+          max={Math.max(can, small)}
+          why="Of its padding."
+          onCommit={(to) => set(Math.round(to))}
+        />
+      )}
+      {less.length > 0 && (
+        <span className="text-xs text-faint">{less.map(({ name, survey }) => `On ${name} by ${px(most(survey))}`).join(', ')}.</span>
+      )}
+    </span>
   )
 }

@@ -8,10 +8,10 @@ import type { Draft, Fix, Rule } from '../finding.ts'
 function ownGround({ key, header }: SitePage): Fix | null {
   if (!header?.moves?.clear) return null
   const { moves, ...rest } = header
-  const { after, shadow, away, off } = moves
-  const others = { after, ...(shadow && { shadow }), ...(away && { away }), ...(off && { off }) }
+  const others = { ...moves }
+  delete others.clear
   // Nothing is said where it does nothing.
-  const next = shadow || away ? { ...rest, moves: others } : rest
+  const next = others.shadow || others.away || others.small ? { ...rest, moves: others } : rest
   return { label: 'Give the header its ground at the top too', command: { type: 'header/choose', page: key, header: next } }
 }
 

@@ -1,13 +1,15 @@
 /** The marks of the page's own headers: on some screens it may have another than on others. */
-import { HEADER, MOVES } from '../../contract/index.ts'
+import { smallerBy } from '../../arrival/index.ts'
+import { GIVES, HEADER, MOVES } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
-import { inScreenOrder } from '../../survey/index.ts'
+import { inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { PlannedEdit } from '../edit.ts'
+import type { HeaderMoves, SitePage } from '../../site/index.ts'
 import { needsScript, type WritingInput } from '../writing.ts'
 
 export function planHeader(input: WritingInput): PlannedEdit[] {
   const { header } = input.page
-  if (!header || (!header.keep && !needsScript(input))) return []
+  if (!header || (!header.keep && !header.under && !needsScript(input))) return []
   const { at, keep, moves } = header
   const why = keep ? 'The page’s header is made to stay in view.' : 'Says which element the page’s header is.'
   return [
@@ -15,18 +17,24 @@ export function planHeader(input: WritingInput): PlannedEdit[] {
       edit: { kind: 'attribute', at, name: HEADER, value: keep ?? '' },
       why,
       for: {},
-      layout: `header ${at} ${keep} ${header.off?.join(' ') ?? ''}`,
+      layout: `header ${at} ${keep} ${header.off?.join(' ') ?? ''}${header.under ? ` under ${JSON.stringify(header.under)}` : ''}`,
     },
     ...(moves
       ? [
           {
-            edit: { kind: 'attribute' as const, at, name: MOVES, value: `${moves.after}${moves.away ? ' away' : ''}` },
+            edit: { kind: 'attribute' as const, at, name: MOVES, value: `${movesText(input.page, moves)}${moves.away ? ' away' : ''}` },
             why: 'What the page’s header does once the page has been scrolled.',
             for: {},
             layout: null,
           },
         ]
       : []),
+    ...givingElements(input.page, input.surveys).map((other, i): PlannedEdit => ({
+      edit: { kind: 'attribute', at: other, name: GIVES, value: String(i + 1) },
+      why: 'Says what in the page’s header gives up padding once the page has been scrolled.',
+      for: {},
+      layout: null,
+    })),
     ...others(input).map((other): PlannedEdit => ({
       edit: { kind: 'attribute', at: other, name: HEADER, value: '' },
       why: 'Says which element the page’s header is on other screens.',
@@ -35,6 +43,21 @@ export function planHeader(input: WritingInput): PlannedEdit[] {
     })),
   ]
 }
+
+/** An ID that white space stands in cannot be said there, and is said as in an address. */
+function movesText({ sections }: SitePage, { after, over }: HeaderMoves): string {
+  const first = over && sections.find((s) => !s.point)
+  return first ? `#${encodeURIComponent(first.id)}` : String(after)
+}
+
+/** What in the header gives up padding, on one screen or another, where that is not the header itself. */
+export const givingElements = (page: SitePage, surveys: Readonly<Record<string, Survey>>): ElementAt[] => [
+  ...new Set(
+    inScreenOrder(Object.values(surveys)).flatMap((s) =>
+      smallerBy(page, s) && s.header!.gives!.at !== page.header!.at ? s.header!.gives!.at : [],
+    ),
+  ),
+]
 
 /** Those that were seen to stay on a screen, beside the one that was chosen. */
 function others({ page, surveys }: WritingInput): ElementAt[] {

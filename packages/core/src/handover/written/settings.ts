@@ -46,6 +46,7 @@ function settingsText({ page, surveys, anchors }: WritingInput): string {
     ...(page.travel.takesPresses ? { takesPresses: true } : {}),
     keep: page.header?.keep != null,
     ...(page.header?.off ? { headerOff: page.header.off } : {}),
+    ...(page.header?.under ? { headerUnder: page.header.under } : {}),
     ...(page.header?.moves ? { headerMoves: page.header.moves } : {}),
     former: anchors.filter((a) => a.isFormer).map((a) => ({ was: a.id, now: a.section.id })),
     points: anchors

@@ -55,6 +55,35 @@ describe('the style', () => {
     expect(css({ moves: { after: 40, clear: true } })).toContain('[data-wb-at~="top"] { background: transparent !important;')
     expect(css({ backing: 'rgb(1 2 3 / 50%)' })).toContain('[data-wb-header] { background-color: rgb(1 2 3 / 50%) !important; }')
   })
+  it('makes the header smaller by its padding, for which a margin makes up', () => {
+    const at = header.at!
+    const css = (gives: typeof header.gives) => {
+      const surveys = { laptop: survey('laptop', { header: { ...header, moved: 80, gives } }), phone: survey('phone') }
+      return style(surveys, { menus: [], header: { at, keep: null, backing: null, moves: { after: 40, small: 15 } } })
+    }
+    expect(css({ at, top: 20.5, bottom: 10, margin: { side: 'bottom', own: 4 } })).toContain(
+      '@media (min-width: 835.02px) { [data-wb-moves][data-wb-at~="moved"] { padding-top: 10.5px !important; padding-bottom: 5px !important; margin-bottom: 19px !important; } }',
+    )
+    expect(css({ at: at + 1, top: 20, bottom: 0, margin: null })).toContain(
+      '[data-wb-moves][data-wb-at~="moved"] [data-wb-gives="1"] { padding-top: 5px !important; padding-bottom: 0px !important; }',
+    )
+    expect(css(null)).not.toContain('{ padding-top')
+  })
+  it('has the first section begin under the header, with room for it', () => {
+    const first = reading.candidates[0]!.at
+    const parts = (lead: number) => [aPart({ at: first, top: lead, bottom: 400, lead })]
+    const css = (lead: number, frame: number) =>
+      style(
+        { laptop: survey('laptop', { header, parts: parts(lead) }) },
+        { menus: [], header: { at: header.at!, keep: null, backing: null, under: [{ screen: 'laptop', head: 12, frame }] } },
+      )
+    expect(css(80, 0)).toContain(
+      '{ margin-top: -80px !important; padding-top: 92px !important; min-height: 100vh !important; min-height: 100svh !important; }',
+    )
+    expect(css(80, 30)).toContain('min-height: calc(100svh - 110px) !important;')
+    // Where it lies under the header by itself it stays as it is, but for its height.
+    expect(css(0, 0)).toMatch(/:root #\w+ { min-height: 100vh !important; min-height: 100svh !important; }/)
+  })
   it('lets single links travel in a way of their own, the link’s before its menu’s, and glide only where that is wanted', () => {
     const { menus } = proposeSetUp(reading, [], defaultRule)
     const [menu] = menus

@@ -1,12 +1,13 @@
 /** The style that a handover writes: offsets, motion, the made menu's bar, and how the current item is marked. */
 import escapeIdentifier from 'css.escape'
-import { coverOf, isKept, isOwnTravel, MOST_OF_SCREEN, shiftOf } from '../../arrival/index.ts'
+import { coverOf, isKept, isOwnTravel, MOST_OF_SCREEN, shiftOf, smallerBy } from '../../arrival/index.ts'
 import { backingFor } from '../../colour/index.ts'
 import {
   AHEAD,
   ANCHOR,
   AT,
   COVER,
+  GIVES,
   GROWS,
   HEADER,
   MADE_BAR,
@@ -27,7 +28,7 @@ import { builtMenusOf, formOf, foundLookRules } from '../../menus/index.ts'
 import { adjustOn, breathingOn, fillsOn, isFound, madeBar, type Screen, type Section, type SitePage } from '../../site/index.ts'
 import { inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { Motion } from '../../contract/index.ts'
-import type { PageReading } from '../../page/index.ts'
+import type { ElementAt, PageReading } from '../../page/index.ts'
 import type { Anchor } from '../anchors.ts'
 import type { PlannedEdit } from '../edit.ts'
 import { growthOn, mayChange } from '../growth.ts'
@@ -36,6 +37,7 @@ import { from, joined, only, rangesOf, saidAnew, type Range } from '../ranges.ts
 import { needsScript, type WritingInput } from '../writing.ts'
 import { comment, group, media, rule } from './css.ts'
 import { markOf } from './found-menu.ts'
+import { givingElements } from './header.ts'
 import { madeRules } from './made-style.ts'
 
 const px = (n: number) => `${Math.round(n * 100) / 100}px`
@@ -107,9 +109,10 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
       keepRules(page, ranges, surveys),
     ),
     ...group('Screens on which the page’s header scrolls away with the page.', letGoRules(page, ranges, surveys)),
+    ...group('The first section begins under the page’s header, and fills the screen.', underRules(page, reading, ranges, surveys)),
     ...group(
       'What the page’s header does once the page has been scrolled; without script it has its ground, and stays.',
-      movesRules(page, ranges),
+      movesRules(page, ranges, surveys),
     ),
     ...group('The skip link is seen once it has the focus.', page.travel.skip === undefined || !page.sections.length ? [] : SKIP_RULES),
     ...group('A link that was a button looks as buttons do, where the page says nothing else of it.', buttonRules(page, reading)),
@@ -396,8 +399,8 @@ function letGoRules({ header }: SitePage, ranges: readonly Range[], surveys: Han
   )
 }
 
-function movesRules({ header }: SitePage, ranges: readonly Range[]): string[] {
-  const { moves } = header ?? {}
+function movesRules(page: SitePage, ranges: readonly Range[], surveys: HandoverInput['surveys']): string[] {
+  const { moves } = page.header ?? {}
   if (!moves) return []
   const at = (state: string) => `[${MOVES}][${AT}~="${state}"]`
   const rules = [
@@ -415,14 +418,58 @@ function movesRules({ header }: SitePage, ranges: readonly Range[]): string[] {
     // Who has the focus in it is not left without it.
     ...(moves.away ? [rule(`${at('away')}:not(:focus-within)`, ['translate: 0 -120% !important;'])] : []),
   ]
+  const giving = givingElements(page, surveys)
+  const smaller = ranges.map(({ screen }) => smallerRules(page, surveys[screen.key], giving))
+  const shrinks = smaller.some((s) => s !== null)
   const glide = media('(prefers-reduced-motion: no-preference)', [
-    rule(`[${MOVES}]`, ['transition: translate 0.2s, background-color 0.2s, box-shadow 0.2s;']),
+    rule(`[${MOVES}]`, [
+      `transition: translate 0.2s, background-color 0.2s, box-shadow 0.2s${shrinks ? ', padding 0.2s linear, margin 0.2s linear' : ''};`,
+    ]),
+    ...(shrinks ? [rule(`[${GIVES}]`, ['transition: padding 0.2s linear;'])] : []),
   ])
   const figures = ranges.map(({ screen }) => !moves.off?.includes(screen.key))
   return [
-    ...(moves.away || moves.clear ? [glide] : []),
-    ...joined(ranges, figures).flatMap(({ range, figure }) => (figure ? [media(only(range), rules)] : [])),
+    ...(moves.away || moves.clear || shrinks ? [glide] : []),
+    ...joined(ranges, figures).flatMap(({ range, figure }) => (figure && rules.length ? [media(only(range), rules)] : [])),
+    ...joined(ranges, smaller).flatMap(({ range, figure }) => (figure === null ? [] : [media(only(range), [figure])])),
   ]
+}
+
+/** The section is pulled up to the page's top, and has that much more padding, so that what is in it stays where it was. */
+function underRules(page: SitePage, reading: PageReading, ranges: readonly Range[], surveys: HandoverInput['surveys']): string[] {
+  const { header, sections } = page
+  const first = sections.find((s) => !s.point)
+  if (!header?.under || !first) return []
+  const figures = ranges.map(({ screen }): string | null => {
+    const survey = surveys[screen.key]
+    // One that came later is taken to be as the others.
+    const own = header.under!.find((u) => u.screen === screen.key) ?? header.under![0]
+    const part = survey?.parts.find((p) => p.at === first.at)
+    if (!own || !part || survey?.header?.at !== header.at) return null
+    const { lead } = part
+    const least = (view: string) => `min-height: ${own.frame ? `calc(100${view} - ${px(own.frame + lead)})` : `100${view}`} !important;`
+    const pulled = lead ? [`margin-top: ${px(-lead)} !important;`, `padding-top: ${px(own.head + lead)} !important;`] : []
+    return [
+      rule(`[${HEADER}]`, [...(survey.header.position === 'static' ? ['position: relative;'] : []), 'z-index: 1000;']),
+      rule(`:root ${selectorOf(first, reading)}`, [...pulled, least('vh'), least('svh')]),
+    ].join('\n\n')
+  })
+  return joined(ranges, figures).flatMap(({ range, figure }) => (figure === null ? [] : [media(only(range), [figure])]))
+}
+
+/** What the header gives up of its padding its margin takes, so that nothing on the page moves; null where it gives up nothing. */
+function smallerRules(page: SitePage, survey: Survey | undefined, giving: readonly ElementAt[]): string | null {
+  const by = survey ? smallerBy(page, survey) : 0
+  if (!by) return null
+  const { at, top, bottom, margin } = survey!.header!.gives!
+  const header = `[${MOVES}][${AT}~="moved"]`
+  // By whole px, so that what the one takes and the other gives is the same to the last bit.
+  const below = Math.round((by * bottom) / (top + bottom))
+  const padding = [`padding-top: ${px(top - by + below)} !important;`, `padding-bottom: ${px(bottom - below)} !important;`]
+  const made = margin ? [`margin-${margin.side}: ${px(margin.own + by)} !important;`] : []
+  const number = giving.indexOf(at) + 1
+  if (!number) return rule(header, [...padding, ...made])
+  return [rule(`${header} [${GIVES}="${number}"]`, padding), ...(made.length ? [rule(header, made)] : [])].join('\n\n')
 }
 
 /** Targets in the head, for points and former IDs that no element of the page could take. */

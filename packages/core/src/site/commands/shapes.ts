@@ -131,8 +131,17 @@ export const headerShape = (s: Shapes): Shape =>
       keep: s.oneOf('sticky', 'fixed', null),
       backing: s.colour.allow(null),
       off: offShape(s),
+      under: s.optional(s.array(s.object({ screen: s.key, head: s.px, frame: s.px }), 100)),
       moves: s.optional(
-        s.object({ after: s.count(0, 5000), clear: ownShape(s), shadow: ownShape(s), away: ownShape(s), off: offShape(s) }),
+        s.object({
+          after: s.count(0, 5000),
+          over: ownShape(s),
+          clear: ownShape(s),
+          shadow: ownShape(s),
+          away: ownShape(s),
+          small: s.optional(s.count(1, 400)),
+          off: offShape(s),
+        }),
       ),
     })
     .allow(null)
