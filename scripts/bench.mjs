@@ -28,6 +28,8 @@ const {
   readPage,
   readParsed,
   renameSection,
+  signOf,
+  solveArrivals,
   writePage,
 } = await import(join(root, 'packages/core/dist/index.js'))
 
@@ -81,9 +83,12 @@ const headings = `<!doctype html><html lang="en"><head><title>Manual</title></he
 reading(`${(headings.length / 1e6).toFixed(1)} MB with 2,000 headings`, headings, 7)
 rename()
 contrast()
+arrivals()
 outlines()
 await edits()
 bundles()
+await measuring()
+await motion()
 const waits = []
 for (let run = 1; run <= 5; run++) waits.push(await large(run))
 const longest = Math.max(...waits.map((w) => w.longest))
@@ -134,6 +139,132 @@ function rename() {
   }
   const value = median(times)
   report('a rename with 500 links, applied and written', `${value.toFixed(1)} ms`, '50 ms', value <= 50)
+}
+
+/** Where 500 links stop on 12 screens, and what becomes of their headings, as the sheet asks for it. */
+function arrivals() {
+  const sections = Array.from({ length: 500 }, (_, i) => ({
+    key: `k${i}`,
+    at: i * 10,
+    point: null,
+    title: `Section ${i}`,
+    id: `s${i}`,
+    ...(i % 7 ? {} : { adjust: { by: 8 } }),
+  }))
+  const page = { key: 'p', sections, menus: [], header: null, travel: { smooth: true, breathing: 24 } }
+  const header = {
+    at: 1,
+    position: 'sticky',
+    height: 80,
+    rest: 80,
+    moved: 56,
+    hides: false,
+    canStay: false,
+    gives: null,
+    transparent: false,
+  }
+  const surveys = Array.from({ length: 12 }, (_, n) => ({
+    screen: `s${n}`,
+    width: 400 + n * 150,
+    height: 800,
+    scroller: null,
+    pageHeight: 250000,
+    maxScroll: 249200,
+    header,
+    near: [],
+    padding: 0,
+    parts: sections.map(({ at }, i) => ({
+      at,
+      top: i * 500 + n,
+      bottom: i * 500 + 500 + n,
+      movedTop: i * 500 + n - 24,
+      margin: 0,
+      hasBox: true,
+      heading: { top: i * 500 + n, bottom: i * 500 + n + 40 },
+      shift: 0,
+      background: 'rgb(255, 255, 255)',
+    })),
+  }))
+  const work = () => surveys.flatMap((survey) => solveArrivals(page, survey).map((a, i) => signOf(a, page, sections[i], survey.screen)))
+  if (work().length !== 6000) throw new Error('not every link has an arrival')
+  const value = median(Array.from({ length: 25 }, () => timed(work)))
+  report('arrivals of 500 links on 12 screens, with what becomes of their headings', `${value.toFixed(1)} ms`, '16 ms', value <= 16)
+}
+
+/** From a page that is loaded in its frames to its surveys on five screens, with nothing known of it before. */
+async function measuring() {
+  const measured = async (bring) => {
+    const { server, browser, page } = await application()
+    try {
+      await bring(page)
+      await page.waitForSelector('iframe[data-state]', { state: 'attached', timeout: 60000 })
+      const start = performance.now()
+      await page.waitForFunction(() => document.querySelector('[data-stale="0"]'), null, { timeout: 180000, polling: 20 })
+      return (performance.now() - start) / 1000
+    } finally {
+      await browser.close()
+      server.kill()
+    }
+  }
+  const known = await measured((page) => page.getByRole('link', { name: /Ostrey Sky Week/ }).click())
+  report('measuring the demo on five screens', `${known.toFixed(1)} s`, '1 s', known <= 1)
+  const text = `<!doctype html><html lang="en"><head><title>Manual</title></head><body><main>${Array.from({ length: 1000 }, (_, i) => `<section id="c${i}"><h2>Chapter ${i}</h2>${`<p>${words.join(' ')}</p>`.repeat(3)}</section>`).join('')}</main></body></html>`
+  const long = await measured((page) =>
+    page.getByTestId('files').setInputFiles({ name: 'page.html', mimeType: 'text/html', buffer: Buffer.from(text) }),
+  )
+  report('measuring a page of 1,000 sections on five screens', `${long.toFixed(1)} s`, '5 s', long <= 5)
+}
+
+/** What a frame costs in which a motion of our own time moves the page, in script time of the page, and how often layout was asked for. */
+async function motion() {
+  const { scriptIn } = await import(join(root, 'packages/runtime/dist/text.js'))
+  const ids = Array.from({ length: 100 }, (_, i) => `part-${i}`)
+  const settings = {
+    sections: ids,
+    toTop: [],
+    former: [],
+    points: [],
+    breathing: 24,
+    bellOffset: 24,
+    smooth: true,
+    timed: 'timed ease-out 1500',
+    keep: false,
+    bar: 0,
+  }
+  const text = `<!doctype html><title>Long</title><style>html { scroll-behavior: smooth }</style><nav data-wb-menu style="position:fixed;top:0">${ids.map((id) => `<a href="#${id}">${id}</a>`).join(' ')}</nav>${ids.map((id) => `<section id="${id}" style="height:2000px"><h2>${id}</h2></section>`).join('')}<script type="application/json" data-wb="settings">${JSON.stringify(settings)}</script><script data-wb="script">${scriptIn('small')(['travel'])}</script>`
+  const browser = await chromium.launch({
+    executablePath: process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu'],
+  })
+  const tab = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  await tab.setContent(text)
+  const session = await tab.context().newCDPSession(tab)
+  await session.send('Performance.enable')
+  const seen = async () => Object.fromEntries((await session.send('Performance.getMetrics')).metrics.map((m) => [m.name, m.value]))
+  await tab.waitForTimeout(500)
+  const runs = []
+  for (const to of ['part-60', 'part-3', 'part-80', 'part-10', 'part-50']) {
+    await tab.evaluate((id) => document.querySelector(`a[href="#${id}"]`).click(), to)
+    // It is on its way by then, and is still.
+    await tab.waitForTimeout(300)
+    const [before, y] = [await seen(), await tab.evaluate(() => window.scrollY)]
+    const frames = await tab.evaluate(async () => {
+      let n = 0
+      for (const end = performance.now() + 800; performance.now() < end; n++) await new Promise((done) => requestAnimationFrame(done))
+      return n
+    })
+    const after = await seen()
+    if ((await tab.evaluate(() => window.scrollY)) === y) throw new Error('the page did not move')
+    runs.push({
+      ms: ((after.ScriptDuration - before.ScriptDuration) * 1000) / frames,
+      layouts: (after.LayoutCount - before.LayoutCount) / frames,
+    })
+    await tab.waitForTimeout(1200)
+  }
+  await browser.close()
+  const [ms, layouts] = [median(runs.map((r) => r.ms)), median(runs.map((r) => r.layouts))]
+  report('a frame of a timed motion, 100 sections', `${ms.toFixed(3)} ms`, '0.5 ms', ms <= 0.5)
+  report('layouts in such a frame', layouts.toFixed(2), 'at most 0.1', layouts <= 0.1)
 }
 
 /** Every state of a menu over 300 sections on 12 screens, as the sheet asks for it. */

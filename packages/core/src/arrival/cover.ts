@@ -85,14 +85,6 @@ export function isKept({ header }: Pick<SitePage, 'header'>, survey: Survey | nu
   return position === 'sticky' || position === 'fixed' || canBeKept(survey)
 }
 
-/** From which scroll position on the header does what it does once the page has been scrolled, on the screen of a survey, in px. */
-export function movesFrom({ header, sections }: Pick<SitePage, 'header' | 'sections'>, survey: Survey): number {
-  const { moves } = header!
-  const first = moves!.over && sections.find((s) => !s.point)
-  const part = first && partsByAt(survey).get(first.at)
-  return part ? Math.max(0, part.bottom - (survey.header?.height ?? 0)) : moves!.after
-}
-
 /** So much stays of each padding that a header gives up, in px. */
 const LEAST_PADDING = 2
 

@@ -14,7 +14,6 @@ export {
   MOST_OF_SCREEN,
   shiftOf,
   withMade,
-  movesFrom,
   smallerBy,
   type Cover,
 } from './cover.ts'

@@ -3,7 +3,14 @@ import type { ElementAt } from '../page/index.ts'
 import type { Section } from '../site/index.ts'
 import type { Survey, SurveyPart } from '../survey/index.ts'
 
-export const partsByAt = (survey: Survey): Map<ElementAt, SurveyPart> => new Map(survey.parts.map((p) => [p.at, p]))
+/** What was measured does not change. */
+const known = new WeakMap<Survey['parts'], ReadonlyMap<ElementAt, SurveyPart>>()
+
+export function partsByAt({ parts }: Survey): ReadonlyMap<ElementAt, SurveyPart> {
+  let byAt = known.get(parts)
+  if (!byAt) known.set(parts, (byAt = new Map(parts.map((p) => [p.at, p]))))
+  return byAt
+}
 
 /**
  * What was measured of a section, null where nothing was. A point has no size; it is as far from its element's top as it was shifted. What a

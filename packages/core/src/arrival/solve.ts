@@ -2,8 +2,10 @@
  * From a survey and offsets to arrivals.
  * @see docs/calculations.md: the browser's own rule, one rounding to device pixels after subtracting
  */
+import { movesFrom } from '../menus/index.ts'
+import type { ElementAt } from '../page/index.ts'
 import { adjustOn, breathingOn, fillsOn, type Section, type SitePage } from '../site/index.ts'
-import { coverOf, isLetGo, isOwnTravel, isReached, movesFrom, smallerBy, type Cover } from './cover.ts'
+import { coverOf, isLetGo, isOwnTravel, isReached, smallerBy, type Cover } from './cover.ts'
 import { partsByAt, partOf } from './part.ts'
 import { viewHeight, type Survey, type SurveyPart } from '../survey/index.ts'
 
@@ -32,42 +34,59 @@ export function landing(wanted: number, maxScroll: number, deviceScale = 1): num
   return Math.min(Math.max(Math.floor(wanted * deviceScale + 0.5) / deviceScale, 0), maxScroll)
 }
 
+/** What is the same for all arrivals on a screen. */
+interface OnScreen {
+  survey: Survey
+  cover: Cover
+  near: ReadonlyMap<ElementAt, number>
+  isGone: boolean
+  isOwn: boolean
+  breathing: number
+  /** How high what is seen at once is, in px. */
+  view: number
+}
+
 /** One arrival for each section of the page that the survey holds, in page order. */
 export function solveArrivals(page: SitePage, survey: Survey): Arrival[] {
   const parts = partsByAt(survey)
-  const cover = coverOf(page, survey)
-  const nearOf = new Map(survey.near.map((n) => [n.at, n]))
+  const on: OnScreen = {
+    survey,
+    cover: coverOf(page, survey),
+    near: new Map(survey.near.map((n) => [n.at, n.cover])),
+    isGone: isLetGo(page, survey.screen),
+    isOwn: isOwnTravel(page) || !isReached(page, survey),
+    breathing: breathingOn(page, survey.screen),
+    view: viewHeight(survey),
+  }
   // One that was given a smaller size has it from so far down on.
   const until = smallerBy(page, survey) ? movesFrom(page, survey) : -1
-  return page.sections.flatMap((section) => {
+  const out: Arrival[] = []
+  for (const section of page.sections) {
     const part = partOf(section, parts)
-    if (!part) return []
-    const placed = { page, survey, section, part, cover }
-    const arrival = arrivalOf({ ...placed, near: nearOf.get(section.at) })
-    return arrival.land > until ? arrival : arrivalOf({ ...placed, near: { at: section.at, cover: cover.ownRest } })
-  })
+    if (!part) continue
+    const arrival = arrivalOf(on, section, part, on.near.get(section.at))
+    out.push(arrival.land > until ? arrival : arrivalOf(on, section, part, on.cover.ownRest))
+  }
+  return out
 }
 
-interface Placed {
-  page: SitePage
-  survey: Survey
-  section: Section
-  part: SurveyPart
-  cover: Cover
-  near: Survey['near'][number] | undefined
-}
-
-function arrivalOf({ page, survey, section, part, cover, near }: Placed): Arrival {
+/** @param near how far the header reaches there, in px, where it has not the state that it has further down */
+function arrivalOf(
+  { survey, cover, isGone, isOwn, breathing, view }: OnScreen,
+  section: Section,
+  part: SurveyPart,
+  near?: number,
+): Arrival {
+  const isNear = near !== undefined
   // Near the top the header may still be tall, and what shrinking takes from the page is not yet gone.
-  const covered = Math.max(cover.arrival, near && !isLetGo(page, survey.screen) ? near.cover + cover.bar : 0)
-  const top = near ? part.top : part.movedTop
+  const covered = Math.max(cover.arrival, isNear && !isGone ? near + cover.bar : 0)
+  const top = isNear ? part.top : part.movedTop
   // By the page's own offsets a browser goes to the target itself, shifted or not.
-  const offset =
-    isOwnTravel(page) || !isReached(page, survey)
-      ? survey.padding + part.margin + (section.point ? 0 : part.shift)
-      : fillsOn(section, survey.screen)
-        ? 0
-        : covered + breathingOn(page, survey.screen) + adjustOn(section, survey.screen)
+  const offset = isOwn
+    ? survey.padding + part.margin + (section.point ? 0 : part.shift)
+    : fillsOn(section, survey.screen)
+      ? 0
+      : covered + breathing + adjustOn(section, survey.screen)
   const wanted = section.toTop ? 0 : top - offset
   const land = part.hasBox ? landing(wanted, survey.maxScroll) : 0
   const edge = land + (land < 1 ? Math.max(cover.ownRest + cover.bar, covered) : covered)
@@ -78,7 +97,7 @@ function arrivalOf({ page, survey, section, part, cover, near }: Placed): Arriva
     gap: top - edge,
     place: wanted,
     shortfall: Math.max(0, wanted - survey.maxScroll),
-    ...headingState(part, land < 1 ? 0 : part.top - top, edge, land + viewHeight(survey)),
+    ...headingState(part, land < 1 ? 0 : part.top - top, edge, land + view),
     moves: part.hasBox,
   }
 }

@@ -92,6 +92,22 @@ describe('contrast over the trip', () => {
     expect(least({ moves: { after: 80, clear: true } }).ratio).toBeLessThan(1.5)
     expect(least({ moves: { after: 80, clear: true, off: [seen.screen] } }).ratio).toBeCloseTo(21, 1)
     expect(least({ moves: { after: 80, shadow: true } }).ratio).toBeCloseTo(21, 1)
+    // Over a first section that begins under the header nothing else is behind it, as long as that has not gone by.
+    const dark = {
+      ...seen,
+      parts: [
+        { ...seen.parts[0]!, background: 'rgb(0, 0, 0)' },
+        { ...seen.parts[1]!, background: 'rgb(255, 255, 255)' },
+      ],
+    }
+    const over = (header: Partial<HeaderChoice>) =>
+      contrastsOf(found, { ...page, header: { at: 2, keep: null, backing: null, ...header } }, [dark]).find((c) => c.state === 'rest')!
+        .ratio
+    const under = [{ screen: dark.screen, head: 0, frame: 0 }]
+    expect(over({ moves: { after: 80, clear: true }, under })).toBeCloseTo(21, 1)
+    expect(over({ moves: { after: 80, over: true, clear: true }, under })).toBeCloseTo(21, 1)
+    expect(over({ moves: { after: 480, clear: true }, under })).toBeLessThan(1.5)
+    expect(over({ moves: { after: 80, clear: true } })).toBeLessThan(1.5)
   })
 
   it('has a least opacity, below which it cannot be read somewhere', () => {

@@ -4,10 +4,11 @@
  * @see WCAG 2.2, 1.4.3; docs/calculations.md, section 8
  */
 import { backingFor, contrast, laidOver, mixed, READABLE } from '../colour/index.ts'
-import { isFound, isMade, type Menu, type SitePage } from '../site/index.ts'
+import { firstSection, isFound, isMade, type Menu, type SitePage } from '../site/index.ts'
 import type { Survey, SurveyMenu } from '../survey/index.ts'
 import { FOUND_STATES, STATES, type ItemState } from './forms/form.ts'
 import { withOpacity } from './look.ts'
+import { movesFrom } from './moves.ts'
 import { isOn } from './shown.ts'
 
 /** The lowest ratio of a state, and where it is so. */
@@ -52,7 +53,10 @@ const seenOf = (menu: Menu, survey: Survey): SurveyMenu | undefined =>
 /** What lies behind the menu on a screen: under one that stays in view every section comes by. */
 function groundsOf(menu: Menu, page: SitePage, survey: Survey): Ground[] {
   const own = painted(survey.background, 'rgb(255, 255, 255)')
-  const under = { over: null, colour: own, top: 0, bottom: survey.pageHeight }
+  const first = firstSection(page)
+  // Where the first section begins under the header, it and not the page is behind that at the top.
+  const from = page.header?.under ? (survey.parts.find((p) => p.at === first?.at)?.bottom ?? 0) : 0
+  const under = { over: null, colour: own, top: from, bottom: survey.pageHeight }
   if (!(isFound(menu) ? seenOf(menu, survey)?.stays : COMES_BY.includes(menu.form.kind))) return [under]
   const parts = new Map(survey.parts.map((p) => [p.at, p]))
   return [
@@ -74,7 +78,8 @@ interface Layers {
 }
 
 /** The layers that the page has behind a menu in its header are other ones where the header was given a ground, or has none at the top. */
-function groundsInHeader({ header }: SitePage, { grounds, stays }: SurveyMenu, survey: Survey): { grounds: string[]; upTo: number }[] {
+function groundsInHeader(page: SitePage, { grounds, stays }: SurveyMenu, survey: Survey): { grounds: string[]; upTo: number }[] {
+  const { header } = page
   const own = grounds ?? []
   const all = { grounds: own, upTo: Infinity }
   if (!header || !stays || survey.header?.at !== header.at) return [all]
@@ -83,7 +88,7 @@ function groundsInHeader({ header }: SitePage, { grounds, stays }: SurveyMenu, s
   const solid = header.backing === null ? all : { grounds: [header.backing, ...within], upTo: Infinity }
   const { moves } = header
   if (!moves?.clear || moves.off?.includes(survey.screen)) return [solid]
-  return [solid, { grounds: within, upTo: moves.after + survey.header.rest }]
+  return [solid, { grounds: within, upTo: movesFrom(page, survey) + survey.header.rest }]
 }
 
 /** What a state's words are written in, and what lies behind them, the undermost first. */

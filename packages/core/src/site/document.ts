@@ -238,6 +238,9 @@ export interface Room {
   on: { screen: string; fits: number; own: number }[]
 }
 
+/** The first that is an element. */
+export const firstSection = ({ sections }: Pick<SitePage, 'sections'>): Section | undefined => sections.find((s) => !s.point)
+
 export interface SitePage {
   key: string
   file: string

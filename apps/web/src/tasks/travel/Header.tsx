@@ -2,6 +2,7 @@
 import {
   backingFor,
   coverOf,
+  firstSection,
   isLetGo,
   madeBar,
   plainScreens,
@@ -78,7 +79,7 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
     onChoose(does ? { ...choice, moves: next } : without('moves'))
   }
   const now: HeaderMoves = moves ?? { after: AFTER }
-  const first = page.sections.find((s) => !s.point)
+  const first = firstSection(page)
   /** As it has them by itself, which what is written adds to. */
   const paddingsOf = ({ at }: Section) =>
     plainScreens(site.screens).flatMap(({ key }) => {

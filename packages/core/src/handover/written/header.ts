@@ -4,7 +4,7 @@ import { GIVES, HEADER, MOVES } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
 import { inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { PlannedEdit } from '../edit.ts'
-import type { HeaderMoves, SitePage } from '../../site/index.ts'
+import { firstSection, type HeaderMoves, type SitePage } from '../../site/index.ts'
 import { needsScript, type WritingInput } from '../writing.ts'
 
 export function planHeader(input: WritingInput): PlannedEdit[] {
@@ -45,8 +45,8 @@ export function planHeader(input: WritingInput): PlannedEdit[] {
 }
 
 /** An ID that white space stands in cannot be said there, and is said as in an address. */
-function movesText({ sections }: SitePage, { after, over }: HeaderMoves): string {
-  const first = over && sections.find((s) => !s.point)
+function movesText(page: SitePage, { after, over }: HeaderMoves): string {
+  const first = over && firstSection(page)
   return first ? `#${encodeURIComponent(first.id)}` : String(after)
 }
 

@@ -25,7 +25,17 @@ import {
   WITHIN,
 } from '../../contract/index.ts'
 import { builtMenusOf, formOf, foundLookRules } from '../../menus/index.ts'
-import { adjustOn, breathingOn, fillsOn, isFound, madeBar, type Screen, type Section, type SitePage } from '../../site/index.ts'
+import {
+  adjustOn,
+  breathingOn,
+  fillsOn,
+  firstSection,
+  isFound,
+  madeBar,
+  type Screen,
+  type Section,
+  type SitePage,
+} from '../../site/index.ts'
 import { inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { Motion } from '../../contract/index.ts'
 import type { ElementAt, PageReading } from '../../page/index.ts'
@@ -437,8 +447,8 @@ function movesRules(page: SitePage, ranges: readonly Range[], surveys: HandoverI
 
 /** The section is pulled up to the page's top, and has that much more padding, so that what is in it stays where it was. */
 function underRules(page: SitePage, reading: PageReading, ranges: readonly Range[], surveys: HandoverInput['surveys']): string[] {
-  const { header, sections } = page
-  const first = sections.find((s) => !s.point)
+  const { header } = page
+  const first = firstSection(page)
   if (!header?.under || !first) return []
   const figures = ranges.map(({ screen }): string | null => {
     const survey = surveys[screen.key]

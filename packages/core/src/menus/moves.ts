@@ -1,0 +1,11 @@
+/** From where on the page's header does what it was given to do. */
+import { firstSection, type SitePage } from '../site/index.ts'
+import type { Survey } from '../survey/index.ts'
+
+/** The scroll position on the screen of a survey, in px, for a header that does something once the page has been scrolled. */
+export function movesFrom(page: Pick<SitePage, 'header' | 'sections'>, survey: Survey): number {
+  const { moves } = page.header!
+  const first = moves!.over && firstSection(page)
+  const part = first && survey.parts.find((p) => p.at === first.at)
+  return part ? Math.max(0, part.bottom - (survey.header?.height ?? 0)) : moves!.after
+}
