@@ -4,11 +4,11 @@
  * @see WCAG 2.2, 1.4.3; docs/calculations.md, section 8
  */
 import { backingFor, contrast, laidOver, mixed, READABLE } from '../colour/index.ts'
-import { firstSection, isFound, isMade, type Menu, type SitePage } from '../site/index.ts'
+import { isFound, isMade, type Menu, type SitePage } from '../site/index.ts'
 import type { Survey, SurveyMenu } from '../survey/index.ts'
 import { FOUND_STATES, STATES, type ItemState } from './forms/form.ts'
 import { withOpacity } from './look.ts'
-import { movesFrom } from './moves.ts'
+import { movesFrom, partUnder } from './moves.ts'
 import { isOn } from './shown.ts'
 
 /** The lowest ratio of a state, and where it is so. */
@@ -53,9 +53,8 @@ const seenOf = (menu: Menu, survey: Survey): SurveyMenu | undefined =>
 /** What lies behind the menu on a screen: under one that stays in view every section comes by. */
 function groundsOf(menu: Menu, page: SitePage, survey: Survey): Ground[] {
   const own = painted(survey.background, 'rgb(255, 255, 255)')
-  const first = firstSection(page)
   // Where the first section begins under the header, it and not the page is behind that at the top.
-  const from = page.header?.under ? (survey.parts.find((p) => p.at === first?.at)?.bottom ?? 0) : 0
+  const from = page.header?.under ? (partUnder(page, survey)?.bottom ?? 0) : 0
   const under = { over: null, colour: own, top: from, bottom: survey.pageHeight }
   if (!(isFound(menu) ? seenOf(menu, survey)?.stays : COMES_BY.includes(menu.form.kind))) return [under]
   const parts = new Map(survey.parts.map((p) => [p.at, p]))

@@ -5,12 +5,12 @@ import {
   firstSection,
   isLetGo,
   madeBar,
+  partUnder,
   plainScreens,
   readColour,
   smallerBy,
   type HeaderChoice,
   type HeaderMoves,
-  type Section,
   type Survey,
   type SurveyHeader,
 } from '@waybell/core'
@@ -81,11 +81,10 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
   const now: HeaderMoves = moves ?? { after: AFTER }
   const first = firstSection(page)
   /** As it has them by itself, which what is written adds to. */
-  const paddingsOf = ({ at }: Section) =>
-    plainScreens(site.screens).flatMap(({ key }) => {
-      const part = surveys[key]?.parts.find((p) => p.at === at)
-      return part ? [{ screen: key, head: part.head, frame: part.frame }] : []
-    })
+  const paddings = plainScreens(site.screens).flatMap(({ key }) => {
+    const part = surveys[key] && partUnder(page, surveys[key])
+    return part ? [{ screen: key, head: part.head, frame: part.frame }] : []
+  })
   const set = (name: 'over' | 'clear' | 'shadow' | 'away', is: boolean) => {
     const next = { ...now }
     if (is) next[name] = true
@@ -144,10 +143,11 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
             <input
               type="checkbox"
               checked={!!choice.under}
-              disabled={!choice.under && !Object.keys(surveys).length}
-              onChange={(e) => onChoose(e.target.checked ? { ...choice, under: paddingsOf(first) } : without('under'))}
+              disabled={!choice.under && !paddings.length}
+              onChange={(e) => onChoose(e.target.checked ? { ...choice, under: paddings } : without('under'))}
             />
             “{first.title}” begins under it and fills the screen
+            {!choice.under && !paddings.length && <span className="text-xs text-faint">(it begins too far below)</span>}
           </label>
         )}
         <span className="col-span-2">

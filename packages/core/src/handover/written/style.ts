@@ -24,7 +24,7 @@ import {
   WAS,
   WITHIN,
 } from '../../contract/index.ts'
-import { builtMenusOf, formOf, foundLookRules } from '../../menus/index.ts'
+import { builtMenusOf, formOf, foundLookRules, partUnder } from '../../menus/index.ts'
 import {
   adjustOn,
   breathingOn,
@@ -454,7 +454,7 @@ function underRules(page: SitePage, reading: PageReading, ranges: readonly Range
     const survey = surveys[screen.key]
     // One that came later is taken to be as the others.
     const own = header.under!.find((u) => u.screen === screen.key) ?? header.under![0]
-    const part = survey?.parts.find((p) => p.at === first.at)
+    const part = survey && partUnder(page, survey)
     if (!own || !part || survey?.header?.at !== header.at) return null
     const { lead } = part
     const least = (view: string) => `min-height: ${own.frame ? `calc(100${view} - ${px(own.frame + lead)})` : `100${view}`} !important;`
