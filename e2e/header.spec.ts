@@ -7,7 +7,7 @@ import { pathToFileURL } from 'node:url'
 import { atRest, pressAt, scrollTo } from './support/boxes.ts'
 import { repository } from './support/cli.ts'
 import { liveFrame, measured, openDemo, Server, setUp, task } from './support/server.ts'
-import { bringIn, takeHome } from './support/sheet.ts'
+import { bringIn, styled, takeHome } from './support/sheet.ts'
 
 const SCREENS = { laptop: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } }
 
@@ -183,14 +183,26 @@ test.describe('the header', () => {
       await context.close()
     })
 
-  for (const name of ['wrapped', 'fixed', 'scrolls-away'])
+  /** What a page's header may be: what pads it stands in it, or it has its padding itself. */
+  const HEADERS = {
+    'sticky, padded within': '',
+    'fixed, the page has room for it':
+      'header { position: fixed; left: 0; right: 0; padding: 1.5rem } .row { padding: 0 } body { padding-top: 74px }',
+    'scrolls away': 'header { position: static; padding: 20px 24px } .row { padding: 0 }',
+  }
+  async function openHeader(page: Page, css: string): Promise<void> {
+    await bringIn(page, server, styled(join(repository, 'e2e/pages/header/index.html'), css))
+    await setUp(page)
+    await measured(page)
+    await task(page, 'Travel')
+    const keep = page.getByLabel('Keep the page’s header in view')
+    if (css.includes('static')) await keep.check()
+    await page.getByText('What the header does').click()
+  }
+
+  for (const [name, css] of Object.entries(HEADERS))
     test(`is smaller once the page has been scrolled, and nothing on the page moves for it: ${name}`, async ({ page, browser }) => {
-      await bringIn(page, server, join(repository, `e2e/pages/header/${name}.html`))
-      await setUp(page)
-      await measured(page)
-      await task(page, 'Travel')
-      if (name === 'scrolls-away') await page.getByLabel('Keep the page’s header in view').check()
-      await page.getByText('What the header does').click()
+      await openHeader(page, css)
       const covers = page.getByRole('row', { name: /^Header covers/ }).getByRole('cell')
       await expect(covers.nth(0)).toHaveText(/^\d+$/)
       const full = Number(await covers.nth(0).innerText())
@@ -261,14 +273,9 @@ test.describe('the header', () => {
       await expect(covers.nth(0)).toHaveText(String(full - 16))
     })
 
-  for (const name of ['wrapped', 'fixed', 'scrolls-away'])
+  for (const [name, css] of Object.entries(HEADERS))
     test(`stands over a first section that fills the screen, clear until that has gone by: ${name}`, async ({ page, browser }) => {
-      await bringIn(page, server, join(repository, `e2e/pages/header/${name}.html`))
-      await setUp(page)
-      await measured(page)
-      await task(page, 'Travel')
-      if (name === 'scrolls-away') await page.getByLabel('Keep the page’s header in view').check()
-      await page.getByText('What the header does').click()
+      await openHeader(page, css)
       await page.getByLabel('“Weir” begins under it and fills the screen').check()
       await page.getByLabel('it has its ground, and none before').check()
       await page.getByLabel('it is smaller').check()

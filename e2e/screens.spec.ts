@@ -6,7 +6,7 @@ import { pathToFileURL } from 'node:url'
 import { atRest } from './support/boxes.ts'
 import { repository } from './support/cli.ts'
 import { liveFrame, measured, openDemo, Server, setUp, task } from './support/server.ts'
-import { bringIn, takeHome } from './support/sheet.ts'
+import { bringIn, styled, takeHome } from './support/sheet.ts'
 
 test.describe('screens in step', () => {
   let server: Server
@@ -191,6 +191,29 @@ test.describe('screens in step', () => {
     expect(covers[2]).toBe(covers[0])
   })
 
+  test('changed while the links are being tried, is measured with the header as it is at rest', async ({ page }) => {
+    await openDemo(page, server)
+    await setUp(page)
+    await measured(page)
+    await task(page, 'Travel')
+    const covers = () =>
+      page
+        .getByRole('row', { name: /^Header covers/ })
+        .getByRole('cell')
+        .allInnerTexts()
+    await expect.poll(async () => (await covers()).slice(0, 2)).toEqual(['56', '84'])
+    const field = page.getByLabel('Breathing space between header and section')
+    for (let by = 25; by < 30; by++) {
+      // A link is followed by then, and the page is further down.
+      await page.waitForTimeout(1300 + by * 10)
+      await field.fill(String(by))
+      await field.press('Enter')
+      await expect(page.locator('[data-arrival-row="tickets"] [data-screen="phone"]')).toHaveText(String(by))
+      await measured(page)
+      expect([by, (await covers()).slice(0, 2)]).toEqual([by, ['56', '84']])
+    }
+  })
+
   /** A visitor's browser in which the size of text was set. */
   async function visitSet(browser: Browser, url: string, text: number, visit: (visitor: Page) => Promise<void>): Promise<void> {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' })
@@ -202,12 +225,15 @@ test.describe('screens in step', () => {
     await context.close()
   }
 
-  for (const [source, grows] of [
-    ['relative.html', true],
-    ['fixed.html', false],
+  for (const [said, css, grows] of [
+    ['in percent', '', true],
+    ['in px', 'html { font-size: 18px }', false],
   ] as const) {
-    test(`have larger text as a visitor may have it, and arrivals there are a visitor’s: ${source}`, async ({ page, browser }) => {
-      await bringIn(page, server, join(repository, 'e2e/pages/letters', source))
+    test(`have larger text as a visitor may have it, where the page says its own ${said}, and arrivals there are a visitor’s`, async ({
+      page,
+      browser,
+    }) => {
+      await bringIn(page, server, styled(join(repository, 'e2e/pages/letters/index.html'), css))
       await setUp(page)
       await measured(page)
       await task(page, 'Travel')

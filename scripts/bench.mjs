@@ -232,15 +232,10 @@ async function motion() {
     bar: 0,
   }
   const text = `<!doctype html><title>Long</title><style>html { scroll-behavior: smooth }</style><nav data-wb-menu style="position:fixed;top:0">${ids.map((id) => `<a href="#${id}">${id}</a>`).join(' ')}</nav>${ids.map((id) => `<section id="${id}" style="height:2000px"><h2>${id}</h2></section>`).join('')}<script type="application/json" data-wb="settings">${JSON.stringify(settings)}</script><script data-wb="script">${scriptIn('small')(['travel'])}</script>`
-  const browser = await chromium.launch({
-    executablePath: process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu'],
-  })
+  const browser = await startBrowser()
   const tab = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await tab.setContent(text)
-  const session = await tab.context().newCDPSession(tab)
-  await session.send('Performance.enable')
-  const seen = async () => Object.fromEntries((await session.send('Performance.getMetrics')).metrics.map((m) => [m.name, m.value]))
+  const seen = await counting(tab)
   await tab.waitForTimeout(500)
   const runs = []
   for (const to of ['part-60', 'part-3', 'part-80', 'part-10', 'part-50']) {
@@ -349,16 +344,26 @@ async function large(run) {
   }
 }
 
+const startBrowser = () =>
+  chromium.launch({
+    executablePath: process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
+  })
+
+/** What the browser counts of a page, by its names for it. */
+async function counting(tab) {
+  const session = await tab.context().newCDPSession(tab)
+  await session.send('Performance.enable')
+  return async () => Object.fromEntries((await session.send('Performance.getMetrics')).metrics.map((m) => [m.name, m.value]))
+}
+
 /** The application on data of its own, and a browser on it. */
 async function application() {
   const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], {
     env: { ...process.env, WAYBELL_DATA: mkdtempSync(join(tmpdir(), 'waybell-bench-')), WAYBELL_PORT: '0' },
   })
   const address = await new Promise((done) => server.stdout.on('data', (chunk) => done(/http:\S+\d/.exec(String(chunk))[0])))
-  const browser = await chromium.launch({
-    executablePath: process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  })
+  const browser = await startBrowser()
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.goto(address)
   return { server, browser, page }
@@ -418,18 +423,13 @@ async function frames() {
   const page = (script) =>
     `<!doctype html><title>Long</title><nav data-wb-menu style="position:fixed;top:0;height:40px;overflow:auto">${ids.map((id) => `<a href="#${id}">${id}</a>`).join('')}</nav>${ids.map((id) => `<section id="${id}" style="height:2000px"><h2>${id}</h2></section>`).join('')}<script type="application/json" data-wb="settings">${JSON.stringify(settings)}</script><script data-wb="script">${script}</script>`
   const observed = `const seen = new IntersectionObserver((all) => all.forEach((e) => { const a = document.querySelector('a[href="#' + e.target.id + '"]'); if (e.isIntersecting) a.setAttribute('aria-current', 'true'); else a.removeAttribute('aria-current') }), { rootMargin: '-50px 0px -90% 0px' }); document.querySelectorAll('section').forEach((s) => seen.observe(s))`
-  const browser = await chromium.launch({
-    executablePath: process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu'],
-  })
+  const browser = await startBrowser()
   const tabs = {}
   for (const [name, script] of Object.entries({ own: scriptIn('small')([]), observed })) {
     const tab = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     await tab.setContent(page(script))
-    const session = await tab.context().newCDPSession(tab)
-    await session.send('Performance.enable')
-    const spent = async () => (await session.send('Performance.getMetrics')).metrics.find((m) => m.name === 'ScriptDuration').value
-    tabs[name] = { tab, spent, times: [] }
+    const seen = await counting(tab)
+    tabs[name] = { tab, spent: async () => (await seen()).ScriptDuration, times: [] }
   }
   /** In ms for each frame; what moves the page is in it for both. */
   const round = async ({ tab, spent, times }) => {

@@ -19,6 +19,12 @@ export async function bringIn(page: Page, server: Server, files: string | File[]
   await openSite(page, server, await make(server, given))
 }
 
+/** A page with more in its own style. */
+export function styled(path: string, css: string): File[] {
+  const text = readFileSync(path, 'utf8').replace('</style>', `${css}</style>`)
+  return [{ name: basename(path), mimeType: 'text/html', buffer: Buffer.from(text) }]
+}
+
 export async function takeHome(page: Page): Promise<string> {
   await stored(page)
   await task(page, 'Handover')

@@ -114,6 +114,10 @@ function describeHeader(request: SurveyRequest, bars: Bar[], rest: number, moved
 /** As it was seen before any edit. */
 export const withGives = (header: SurveyHeader | null, gives: SurveyHeader['gives']): SurveyHeader | null => header && { ...header, gives }
 
+/** It has another size once the page has moved, and now it has not the one that it had at rest: it may be on its way from the one to the other. */
+export const mayBeMoved = ({ header, bars }: HeaderStates): boolean =>
+  !!header && Math.abs(header.moved - header.rest) >= 1 && Math.abs(reachNow(bars) - header.rest) >= 1
+
 /** The header's height follows the layout; the difference between its states is kept. */
 export function currentHeader(request: SurveyRequest, { header, bars }: HeaderStates): SurveyHeader | null {
   if (!header) return null

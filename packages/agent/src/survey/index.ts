@@ -16,7 +16,7 @@ import { ownMarks } from './menus.ts'
 import { ownTravel } from './travel.ts'
 import { headerElement } from './bars.ts'
 import { givesOf } from './gives.ts'
-import { currentHeader, probeHeader, withGives, type HeaderStates } from './header.ts'
+import { currentHeader, mayBeMoved, probeHeader, withGives, type HeaderStates } from './header.ts'
 import { pageLook } from './look.ts'
 import { paintOf } from './paint.ts'
 import { leadsOf, ownMargins, partsNow, topsOf } from './parts.ts'
@@ -85,8 +85,11 @@ export async function probe(request: SurveyRequest): Promise<Survey> {
 /** Reads the layout as it is, with the header's states as they were last seen on this screen. @throws Error before the first `probe` */
 export async function remeasure(request: SurveyRequest): Promise<Survey> {
   await onScreen(request)
-  // The page's own scripts may have moved it.
+  // The page's own scripts may have moved it, or a link that was tried.
   if (position() > 0) jumpTo(0)
+  const states = seen.get(request.screen)
+  // Its header answers that a while after.
+  if (states && mayBeMoved(states)) await untilThere(states.key)
   return read(request)
 }
 
