@@ -1,5 +1,7 @@
 /** Style as text that can be read: a rule over several lines, and before a group of rules what it is for. */
 
+import { from, saidAnew, type Range } from '../ranges.ts'
+
 /** @param declarations each with its semicolon, and a comment behind it where there is one */
 export const rule = (selector: string, declarations: readonly string[]): string => `${selector} {\n${indent(declarations)}\n}`
 
@@ -23,3 +25,9 @@ const indent = (lines: readonly string[]) =>
     .split('\n')
     .map((line) => `  ${line}`)
     .join('\n')
+
+export const px = (n: number) => `${Math.round(n * 100) / 100}px`
+
+/** A rule for each range in which a figure is the same. */
+export const byScreen = <T>(ranges: readonly Range[], figures: readonly T[], write: (figure: T) => string): string[] =>
+  saidAnew(ranges, figures).map(({ range, figure }) => media(from(range), [write(figure)]))

@@ -1,0 +1,193 @@
+/** The style of what covers the viewport’s top: how far it reaches, whether it stays, and what it does once the page has been scrolled. */
+import { coverOf, isKept, MOST_OF_SCREEN, shiftOf, smallerBy } from '../../arrival/index.ts'
+import { AHEAD, AT, COVER, GIVES, GROWS, HEADER, MADE_BAR, MOVES, OWN_COVER, SHIFTS } from '../../contract/index.ts'
+import { formOf, partUnder } from '../../menus/index.ts'
+import { breathingOn, firstSection, madeBar, type SitePage } from '../../site/index.ts'
+import type { ElementAt, PageReading } from '../../page/index.ts'
+import type { Survey } from '../../survey/index.ts'
+import { growthOn, mayChange } from '../growth.ts'
+import type { HandoverInput } from '../input.ts'
+import { from, joined, only, saidAnew, type Range } from '../ranges.ts'
+import { byScreen, comment, group, media, px, rule } from './css.ts'
+import { givingElements } from './header.ts'
+import { scrolls, selectorOf } from './selectors.ts'
+
+/** What the visitor's keys reach. */
+const FOCUSABLE = ':is(a[href], button, input, select, textarea, summary, [tabindex])'
+
+/** What covers on arrival, on each screen. */
+export function coverRules({ page, surveys }: HandoverInput, ranges: readonly Range[]): string[] {
+  const made = madeBar(page)
+  const belowHeader = made && formOf(made.form).covers!.isBelowHeader(made.form)
+  const variables = (own: number, bar: number) => [`${COVER}: ${px(own + bar)};`, ...(belowHeader ? [`${OWN_COVER}: ${px(own)};`] : [])]
+  const ahead = Object.values(surveys).some((s) => shiftOf(page, s)) ? `var(${AHEAD}, 0px) + ` : ''
+  const figures = ranges.map(({ screen }): [own: number, bar: number, tallest: number | null, isMeasured: boolean] => {
+    const survey = surveys[screen.key] ?? null
+    // At rest: without script no header shrinks. The script takes what it measures.
+    const { ownRest, bar } = coverOf(page, survey, screen)
+    return [ownRest, bar, tallest(page, survey), survey !== null]
+  })
+  const breathes = ranges.map(({ screen }) => breathingOn(page, screen.key))
+  const paddingOf = (by: number) =>
+    `scroll-padding-top: calc(var(${COVER}) + ${ahead}${px(by)}); ${comment(`${px(by)} of breathing space`)}`
+  const otherwise = saidAnew(ranges, breathes)
+    .slice(1)
+    .map(({ range, figure }) => media(from(range), [rule(page.scroller === undefined ? 'html:root' : scrolls(page), [paddingOf(figure)])]))
+  const said = saidAnew(ranges, figures)
+  const rules = said.flatMap(({ range, figure: [own, bar, most, isMeasured] }, i) => {
+    const next = said[i + 1]
+    const sizes = ranges
+      .slice(ranges.indexOf(range), next && ranges.indexOf(next.range))
+      .map(({ screen }) => `${screen.width}x${screen.height}`)
+    const note = comment(`${isMeasured ? 'as measured at' : 'not measured, taken to be so at'} ${sizes.join(', ')}`)
+    const set = variables(own, bar).map((line, n) => (n ? line : `${line} ${note}`))
+    const padding = paddingOf(breathes[0]!)
+    const low = !most ? [] : [media(from(range, `(max-height: ${px(most)})`), [rule('html:root', variables(0, bar))])]
+    if (i === 0 && page.scroller === undefined) return [rule('html:root', [...set, padding]), ...low]
+    if (i === 0) return [rule('html:root', set), rule(scrolls(page), [padding]), ...low]
+    return [media(from(range), [rule('html:root', set)]), ...low]
+  })
+  // Chromium and WebKit take what stands within that room for out of sight, also in a header that is stuck there, and would move the page.
+  const still = byScreen(ranges, breathes, (by) =>
+    rule(`:is([${HEADER}], ${MADE_BAR}) ${FOCUSABLE}`, [
+      `scroll-margin-top: calc(${px(-by)} - ${ahead ? `var(${AHEAD}, 0px) - ` : ''}var(${COVER})) !important;`,
+    ]),
+  )
+  return [
+    ...group(
+      `${COVER} is what covers the viewport’s top when a link has arrived: ${made ? 'the header of the page, if it stays, and the menu that was made' : 'the header of the page, if it stays'}. The script keeps it true.`,
+      [...rules, ...otherwise],
+    ),
+    ...group('What stands in the header is seen where it is: when it gets the focus, the page is not to move for it.', still),
+  ]
+}
+
+/** What the script goes by, where the header has more than one size. */
+export function growthRules(input: HandoverInput, ranges: readonly Range[]): string[] {
+  if (!mayChange(input)) return []
+  const said = ranges.map(({ screen }) => {
+    const growth = growthOn(input, screen)
+    return growth ? [`${GROWS}: ${px(growth.by)};`, `${SHIFTS}: ${px(growth.shifts)};`] : [`${GROWS}: unknown;`, `${SHIFTS}: 0px;`]
+  })
+  return group(
+    `What the page’s header grows by once the page has moved, and how far that moves the sections; the script goes by it, and looks for itself where it is unknown.`,
+    byScreen(ranges, said, (declarations) => rule('html:root', declarations)),
+  )
+}
+
+/** Up to which height of the viewport a header that is made to stay does not, in px: 0 where it stays by itself, null where none is made to. */
+function tallest(page: SitePage, survey: Survey | null): number | null {
+  if (!page.header?.keep || !isKept(page, survey)) return null
+  if (/sticky|fixed/.test(survey?.header?.position ?? '')) return 0
+  const { ownRest } = coverOf(page, survey)
+  return Math.max(0, Math.ceil(ownRest / MOST_OF_SCREEN) - 1)
+}
+
+/** The header that is made to stay, on the screens where it leaves room to read. */
+export function keepRules(page: SitePage, ranges: readonly Range[], surveys: HandoverInput['surveys']): string[] {
+  const { header } = page
+  if (!header) return []
+  const { keep, backing, off } = header
+  if (!keep) return backing ? [rule(`[${HEADER}]`, [`background-color: ${backing} !important;`])] : []
+  const stays = rule(`[${HEADER}="${keep}"]`, [
+    `position: ${keep} !important;`,
+    'top: 0 !important;',
+    'z-index: 1000;',
+    ...(backing ? [`background-color: ${backing};`] : []),
+  ])
+  const limits = ranges.map(({ screen }) => (off?.includes(screen.key) ? null : tallest(page, surveys[screen.key] ?? null)))
+  return joined(ranges, limits).flatMap(({ range, figure: limit }) =>
+    limit === null ? [] : media(only(range, limit ? `(min-height: ${px(limit + 0.02)})` : ''), [stays]),
+  )
+}
+
+/** On some screens one that would stay is let go: it keeps its place at the page's top. */
+export function letGoRules({ header }: SitePage, ranges: readonly Range[], surveys: HandoverInput['surveys']): string[] {
+  if (!header?.off) return []
+  const figures = ranges.map(({ screen }) => {
+    if (!header.off!.includes(screen.key)) return null
+    return surveys[screen.key]?.header?.position === 'fixed' ? 'absolute' : 'relative'
+  })
+  return joined(ranges, figures).flatMap(({ range, figure }) =>
+    figure === null
+      ? []
+      : [
+          media(only(range), [
+            rule(`[${HEADER}]`, [`position: ${figure} !important;`, ...(figure === 'relative' ? ['inset: auto !important;'] : [])]),
+          ]),
+        ],
+  )
+}
+
+export function movesRules(page: SitePage, ranges: readonly Range[], surveys: HandoverInput['surveys']): string[] {
+  const { moves } = page.header ?? {}
+  if (!moves) return []
+  const at = (state: string) => `[${MOVES}][${AT}~="${state}"]`
+  const rules = [
+    ...(moves.clear
+      ? [
+          rule(at('top'), [
+            'background: transparent !important;',
+            'box-shadow: none !important;',
+            'backdrop-filter: none !important;',
+            'border-color: transparent !important;',
+          ]),
+        ]
+      : []),
+    ...(moves.shadow ? [rule(at('moved'), ['box-shadow: 0 2px 14px rgb(0 0 0 / 0.28) !important;'])] : []),
+    // Who has the focus in it is not left without it.
+    ...(moves.away ? [rule(`${at('away')}:not(:focus-within)`, ['translate: 0 -120% !important;'])] : []),
+  ]
+  const giving = givingElements(page, surveys)
+  const smaller = ranges.map(({ screen }) => smallerRules(page, surveys[screen.key], giving))
+  const shrinks = smaller.some((s) => s !== null)
+  const glide = media('(prefers-reduced-motion: no-preference)', [
+    rule(`[${MOVES}]`, [
+      `transition: translate 0.2s, background-color 0.2s, box-shadow 0.2s${shrinks ? ', padding 0.2s linear, margin 0.2s linear' : ''};`,
+    ]),
+    ...(shrinks ? [rule(`[${GIVES}]`, ['transition: padding 0.2s linear;'])] : []),
+  ])
+  const figures = ranges.map(({ screen }) => !moves.off?.includes(screen.key))
+  return [
+    ...(moves.away || moves.clear || shrinks ? [glide] : []),
+    ...joined(ranges, figures).flatMap(({ range, figure }) => (figure && rules.length ? [media(only(range), rules)] : [])),
+    ...joined(ranges, smaller).flatMap(({ range, figure }) => (figure === null ? [] : [media(only(range), [figure])])),
+  ]
+}
+
+/** The section is pulled up to the page's top, and has that much more padding, so that what is in it stays where it was. */
+export function underRules(page: SitePage, reading: PageReading, ranges: readonly Range[], surveys: HandoverInput['surveys']): string[] {
+  const { header } = page
+  const first = firstSection(page)
+  if (!header?.under || !first) return []
+  const figures = ranges.map(({ screen }): string | null => {
+    const survey = surveys[screen.key]
+    // One that came later is taken to be as the others.
+    const own = header.under!.find((u) => u.screen === screen.key) ?? header.under![0]
+    const part = survey && partUnder(page, survey)
+    if (!own || !part || survey?.header?.at !== header.at) return null
+    const { lead } = part
+    const least = (view: string) => `min-height: ${own.frame ? `calc(100${view} - ${px(own.frame + lead)})` : `100${view}`} !important;`
+    const pulled = lead ? [`margin-top: ${px(-lead)} !important;`, `padding-top: ${px(own.head + lead)} !important;`] : []
+    return [
+      rule(`[${HEADER}]`, [...(survey.header.position === 'static' ? ['position: relative;'] : []), 'z-index: 1000;']),
+      rule(`:root ${selectorOf(first, reading)}`, [...pulled, least('vh'), least('svh')]),
+    ].join('\n\n')
+  })
+  return joined(ranges, figures).flatMap(({ range, figure }) => (figure === null ? [] : [media(only(range), [figure])]))
+}
+
+/** What the header gives up of its padding its margin takes, so that nothing on the page moves; null where it gives up nothing. */
+function smallerRules(page: SitePage, survey: Survey | undefined, giving: readonly ElementAt[]): string | null {
+  const by = survey ? smallerBy(page, survey) : 0
+  if (!by) return null
+  const { at, top, bottom, margin } = survey!.header!.gives!
+  const header = `[${MOVES}][${AT}~="moved"]`
+  // By whole px, so that what the one takes and the other gives is the same to the last bit.
+  const below = Math.round((by * bottom) / (top + bottom))
+  const padding = [`padding-top: ${px(top - by + below)} !important;`, `padding-bottom: ${px(bottom - below)} !important;`]
+  const made = margin ? [`margin-${margin.side}: ${px(margin.own + by)} !important;`] : []
+  const number = giving.indexOf(at) + 1
+  if (!number) return rule(header, [...padding, ...made])
+  return [rule(`${header} [${GIVES}="${number}"]`, padding), ...(made.length ? [rule(header, made)] : [])].join('\n\n')
+}

@@ -1,0 +1,38 @@
+/** The style of how the page moves to what a link leads to. */
+import { isOwnTravel } from '../../arrival/index.ts'
+import { MOTION, SCROLLER, type Motion } from '../../contract/index.ts'
+import type { SitePage } from '../../site/index.ts'
+import type { HandoverInput } from '../input.ts'
+import { group, media, rule } from './css.ts'
+import { scrolls } from './selectors.ts'
+
+export function motionRules(page: SitePage, surveys: HandoverInput['surveys']): string[] {
+  const single = linkMotionRules(page)
+  if (isOwnTravel(page) && !single.length && Object.values(surveys).every((s) => s.smooth === page.travel.smooth)) return []
+  const still = rule(scrolls(page), ['scroll-behavior: auto;'])
+  if (!page.travel.smooth) return [...group('Links jump.', [still]), ...single]
+  const glide = media('(prefers-reduced-motion: no-preference)', [rule(scrolls(page), ['scroll-behavior: smooth;'])])
+  return [...group('Links glide, but for who asked for less motion.', [still, glide]), ...single]
+}
+
+/** Links that travel in another way than all do. Without script it is the one under the pointer that is followed, or the one
+ * with the focus; Chromium takes that away before it scrolls. A motion that takes a time of its own is the script's. */
+function linkMotionRules(page: SitePage): string[] {
+  const items = page.menus.flatMap((m) => m.items)
+  const of = (holders: readonly { motion?: Motion }[], link: (motion: string) => string): string[] => {
+    const kinds = new Set(holders.flatMap(({ motion }) => (motion ? [motion === 'jump'] : [])))
+    return [...kinds].flatMap((jumps) => {
+      // What holds a menu is said before the links in it, which say it for themselves.
+      const those = jumps ? [`[${MOTION}="jump"]`] : [`[${MOTION}="smooth"]`, `[${MOTION}^="timed"]`]
+      const followed = `html:root:has(${those.map(link).join(', ')})`
+      const to = rule(page.scroller === undefined ? followed : `${followed},\n${followed} [${SCROLLER}]`, [
+        `scroll-behavior: ${jumps ? 'auto' : 'smooth'};`,
+      ])
+      return jumps ? [to] : [media('(prefers-reduced-motion: no-preference)', [to])]
+    })
+  }
+  return group('Links that travel in a way of their own: one that is followed is under the pointer, or has the focus.', [
+    ...of(page.menus, (motion) => `${motion} a:is(:hover, :focus)`),
+    ...of([...items, ...(page.motions ?? [])], (motion) => `a${motion}:is(:hover, :focus)`),
+  ])
+}
