@@ -10,12 +10,18 @@ function adopt(sheet: CSSStyleSheet, isOn: boolean): void {
   if (document.adoptedStyleSheets.includes(sheet) !== isOn) document.adoptedStyleSheets = isOn ? [...others, sheet] : others
 }
 
+/** What was asked for last. */
+let asked: Imitated
+
 /**
  * A phone lays its bars over the page. Larger text is given to `html`, by which all that is said in `rem`, `em` or percent goes; what media queries
  * say in `em` does not follow, and what the page says in px stays, as it does for a visitor.
  */
 export function imitate({ touch, text }: Imitated): void {
+  asked = { touch, ...(text && { text }) }
   adopt(noBars, touch)
+  // Its styles may still be on their way.
+  if (document.readyState !== 'complete') addEventListener('load', () => imitate(asked), { once: true })
   if (!text && !document.adoptedStyleSheets.includes(larger)) return
   larger.replaceSync('')
   adopt(larger, !!text)
