@@ -419,6 +419,33 @@ it('tells of a header that takes more than a sixth of a screen, or is not made t
   expect([on(120, 'sticky'), on(140, 'sticky'), on(120, 'static'), on(140, 'static')]).toEqual([[], ['warning'], [], ['note']])
 })
 
+it('has a header that is too high made smaller where it can give that, else let go, and then tells no more of it', () => {
+  const { page, reading } = opened(
+    '<header id="h"><nav><a href="#a">A</a><a href="#b">B</a></nav></header><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>',
+  )
+  const at = reading.header!
+  const kept: SitePage = { ...page, header: { at, keep: null, backing: null } }
+  const parts = page.sections.map((s, i) => aPart({ at: s.at, top: 300 + 900 * i, bottom: 1200 + 900 * i }))
+  const told = (padding: number, as: SitePage, large = false) => {
+    const gives = { at, top: padding, bottom: padding, margin: null }
+    const laptop = aSurvey({ header: aHeader({ at, height: 140, rest: 140, moved: 140, gives }), parts })
+    const text = { ...site(as).screens[0]!, key: 'large', name: 'Laptop, large text', text: 150 }
+    const on = large ? { ...site(as), screens: [...site(as).screens, text] } : site(as)
+    const seen = { [large ? 'large' : 'laptop']: laptop }
+    return openFindings({ site: on, page: as, reading, undeclared, known, named, surveys: seen, tried: {} }, [])
+  }
+  for (const [padding, label] of [
+    [12, 'Make the header 7 px smaller on “Laptop” once the page has been scrolled'],
+    [4, 'Let the header scroll away on “Laptop”'],
+  ] as const)
+    for (const large of [false, true]) {
+      const [found] = told(padding, kept, large)
+      expect([found!.code, found!.fix!.label]).toEqual(['header-tall', label])
+      const mended = apply(site(kept), found!.fix!.command).site.pages[0]!
+      expect(told(padding, mended, large)).toEqual([])
+    }
+})
+
 it('tells of a section that is current for a moment only', () => {
   const { page, reading } = opened('<section><h2>A</h2></section><section><h2>B</h2></section><section><h2>C</h2></section>')
   const parts = page.sections.map((s, i) => aPart({ at: s.at, top: [0, 900, 950][i]!, bottom: 2000 }))

@@ -16,6 +16,10 @@ export function placeOfItem({ links }: SiteFacts, menu: Menu, item: Item): Pick<
   }
 }
 
+/** By whose decisions a screen goes: larger text has none of its own. */
+export const decidedBy = ({ site, surveys }: Pick<SiteFacts, 'site' | 'surveys'>, screen: Screen): Screen =>
+  site.screens.find((s) => s.key === surveys[screen.key]?.screen) ?? screen
+
 /** A menu that was made is not on some screens. */
 export const takenOff = (page: string, { key, name, shown }: MadeMenu, screens: readonly Screen[]): Fix => ({
   label: `Take “${name}” off ${screens.map((s) => `“${s.name}”`).join(', ')}`,

@@ -1,14 +1,31 @@
 /** What takes more than a sixth of a screen: a header of the page's that stays, with the bar that was made, or one that is therefore not made to. */
-import { coverOf, isKept, MOST_OF_SCREEN } from '../../arrival/index.ts'
-import { madeBar, type Screen, type SitePage } from '../../site/index.ts'
+import { coverOf, isKept, MOST_OF_SCREEN, smallerBy } from '../../arrival/index.ts'
+import { madeBar, plainScreens, type HeaderChoice, type Screen, type Site, type SitePage } from '../../site/index.ts'
+import type { Survey } from '../../survey/index.ts'
 import type { Draft, Fix, Rule } from '../finding.ts'
-import { takenOff } from '../items.ts'
+import { decidedBy, takenOff } from '../items.ts'
 
 const letGo = ({ key, header }: SitePage, screen: Screen): Fix | null =>
   header && {
     label: `Let the header scroll away on “${screen.name}”`,
     command: { type: 'header/choose', page: key, header: { ...header, off: [...(header.off ?? []), screen.key] } },
   }
+
+/** A header that begins to be smaller does so once the page has been scrolled by so much, in px. */
+const AFTER = 80
+
+/** Null where it cannot give so much of its height, or does something else on some screens already. */
+function smaller(site: Site, { key, header }: SitePage, screen: Screen, survey: Survey, by: number): Fix | null {
+  if (!header || header.moves) return null
+  const off = plainScreens(site.screens).flatMap((s) => (s.key === screen.key ? [] : s.key))
+  const next: HeaderChoice = { ...header, moves: { after: AFTER, small: by, ...(off.length && { off }) } }
+  return smallerBy({ header: next }, survey) < by
+    ? null
+    : {
+        label: `Make the header ${by} px smaller on “${screen.name}” once the page has been scrolled`,
+        command: { type: 'header/choose', page: key, header: next },
+      }
+}
 
 export const rule: Rule = {
   severity: 'warning',
@@ -21,6 +38,7 @@ export const rule: Rule = {
       const place = at === undefined ? { line: 1, column: 1 } : placeOf(at)
       const about = { ...place, where: { ...(at === undefined ? {} : { at }), screen: screen.key }, fix: null }
       const { arrival, bar } = coverOf(page, survey)
+      const by = decidedBy({ site, surveys }, screen)
       const most = survey.height * MOST_OF_SCREEN
       const made = bar ? madeBar(page) : undefined
       if (arrival > most) {
@@ -30,7 +48,7 @@ export const rule: Rule = {
             message: `On “${screen.name}” ${what} ${Math.round(arrival)} of ${survey.height} px, more than a sixth of the screen, wherever one reads.`,
             ...about,
             // Without the bar there is less; a header that is too high by itself stays so.
-            fix: made ? takenOff(page.key, made, [screen]) : letGo(page, screen),
+            fix: made ? takenOff(page.key, made, [by]) : (smaller(site, page, by, survey, Math.ceil(arrival - most)) ?? letGo(page, by)),
           },
         ]
       }

@@ -2,7 +2,7 @@
 import { isMade, type MadeMenu, type Screen, type SitePage } from '../../site/index.ts'
 import { coveringMenu, judgeTried } from '../../walk/index.ts'
 import type { Draft, Fix, Rule } from '../finding.ts'
-import { takenOff } from '../items.ts'
+import { decidedBy, takenOff } from '../items.ts'
 
 export const rule: Rule = {
   severity: 'error',
@@ -26,11 +26,7 @@ export const rule: Rule = {
           line: 1,
           column: 1,
           where: { screen: over[0]!.screen.key },
-          fix: fixOf(
-            page,
-            menu,
-            over.map((o) => o.screen),
-          ),
+          fix: fixOf(page, menu, [...new Set(over.map((o) => decidedBy({ site, surveys }, o.screen)))]),
         },
       ]
     }),
