@@ -219,18 +219,7 @@ async function measuring() {
 async function motion() {
   const { scriptIn } = await import(join(root, 'packages/runtime/dist/text.js'))
   const ids = Array.from({ length: 100 }, (_, i) => `part-${i}`)
-  const settings = {
-    sections: ids,
-    toTop: [],
-    former: [],
-    points: [],
-    breathing: 24,
-    bellOffset: 24,
-    smooth: true,
-    timed: 'timed ease-out 1500',
-    keep: false,
-    bar: 0,
-  }
+  const settings = settingsOf(ids, { smooth: true, timed: 'timed ease-out 1500' })
   const text = `<!doctype html><title>Long</title><style>html { scroll-behavior: smooth }</style><nav data-wb-menu style="position:fixed;top:0">${ids.map((id) => `<a href="#${id}">${id}</a>`).join(' ')}</nav>${ids.map((id) => `<section id="${id}" style="height:2000px"><h2>${id}</h2></section>`).join('')}<script type="application/json" data-wb="settings">${JSON.stringify(settings)}</script><script data-wb="script">${scriptIn('small')(['travel'])}</script>`
   const browser = await startBrowser()
   const tab = await browser.newPage({ viewport: { width: 1280, height: 800 } })
@@ -344,11 +333,17 @@ async function large(run) {
   }
 }
 
-const startBrowser = () =>
-  chromium.launch({
+function startBrowser() {
+  return chromium.launch({
     executablePath: process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium',
     args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
   })
+}
+
+/** As a page carries them for its script. */
+function settingsOf(sections, over) {
+  return { sections, toTop: [], former: [], points: [], breathing: 24, bellOffset: 24, keep: false, bar: 0, ...over }
+}
 
 /** What the browser counts of a page, by its names for it. */
 async function counting(tab) {
@@ -409,17 +404,7 @@ process.exitCode = rows.every((r) => r.verdict === 'met') ? 0 : 1
 async function frames() {
   const { scriptIn } = await import(join(root, 'packages/runtime/dist/text.js'))
   const ids = Array.from({ length: 1000 }, (_, i) => `part-${i}`)
-  const settings = {
-    sections: ids,
-    toTop: [],
-    former: [],
-    points: [],
-    breathing: 24,
-    bellOffset: 24,
-    smooth: false,
-    keep: false,
-    bar: 0,
-  }
+  const settings = settingsOf(ids, { smooth: false })
   const page = (script) =>
     `<!doctype html><title>Long</title><nav data-wb-menu style="position:fixed;top:0;height:40px;overflow:auto">${ids.map((id) => `<a href="#${id}">${id}</a>`).join('')}</nav>${ids.map((id) => `<section id="${id}" style="height:2000px"><h2>${id}</h2></section>`).join('')}<script type="application/json" data-wb="settings">${JSON.stringify(settings)}</script><script data-wb="script">${script}</script>`
   const observed = `const seen = new IntersectionObserver((all) => all.forEach((e) => { const a = document.querySelector('a[href="#' + e.target.id + '"]'); if (e.isIntersecting) a.setAttribute('aria-current', 'true'); else a.removeAttribute('aria-current') }), { rootMargin: '-50px 0px -90% 0px' }); document.querySelectorAll('section').forEach((s) => seen.observe(s))`

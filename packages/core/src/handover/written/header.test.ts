@@ -34,6 +34,14 @@ it('marks the header of every screen, each of which may have its own', () => {
   expect(layoutOf(anInput(page, reading))).not.toContain(String(narrow))
 })
 
+it('is measured anew where another section comes to begin under it', () => {
+  const { page } = marked(null)
+  const under = [{ screen: 'laptop', head: 0, frame: 0 }]
+  const over = { ...page, menus: [], header: { ...page.header!, under } }
+  const keys = [{ ...page, menus: [] }, over, { ...over, sections: over.sections.slice(1) }].map((p) => layoutOf(anInput(p, reading)))
+  expect(new Set(keys).size).toBe(3)
+})
+
 it.each([
   ['the same one', aHeader({ at: wide! })],
   ['one that scrolls away', aHeader({ at: narrow!, position: 'static' })],

@@ -17,7 +17,7 @@ export function planHeader(input: WritingInput): PlannedEdit[] {
       edit: { kind: 'attribute', at, name: HEADER, value: keep ?? '' },
       why,
       for: {},
-      layout: `header ${at} ${keep} ${header.off?.join(' ') ?? ''}${header.under ? ` under ${JSON.stringify(header.under)}` : ''}`,
+      layout: `header ${at} ${keep} ${header.off?.join(' ') ?? ''}${header.under ? ` under ${firstSection(input.page)?.at} ${JSON.stringify(header.under)}` : ''}`,
     },
     ...(moves
       ? [
