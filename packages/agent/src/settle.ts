@@ -1,5 +1,5 @@
 /** Waiting until the page has come to rest. Timers bound every wait: a frame out of sight gets no animation frames. */
-import { furthest, jumpTo, pageHeight, viewHeight } from './scroller.ts'
+import { furthest, innerScroller, jumpTo, pageHeight, position, viewHeight } from './scroller.ts'
 
 export const pause = (ms: number) => new Promise<void>((done) => setTimeout(done, ms))
 
@@ -11,6 +11,20 @@ export function twoFrames(): Promise<void> {
 /** One frame, and what the browser tells of it to those who watch what comes into view. */
 export async function aFrame(): Promise<void> {
   await Promise.race([new Promise<void>((done) => requestAnimationFrame(() => done())), pause(250)])
+  await pause(0)
+}
+
+/** How long a page that is seen may take until it is told that it was moved, in ms. */
+const TOLD = 3000
+
+/** Moves the page at once, and waits until it was told of it: what a busy machine tells of two moves at once, the page takes for one. */
+export async function moveTo(top: number): Promise<void> {
+  const before = position()
+  const told = new Promise<void>((done) => (innerScroller() ?? document).addEventListener('scroll', () => done(), { once: true }))
+  jumpTo(top)
+  if (position() === before) return
+  // Out of sight nothing is told.
+  await Promise.race([told, pause(document.hidden ? 0 : TOLD)])
   await pause(0)
 }
 

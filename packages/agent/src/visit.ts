@@ -3,12 +3,12 @@ import { MADE_BAR, MENU } from '@waybell/core/contract'
 import { reachNow, stayingBars } from './survey/bars.ts'
 import { followAsLink, targetOf } from './links.ts'
 import type { Visit } from '@waybell/core'
-import { jumpTo, onPage, position, viewTop } from './scroller.ts'
-import { twoFrames, untilStill } from './settle.ts'
+import { onPage, position, viewTop } from './scroller.ts'
+import { moveTo, twoFrames, untilStill } from './settle.ts'
 
 /** @param from where the page is to stand before; beyond the end is the end */
 export async function visit(hash: string, from: number): Promise<Visit> {
-  jumpTo(from)
+  await moveTo(from)
   await untilStill(position, 100, 1500)
   const before = position()
   await followAsLink(hash)

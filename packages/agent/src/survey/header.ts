@@ -1,8 +1,8 @@
 /** The page's own header: its states while the page moves, and what it is. */
 import type { Survey, SurveyHeader } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
-import { furthest, jumpTo, pageHeight, position, viewHeight } from '../scroller.ts'
-import { pause, twoFrames, untilThere } from '../settle.ts'
+import { furthest, pageHeight, position, viewHeight } from '../scroller.ts'
+import { moveTo, pause, twoFrames, untilThere } from '../settle.ts'
 import { canStay, headerElement, reachNow, sourceElement, stayingBars, type Bar } from './bars.ts'
 import { isTransparent } from './look.ts'
 import { topsOf } from './parts.ts'
@@ -24,7 +24,7 @@ const steadyKey = (bars: Bar[]) => `${reachNow(bars)} ${bars.map((b) => b.el.off
 
 /** Moves the page to see what its header does; leaves it anywhere. */
 export async function probeHeader(request: SurveyRequest): Promise<HeaderStates> {
-  jumpTo(0)
+  await moveTo(0)
   let bars = stayingBars()
   const key = () => steadyKey(bars)
   await untilThere(key)
@@ -38,9 +38,9 @@ export async function probeHeader(request: SurveyRequest): Promise<HeaderStates>
   const near: Survey['near'] = []
   if (end > 0) {
     // The first move is the one that counts as going down; a second look, a little higher, sees what comes back on the way up.
-    jumpTo(Math.min(end, viewHeight()))
+    await moveTo(Math.min(end, viewHeight()))
     await twoFrames()
-    jumpTo(Math.min(end, viewHeight() * 1.5))
+    await moveTo(Math.min(end, viewHeight() * 1.5))
     // On a busy machine what answers the move may come a while after it.
     await pause(ANSWERS)
     await untilThere(key)
@@ -50,7 +50,7 @@ export async function probeHeader(request: SurveyRequest): Promise<HeaderStates>
     const movedTops = topsOf(request)
     for (const [at, top] of restTops) movedBy.set(at, (movedTops.get(at) ?? top) - top)
     if (bars.length && moved < rest) {
-      jumpTo(Math.max(1, position() - 160))
+      await moveTo(Math.max(1, position() - 160))
       await untilThere(key)
       hides = moved < 1 && reachNow(bars) > 0
     }
@@ -64,9 +64,9 @@ async function nearArrivals(request: SurveyRequest, tops: Map<number, number>, b
   const out: Survey['near'] = []
   const close = request.parts.filter((p) => (tops.get(p.at) ?? 0) > moved && tops.get(p.at)! < viewHeight() / 2).slice(0, 4)
   for (const part of close) {
-    jumpTo(0)
+    await moveTo(0)
     await untilThere(() => steadyKey(bars))
-    jumpTo(Math.max(0, tops.get(part.at)! - moved - 24))
+    await moveTo(Math.max(0, tops.get(part.at)! - moved - 24))
     await untilThere(() => steadyKey(bars))
     const cover = reachNow(bars)
     if (Math.abs(cover - moved) >= 1) out.push({ at: part.at, cover })
