@@ -2,7 +2,7 @@
  * Surveying: the page's layout on a screen of the size that this frame has. `probe` scrolls through the page to see its header in each
  * state; `remeasure` reads the layout again without moving anything, after an edit. A file for each slice: `bars.ts` finds what stays
  * at the top, `header.ts` describes the header, `parts.ts` measures sections and what may become one, `look.ts` the page's colours, `paint.ts` gradients and pictures behind words, `menus.ts`
- * how menus mark their items, `headings.ts` what looks like a heading, `built.ts` what scripts made, `travel.ts` the page's own offset.
+ * how menus mark their items, `headings.ts` what looks like a heading, `built.ts` what scripts made, `pictures.ts` pictures without a size, `travel.ts` the page's own offset.
  */
 import { LETS_GO } from '@waybell/core/contract'
 import { SURVEY_FORMAT, type Survey } from '@waybell/core/survey'
@@ -19,6 +19,7 @@ import { givesOf } from './gives.ts'
 import { currentHeader, mayBeMoved, probeHeader, withGives, type HeaderStates } from './header.ts'
 import { pageLook } from './look.ts'
 import { paintOf } from './paint.ts'
+import { picturesOf } from './pictures.ts'
 import { leadsOf, ownMargins, partsNow, topsOf } from './parts.ts'
 
 /** What was seen on each screen before any edit, by the screen's key. */
@@ -30,7 +31,7 @@ interface Seen extends HeaderStates {
   paint: Map<number, string[]>
   maxScroll: number
   pageHeight: number
-  own: Pick<Survey, 'menus' | 'rewrites' | 'padding' | 'smooth' | 'looks'>
+  own: Pick<Survey, 'menus' | 'rewrites' | 'pictures' | 'padding' | 'smooth' | 'looks'>
   built: Omit<Survey['built'], 'targets'>
 }
 const seen = new Map<string, Seen>()
@@ -64,7 +65,7 @@ export async function probe(request: SurveyRequest): Promise<Survey> {
   const menus = await ownMarks([...new Set([...request.menus, ...built.menus.flatMap((m) => m.at ?? [])])])
   jumpTo(0)
   await untilThere(states.key)
-  const own = { menus, rewrites, ...ownTravel(), looks: request.looks ? headingsByLook() : [] }
+  const own = { menus, rewrites, pictures: picturesOf(request), ...ownTravel(), looks: request.looks ? headingsByLook() : [] }
   const paint = await paintOf(request)
   const el = headerElement(states.header?.at ?? null)
   const gives = el && givesOf(el, () => topsOf(request).values())

@@ -17,6 +17,11 @@ export const SCROLLER = 'data-wb-scroller'
 /** On an element that points stand before; its value is their number. */
 export const ANCHOR = 'data-wb-anchor'
 
+/** On a picture whose width and height were said, which said neither. */
+export const SIZED = 'data-wb-sized'
+/** Such a picture is as high as its width makes it, unless the page says otherwise. @see HTML Standard, "Attributes for embedded content and images" */
+export const SIZED_RULE = `:where([${SIZED}]) {\n  height: auto;\n}`
+
 /** What may stand as `lang`. @see BCP 47 */
 export const LANGUAGE = /^[a-z]{2,8}(-[a-z0-9]{1,8})*$/i
 

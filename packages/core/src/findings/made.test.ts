@@ -117,3 +117,16 @@ it('takes the bar that was made off a screen of which it takes too much, alone o
   const mended = apply(aSite(page), only!.fix!.command).site.pages[0]!
   expect(found(mended, ['header-tall'], {}, low(280, 0))).toEqual([])
 })
+
+it('gives pictures their sizes by a press, which leaves those that cannot have one', () => {
+  const pictures = [12, 14, 16].map((at) => ({ at, width: 30, height: 20, fits: at !== 14 }))
+  const measured = { laptop: { ...surveys.laptop, pictures } }
+  const page = aPage({ sections: [aSection(1), aSection(2)] })
+  const say = (p: SitePage) => found(p, ['picture-unsized'], {}, measured)
+  const [told] = say(page)
+  expect(told).toMatchObject({ severity: 'note', where: { at: 12 }, fix: { label: 'Give 2 pictures their sizes' } })
+  const after = apply(aSite(page), told!.fix!.command).site.pages[0]!
+  expect(after.pictures?.map((p) => p.at)).toEqual([12, 16])
+  expect(say(after)).toMatchObject([{ where: { at: 14 }, fix: null, message: expect.stringContaining('1 picture says no size') }])
+  expect(found(page, ['picture-unsized'], {}, { laptop: { ...surveys.laptop, pictures: [] } })).toEqual([])
+})

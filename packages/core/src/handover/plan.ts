@@ -9,6 +9,7 @@ import { planHeader } from './written/header.ts'
 import { planIds } from './written/id.ts'
 import { planLinks } from './written/link.ts'
 import { planMadeMenus } from './written/made-menu.ts'
+import { planPictures } from './written/picture.ts'
 import { planReferences } from './written/reference.ts'
 import { planScript } from './written/script.ts'
 import { planScroller } from './written/scroller.ts'
@@ -25,6 +26,7 @@ const writers: ((input: WritingInput) => PlannedEdit[])[] = [
   planReferences,
   planHeader,
   planScroller,
+  planPictures,
   planStyle,
   planSettings,
   planScript,

@@ -14,6 +14,7 @@ import {
   SCROLLER,
   SHUT_BY,
   SHUTS,
+  SIZED,
   WAS,
   type Motion,
   type WrittenSettings,
@@ -55,6 +56,8 @@ export interface Written {
   motions: Record<number, Motion>
   /** What shuts menus of the page's own, by their elements. */
   shutBy: Record<number, number>
+  /** Pictures whose sizes were said. */
+  pictures: { at: number; width: number; height: number }[]
   /** Words of the skip link; null without one of ours. */
   skip: string | null
   /** Buttons that were made links. */
@@ -79,6 +82,7 @@ export function readWritten(tree: Tree): Written {
   let buttons = false
   const looks: Written['looks'] = {}
   const motions: Written['motions'] = {}
+  const pictures: Written['pictures'] = []
   const shut: [at: number, number: string][] = []
   const shutters = new Map<string, number>()
   for (const el of tree.all) {
@@ -90,6 +94,9 @@ export function readWritten(tree: Tree): Written {
     if (motion && el.at >= 0) motions[el.at] = motion
     if (settings && el.attrs.has(SHUTS) && el.at >= 0) for (const number of el.attrs.get(SHUTS)!.split(' ')) shutters.set(number, el.at)
     if (settings && el.attrs.has(SHUT_BY) && el.at >= 0) shut.push([el.at, el.attrs.get(SHUT_BY)!])
+    const [width, height] = ['width', 'height'].map((name) => Number(el.attrs.get(name)))
+    if (settings && el.attrs.has(SIZED) && el.at >= 0 && width! > 0 && height! > 0)
+      pictures.push({ at: el.at, width: width!, height: height! })
     const name = el.attrs.get(ANCHOR)
     if (name && el.at >= 0) anchors[name] ??= el.at
   }
@@ -102,6 +109,7 @@ export function readWritten(tree: Tree): Written {
     looks,
     motions,
     shutBy,
+    pictures,
     skip,
     buttons,
     menus: menus.sort((a, b) => numberOf(a) - numberOf(b)),

@@ -126,6 +126,7 @@ export function proposeSetUp(
     menus,
     ...(motions.length && { motions }),
     ...earlierRoom(earlier, sections),
+    ...(reading.written.pictures.length && { pictures: reading.written.pictures }),
     header,
     ...(scroller === null ? {} : { scroller }),
     travel,

@@ -21,6 +21,7 @@ import {
   type SitePage,
 } from '../site/index.ts'
 import { revisedLinks, revisedMotions } from './links.ts'
+import { revisedPictures } from './pictures.ts'
 import { revisedMenus } from './menus.ts'
 import { likeness, printsOf } from './print.ts'
 import { matchPrints, outOfOrder } from './match.ts'
@@ -133,6 +134,7 @@ export function revisePage(
   const header = revisedHeader(page, before, after)
   const scroller = page.scroller === undefined ? null : sameElement(page.scroller, before, after)
   const { travel, highlight } = page
+  const pictures = revisedPictures(page, before, after, placeOf)
   const motions = revisedMotions(page, before.reading, after.reading)
   const setUp = {
     sections,
@@ -140,6 +142,7 @@ export function revisePage(
     header,
     ...(motions.length && { motions }),
     ...(page.room && { room: page.room }),
+    ...(pictures.length && { pictures }),
     ...(scroller === null ? {} : { scroller }),
     travel,
     highlight,

@@ -6,6 +6,7 @@ import type { MadeMenuForm } from '../menus/forms/index.ts'
 import type { ItemState, LOOK_FIELDS, Small, STATE_FIELDS } from '../menus/forms/form.ts'
 import type { NamingRule } from '../naming/index.ts'
 import type { ElementAt } from '../page/index.ts'
+import type { PictureSize } from '../survey/index.ts'
 import { CommandError } from './errors.ts'
 
 export interface Screen {
@@ -255,6 +256,8 @@ export interface SitePage {
   motions?: LinkMotion[]
   header: HeaderChoice | null
   room?: Room
+  /** Pictures whose sizes are said in the markup, in page order; absent for none. */
+  pictures?: PictureSize[]
   /** The element in which the page scrolls; the document where none is named. */
   scroller?: ElementAt
   travel: {
@@ -380,14 +383,14 @@ export function freshKey(prefix: string, taken: Iterable<string>): string {
 export type { Elsewhere, ItemTarget, MadeMenuForm, Ways }
 
 /** Every element of its source that a page's document speaks of. */
-export const elementsOf = ({ sections, menus, links = [], motions = [], header, scroller }: SitePage): Set<ElementAt> =>
+export const elementsOf = ({ sections, menus, links = [], motions = [], pictures = [], header, scroller }: SitePage): Set<ElementAt> =>
   new Set([
     ...sections.flatMap((s) => [s.at, ...(s.heading === null ? [] : [s.heading])]),
     ...menus.flatMap((m) => [
       ...(isFound(m) ? [...m.form.elements, ...(m.form.shutBy === undefined ? [] : [m.form.shutBy])] : []),
       ...m.items.flatMap((i) => i.links),
     ]),
-    ...[...links, ...motions].map((l) => l.at),
+    ...[...links, ...motions, ...pictures].map((l) => l.at),
     ...(header ? [header.at] : []),
     ...(scroller === undefined ? [] : [scroller]),
   ])

@@ -78,6 +78,11 @@ function checkPage(page: SitePage): void {
     }
   }
   for (const { target } of page.links ?? []) checkTarget(target, 'a link on the page', keys)
+  unique(
+    page.pictures ?? [],
+    (p) => p.at,
+    () => 'the size of a picture is said already',
+  )
   unique(page.links ?? [], linkKey, () => 'a link on the page has a target already')
   unique(
     menus.flatMap((m) => m.items.flatMap((item) => item.links.map((at) => ({ at, item })))),

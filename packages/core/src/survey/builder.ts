@@ -13,6 +13,7 @@ export const aSurvey = (over: Partial<Survey> = {}): Survey => ({
   header: null,
   near: [],
   menus: [],
+  pictures: [],
   padding: 0,
   smooth: false,
   built: { menus: [], headings: [], targets: [] },

@@ -11,10 +11,12 @@ export {
   type SurveyHeader,
   type SurveyMenu,
   type SurveyPart,
+  type SurveyPicture,
 } from './survey.ts'
 export { surveyKey, type Conditions } from './key.ts'
 export { upgradeSurvey } from './upgrade.ts'
 export { builtOf } from './built.ts'
 export { inScreenOrder } from './order.ts'
+export { pictureSizes, type PictureSize } from './pictures.ts'
 export { viewHeight } from './view.ts'
 export { looksOf, surveyRequest } from './request.ts'

@@ -10,6 +10,7 @@ import {
   type SurveyHeader,
   type SurveyMenu,
   type SurveyPart,
+  type SurveyPicture,
 } from './survey.ts'
 
 const shapeOf = <T>(keys: { [K in keyof Required<T>]: Shape }) => s.object(keys)
@@ -62,6 +63,8 @@ const menu = shapeOf<SurveyMenu>({
   own: shapeOf<OwnMark>({ name: s.className, on: s.oneOf('link', 'entry'), moves: s.is, isRight: s.is, isSeen: s.is }).allow(null),
 })
 
+const picture = shapeOf<SurveyPicture>({ at: s.at, width: s.length, height: s.length, fits: s.is })
+
 const builtMenu = shapeOf<BuiltMenu>({
   at: s.at.allow(null),
   links: s.array(s.object({ label: s.text, href: s.text, target: s.at.allow(null), arrives: s.is }), 50),
@@ -81,6 +84,7 @@ export const surveySchema = shapeOf<Survey>({
   header: header.allow(null),
   near: s.array(s.object({ at: s.at, cover: s.length }), 50),
   menus: s.array(menu, 50),
+  pictures: s.array(picture, 500),
   padding: s.length,
   smooth: s.is,
   built: s.object({ menus: s.array(builtMenu, 10), headings: s.array(s.text, 50), targets: s.array(builtTarget, 50) }),

@@ -104,8 +104,18 @@ export interface BuiltTarget {
   movedTop: number
 }
 
+/** A picture of which neither markup nor style says how high it is, so that what stands below moves when it comes in. */
+export interface SurveyPicture {
+  at: ElementAt
+  /** Its own, as its file says it, in px. */
+  width: number
+  height: number
+  /** With that said in the markup nothing on the page moves. */
+  fits: boolean
+}
+
 /** Counts up when what is measured, or how, changes: what an earlier agent measured is measured again. */
-export const SURVEY_FORMAT = 8
+export const SURVEY_FORMAT = 9
 
 export interface Survey {
   format: typeof SURVEY_FORMAT
@@ -123,6 +133,7 @@ export interface Survey {
   /** Sections that arrive so near the top that the header is still in another state than `moved`: how far it reaches there. */
   near: { at: ElementAt; cover: number }[]
   menus: SurveyMenu[]
+  pictures: SurveyPicture[]
   /** The `scroll-padding-top` in px that the page has of its own where it scrolls, and whether it scrolls smoothly by itself. */
   padding: number
   smooth: boolean

@@ -8,6 +8,7 @@ import { useWork } from '../../work/context.ts'
 import { ArrivalTable } from './ArrivalTable.tsx'
 import { HeaderSettings } from './Header.tsx'
 import { MotionSettings } from './Motion.tsx'
+import { PictureSizes } from './PictureSizes.tsx'
 import { RoomAtEnd } from './RoomAtEnd.tsx'
 import { SkipLink } from './SkipLink.tsx'
 
@@ -124,6 +125,7 @@ export function TravelTask() {
       )}
       <HeaderSettings />
       <RoomAtEnd />
+      <PictureSizes />
       <SkipLink />
       <ArrivalTable />
     </>

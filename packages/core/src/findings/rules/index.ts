@@ -36,6 +36,7 @@ import { rule as menuOrder } from './menu-order.ts'
 import { rule as neverRings } from './never-rings.ts'
 import { rule as notMeasured } from './not-measured.ts'
 import { rule as orderOfPage } from './order-of-page.ts'
+import { rule as pictureUnsized } from './picture-unsized.ts'
 import { rule as pressesTaken } from './presses-taken.ts'
 import { rule as ringsBriefly } from './rings-briefly.ts'
 import { rule as scrollsInside } from './scrolls-inside.ts'
@@ -82,6 +83,7 @@ export const rules = {
   'never-rings': neverRings,
   'not-measured': notMeasured,
   'order-of-page': orderOfPage,
+  'picture-unsized': pictureUnsized,
   'presses-taken': pressesTaken,
   'rings-briefly': ringsBriefly,
   'scrolls-inside': scrollsInside,

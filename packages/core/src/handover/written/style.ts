@@ -1,7 +1,7 @@
 /** The style that a handover writes: offsets, motion, the made menu's bar, and how the current item is marked. */
 import { isOwnTravel } from '../../arrival/index.ts'
 import { backingFor } from '../../colour/index.ts'
-import { ANCHOR, COVER, MARK_STYLES, markRule, markText, MENU, PIECE, WAS, WITHIN } from '../../contract/index.ts'
+import { ANCHOR, COVER, MARK_STYLES, markRule, markText, MENU, PIECE, SIZED_RULE, WAS, WITHIN } from '../../contract/index.ts'
 import { builtMenusOf, foundLookRules } from '../../menus/index.ts'
 import type { PageReading } from '../../page/index.ts'
 import { adjustOn, breathingOn, fillsOn, isFound, type Screen, type Section, type SitePage } from '../../site/index.ts'
@@ -81,6 +81,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
       'What the page’s header does once the page has been scrolled; without script it has its ground, and stays.',
       movesRules(page, ranges, surveys),
     ),
+    ...group('Pictures whose sizes are said in the markup are as high as the page makes them.', page.pictures ? [SIZED_RULE] : []),
     ...group('The skip link is seen once it has the focus.', page.travel.skip === undefined || !page.sections.length ? [] : SKIP_RULES),
     ...group('A link that was a button looks as buttons do, where the page says nothing else of it.', buttonRules(page, reading)),
     ...(page.highlight.own ? [] : markRules(page, surveys)),

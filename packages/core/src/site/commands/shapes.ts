@@ -122,6 +122,9 @@ export const roomShape = (s: Shapes): Shape =>
     }),
   )
 
+export const picturesShape = (s: Shapes): Shape =>
+  s.optional(s.array(s.object({ at: s.at, width: s.count(1, 100000), height: s.count(1, 100000) }), 500))
+
 export const formerShape = (s: Shapes): Shape => s.array(s.id, 200)
 
 export const headerShape = (s: Shapes): Shape =>
@@ -158,6 +161,7 @@ const setUpKeys = (s: Shapes) => ({
   motions: s.optional(s.array(s.object({ at: s.at, motion: motionShape(s).required() }), 5000)),
   header: headerShape(s),
   room: roomShape(s),
+  pictures: picturesShape(s),
   scroller: s.optional(s.at),
   travel: s.object({
     smooth: s.is,

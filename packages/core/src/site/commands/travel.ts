@@ -1,9 +1,10 @@
 /** Commands on how the page travels: its motion, its header and the room under that. */
 import type { AddressRule, Timed } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
+import type { PictureSize } from '../../survey/index.ts'
 import type { HeaderChoice, Room, SitePage } from '../document.ts'
 import { onPage, type KindsOf } from './kind.ts'
-import { addressRuleShape, breathesShape, headerShape, ownOf, ownShape, roomShape, skipShape, timedShape } from './shapes.ts'
+import { addressRuleShape, breathesShape, headerShape, ownOf, ownShape, picturesShape, roomShape, skipShape, timedShape } from './shapes.ts'
 
 export type TravelCommand =
   | { type: 'header/choose'; page: string; header: HeaderChoice | null }
@@ -17,6 +18,7 @@ export type TravelCommand =
   /** @param label of the skip link; undefined for none */
   | { type: 'travel/skip'; page: string; label?: string | undefined }
   | { type: 'travel/room'; page: string; room: Room | undefined }
+  | { type: 'travel/pictures'; page: string; pictures: PictureSize[] | undefined }
   /** Ends the page's own offsets, unless it says that they hold. @param breathes screens on which it is another */
   | {
       type: 'travel/breathing'
@@ -95,6 +97,16 @@ export const travelCommands: KindsOf<TravelCommand> = {
     touches: (c) => ({ writes: [`page/${c.page}/room`] }),
     apply: (site, c) =>
       onPage(site, c.page, ({ room, ...page }) => ({ page: { ...page, ...(c.room && { room: c.room }) }, inverse: { ...c, room } })),
+  },
+  'travel/pictures': {
+    name: 'Change the sizes of pictures',
+    payload: (s) => ({ page: s.key, pictures: picturesShape(s) }),
+    touches: (c) => ({ writes: [`page/${c.page}/pictures`] }),
+    apply: (site, c) =>
+      onPage(site, c.page, ({ pictures, ...page }) => ({
+        page: { ...page, ...(c.pictures?.length && { pictures: c.pictures }) },
+        inverse: { ...c, pictures },
+      })),
   },
   'travel/breathing': {
     name: 'Change the breathing space',

@@ -1,0 +1,17 @@
+/** Pictures that were given their sizes; the finding about those that have none gives them. */
+import { Button } from '../../ui/index.tsx'
+import { useWork } from '../../work/context.ts'
+
+export function PictureSizes() {
+  const { page, run } = useWork()
+  const n = page.pictures?.length
+  if (!n) return null
+  return (
+    <section aria-label="Pictures" className="mt-3 flex flex-wrap items-center gap-2 border-l-4 border-teal bg-wash p-2 text-sm">
+      {n === 1 ? '1 picture is given its size' : `${n} pictures are given their sizes`}, so that nothing moves when they come in.
+      <Button onClick={() => run({ type: 'travel/pictures', page: page.key, pictures: undefined })}>
+        Take {n === 1 ? 'it' : 'them'} away
+      </Button>
+    </section>
+  )
+}

@@ -1,0 +1,88 @@
+/** Pictures that say no size, and whether they could. */
+import { SIZED, SIZED_RULE } from '@waybell/core/contract'
+import type { SurveyPicture } from '@waybell/core/survey'
+import type { SurveyRequest } from '../messages.ts'
+import { pageHeight } from '../scroller.ts'
+import { positionOf } from '../stamps.ts'
+import { asIf } from './as-if.ts'
+import { topsOf } from './parts.ts'
+
+const MOST = 500
+/** Less than this is no move, in px. */
+const STILL = 1 / 32
+
+interface Picture {
+  el: HTMLImageElement
+  at: number
+}
+
+/** By trying it out, all at once, so that nobody sees it. The page stands at its top, with its pictures in. */
+export function picturesOf(request: SurveyRequest): SurveyPicture[] {
+  const unsaid = [...document.images].flatMap((el): Picture[] => {
+    const at = positionOf(el)
+    return at !== undefined && saysNone(el) ? [{ el, at }] : []
+  })
+  const late = followsItsFile(unsaid.slice(0, MOST))
+  // Once its width is said, a bound of its height no longer keeps its proportions.
+  const free = late.filter(({ el }) => getComputedStyle(el).maxHeight === 'none')
+  const fitting = new Set(fits(free, request))
+  return late.map((one) => ({ at: one.at, width: one.el.naturalWidth, height: one.el.naturalHeight, fits: fitting.has(one) }))
+}
+
+const saysNone = (el: HTMLImageElement): boolean =>
+  !el.hasAttribute('width') &&
+  !el.hasAttribute('height') &&
+  el.naturalWidth > 0 &&
+  el.naturalHeight > 0 &&
+  // What stands in the page itself is there with it.
+  !el.currentSrc.startsWith('data:') &&
+  el.getClientRects().length > 0
+
+/** Those that would have another height if their files had other proportions. */
+function followsItsFile(pictures: readonly Picture[]): Picture[] {
+  const heights = () => pictures.map(({ el }) => el.offsetHeight)
+  const before = heights()
+  const after = asIf(
+    pictures.map(({ el }) => [el, { 'aspect-ratio': `${el.naturalWidth} / ${el.naturalHeight * 3 + 50}` }] as const),
+    heights,
+  )
+  return pictures.filter((_, i) => Math.abs(before[i]! - after[i]!) > 1)
+}
+
+/** Those that could say their sizes together; where not all can, each half is tried by itself. */
+function fits(pictures: readonly Picture[], request: SurveyRequest): readonly Picture[] {
+  if (!pictures.length || stays(pictures, request)) return pictures
+  if (pictures.length === 1) return []
+  const middle = pictures.length >> 1
+  const both = [...fits(pictures.slice(0, middle), request), ...fits(pictures.slice(middle), request)]
+  return both.length && stays(both, request) ? both : []
+}
+
+function stays(pictures: readonly Picture[], request: SurveyRequest): boolean {
+  const seen = () => [
+    pageHeight(),
+    ...topsOf(request).values(),
+    ...pictures.flatMap(({ el }) => {
+      const { x, y, width, height } = el.getBoundingClientRect()
+      return [x, y, width, height]
+    }),
+  ]
+  const sheet = new CSSStyleSheet()
+  sheet.replaceSync(SIZED_RULE)
+  return asIf(
+    pictures.map(({ el }) => [el, {}] as const),
+    () => {
+      const before = seen()
+      try {
+        document.adoptedStyleSheets.push(sheet)
+        for (const { el } of pictures)
+          for (const [name, value] of [[SIZED, ''] as const, ['width', el.naturalWidth] as const, ['height', el.naturalHeight] as const])
+            el.setAttribute(name, String(value))
+        return seen().every((px, i) => Math.abs(px - before[i]!) <= STILL)
+      } finally {
+        document.adoptedStyleSheets = document.adoptedStyleSheets.filter((s) => s !== sheet)
+        for (const { el } of pictures) for (const name of [SIZED, 'width', 'height']) el.removeAttribute(name)
+      }
+    },
+  )
+}

@@ -1,0 +1,37 @@
+/** Pictures without a size: what stands below them moves when they come in, which may be after a link has arrived. */
+import { pictureSizes } from '../../survey/index.ts'
+import type { Rule } from '../finding.ts'
+
+const some = (n: number) => (n === 1 ? '1 picture' : `${n} pictures`)
+
+export const rule: Rule = {
+  severity: 'note',
+  task: 'travel',
+  inSite: ({ page, surveys, placeOf }) => {
+    const { sizes, others } = pictureSizes(Object.values(surveys))
+    const left = sizes.filter(({ at }) => !page.pictures?.some((p) => p.at === at))
+    const first = left[0]?.at ?? others[0]
+    if (first === undefined) return []
+    const none = others.length
+      ? ` Of ${left.length ? others.length : 'them'} none can be said without moving something, or their files differ by screen.`
+      : ''
+    const count = left.length + others.length
+    return [
+      {
+        message: `${some(count)} ${count === 1 ? 'says' : 'say'} no size, so that what stands below moves when ${count === 1 ? 'it comes' : 'they come'} in.${none}`,
+        ...placeOf(first),
+        where: { at: first },
+        fix: left.length
+          ? {
+              label: `Give ${some(left.length)} ${left.length === 1 ? 'its size' : 'their sizes'}`,
+              command: {
+                type: 'travel/pictures',
+                page: page.key,
+                pictures: [...(page.pictures ?? []), ...left].sort((a, b) => a.at - b.at),
+              },
+            }
+          : null,
+      },
+    ]
+  },
+}

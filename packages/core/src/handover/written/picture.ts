@@ -1,0 +1,24 @@
+/** The sizes of pictures that say none: the browser keeps the room before they come in, so that what stands below stays where it is. */
+import { SIZED } from '../../contract/index.ts'
+import type { ElementAt } from '../../page/index.ts'
+import type { PlannedEdit } from '../edit.ts'
+import type { WritingInput } from '../writing.ts'
+
+export function planPictures({ page, reading }: WritingInput): PlannedEdit[] {
+  const edits = (at: ElementAt, values: (string | null)[], why: string) =>
+    [SIZED, 'width', 'height'].map((name, i): PlannedEdit => ({
+      edit: { kind: 'attribute', at, name, value: values[i]! },
+      why,
+      for: {},
+      // Nothing moves for it.
+      layout: null,
+    }))
+  const sized = page.pictures ?? []
+  const left = reading.written.pictures.filter(({ at }) => !sized.some((p) => p.at === at))
+  return [
+    ...left.flatMap(({ at }) => edits(at, [null, null, null], 'A picture says no size, as before.')),
+    ...sized.flatMap(({ at, width, height }) =>
+      edits(at, ['', String(width), String(height)], 'A picture says its size, so that nothing moves when it comes in.'),
+    ),
+  ]
+}

@@ -1,0 +1,22 @@
+/** What the sizes of a page's pictures are, where it says none, by all screens that it was measured on. */
+import type { ElementAt } from '../page/index.ts'
+import type { Survey } from './survey.ts'
+
+export interface PictureSize {
+  at: ElementAt
+  /** In px, as the markup is to say them. */
+  width: number
+  height: number
+}
+
+/** Those that can be said, in page order, and the pictures of which none can: nothing may move on any screen, and the file be the same on all. */
+export function pictureSizes(surveys: readonly Survey[]): { sizes: PictureSize[]; others: ElementAt[] } {
+  const known = new Map<ElementAt, PictureSize | null>()
+  for (const { at, width, height, fits } of surveys.flatMap((s) => s.pictures)) {
+    const before = known.get(at)
+    const isSame = before === undefined || (before?.width === width && before.height === height)
+    known.set(at, fits && isSame ? { at, width, height } : null)
+  }
+  const all = [...known].sort(([a], [b]) => a - b)
+  return { sizes: all.flatMap(([, size]) => size ?? []), others: all.flatMap(([at, size]) => (size ? [] : at)) }
+}
