@@ -3,6 +3,7 @@ import { expect, test } from '@playwright/test'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { freshFolder, repository, waybell, waybellBuilt } from './support/cli.ts'
+import { restlessPage, troubles } from './support/restless.ts'
 
 const sound =
   '<!doctype html><meta charset=utf-8><title>T</title><nav><a href="#one">One</a> <a href="https://x.example/">X</a></nav>\n<section id=one><h2>One</h2><p>words</p></section>\n<section><h2>Two</h2><p>words</p></section>'
@@ -198,4 +199,33 @@ test('links that arrive rightly on a page that is laid out anew meanwhile are ca
     expect(drifts.map((f) => f.message).join('\n')).toMatch(told)
     expect(drifts.every((f) => f.severity === 'note')).toBe(true)
   }
+})
+
+test('a page that cannot be measured is said to be so, by code 1 too, is handed over all the same, and keeps no other waiting', async () => {
+  const folder = freshFolder()
+  const out = freshFolder()
+  const files = [...troubles.map(([, script]) => restlessPage(script)), restlessPage('alert("a dialog"); print()')].map((html, n) => {
+    mkdirSync(join(folder, String(n)))
+    const file = join(folder, String(n), 'index.html')
+    writeFileSync(file, html)
+    return file
+  })
+  const run = await waybellBuilt('build', ...files, '--out', out, '--format', 'json')
+  expect(run.code).toBe(1)
+  const reports = JSON.parse(run.stdout) as {
+    links: unknown[] | null
+    arrivals: unknown[]
+    findings: { code: string; message: string }[]
+  }[]
+  for (const [n, [name, , said]] of troubles.entries()) {
+    const told = reports[n]!.findings.filter((f) => f.code === 'not-measured')
+    expect(told, name).toHaveLength(1)
+    expect(told[0]!.message).toMatch(said)
+    expect(run.stderr).toContain(told[0]!.message)
+    expect(readFileSync(join(out, String(n), 'index.html'), 'utf8'), name).toContain('data-wb="style"')
+  }
+  const well = reports.at(-1)!
+  expect(well.findings.filter((f) => f.code === 'not-measured')).toEqual([])
+  expect(well.arrivals.length).toBeGreaterThan(0)
+  expect(well.links).toHaveLength(10)
 })

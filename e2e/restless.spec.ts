@@ -1,34 +1,14 @@
 /** Pages that cannot be measured, or not for long: it is said of each, and the rest goes on. */
 import { expect, test } from '@playwright/test'
+import { restlessPage, troubles } from './support/restless.ts'
 import { make, Server, measured, openSite } from './support/server.ts'
-
-const page = (script: string) => `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Restless</title><style>
-body { margin: 0; font: 16px/1.6 serif } header { position: sticky; top: 0; background: #fff; padding: 16px } section { min-height: 70vh; padding: 20px }
-</style></head><body><header><nav><a href="#one">One</a> <a href="#two">Two</a></nav></header>
-<section id="one"><h2>One</h2><p>Words.</p></section><section id="two"><h2>Two</h2><p>Words.</p></section><script>${script}</script></body></html>`
-
-const troubles: [name: string, script: string, said: RegExp][] = [
-  ['runs without end', 'addEventListener("scroll", () => { for (;;); })', /does not answer, so that it is not measured/],
-  ['loads itself again and again', 'setTimeout(() => location.reload(), 500)', /loads itself again and again/],
-  [
-    'takes the page’s means away',
-    'Element.prototype.getBoundingClientRect = () => ({}); Array.prototype.map = () => []; requestAnimationFrame = () => 0; Object.defineProperty(document, "scrollingElement", { get: () => null })',
-    /does not answer/,
-  ],
-  [
-    'grows without end',
-    'setInterval(() => (document.body.style.paddingBottom = (parseFloat(document.body.style.paddingBottom) || 0) + 37 + "px"), 30)',
-    /changes its height, or scrolls, by itself and without end/,
-  ],
-  ['scrolls by itself', 'setInterval(() => scrollBy(0, 3), 20)', /changes its height, or scrolls, by itself and without end/],
-]
 
 test.describe('a page that', () => {
   let server: Server
   test.beforeAll(async () => void (server = await new Server().start()))
   test.afterAll(() => server.stop())
 
-  const site = (script: string) => make(server, [{ name: 'index.html', mimeType: 'text/html', buffer: Buffer.from(page(script)) }])
+  const site = (script: string) => make(server, [{ name: 'index.html', mimeType: 'text/html', buffer: Buffer.from(restlessPage(script)) }])
 
   for (const [name, script, said] of troubles)
     test(`${name} says so, and keeps no other waiting`, async ({ page: tab, context }) => {

@@ -12,13 +12,13 @@ import { patch } from './patch.ts'
 import { dataOf, hearFrom, portsOf, postTo, sourceOf, stopHere } from './own.ts'
 import { Picker } from './pick.ts'
 import { imitate } from './imitate.ts'
-import { jumpTo, pageHeight, position } from './scroller.ts'
-import { isAnotherEachTime } from './settle.ts'
+import { jumpTo, position } from './scroller.ts'
 import { collectStamps, elementAt, positionOf } from './stamps.ts'
 import { keepStorage } from './storage.ts'
 import { tryLink, tryLinks } from './tries.ts'
 import { visit } from './visit.ts'
 import { probe, remeasure } from './survey/index.ts'
+import { isRestless } from './survey/restless.ts'
 
 document.currentScript?.remove()
 collectStamps()
@@ -31,7 +31,7 @@ keepStorage()
 const nonce = window.name
 const application = window.parent
 if (window.parent === window) {
-  host.wayBellAgent = { probe, tryLink, tryLinks }
+  host.wayBellAgent = { probe, isRestless, tryLink, tryLinks }
   watchPresses()
 } else {
   // The page is not to know it; a reload is, so that the agent in it can say who it is.
@@ -91,8 +91,7 @@ function serve(port: MessagePort): void {
         leaveUnpainted()
         probing = true
         const survey = await (message.type === 'probe' ? probe : remeasure)(message.request).finally(() => (probing = false))
-        const isRestless = message.type === 'probe' && (await isAnotherEachTime(() => `${pageHeight()} ${position()}`))
-        say({ type: 'survey', turn: message.turn, survey, isRestless })
+        say({ type: 'survey', turn: message.turn, survey, isRestless: message.type === 'probe' && (await isRestless()) })
         return
       }
       case 'patch':

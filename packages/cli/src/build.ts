@@ -24,6 +24,7 @@ import {
   writePage,
   type Arrival,
   type Finding,
+  type MeasuringTrouble,
   type Looks,
   type PageEdit,
   type Site,
@@ -41,7 +42,7 @@ import pLimit from 'p-limit'
 import type { Browser } from 'playwright-core'
 import { textsOf } from './check.ts'
 import { localFiles } from './files.ts'
-import { measureOn, sourcePage, tryOn, withBrowser, type OpenedPage } from './measure.ts'
+import { measureOn, sourcePage, PageTrouble, tryOn, withBrowser, type OpenedPage } from './measure.ts'
 
 export interface BuildOptions {
   pageFiles: readonly string[]
@@ -105,7 +106,7 @@ type PageOptions = Omit<BuildOptions, 'pageFiles' | 'browser'> & { pageFile: str
 async function buildIn(browser: Browser | null, { pageFile, out, tries, small, say }: PageOptions): Promise<BuildReport> {
   const bytes = new Uint8Array(readFileSync(pageFile))
   const file = basename(pageFile)
-  const { parsed, reading, surveys, source, found, missing } = await measured(browser, pageFile, bytes)
+  const { parsed, reading, surveys, troubles, source, found, missing } = await measured(browser, pageFile, bytes)
   for (const path of missing) say(`missing: the page needs “${path}”, which is not there`)
   const setUp = proposeSetUp(reading, Object.values(surveys), defaultRule, new Set(readdirSync(dirname(resolve(pageFile)))))
   const page: SitePage = { key: 'p1', file, source: createHash('sha256').update(bytes).digest('hex'), title: reading.title, ...setUp }
@@ -151,7 +152,7 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, small, s
   const asBuilt = Object.fromEntries(Object.entries(surveys).map(([key, survey]) => [key, withMade(survey, page)]))
   const tried: Record<string, Tried[]> = {}
   let links: BuildReport['links'] = null
-  if (browser && tries) {
+  if (browser && tries && !isOut(troubles)) {
     // Menus that the page marks by itself carry nothing of ours; to be tried they are named.
     const ownMenus = ownMenusOf(page, surveys).map(({ at, mark }): PageEdit => ({
       kind: 'attribute',
@@ -168,15 +169,20 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, small, s
     const judge = (screen: Screen, seen: Tried[]) => judgeTried(page, asBuilt[screen.key] ?? null, seen)
     Object.assign(
       tried,
-      await onScreens(site.screens, (screen) => tryOn(browser, built, screen, (one) => mayPass(judge(screen, [one])[0]!))),
+      await unlessOut(site.screens, troubles, (screen) => tryOn(browser, built, screen, (one) => mayPass(judge(screen, [one])[0]!))),
     )
     for (const screen of site.screens) {
+      if (!tried[screen.key]) continue
       const verdicts = judge(screen, tried[screen.key]!)
       for (const { tried: one, fault, why } of verdicts) links.push({ screen: screen.key, label: one.label, href: one.href, fault, why })
       tell(screen.name, verdicts, say)
     }
   }
-  const open = openFindings({ site, page, reading, undeclared, named, known: new Set(), surveys: asBuilt, tried }, findings)
+  const open = openFindings(
+    { site, page, reading, undeclared, named, known: new Set(), surveys: asBuilt, tried, trouble: worstOf(troubles) },
+    findings,
+  )
+  for (const { code, message } of open) if (code === 'not-measured') say(message)
   const ways = waysFrom(page, site.pages)
   return {
     file: join(out, file),
@@ -213,17 +219,49 @@ async function onScreens<T>(screens: readonly Screen[], work: (screen: Screen) =
   return Object.fromEntries(await Promise.all(screens.map((screen) => limit(async () => [screen.key, await work(screen)] as const))))
 }
 
+/** Nothing more is to be had from the page. */
+const isOut = (troubles: ReadonlySet<MeasuringTrouble>): boolean => troubles.has('silent') || troubles.has('reloads')
+
+const worstOf = (troubles: ReadonlySet<MeasuringTrouble>): MeasuringTrouble | null =>
+  (['silent', 'reloads', 'restless'] as const).find((t) => troubles.has(t)) ?? null
+
+/** What came of each screen on which something did; a page that gives nothing on one is not waited for on the rest. */
+async function unlessOut<T>(
+  screens: readonly Screen[],
+  troubles: Set<MeasuringTrouble>,
+  work: (screen: Screen) => Promise<T>,
+): Promise<Record<string, T>> {
+  const all = await onScreens(screens, async (screen) => {
+    if (isOut(troubles)) return null
+    try {
+      return await work(screen)
+    } catch (error) {
+      if (!(error instanceof PageTrouble)) throw error
+      troubles.add(error.kind)
+      return null
+    }
+  })
+  return Object.fromEntries(Object.entries(all).flatMap(([key, seen]) => (seen === null ? [] : [[key, seen]])))
+}
+
 /** The page as it is read, and measured where there is a browser; where it has no headings but by their look, read once more with these. */
 async function measured(browser: Browser | null, pageFile: string, bytes: Uint8Array, looks: Looks = []) {
   const parsed = parsePage(bytes, looks)
   const reading = readParsed(parsed, bytes.length, basename(pageFile))
   const files = localFiles(pageFile, reading)
   const surveys: Record<string, Survey> = {}
+  const troubles = new Set<MeasuringTrouble>()
   const source = sourcePage(pageFile, bytes, parsed, files.found)
-  if (browser) Object.assign(surveys, await onScreens(defaultScreens, (screen) => measureOn(browser, source, reading, screen)))
+  if (browser)
+    for (const [key, seen] of Object.entries(
+      await unlessOut(defaultScreens, troubles, (screen) => measureOn(browser, source, reading, screen)),
+    )) {
+      surveys[key] = seen.survey
+      if (seen.isRestless) troubles.add('restless')
+    }
   const seen = looksOf(Object.values(surveys))
   if (seen.length && !looks.length) return measured(browser, pageFile, bytes, seen)
-  return { parsed, reading, surveys, source, ...files }
+  return { parsed, reading, surveys, troubles, source, ...files }
 }
 
 /** One line for a screen, and one for each link that is not right. */

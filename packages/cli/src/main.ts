@@ -57,7 +57,9 @@ async function main(): Promise<number> {
   })
   // One page is one object, as before there could be several.
   if (values.format === 'json') process.stdout.write(JSON.stringify(rest.length ? reports : reports[0], null, 2) + '\n')
-  return reports.some((report) => report.links?.some((link) => link.fault)) ? 1 : 0
+  const isWrong = (report: (typeof reports)[number]) =>
+    report.links?.some((link) => link.fault) || report.findings.some((finding) => finding.code === 'not-measured')
+  return reports.some(isWrong) ? 1 : 0
 }
 
 main().then(

@@ -1,10 +1,21 @@
 /** Surveys of a page, and tries of its links, in a Chromium that is named by path. The page is loaded from its own folder and reaches nothing else. */
 import { agentText } from '@waybell/agent'
 import type { AgentOfWindow } from '@waybell/agent/types'
-import { stampPage, surveyRequest, type PageReading, type ParsedPage, type Screen, type Survey, type Tried } from '@waybell/core'
+import {
+  stampPage,
+  surveyRequest,
+  type MeasuringTrouble,
+  type PageReading,
+  type ParsedPage,
+  type Screen,
+  type Survey,
+  type Tried,
+} from '@waybell/core'
+import { surveySchema } from '@waybell/core/schema'
 import mime from 'mime-types'
 import { existsSync, readFileSync, statSync } from 'node:fs'
 import { dirname, join, relative, resolve, sep } from 'node:path'
+import { setTimeout as pause } from 'node:timers/promises'
 import { chromium, type Browser, type Page, type Route } from 'playwright-core'
 import type { LocalFile } from './files.ts'
 
@@ -16,6 +27,13 @@ export interface OpenedPage {
   html: Buffer
   encoding: string
   files: LocalFile[]
+}
+
+/** What keeps a page from being measured, or its links from being tried. */
+export class PageTrouble extends Error {
+  constructor(readonly kind: Exclude<MeasuringTrouble, 'restless'>) {
+    super(kind)
+  }
 }
 
 /** As it came, its elements named, so that what is measured can be said of them. */
@@ -49,21 +67,25 @@ export async function withBrowser<T>(executablePath: string, work: (browser: Bro
   }
 }
 
-/** @throws Error when the page does not come to rest */
-export const measureOn = (browser: Browser, page: OpenedPage, reading: PageReading, screen: Screen): Promise<Survey> =>
-  opened(browser, page, screen, (loaded) => {
+/** @throws PageTrouble */
+export const measureOn = (browser: Browser, page: OpenedPage, reading: PageReading, screen: Screen) =>
+  opened(browser, page, screen, async (loaded): Promise<{ survey: Survey; isRestless: boolean }> => {
     const request = {
       screen: screen.key,
       width: screen.width,
       height: screen.height,
       ...surveyRequest(reading),
     }
-    return loaded.evaluate((r) => (window as AgentOfWindow).wayBellAgent!.probe(r), request)
+    const survey = await loaded.evaluate((r) => (window as AgentOfWindow).wayBellAgent!.probe(r), request)
+    // The page is not trusted, so neither is what is measured in it.
+    if (surveySchema.validate(survey).error) throw new PageTrouble('silent')
+    return { survey, isRestless: await loaded.evaluate(() => (window as AgentOfWindow).wayBellAgent!.isRestless()) }
   })
 
 /**
  * Every link of the menus of a page as it was built.
  * @param isWrong what it says so of is tried once more, with longer waits
+ * @throws PageTrouble
  */
 export const tryOn = (browser: Browser, page: OpenedPage, screen: Screen, isWrong: (tried: Tried) => boolean): Promise<Tried[]> =>
   opened(browser, page, screen, async (loaded) => {
@@ -73,6 +95,30 @@ export const tryOn = (browser: Browser, page: OpenedPage, screen: Screen, isWron
         all[place] = (await loaded.evaluate((n) => (window as AgentOfWindow).wayBellAgent!.tryLink(n, true, []), place)) ?? one
     return all
   })
+
+/** A page that answers nothing for so long runs without end, in ms. */
+const PATIENCE = 60_000
+/** What was begun in a page that then loads itself again is begun anew, so often in all. */
+const LOADS = 3
+
+/** @throws PageTrouble once the page answers nothing */
+async function answered<T>(loaded: Page, work: Promise<T>): Promise<T> {
+  let isOver = false
+  const falls = async (): Promise<never> => {
+    for (;;) {
+      await pause(1000, undefined, { ref: false })
+      const answers = loaded.evaluate(() => true).catch(() => true)
+      if (!(await Promise.race([answers, pause(PATIENCE, false, { ref: false })])) && !isOver) throw new PageTrouble('silent')
+      if (isOver) return new Promise<never>(() => {})
+    }
+  }
+  try {
+    return await Promise.race([work, falls()])
+  } finally {
+    isOver = true
+    work.catch(() => {})
+  }
+}
 
 async function opened<T>(browser: Browser, page: OpenedPage, screen: Screen, work: (loaded: Page) => Promise<T>): Promise<T> {
   const context = await browser.newContext({
@@ -87,8 +133,19 @@ async function opened<T>(browser: Browser, page: OpenedPage, screen: Screen, wor
     await context.route('**/*', (route) => site.answer(route))
     const loaded = await context.newPage()
     loaded.on('dialog', (dialog) => void dialog.dismiss())
-    await loaded.goto(ORIGIN + site.path, { waitUntil: 'load', timeout: 30_000 })
-    return await work(loaded)
+    const come = async (n: number): Promise<T> => {
+      try {
+        if (n === 1) await loaded.goto(ORIGIN + site.path, { waitUntil: 'load', timeout: PATIENCE })
+        else await loaded.waitForLoadState('load', { timeout: PATIENCE })
+        return await answered(loaded, work(loaded))
+      } catch (error) {
+        if (error instanceof PageTrouble || !browser.isConnected()) throw error
+        if (!/navigat|context was destroyed/i.test(String(error))) throw new PageTrouble('silent')
+        if (n < LOADS) return come(n + 1)
+        throw new PageTrouble('reloads')
+      }
+    }
+    return await come(1)
   } finally {
     await context.close()
   }
