@@ -29,6 +29,7 @@ const survey = (screen: string, over: Partial<Survey> = {}): Survey => ({
   near: [],
   menus: [],
   pictures: [],
+  estimates: [],
   padding: 0,
   smooth: false,
   built: { menus: [], headings: [], targets: [] },

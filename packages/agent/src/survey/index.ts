@@ -2,7 +2,7 @@
  * Surveying: the page's layout on a screen of the size that this frame has. `probe` scrolls through the page to see its header in each
  * state; `remeasure` reads the layout again without moving anything, after an edit. A file for each slice: `bars.ts` finds what stays
  * at the top, `header.ts` describes the header, `parts.ts` measures sections and what may become one, `look.ts` the page's colours, `paint.ts` gradients and pictures behind words, `menus.ts`
- * how menus mark their items, `headings.ts` what looks like a heading, `built.ts` what scripts made, `pictures.ts` pictures without a size, `travel.ts` the page's own offset.
+ * how menus mark their items, `headings.ts` what looks like a heading, `built.ts` what scripts made, `pictures.ts` pictures without a size, `estimates.ts` what is laid out late, `travel.ts` the page's own offset.
  */
 import { LETS_GO } from '@waybell/core/contract'
 import { SURVEY_FORMAT, type Survey } from '@waybell/core/survey'
@@ -11,6 +11,7 @@ import { forgetScroller, innerScroller, jumpTo, pageHeight, position, viewHeight
 import { throughThePage, untilLoaded, untilSize, untilThere } from '../settle.ts'
 import { positionOf } from '../stamps.ts'
 import { builtByScripts, builtTargets } from './built.ts'
+import { estimatesOf, lateElements, layOut } from './estimates.ts'
 import { headingsByLook } from './headings.ts'
 import { ownMarks } from './menus.ts'
 import { ownTravel } from './travel.ts'
@@ -31,8 +32,9 @@ interface Seen extends HeaderStates {
   paint: Map<number, string[]>
   maxScroll: number
   pageHeight: number
-  own: Pick<Survey, 'menus' | 'rewrites' | 'pictures' | 'padding' | 'smooth' | 'looks'>
+  own: Pick<Survey, 'menus' | 'rewrites' | 'pictures' | 'estimates' | 'padding' | 'smooth' | 'looks'>
   built: Omit<Survey['built'], 'targets'>
+  late: ReturnType<typeof lateElements>
 }
 const seen = new Map<string, Seen>()
 
@@ -55,6 +57,16 @@ export async function probe(request: SurveyRequest): Promise<Survey> {
   await untilLoaded()
   const address = location.href
   await throughThePage()
+  const late = lateElements()
+  const end = layOut(late)
+  try {
+    return await probeWhole(request, late, address)
+  } finally {
+    end()
+  }
+}
+
+async function probeWhole(request: SurveyRequest, late: Seen['late'], address: string): Promise<Survey> {
   forgetScroller()
   const rewrites = location.href !== address
   const states = await probeHeader(request)
@@ -65,7 +77,14 @@ export async function probe(request: SurveyRequest): Promise<Survey> {
   const menus = await ownMarks([...new Set([...request.menus, ...built.menus.flatMap((m) => m.at ?? [])])])
   jumpTo(0)
   await untilThere(states.key)
-  const own = { menus, rewrites, pictures: picturesOf(request), ...ownTravel(), looks: request.looks ? headingsByLook() : [] }
+  const own = {
+    menus,
+    rewrites,
+    pictures: picturesOf(request),
+    estimates: estimatesOf(late),
+    ...ownTravel(),
+    looks: request.looks ? headingsByLook() : [],
+  }
   const paint = await paintOf(request)
   const el = headerElement(states.header?.at ?? null)
   const gives = el && givesOf(el, () => topsOf(request).values())
@@ -79,6 +98,7 @@ export async function probe(request: SurveyRequest): Promise<Survey> {
     pageHeight: pageHeight(),
     own,
     built,
+    late,
   })
   return read(request)
 }
@@ -91,7 +111,12 @@ export async function remeasure(request: SurveyRequest): Promise<Survey> {
   const states = seen.get(request.screen)
   // Its header answers that a while after.
   if (states && mayBeMoved(states)) await untilThere(states.key)
-  return read(request)
+  const end = layOut(states?.late ?? [])
+  try {
+    return read(request)
+  } finally {
+    end()
+  }
 }
 
 function read(request: SurveyRequest): Survey {

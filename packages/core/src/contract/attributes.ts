@@ -22,6 +22,9 @@ export const SIZED = 'data-wb-sized'
 /** Such a picture is as high as its width makes it, unless the page says otherwise. @see HTML Standard, "Attributes for embedded content and images" */
 export const SIZED_RULE = `:where([${SIZED}]) {\n  height: auto;\n}`
 
+/** On what is laid out only when it is near, and whose height until then is said in the style; its number. */
+export const ESTIMATE = 'data-wb-estimate'
+
 /** What may stand as `lang`. @see BCP 47 */
 export const LANGUAGE = /^[a-z]{2,8}(-[a-z0-9]{1,8})*$/i
 

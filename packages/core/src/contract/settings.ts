@@ -33,6 +33,8 @@ export interface Settings {
   follows?: true
   /** Of links to its sections no script of the page takes the presses. */
   takesPresses?: true
+  /** Heights of what is laid out only when it is near are said as they were measured. */
+  estimates?: true
   /** Room above single sections that others do not have, not on some screens, by their keys; absent for none. */
   adjust?: { id: string; by: number | typeof FILLS; off?: string[] }[]
   /** Room that is left at the page's end, see `docs/formats.md`. */
@@ -146,6 +148,7 @@ export function readSettings(text: string): WrittenSettings | null {
     ...(ADDRESS_RULES.includes(s.address as AddressRule) ? { address: s.address as AddressRule } : {}),
     ...(s.follows === true ? { follows: true } : {}),
     ...(s.takesPresses === true ? { takesPresses: true } : {}),
+    ...(s.estimates === true ? { estimates: true } : {}),
     ...readAdjust(s.adjust),
     ...readRoom(s.room),
     ...(isKeys(s.headerOff) ? { headerOff: s.headerOff } : {}),

@@ -4,6 +4,7 @@ import type { HandoverInput } from './input.ts'
 import { writingInput, type WritingInput } from './writing.ts'
 import { planAnchorElements, planAnchors } from './written/anchor.ts'
 import { planBuiltMenus } from './written/built-menu.ts'
+import { planEstimates } from './written/estimate.ts'
 import { planFoundMenus } from './written/found-menu.ts'
 import { planHeader } from './written/header.ts'
 import { planIds } from './written/id.ts'
@@ -27,6 +28,7 @@ const writers: ((input: WritingInput) => PlannedEdit[])[] = [
   planHeader,
   planScroller,
   planPictures,
+  planEstimates,
   planStyle,
   planSettings,
   planScript,

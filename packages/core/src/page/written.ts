@@ -1,6 +1,7 @@
 /** What a handover wrote into a page, found again when the page is brought in a second time. */
 import {
   ANCHOR,
+  ESTIMATE,
   hashOf,
   HEADER,
   LOOK,
@@ -58,6 +59,8 @@ export interface Written {
   shutBy: Record<number, number>
   /** Pictures whose sizes were said. */
   pictures: { at: number; width: number; height: number }[]
+  /** Elements whose height is said until they are laid out. */
+  estimates: number[]
   /** Words of the skip link; null without one of ours. */
   skip: string | null
   /** Buttons that were made links. */
@@ -82,6 +85,7 @@ export function readWritten(tree: Tree): Written {
   let buttons = false
   const looks: Written['looks'] = {}
   const motions: Written['motions'] = {}
+  const estimates: Written['estimates'] = []
   const pictures: Written['pictures'] = []
   const shut: [at: number, number: string][] = []
   const shutters = new Map<string, number>()
@@ -94,6 +98,7 @@ export function readWritten(tree: Tree): Written {
     if (motion && el.at >= 0) motions[el.at] = motion
     if (settings && el.attrs.has(SHUTS) && el.at >= 0) for (const number of el.attrs.get(SHUTS)!.split(' ')) shutters.set(number, el.at)
     if (settings && el.attrs.has(SHUT_BY) && el.at >= 0) shut.push([el.at, el.attrs.get(SHUT_BY)!])
+    if (settings && el.attrs.has(ESTIMATE) && el.at >= 0) estimates.push(el.at)
     const [width, height] = ['width', 'height'].map((name) => Number(el.attrs.get(name)))
     if (settings && el.attrs.has(SIZED) && el.at >= 0 && width! > 0 && height! > 0)
       pictures.push({ at: el.at, width: width!, height: height! })
@@ -110,6 +115,7 @@ export function readWritten(tree: Tree): Written {
     motions,
     shutBy,
     pictures,
+    estimates,
     skip,
     buttons,
     menus: menus.sort((a, b) => numberOf(a) - numberOf(b)),

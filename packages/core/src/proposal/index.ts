@@ -26,7 +26,7 @@ import {
   type Site,
   type SitePage,
 } from '../site/index.ts'
-import { builtOf, inScreenOrder, viewHeight, type Survey } from '../survey/index.ts'
+import { builtOf, inScreenOrder, viewHeight, wrongEstimates, type Survey } from '../survey/index.ts'
 
 export const DEFAULT_BREATHING = 24
 
@@ -96,6 +96,8 @@ export function proposeSetUp(
     ...(earlier?.breathes && { breathes: earlier.breathes }),
     ...(earlier?.ownTravel ? { own: true as const } : {}),
     ...earlierTravel(reading.written),
+    // Without that links stop far from where they should, and it moves nothing.
+    ...(!earlier && wrongEstimates(surveys).length > 0 && { estimates: true as const }),
   }
   if (earlier) {
     for (const s of sections) {
@@ -148,13 +150,14 @@ function earlierRoom(earlier: PageReading['written']['settings'], sections: read
 function earlierTravel({
   settings: earlier,
   skip,
-}: PageReading['written']): Pick<SitePage['travel'], 'timed' | 'address' | 'follows' | 'takesPresses' | 'skip'> {
+}: PageReading['written']): Pick<SitePage['travel'], 'timed' | 'address' | 'follows' | 'takesPresses' | 'estimates' | 'skip'> {
   const timed = readMotion(earlier?.timed)
   return {
     ...(timed && typeof timed === 'object' && { timed }),
     ...(earlier?.address && { address: earlier.address }),
     ...(earlier?.follows && { follows: true as const }),
     ...(earlier?.takesPresses && { takesPresses: true as const }),
+    ...(earlier?.estimates && { estimates: true as const }),
     ...(skip !== null && { skip }),
   }
 }

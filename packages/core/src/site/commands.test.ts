@@ -206,6 +206,7 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
     page: pageKey,
     room: fc.constantFrom<Room | undefined>({ section: 's1', as: 'padding', on: [{ screen: 'phone', fits: 500, own: 8 }] }, undefined),
   },
+  'travel/estimates': { page: pageKey, says: perhaps },
   'travel/pictures': {
     page: pageKey,
     pictures: fc.constantFrom([{ at: 4, width: 60, height: 40 }], undefined),

@@ -278,6 +278,8 @@ export interface SitePage {
     skip?: string
     /** A script of the page that takes the presses of links to its sections is kept from it. */
     takesPresses?: true
+    /** Heights of what is laid out only when it is near are said as they were measured. */
+    estimates?: true
   }
   highlight: {
     /** How far below the header the bell line lies, in px. */

@@ -14,6 +14,7 @@ export const aSurvey = (over: Partial<Survey> = {}): Survey => ({
   near: [],
   menus: [],
   pictures: [],
+  estimates: [],
   padding: 0,
   smooth: false,
   built: { menus: [], headings: [], targets: [] },

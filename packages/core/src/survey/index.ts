@@ -8,6 +8,7 @@ export {
   type BuiltTarget,
   type OwnMark,
   type Survey,
+  type SurveyEstimate,
   type SurveyHeader,
   type SurveyMenu,
   type SurveyPart,
@@ -17,6 +18,7 @@ export { surveyKey, type Conditions } from './key.ts'
 export { upgradeSurvey } from './upgrade.ts'
 export { builtOf } from './built.ts'
 export { inScreenOrder } from './order.ts'
+export { wrongEstimates } from './estimates.ts'
 export { pictureSizes, type PictureSize } from './pictures.ts'
 export { viewHeight } from './view.ts'
 export { looksOf, surveyRequest } from './request.ts'

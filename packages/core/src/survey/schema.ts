@@ -7,6 +7,7 @@ import {
   type BuiltTarget,
   type OwnMark,
   type Survey,
+  type SurveyEstimate,
   type SurveyHeader,
   type SurveyMenu,
   type SurveyPart,
@@ -65,6 +66,8 @@ const menu = shapeOf<SurveyMenu>({
 
 const picture = shapeOf<SurveyPicture>({ at: s.at, width: s.length, height: s.length, fits: s.is })
 
+const estimate = shapeOf<SurveyEstimate>({ at: s.at, height: s.length, said: s.length })
+
 const builtMenu = shapeOf<BuiltMenu>({
   at: s.at.allow(null),
   links: s.array(s.object({ label: s.text, href: s.text, target: s.at.allow(null), arrives: s.is }), 50),
@@ -85,6 +88,7 @@ export const surveySchema = shapeOf<Survey>({
   near: s.array(s.object({ at: s.at, cover: s.length }), 50),
   menus: s.array(menu, 50),
   pictures: s.array(picture, 500),
+  estimates: s.array(estimate, 2000),
   padding: s.length,
   smooth: s.is,
   built: s.object({ menus: s.array(builtMenu, 10), headings: s.array(s.text, 50), targets: s.array(builtTarget, 50) }),

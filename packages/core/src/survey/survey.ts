@@ -114,6 +114,14 @@ export interface SurveyPicture {
   fits: boolean
 }
 
+/** An element that the browser lays out only when it is near. @see CSS Containment Level 2, `content-visibility: auto` */
+export interface SurveyEstimate {
+  at: ElementAt
+  /** Of its content box: what it is, and what the page says of it until it is laid out, in px. */
+  height: number
+  said: number
+}
+
 /** Counts up when what is measured, or how, changes: what an earlier agent measured is measured again. */
 export const SURVEY_FORMAT = 9
 
@@ -134,6 +142,7 @@ export interface Survey {
   near: { at: ElementAt; cover: number }[]
   menus: SurveyMenu[]
   pictures: SurveyPicture[]
+  estimates: SurveyEstimate[]
   /** The `scroll-padding-top` in px that the page has of its own where it scrolls, and whether it scrolls smoothly by itself. */
   padding: number
   smooth: boolean

@@ -6,6 +6,7 @@ import { Button, Heading, px } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { useWork } from '../../work/context.ts'
 import { ArrivalTable } from './ArrivalTable.tsx'
+import { Estimates } from './Estimates.tsx'
 import { HeaderSettings } from './Header.tsx'
 import { MotionSettings } from './Motion.tsx'
 import { PictureSizes } from './PictureSizes.tsx'
@@ -126,6 +127,7 @@ export function TravelTask() {
       <HeaderSettings />
       <RoomAtEnd />
       <PictureSizes />
+      <Estimates />
       <SkipLink />
       <ArrivalTable />
     </>

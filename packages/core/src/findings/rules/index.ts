@@ -3,6 +3,7 @@ import { rule as addressRewritten } from './address-rewritten.ts'
 import { rule as assetMissing } from './asset-missing.ts'
 import { rule as baseAddress } from './base-address.ts'
 import { rule as builtByScripts } from './built-by-scripts.ts'
+import { rule as estimateWrong } from './estimate-wrong.ts'
 import { rule as formerClash } from './former-clash.ts'
 import { rule as headerTall } from './header-tall.ts'
 import { rule as headingMissing } from './heading-missing.ts'
@@ -50,6 +51,7 @@ export const rules = {
   'asset-missing': assetMissing,
   'base-address': baseAddress,
   'built-by-scripts': builtByScripts,
+  'estimate-wrong': estimateWrong,
   'former-clash': formerClash,
   'header-tall': headerTall,
   'heading-missing': headingMissing,

@@ -44,6 +44,7 @@ function settingsText({ page, surveys, anchors }: WritingInput): string {
     ...(page.travel.address ? { address: page.travel.address } : {}),
     ...(page.travel.follows ? { follows: true } : {}),
     ...(page.travel.takesPresses ? { takesPresses: true } : {}),
+    ...(page.travel.estimates ? { estimates: true } : {}),
     keep: page.header?.keep != null,
     ...(page.header?.off ? { headerOff: page.header.off } : {}),
     ...(page.header?.under ? { headerUnder: page.header.under } : {}),

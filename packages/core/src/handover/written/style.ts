@@ -12,6 +12,7 @@ import type { HandoverInput } from '../input.ts'
 import { joined, only, rangesOf, type Range } from '../ranges.ts'
 import { needsScript, type WritingInput } from '../writing.ts'
 import { byScreen, comment, group, media, px, rule } from './css.ts'
+import { estimateRules } from './estimate.ts'
 import { markOf } from './found-menu.ts'
 import { coverRules, growthRules, keepRules, letGoRules, movesRules, underRules } from './header-style.ts'
 import { madeRules } from './made-style.ts'
@@ -81,6 +82,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
       'What the page’s header does once the page has been scrolled; without script it has its ground, and stays.',
       movesRules(page, ranges, surveys),
     ),
+    ...group('Heights of what is laid out only when it is near, as they were measured.', estimateRules(page, ranges, surveys)),
     ...group('Pictures whose sizes are said in the markup are as high as the page makes them.', page.pictures ? [SIZED_RULE] : []),
     ...group('The skip link is seen once it has the focus.', page.travel.skip === undefined || !page.sections.length ? [] : SKIP_RULES),
     ...group('A link that was a button looks as buttons do, where the page says nothing else of it.', buttonRules(page, reading)),

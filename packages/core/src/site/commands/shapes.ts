@@ -173,6 +173,7 @@ const setUpKeys = (s: Shapes) => ({
     follows: ownShape(s),
     skip: s.optional(skipShape(s)),
     takesPresses: ownShape(s),
+    estimates: ownShape(s),
   }),
   highlight: s.object({ bellOffset: s.px, own: ownShape(s) }),
 })

@@ -15,6 +15,8 @@ export type TravelCommand =
   | { type: 'travel/address'; page: string; address?: AddressRule | undefined; follows?: true | undefined }
   /** @param takes a script of the page that takes the presses of links to sections is kept from it */
   | { type: 'travel/presses'; page: string; takes?: true | undefined }
+  /** @param says heights of what is laid out late are said as they were measured */
+  | { type: 'travel/estimates'; page: string; says?: true | undefined }
   /** @param label of the skip link; undefined for none */
   | { type: 'travel/skip'; page: string; label?: string | undefined }
   | { type: 'travel/room'; page: string; room: Room | undefined }
@@ -79,6 +81,16 @@ export const travelCommands: KindsOf<TravelCommand> = {
       onPage(site, c.page, (page) => ({
         page: withTravel(page, { takesPresses: c.takes }),
         inverse: { ...c, takes: page.travel.takesPresses },
+      })),
+  },
+  'travel/estimates': {
+    name: 'Change what is said of heights',
+    payload: (s) => ({ page: s.key, says: ownShape(s) }),
+    touches: (c) => ({ writes: [`page/${c.page}/estimates`] }),
+    apply: (site, c) =>
+      onPage(site, c.page, (page) => ({
+        page: withTravel(page, { estimates: c.says }),
+        inverse: { ...c, says: page.travel.estimates },
       })),
   },
   'travel/skip': {

@@ -1,0 +1,61 @@
+/** Parts that the browser lays out only when they are near: their heights are said until then, so that links over them stop where they should. */
+import { expect, test } from '@playwright/test'
+import { writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { atRest, pressAt } from './support/boxes.ts'
+import { freshFolder, repository } from './support/cli.ts'
+import { measured, Server, setUp, task } from './support/server.ts'
+import { bringIn, styled, takeHome } from './support/sheet.ts'
+
+const SCREENS = { laptop: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } }
+const source = join(repository, 'e2e/pages/laid-out-late.html')
+
+test('links over parts that are laid out late stop where they were computed to, without script too', async ({ page, browser }) => {
+  const server = await new Server().start()
+  await bringIn(page, server, source)
+  await setUp(page)
+  await measured(page)
+  await task(page, 'Travel')
+  const late = page.getByRole('region', { name: 'Parts laid out late' })
+  await expect(late).toContainText('Until then their heights are said as measured.')
+  const lands = Object.fromEntries(
+    await Promise.all(
+      ['laptop', 'phone'].map(async (screen) => {
+        const cell = page.locator(`[data-arrival-row="visit"] [data-screen="${screen}"][data-land]`)
+        return [screen, Number(await cell.getAttribute('data-land'))] as const
+      }),
+    ),
+  )
+  const home = await takeHome(page)
+  const glides = join(freshFolder(), 'index.html')
+  writeFileSync(glides, styled(source, 'html { scroll-behavior: smooth; }')[0]!.buffer)
+
+  /** Where a visitor stops who has seen nothing of the page yet. */
+  const stops = async (file: string, screen: keyof typeof SCREENS, javaScriptEnabled: boolean) => {
+    const context = await browser.newContext({ javaScriptEnabled, viewport: SCREENS[screen] })
+    const visitor = await context.newPage()
+    await visitor.goto(pathToFileURL(file).href)
+    await pressAt(visitor, visitor.locator('header a[href="#visit"]'))
+    await atRest(visitor, javaScriptEnabled && file === home)
+    const scroll = await visitor.evaluate(() => scrollY)
+    await context.close()
+    return scroll
+  }
+  for (const screen of ['laptop', 'phone'] as const) {
+    for (const js of [true, false]) {
+      expect(Math.abs((await stops(home, screen, js)) - lands[screen]!), `${screen}, script ${js}`).toBeLessThanOrEqual(1)
+    }
+    // As it came, a glide goes by what the page guesses.
+    expect(Math.abs((await stops(glides, screen, false)) - lands[screen]!)).toBeGreaterThan(200)
+  }
+
+  await task(page, 'Travel')
+  await late.getByRole('button', { name: 'Leave them to the page' }).click()
+  await page.getByRole('button', { name: /^\d+ finding/ }).click()
+  const press = page.getByRole('button', { name: /^Say the heights? of \d+ parts?$/ })
+  await expect(press).toBeVisible()
+  await press.click()
+  await expect(press).toHaveCount(0)
+  await server.stop()
+})

@@ -1,0 +1,24 @@
+/** Parts that are laid out only when they are near, with another height than the page says: a link over them goes by what is said. */
+import { wrongEstimates } from '../../survey/index.ts'
+import type { Rule } from '../finding.ts'
+
+export const rule: Rule = {
+  severity: 'warning',
+  task: 'travel',
+  inSite: ({ page, surveys, placeOf }) => {
+    const wrong = wrongEstimates(Object.values(surveys))
+    if (page.travel.estimates || !wrong.length) return []
+    const some = wrong.length === 1 ? '1 part' : `${wrong.length} parts`
+    return [
+      {
+        message: `${some} of the page ${wrong.length === 1 ? 'is' : 'are'} laid out only when near, and until then as high as the page guesses, not as high as measured: links over ${wrong.length === 1 ? 'it' : 'them'} may stop far from where they should.`,
+        ...placeOf(wrong[0]!),
+        where: { at: wrong[0]! },
+        fix: {
+          label: `Say the height${wrong.length === 1 ? '' : 's'} of ${some}`,
+          command: { type: 'travel/estimates', page: page.key, says: true },
+        },
+      },
+    ]
+  },
+}

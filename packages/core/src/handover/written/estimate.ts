@@ -1,0 +1,41 @@
+/** The height of what the browser lays out only when it is near, said until then, so that links know how far they go. */
+import { ESTIMATE } from '../../contract/index.ts'
+import type { ElementAt } from '../../page/index.ts'
+import type { SitePage } from '../../site/index.ts'
+import { wrongEstimates, type Survey } from '../../survey/index.ts'
+import type { PlannedEdit } from '../edit.ts'
+import { joined, only, type Range } from '../ranges.ts'
+import type { WritingInput } from '../writing.ts'
+import { media, px, rule } from './css.ts'
+
+type Surveys = Readonly<Record<string, Survey>>
+
+const saidOf = (page: SitePage, surveys: Surveys): ElementAt[] => (page.travel.estimates ? wrongEstimates(Object.values(surveys)) : [])
+
+export function planEstimates({ page, reading, surveys }: WritingInput): PlannedEdit[] {
+  const edit = (at: ElementAt, value: string | null, why: string): PlannedEdit => ({
+    edit: { kind: 'attribute', at, name: ESTIMATE, value },
+    why,
+    for: {},
+    // What is measured is measured with all of it laid out.
+    layout: null,
+  })
+  const said = saidOf(page, surveys)
+  return [
+    ...reading.written.estimates.flatMap((at) =>
+      said.includes(at) ? [] : edit(at, null, 'Its height until it is laid out is the page’s matter.'),
+    ),
+    ...said.map((at, i) => edit(at, String(i + 1), 'Its height is said until it is laid out.')),
+  ]
+}
+
+export function estimateRules(page: SitePage, ranges: readonly Range[], surveys: Surveys): string[] {
+  return saidOf(page, surveys).flatMap((at, i) => {
+    const heights = ranges.map(({ screen }) => surveys[screen.key]?.estimates.find((e) => e.at === at)?.height ?? null)
+    return joined(ranges, heights).flatMap(({ range, figure }) =>
+      figure === null
+        ? []
+        : media(only(range), [rule(`[${ESTIMATE}="${i + 1}"]`, [`contain-intrinsic-height: auto ${px(figure)} !important;`])]),
+    )
+  })
+}
