@@ -87,7 +87,7 @@ test('pictures are given the sizes of their files, and what stands below no long
   await expect(press).toHaveCount(0)
   const pictures = page.getByRole('region', { name: 'Pictures' })
   await expect(pictures).toContainText(`${given} pictures are given their sizes`)
-  await pictures.getByRole('button', { name: 'Take them away' }).click()
+  await pictures.getByRole('button', { name: 'Take the sizes away' }).click()
   await expect(press).toBeVisible()
   await page.getByRole('button', { name: /^Undo: / }).click()
   await expect(pictures).toBeVisible()

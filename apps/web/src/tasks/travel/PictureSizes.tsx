@@ -10,7 +10,7 @@ export function PictureSizes() {
     <section aria-label="Pictures" className="mt-3 flex flex-wrap items-center gap-2 border-l-4 border-teal bg-wash p-2 text-sm">
       {n === 1 ? '1 picture is given its size' : `${n} pictures are given their sizes`}, so that nothing moves when they come in.
       <Button onClick={() => run({ type: 'travel/pictures', page: page.key, pictures: undefined })}>
-        Take {n === 1 ? 'it' : 'them'} away
+        Take the size{n > 1 && 's'} away
       </Button>
     </section>
   )

@@ -12,10 +12,10 @@ export const rule: Rule = {
     const left = sizes.filter(({ at }) => !page.pictures?.some((p) => p.at === at))
     const first = left[0]?.at ?? others[0]
     if (first === undefined) return []
-    const none = others.length
-      ? ` Of ${left.length ? others.length : 'them'} none can be said without moving something, or their files differ by screen.`
-      : ''
     const count = left.length + others.length
+    const none = others.length
+      ? ` ${left.length ? `${others.length} of them` : count === 1 ? 'It' : 'They'} can be given none: something would move, or the file is another on some screens.`
+      : ''
     return [
       {
         message: `${some(count)} ${count === 1 ? 'says' : 'say'} no size, so that what stands below moves when ${count === 1 ? 'it comes' : 'they come'} in.${none}`,
