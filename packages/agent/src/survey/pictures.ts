@@ -22,7 +22,7 @@ export function picturesOf(request: SurveyRequest): SurveyPicture[] {
     const at = positionOf(el)
     return at !== undefined && saysNone(el) ? [{ el, at }] : []
   })
-  const late = followsItsFile(unsaid.slice(0, MOST))
+  const late = moving(unsaid.slice(0, MOST), request)
   // Once its width is said, a bound of its height no longer keeps its proportions.
   const free = late.filter(({ el }) => getComputedStyle(el).maxHeight === 'none')
   const fitting = new Set(fits(free, request))
@@ -38,15 +38,18 @@ const saysNone = (el: HTMLImageElement): boolean =>
   !el.currentSrc.startsWith('data:') &&
   el.getClientRects().length > 0
 
-/** Those that would have another height if their files had other proportions. */
-function followsItsFile(pictures: readonly Picture[]): Picture[] {
-  const heights = () => pictures.map(({ el }) => el.offsetHeight)
-  const before = heights()
-  const after = asIf(
-    pictures.map(({ el }) => [el, { 'aspect-ratio': `${el.naturalWidth} / ${el.naturalHeight * 3 + 50}` }] as const),
-    heights,
-  )
-  return pictures.filter((_, i) => Math.abs(before[i]! - after[i]!) > 1)
+/** Of more than so many it is not asked which of them move something. */
+const MOST_ASKED = 40
+
+/** Those by which something would stand elsewhere if their files had other proportions; where that is so of several, each half by itself. */
+function moving(pictures: readonly Picture[], request: SurveyRequest): readonly Picture[] {
+  const seen = () => [pageHeight(), ...topsOf(request).values()]
+  const before = seen()
+  const others = pictures.map(({ el }) => [el, { 'aspect-ratio': `${el.naturalWidth} / ${el.naturalHeight * 3 + 50}` }] as const)
+  if (!pictures.length || asIf(others, seen).every((px, i) => Math.abs(px - before[i]!) < 1)) return []
+  if (pictures.length === 1 || pictures.length > MOST_ASKED) return pictures
+  const middle = pictures.length >> 1
+  return [...moving(pictures.slice(0, middle), request), ...moving(pictures.slice(middle), request)]
 }
 
 /** Those that could say their sizes together; where not all can, each half is tried by itself. */
