@@ -1,7 +1,8 @@
+import type { Survey } from '@waybell/core/survey'
 import { readMessage } from './schema.ts'
 
-const survey = {
-  format: 8,
+const survey: Survey = {
+  format: 9,
   screen: 'laptop',
   width: 1280,
   height: 800,
@@ -40,6 +41,8 @@ const survey = {
       own: { name: 'active', on: 'entry', moves: false, isRight: false, isSeen: true },
     },
   ],
+  pictures: [{ at: 9, width: 900, height: 600, fits: true }],
+  estimates: [{ at: 5, height: 812.5, said: 300 }],
   padding: 0,
   smooth: false,
   built: { menus: [], headings: ['Said by a script'], targets: [] },
