@@ -20,9 +20,9 @@ const TOLD = 3000
 /** Moves the page at once, and waits until it was told of it: what a busy machine tells of two moves at once, the page takes for one. */
 export async function moveTo(top: number): Promise<void> {
   const before = position()
-  const told = new Promise<void>((done) => (innerScroller() ?? document).addEventListener('scroll', () => done(), { once: true }))
   jumpTo(top)
   if (position() === before) return
+  const told = new Promise<void>((done) => (innerScroller() ?? document).addEventListener('scroll', () => done(), { once: true }))
   // Out of sight nothing is told.
   await Promise.race([told, pause(document.hidden ? 0 : TOLD)])
   await pause(0)

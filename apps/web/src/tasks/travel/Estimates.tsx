@@ -7,7 +7,7 @@ export function Estimates() {
   const { page, surveys, run } = useWork()
   const n = wrongEstimates(Object.values(surveys)).length
   const { estimates } = page.travel
-  if (!n && !estimates) return null
+  if (!n) return null
   const some = n === 1 ? '1 part of the page is' : `${n} parts of the page are`
   return (
     <section aria-label="Parts laid out late" className="mt-3 flex flex-wrap items-center gap-2 border-l-4 border-teal bg-wash p-2 text-sm">
