@@ -37,8 +37,12 @@ test.describe('the application', () => {
     await measured(page)
     const live = liveFrame(page)
     await expect(live.locator('nav a').first()).toHaveAttribute('href', '#programme')
-    // One label of last year's menu does not say the title of its section.
-    await expect(page.getByRole('button', { name: '1 finding' })).toContainText('it is taken to be “Questions people ask”')
+    // One label of last year's menu does not say the title of its section; and the page is shorter by what its header shrinks.
+    const all = page.getByRole('button', { name: '2 findings' })
+    await expect(all).toContainText('The page’s header gets up to 32 px smaller')
+    await all.click()
+    await expect(page.getByRole('list', { name: 'All findings' })).toContainText('it is taken to be “Questions people ask”')
+    await all.click()
     await expect(page.getByTestId('tried')).toHaveText(/^\d+ links tried on 2 screens, all arrive$/)
 
     await test.step('an ID and a title are changed, and the live page follows without loading', async () => {

@@ -82,7 +82,9 @@ export function facts(page: Page): Promise<PageFacts> {
   return page.evaluate(() => {
     const settings = JSON.parse(document.querySelector('[data-wb="settings"]')!.textContent!) as { sections: string[] }
     const tops: Record<string, number> = {}
-    for (const id of settings.sections) tops[id] = document.getElementById(id)!.getBoundingClientRect().top + scrollY
+    // As pages had targets before any element could be one, by a name.
+    for (const id of settings.sections)
+      tops[id] = (document.getElementById(id) ?? document.getElementsByName(id)[0])!.getBoundingClientRect().top + scrollY
     const menus = [...document.querySelectorAll('[data-wb-menu]')]
     return {
       scroll: scrollY,

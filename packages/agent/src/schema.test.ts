@@ -2,7 +2,7 @@ import type { Survey } from '@waybell/core/survey'
 import { readMessage } from './schema.ts'
 
 const survey: Survey = {
-  format: 9,
+  format: 10,
   screen: 'laptop',
   width: 1280,
   height: 800,
@@ -30,6 +30,7 @@ const survey: Survey = {
   ],
   header: null,
   near: [],
+  bottom: 0,
   menus: [
     {
       at: 3,

@@ -148,7 +148,7 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, small, s
   const kept = leftAsItIs(page)
   if (kept) say(kept)
 
-  // What was measured is the page as it came.
+  // What was measured is the page as it came; an earlier handover's header keeps its place in it as it will in this one.
   const asBuilt = Object.fromEntries(Object.entries(surveys).map(([key, survey]) => [key, withMade(survey, page)]))
   const tried: Record<string, Tried[]> = {}
   let links: BuildReport['links'] = null

@@ -1,5 +1,5 @@
-/** What stays at the viewport's top while the page scrolls, by what the browser makes of it, and how far it reaches down. */
-import { coversTop, HEADER, lasts } from '@waybell/core/contract'
+/** What stays at the viewport's top, or its bottom, while the page scrolls, by what the browser makes of it, and how far it reaches. */
+import { coversEdge, HEADER, lasts } from '@waybell/core/contract'
 import { innerScroller, scroller, topOf, viewHeight, viewTop } from '../scroller.ts'
 import { isPiece } from '../patch.ts'
 import { everyElement, positionOf } from '../stamps.ts'
@@ -9,35 +9,37 @@ export interface Bar {
   position: 'sticky' | 'fixed'
 }
 
-/** Beyond this many elements, only those that can be met at the viewport's top are asked for their style. */
+type Edge = 'top' | 'bottom'
+
+/** Beyond this many elements, only those that can be met at that edge of the viewport are asked for their style. */
 const MANY = 20000
 
-function possibleBars(): Iterable<Element> {
+function possibleBars(edge: Edge): Iterable<Element> {
   const all = document.body.getElementsByTagName('*')
   if (all.length <= MANY) return all
   const met = new Set<Element>()
   for (const x of [0.1, 0.5, 0.9])
     for (const y of [1, 12, 40, 80, 140])
-      for (const hit of document.elementsFromPoint(innerWidth * x, y))
+      for (const hit of document.elementsFromPoint(innerWidth * x, edge === 'top' ? y : innerHeight - y))
         for (let e: Element | null = hit; e && e !== document.body; e = e.parentElement) met.add(e)
   return [...met].sort((a, b) => (a.compareDocumentPosition(b) & Node.DOCUMENT_POSITION_FOLLOWING ? -1 : 1))
 }
 
-/** Elements that stay at the viewport's top while the page scrolls under them. */
-export function stayingBars(): Bar[] {
+/** Elements that stay at that edge of the viewport while the page scrolls under them. */
+export function stayingBars(edge: Edge = 'top'): Bar[] {
   const { innerWidth: width } = window
   const inner = innerScroller()
   const view = inner ? { width: inner.clientWidth, height: viewHeight() } : { width, height: innerHeight }
-  const edge = inner?.getBoundingClientRect().left ?? 0
+  const from = inner?.getBoundingClientRect().left ?? 0
   const out: Bar[] = []
-  for (const el of possibleBars()) {
+  for (const el of possibleBars(edge)) {
     if (!(el instanceof HTMLElement) || isPiece(el)) continue
     const style = getComputedStyle(el)
     if (style.position !== 'fixed' && !(style.position === 'sticky' && scroller().contains(el))) continue
     const box = el.getBoundingClientRect()
     const isSeen = style.visibility !== 'hidden' && style.opacity !== '0' && box.height > 0 && box.right > 0 && box.left < width
-    const bar = { left: box.left - edge, width: box.width, height: box.height }
-    if (!isSeen || !coversTop(parseFloat(style.top), bar, view) || Number(style.zIndex) < 0) continue
+    const bar = { left: box.left - from, width: box.width, height: box.height }
+    if (!isSeen || !coversEdge(parseFloat(style[edge]), bar, view) || Number(style.zIndex) < 0) continue
     if (el.parentElement && lasts(style.position, el, el.parentElement, scroller()) && !out.some((b) => b.el.contains(el)))
       out.push({ el, position: style.position })
   }
@@ -61,6 +63,12 @@ export function reachNow(bars: readonly Bar[]): number {
     )
   }
   return reach
+}
+
+/** How far up what stays at the bottom of what is seen reaches now, in px. */
+export function bottomNow(): number {
+  const end = viewTop() + viewHeight()
+  return Math.max(0, ...stayingBars('bottom').map(({ el }) => end - Math.max(viewTop(), el.getBoundingClientRect().top)))
 }
 
 /** True where a static header would stay over most of the page if it were sticky. */

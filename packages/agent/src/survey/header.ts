@@ -3,9 +3,11 @@ import type { Survey, SurveyHeader } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
 import { furthest, pageHeight, position, viewHeight } from '../scroller.ts'
 import { moveTo, pause, twoFrames, untilThere } from '../settle.ts'
-import { canStay, headerElement, reachNow, sourceElement, stayingBars, type Bar } from './bars.ts'
+import { bottomNow, canStay, headerElement, reachNow, sourceElement, stayingBars, type Bar } from './bars.ts'
 import { isTransparent } from './look.ts'
+import { makesUpFor } from './makes-up.ts'
 import { topsOf } from './parts.ts'
+import { closable, reachWithout } from './shut.ts'
 
 export interface HeaderStates {
   bars: Bar[]
@@ -13,6 +15,7 @@ export interface HeaderStates {
   /** What is taken from the tops of parts after the page has moved, by part. */
   movedBy: Map<number, number>
   near: Survey['near']
+  bottom: number
   /** What is the same while the header is at rest. */
   key: () => string
 }
@@ -31,9 +34,14 @@ export async function probeHeader(request: SurveyRequest): Promise<HeaderStates>
   bars = stayingBars()
   const rest = reachNow(bars)
   const restTops = topsOf(request)
+  const shuts = closable(bars)
+  const shut = shuts && { rest: reachWithout(shuts, bars), moved: 0 }
+  const main = mainOf(request, bars)
+  const tall = { height: main?.el.getBoundingClientRect().height ?? 0, page: pageHeight() }
   const end = furthest()
   let moved = rest
   let hides = false
+  let makesUp: SurveyHeader['makesUp'] = null
   const movedBy = new Map<number, number>()
   const near: Survey['near'] = []
   if (end > 0) {
@@ -49,6 +57,7 @@ export async function probeHeader(request: SurveyRequest): Promise<HeaderStates>
     moved = reachNow(bars)
     const movedTops = topsOf(request)
     for (const [at, top] of restTops) movedBy.set(at, (movedTops.get(at) ?? top) - top)
+    if (main?.position === 'sticky' && moved < rest) makesUp = makesUpFor(main.el, tall, restTops, () => topsOf(request))
     if (bars.length && moved < rest) {
       await moveTo(Math.max(1, position() - 160))
       await untilThere(key)
@@ -56,7 +65,20 @@ export async function probeHeader(request: SurveyRequest): Promise<HeaderStates>
     }
     if (moved !== rest && !hides) near.push(...(await nearArrivals(request, restTops, bars, moved)))
   }
-  return { bars, header: describeHeader(request, bars, rest, moved, hides), movedBy, near, key }
+  if (shut) shut.moved = reachWithout(shuts, bars)
+  const header = describeHeader(request, bars, rest, moved, hides)
+  return {
+    bars,
+    header: header && {
+      ...header,
+      makesUp: hides ? null : makesUp,
+      shut: shut && (shut.rest !== rest || shut.moved !== moved) ? shut : null,
+    },
+    movedBy,
+    near,
+    bottom: bottomNow(),
+    key,
+  }
 }
 
 /** How far the header reaches where the first sections arrive, which may be before it changes its state. */
@@ -74,12 +96,17 @@ async function nearArrivals(request: SurveyRequest, tops: Map<number, number>, b
   return out
 }
 
-function describeHeader(request: SurveyRequest, bars: Bar[], rest: number, moved: number, hides: boolean): SurveyHeader | null {
-  // Of several bars, the one with the page's menu in it, else the lowest.
+/** Of several bars, the one with the page's menu in it, else the lowest. */
+function mainOf(request: SurveyRequest, bars: readonly Bar[]): Bar | undefined {
   const known = headerElement(request.header)
-  const main =
+  return (
     bars.find((b) => known && (b.el === known || b.el.contains(known))) ??
     [...bars].sort((a, b) => b.el.getBoundingClientRect().bottom - a.el.getBoundingClientRect().bottom)[0]
+  )
+}
+
+function describeHeader(request: SurveyRequest, bars: Bar[], rest: number, moved: number, hides: boolean): SurveyHeader | null {
+  const main = mainOf(request, bars)
   if (main) {
     const { el, position } = main
     return {
@@ -91,10 +118,13 @@ function describeHeader(request: SurveyRequest, bars: Bar[], rest: number, moved
       hides,
       canStay: false,
       gives: null,
+      makesUp: null,
+      shut: null,
       transparent: isTransparent(el),
       color: getComputedStyle(el).color,
     }
   }
+  const known = headerElement(request.header)
   if (!known?.getClientRects().length) return null
   const position = getComputedStyle(known).position === 'absolute' ? 'absolute' : 'static'
   return {
@@ -106,6 +136,8 @@ function describeHeader(request: SurveyRequest, bars: Bar[], rest: number, moved
     hides: false,
     canStay: canStay(known),
     gives: null,
+    makesUp: null,
+    shut: null,
     transparent: isTransparent(known),
     color: getComputedStyle(known.querySelector('a') ?? known).color,
   }

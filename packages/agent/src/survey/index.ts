@@ -1,11 +1,11 @@
 /**
  * Surveying: the page's layout on a screen of the size that this frame has. `probe` scrolls through the page to see its header in each
  * state; `remeasure` reads the layout again without moving anything, after an edit. A file for each slice: `bars.ts` finds what stays
- * at the top, `header.ts` describes the header, `parts.ts` measures sections and what may become one, `look.ts` the page's colours, `paint.ts` gradients and pictures behind words, `menus.ts`
+ * at the top, `header.ts` describes the header, `gives.ts` what it could give of its height, `makes-up.ts` what keeps its place, `shut.ts` what can be closed in it, `parts.ts` measures sections and what may become one, `look.ts` the page's colours, `paint.ts` gradients and pictures behind words, `menus.ts`
  * how menus mark their items, `headings.ts` what looks like a heading, `built.ts` what scripts made, `pictures.ts` pictures without a size, `estimates.ts` what is laid out late, `travel.ts` the page's own offset.
  */
-import { LETS_GO } from '@waybell/core/contract'
-import { SURVEY_FORMAT, type Survey } from '@waybell/core/survey'
+import { LETS_GO, STEADY } from '@waybell/core/contract'
+import { steadied, SURVEY_FORMAT, type Survey } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
 import { forgetScroller, innerScroller, jumpTo, pageHeight, position, viewHeight } from '../scroller.ts'
 import { throughThePage, untilLoaded, untilSize, untilThere } from '../settle.ts'
@@ -122,7 +122,7 @@ export async function remeasure(request: SurveyRequest): Promise<Survey> {
 function read(request: SurveyRequest): Survey {
   const states = seen.get(request.screen)
   if (!states) throw new Error(`the page was not surveyed on this screen yet: ${request.screen}`)
-  return {
+  const survey: Survey = {
     format: SURVEY_FORMAT,
     screen: request.screen,
     width: innerWidth,
@@ -134,10 +134,13 @@ function read(request: SurveyRequest): Survey {
     parts: partsNow(request, states.movedBy, states.margins, states.leads, states.paint),
     header: currentHeader(request, states),
     near: states.near,
+    bottom: states.bottom,
     built: { ...states.built, targets: builtTargets(movedAt(request, states.movedBy)) },
     ...states.own,
     ...pageLook(),
   }
+  // The work says so; what was seen of the page is as it was before.
+  return headerElement(survey.header?.at ?? null)?.hasAttribute(STEADY) ? steadied(survey) : survey
 }
 
 function scrollerNow(): Survey['scroller'] {

@@ -1,5 +1,6 @@
 import { aMenu, anItem, aPage, aSection } from '../site/builder.ts'
 import { aHeader, aPart, aSurvey } from '../survey/builder.ts'
+import { steadied } from '../survey/index.ts'
 import type { HeaderMoves } from '../site/index.ts'
 import { coverOf, isKept, shiftOf, smallerBy, solveArrivals, withMade } from './index.ts'
 
@@ -35,6 +36,32 @@ describe('a header that shrinks', () => {
   it('over the page draws none', () => expect(shiftOf(page, survey([0, 0, 0]))).toBe(0))
   it('is not gone by where sections move by different lengths', () => expect(shiftOf(page, survey([0, -32, -8]))).toBe(0))
   it('moves nothing where it keeps its size', () => expect(shiftOf(page, survey([-32, -32, -32], 88))).toBe(0))
+})
+
+describe('a header that keeps its place while it is smaller', () => {
+  const page = aPage({ sections: [aSection(1, { toTop: true }), aSection(2)] })
+  const survey = (makesUp: number | null) =>
+    aSurvey({
+      header: aHeader({ rest: 88, moved: 56, makesUp }),
+      parts: [0, 900].map((top, i) => aPart({ at: (i + 1) * 10, top, bottom: top + 900, movedTop: top - 32 })),
+      built: { menus: [], headings: [], targets: [{ id: 'x', top: 400, bottom: 500, movedTop: 368 }] },
+    })
+  it('draws nothing up, and the page is as long as at rest', () => {
+    const seen = steadied(survey(32))
+    expect(shiftOf(page, seen)).toBe(0)
+    expect(seen).toMatchObject({ maxScroll: 2232, built: { targets: [{ movedTop: 400 }] } })
+    expect(solveArrivals(page, seen)[1]).toMatchObject({ land: 900 - 56 - 24, gap: 24 })
+    expect(solveArrivals(page, survey(32))[1]).toMatchObject({ land: 900 - 32 - 56 - 24, gap: 24 })
+  })
+  it('is as it came where nothing makes up for it', () => expect(steadied(survey(null))).toEqual(survey(null)))
+})
+
+it('does not take for seen what a bar at the bottom covers', () => {
+  const heading = { top: 1650, bottom: 1690 }
+  const seen = (bottom: number) =>
+    solveArrivals(aPage({ sections: [aSection(2)] }), aSurvey({ bottom, parts: [aPart({ at: 20, top: 900, bottom: 1800, heading })] }))[0]
+  expect([seen(0)!.heading, seen(80)!.heading]).toEqual(['clear', 'below'])
+  expect(seen(80)!.hidden).toBe(1650 - (900 - 24 + 720))
 })
 
 describe('a header that was given a smaller size', () => {

@@ -2,7 +2,7 @@
  * Arrivals: where the page stops when a visitor follows a link. `cover.ts` how
  * much of the viewport is covered on arrival, `solve.ts` turns both into arrivals, `time.ts` how long the way takes. Pure: no DOM here.
  */
-export { partsByAt, partOf } from './part.ts'
+export { partsByAt, partOf, standsAbove } from './part.ts'
 export {
   canBeKept,
   coverOf,

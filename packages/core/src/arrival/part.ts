@@ -12,6 +12,9 @@ export function partsByAt({ parts }: Survey): ReadonlyMap<ElementAt, SurveyPart>
   return byAt
 }
 
+/** Its target stands above what it is about, where the page moved it. */
+export const standsAbove = ({ block }: Section, { shift }: SurveyPart): boolean => shift > 0 && block === undefined
+
 /**
  * What was measured of a section, null where nothing was. A point has no size; it is as far from its element's top as it was shifted. What a
  * page shifted up by its header begins where its block does.

@@ -42,7 +42,7 @@ interface OnScreen {
   isGone: boolean
   isOwn: boolean
   breathing: number
-  /** How high what is seen at once is, in px. */
+  /** How high what is seen at once is, above what stays at its bottom; in px. */
   view: number
 }
 
@@ -56,7 +56,7 @@ export function solveArrivals(page: SitePage, survey: Survey): Arrival[] {
     isGone: isLetGo(page, survey.screen),
     isOwn: isOwnTravel(page) || !isReached(page, survey),
     breathing: breathingOn(page, survey.screen),
-    view: viewHeight(survey),
+    view: viewHeight(survey) - survey.bottom,
   }
   // One that was given a smaller size has it from so far down on.
   const until = smallerBy(page, survey) ? movesFrom(page, survey) : -1

@@ -6,6 +6,8 @@ export const PIECE = 'data-wb'
 export const MENU = 'data-wb-menu'
 /** On the page's own header; its value says how it is made to stay, and is empty where the page sees to that itself. */
 export const HEADER = 'data-wb-header'
+/** On a header that is smaller once the page has moved, and keeps its place then. */
+export const STEADY = 'data-wb-steady'
 /** On a header that does something once the page has been scrolled: by how many px, or `#` and the ID of what is to have gone by, and `away` where it leaves on the way down. */
 export const MOVES = 'data-wb-moves'
 /** On what in such a header gives up padding, where that is not the header itself; its number. */
@@ -40,6 +42,9 @@ export const AHEAD = '--wb-ahead'
 /** What the page's header changes by once the page has moved (negative: it shrinks), and how far that moves the sections down, in px; `unknown` where nobody measured it, not said where it keeps its size. */
 export const GROWS = '--wb-grows'
 export const SHIFTS = '--wb-shifts'
+/** Of a header that keeps its place: its height at rest, and by how much it is smaller once the page has moved, in px; `none` where it takes nothing from the page. */
+export const TALL = '--wb-tall'
+export const SMALLER = '--wb-smaller'
 
 /** On a menu that is made; its value says which one of the page's it is and in what form, see `made-words.ts`. */
 export const MADE = 'data-wb-made'

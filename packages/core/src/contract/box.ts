@@ -42,11 +42,11 @@ interface Bar {
 const LEAST_BAR = 240
 
 /**
- * True for what lies over the viewport's top and leaves the page to be read below it; a rail, a panel and a bar at the bottom do not. The
+ * True for what lies over the viewport's top, or its bottom, and leaves the page to be read beside it; a rail and a panel do not. The
  * script says so of the same bars as what measures them. Lengths in CSS px.
- * @param inset where it stays below the viewport's top, as its style says; NaN where it says nothing
+ * @param inset how far from that edge it stays, as its style says; NaN where it says nothing
  */
-export const coversTop = (inset: number, { left, width, height }: Bar, viewport: { width: number; height: number }): boolean =>
+export const coversEdge = (inset: number, { left, width, height }: Bar, viewport: { width: number; height: number }): boolean =>
   width > LEAST_BAR &&
   Math.abs(2 * left + width - viewport.width) < width &&
   height <= viewport.height / 2 &&

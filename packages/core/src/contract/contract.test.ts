@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import {
-  coversTop,
+  coversEdge,
   EASINGS,
   indicated,
   motionText,
@@ -122,4 +122,4 @@ it.each([
   ['a panel over everything', 0, { left: 0, width: 1280, height: 800 }, false],
   ['a bar at the bottom', 736, { left: 0, width: 1280, height: 64 }, false],
   ['what does not say where it stays', NaN, { left: 0, width: 1280, height: 64 }, false],
-])('%s covers the viewport’s top: %#', (_, inset, bar, covers) => expect(coversTop(inset, bar, { width: 1280, height: 800 })).toBe(covers))
+])('%s covers the viewport’s top: %#', (_, inset, bar, covers) => expect(coversEdge(inset, bar, { width: 1280, height: 800 })).toBe(covers))

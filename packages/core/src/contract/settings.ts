@@ -41,6 +41,8 @@ export interface Settings {
   room?: { id: string; as: 'padding' | 'height'; on: { screen: string; fits: number; own: number }[] }
   /** Keys of the screens on which the page's header scrolls away, and what it does once the page has been scrolled; absent for none. */
   headerOff?: string[]
+  /** The page's header, which is smaller by itself once the page has moved, keeps its place. */
+  headerSteady?: true
   headerUnder?: { screen: string; head: number; frame: number }[]
   headerMoves?: { after: number; over?: true; clear?: true; shadow?: true; away?: true; small?: number; off?: string[] }
   /** The page's header is made to stay in view. */
@@ -153,6 +155,7 @@ export function readSettings(text: string): WrittenSettings | null {
     ...readRoom(s.room),
     ...(isKeys(s.headerOff) ? { headerOff: s.headerOff } : {}),
     ...readMoves(s.headerMoves),
+    ...(s.headerSteady === true ? { headerSteady: true } : {}),
     ...readUnder(s.headerUnder),
     keep: s.keep === true,
     ...(s.ownTravel === true ? { ownTravel: true } : {}),

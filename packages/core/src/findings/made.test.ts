@@ -130,3 +130,14 @@ it('gives pictures their sizes by a press, which leaves those that cannot have o
   expect(say(after)).toMatchObject([{ where: { at: 14 }, fix: null, message: expect.stringContaining('1 picture says no size') }])
   expect(found(page, ['picture-unsized'], {}, { laptop: { ...surveys.laptop, pictures: [] } })).toEqual([])
 })
+
+it('tells of a header that takes from the page what it gets smaller by, with what keeps its place', () => {
+  const shrinking = { laptop: { ...surveys.laptop, header: aHeader({ at: 3, rest: 96, moved: 56, makesUp: 40 }) } }
+  const page = aPage({ sections: [aSection(1), aSection(2)], header: null })
+  const [told] = found(page, ['header-shrinks'], {}, shrinking)
+  expect(told!.message).toContain('40 px smaller')
+  const mended = apply(aSite(page), told!.fix!.command).site.pages[0]!
+  expect(mended.header).toEqual({ at: 3, keep: null, backing: null, steady: true })
+  expect(found(mended, ['header-shrinks'], {}, shrinking)).toEqual([])
+  expect(found({ ...page, header: { at: 3, keep: null, backing: null, off: ['laptop'] } }, ['header-shrinks'], {}, shrinking)).toEqual([])
+})

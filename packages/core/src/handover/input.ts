@@ -3,7 +3,7 @@ import type { PageReading } from '../page/index.ts'
 import type { Screen, SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
 
-/** What of the script a page carries only where it has use for it, in the order in which a built script names them. The last one stands alone behind the rest. */
+/** What of the script a page carries only where it has use for it, in the order in which a built script names them. Those behind `travel` stand alone behind the rest. */
 export const SCRIPT_PARTS = [
   'anchors',
   'classes',
@@ -17,6 +17,7 @@ export const SCRIPT_PARTS = [
   'moves',
   'presses',
   'shuts',
+  'steady',
 ] as const
 export type ScriptPart = (typeof SCRIPT_PARTS)[number]
 

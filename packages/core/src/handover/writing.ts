@@ -44,6 +44,7 @@ export const needsScript = ({ page, anchors }: Pick<WritingInput, 'page' | 'anch
   page.menus.some(isMade) ||
   travelsOtherwise(page) ||
   !!page.header?.moves ||
+  !!page.header?.steady ||
   !!page.travel.takesPresses ||
   page.menus.some((m) => isFound(m) && m.form.shutBy !== undefined)
 

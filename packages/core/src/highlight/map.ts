@@ -1,5 +1,5 @@
 /** The bell map of a screen, and the best place for the bell line. */
-import { coverOf, isOwnTravel, partsByAt, partOf, solveArrivals, type Arrival } from '../arrival/index.ts'
+import { coverOf, isOwnTravel, partsByAt, partOf, solveArrivals, standsAbove, type Arrival } from '../arrival/index.ts'
 import { viewHeight, type Survey, type SurveyPart } from '../survey/index.ts'
 import { adjustOn, type Section, type SitePage } from '../site/index.ts'
 import { bells } from './rule.ts'
@@ -26,7 +26,9 @@ const topsOf = (page: SitePage, survey: Survey): Placed[] => {
     const part = partOf(section, parts)
     if (!part?.hasBox) return []
     // Of what the page moved up the script knows that by the margin that was written for it, and that holds the adjustment too.
-    return [{ section, part, begins: part.movedTop - (part.shift && !isOwnTravel(page) ? adjustOn(section, survey.screen) : 0) }]
+    return [
+      { section, part, begins: part.movedTop - (standsAbove(section, part) && !isOwnTravel(page) ? adjustOn(section, survey.screen) : 0) },
+    ]
   })
   const ids = new Set(page.sections.flatMap((s) => [s.id, ...s.former]))
   const built = survey.built.targets.filter((t) => !ids.has(t.id)).map((part): Placed => ({ section: null, part, begins: part.movedTop }))

@@ -117,6 +117,7 @@ export function proposeSetUp(
     ...bareHeader,
     ...(earlier?.headerOff && { off: earlier.headerOff }),
     ...(earlier?.headerMoves && { moves: earlier.headerMoves }),
+    ...(earlier?.headerSteady && { steady: true as const }),
     ...(earlier?.headerUnder && { under: earlier.headerUnder }),
   }
   const scroller =

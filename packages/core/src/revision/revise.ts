@@ -211,7 +211,9 @@ function revisedSections(
     const isPages = section.own !== null && section.id === section.own
     const id = isPages && c.id !== null ? c.id : section.id
     const former = id === section.id ? section.former : [...section.former.filter((f) => f !== id), section.id]
-    out.push({ ...section, at: c.at, heading: c.heading, own: c.id, title, id, former })
+    const { block: was, ...same } = section
+    const block = was === undefined || c.block === null ? {} : { block: c.block }
+    out.push({ ...same, ...block, at: c.at, heading: c.heading, own: c.id, title, id, former })
   }
   const taken = takenIds(after)
   for (const s of out) taken.add(s.id.toLowerCase())

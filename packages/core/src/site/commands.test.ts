@@ -120,6 +120,7 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
     section: key,
     adjust: fc.constantFrom<Adjust | undefined>({ by: 8 }, { by: -3, off: ['phone'] }, { by: 'fills' }, undefined),
   },
+  'section/block': { page: fc.constant(page), section: key, block: fc.constantFrom<number | undefined>(5, undefined) },
   'section/add': { page: fc.constant(page), section: fc.integer({ min: 1, max: 7 }).map(section) },
   'section/drop': { page: fc.constant(page), section: key },
   'menu/add': {
@@ -191,6 +192,7 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
       backing: null,
       off: ['phone'],
       moves: { after: 40, over: true as const, small: 12 },
+      steady: true as const,
       under: [{ screen: 'laptop', head: 8, frame: 0 }],
     }),
   },
@@ -248,6 +250,24 @@ function tryApply(to: Site, c: Command) {
 }
 
 describe('commands', () => {
+  it('are taken back where one of several needs what another brings', () => {
+    const item = { ...anItem(1), target: { kind: 'section' as const, section: 's9' } }
+    const command: Command = {
+      type: 'batch',
+      label: 'Both',
+      commands: [
+        {
+          type: 'menu/add',
+          page,
+          index: 0,
+          menu: aMenu([item], { key: 'm9', form: { kind: 'rail', side: 'left', stands: 'over', width: 200, edge: 0 } }),
+        },
+        { type: 'section/add', page, section: aSection(9) },
+      ],
+    }
+    const done = apply(site, command)
+    expect(apply(done.site, done.inverse).site).toEqual(site)
+  })
   it('are taken back by their inverse, whatever came before', () =>
     fc.assert(
       fc.property(fc.array(command, { maxLength: 12 }), (commands) => {

@@ -50,6 +50,8 @@ export interface Section {
   toTop: boolean
   /** Room above it on arrival that others do not have; absent for none. */
   adjust?: Adjust
+  /** Of an empty target that stands above a block, as pages have them for their header: the block, which has its ID instead; absent where it keeps it. */
+  block?: ElementAt
 }
 
 /**
@@ -222,6 +224,8 @@ export interface HeaderChoice {
   /** Keys of the screens on which it scrolls away with the page; absent for none. */
   off?: string[]
   moves?: HeaderMoves
+  /** One that is smaller by itself once the page has moved keeps its place on the page then. */
+  steady?: true
   /**
    * The first section begins under it and is as high as the screen at least. By screen: its own padding at the top, and what of its height is padding
    * and border where its style's heights are without them, else 0; in px.
@@ -351,7 +355,6 @@ const kindOf = (target: ItemTarget) => itemKinds[target.kind] as ItemKind<ItemTa
 
 /** Key of the section of its own page that an item leads to; null where it leads to none. */
 export const sectionOf = (target: ItemTarget): string | null => kindOf(target).section(target)
-export const leadsTo = (item: { target: ItemTarget }, section: string): boolean => sectionOf(item.target) === section
 /** Where on the site's other pages an item leads; null where it leads to none. */
 export const elsewhereOf = (target: ItemTarget): Elsewhere | null => kindOf(target).elsewhere?.(target) ?? null
 /** What keeps a target from being written; null for nothing. */

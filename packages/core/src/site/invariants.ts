@@ -17,12 +17,14 @@ export function checkInvariants(before: Site, after: Site): void {
     (p) => p.file,
     (p) => `the site has the page “${p.file}” already`,
   )
-  for (const page of after.pages) if (!before.pages.includes(page)) checkPage(page)
+  const had = new Map(before.pages.map((p) => [p.key, new Set(p.sections.map((s) => s.key))]))
+  for (const page of after.pages) if (!before.pages.includes(page)) checkPage(page, had.get(page.key) ?? new Set())
   // A page may change what others lead to.
   for (const page of after.pages) checkBetween(page, after.pages)
 }
 
-function checkPage(page: SitePage): void {
+/** @param had keys of the sections that it had before */
+function checkPage(page: SitePage, had: ReadonlySet<string>): void {
   const { sections, menus } = page
   unique(
     sections,
@@ -72,12 +74,12 @@ function checkPage(page: SitePage): void {
       (i) => `the item “${i.label}” is there already`,
     )
     for (const { label, target } of menu.items) {
-      checkTarget(target, `the item “${label}”`, keys)
+      checkTarget(target, `the item “${label}”`, keys, had)
       if (target.kind === 'group' && isFound(menu))
         throw new CommandError(`the item “${label}” is in one of the page’s own menus, which opens what it opens; make a menu for groups`)
     }
   }
-  for (const { target } of page.links ?? []) checkTarget(target, 'a link on the page', keys)
+  for (const { target } of page.links ?? []) checkTarget(target, 'a link on the page', keys, had)
   unique(
     page.pictures ?? [],
     (p) => p.at,
@@ -97,12 +99,13 @@ function checkShown({ name, shown }: MadeMenu, sections: ReadonlySet<string>): v
       throw new CommandError(`the page has no section “${key}”, with which the menu “${name}” begins or ends; choose another first`)
 }
 
-function checkTarget(target: ItemTarget, named: string, sections: ReadonlySet<string>): void {
+function checkTarget(target: ItemTarget, named: string, sections: ReadonlySet<string>, had: ReadonlySet<string>): void {
   const fault = faultOfTarget(target)
   if (fault) throw new CommandError(`${named} cannot lead there: ${fault.why}`)
   const section = sectionOf(target)
-  if (section !== null && !sections.has(section))
-    throw new CommandError(`the page has no section “${section}”, which ${named} leads to; it may have been removed meanwhile`)
+  if (section === null || sections.has(section)) return
+  if (had.has(section)) throw new CommandError(`${named} leads to this section; give that another target first`)
+  throw new CommandError(`the page has no section “${section}”, which ${named} leads to; it may have been removed meanwhile`)
 }
 
 /** What leads to other pages of the site, and what follows their menus. */

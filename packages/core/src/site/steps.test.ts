@@ -193,7 +193,7 @@ describe('links on the page', () => {
     expect(lead({ kind: 'section', section: 's9' })).toThrow('the page has no section “s9”, which a link on the page leads to')
     expect(lead({ kind: 'outside', address: 'javascript:x', newTab: false })).toThrow('a link on the page cannot lead there')
     expect(lead({ kind: 'as-is' })().site.pages[0]!.links!.map((l) => l.at)).toEqual([7])
-    expect(() => apply(s, { type: 'section/drop', page: 'p1', section: 's1' })).toThrow('links on the page lead to this section')
+    expect(() => apply(s, { type: 'section/drop', page: 'p1', section: 's1' })).toThrow('a link on the page leads to this section')
   })
 })
 

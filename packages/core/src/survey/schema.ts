@@ -50,6 +50,8 @@ const header = shapeOf<SurveyHeader>({
       margin: s.object({ side: s.oneOf('top', 'bottom'), own: s.length }).allow(null),
     })
     .allow(null),
+  makesUp: s.length.allow(null),
+  shut: s.object({ rest: s.length, moved: s.length }).allow(null),
   transparent: s.is,
   color: s.colour,
 })
@@ -86,6 +88,7 @@ export const surveySchema = shapeOf<Survey>({
   parts: s.array(part, 20000),
   header: header.allow(null),
   near: s.array(s.object({ at: s.at, cover: s.length }), 50),
+  bottom: s.length,
   menus: s.array(menu, 50),
   pictures: s.array(picture, 500),
   estimates: s.array(estimate, 2000),

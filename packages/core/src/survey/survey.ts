@@ -49,6 +49,10 @@ export interface SurveyHeader {
    * nothing on the page moves; null without one where it is out of the flow. Null where nothing can be given.
    */
   gives: { at: ElementAt; top: number; bottom: number; margin: { side: 'top' | 'bottom'; own: number } | null } | null
+  /** Of one in the flow: so much smaller it is once the page has moved, in px, and a margin below it makes up for that; null where it takes nothing from the page, or none does. */
+  makesUp: number | null
+  /** How far it reaches, at rest and moved, while what a visitor can close in it is closed; null where nothing can be. */
+  shut: { rest: number; moved: number } | null
   /** True where nothing opaque is painted behind its text. */
   transparent: boolean
   /** Text colour, as `rgb()`. */
@@ -123,7 +127,7 @@ export interface SurveyEstimate {
 }
 
 /** Counts up when what is measured, or how, changes: what an earlier agent measured is measured again. */
-export const SURVEY_FORMAT = 9
+export const SURVEY_FORMAT = 10
 
 export interface Survey {
   format: typeof SURVEY_FORMAT
@@ -140,6 +144,8 @@ export interface Survey {
   header: SurveyHeader | null
   /** Sections that arrive so near the top that the header is still in another state than `moved`: how far it reaches there. */
   near: { at: ElementAt; cover: number }[]
+  /** How far up what stays at the bottom of what is seen reaches, across it, once the page has moved; 0 without. */
+  bottom: number
   menus: SurveyMenu[]
   pictures: SurveyPicture[]
   estimates: SurveyEstimate[]

@@ -1,8 +1,8 @@
 /** The quick walk: every link of every menu followed once, without smooth motion, and what became of it against what was computed. */
-import { solveArrivals } from '../arrival/index.ts'
+import { partsByAt, solveArrivals, standsAbove } from '../arrival/index.ts'
 import { madeMenuNamed, type MarkClass } from '../contract/index.ts'
 import type { ElementAt } from '../page/index.ts'
-import { isFound, type SitePage } from '../site/index.ts'
+import { isFound, type Section, type SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
 import { TOLERANCE } from './judge.ts'
 
@@ -129,12 +129,13 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
   const tops = new Map<string, number[]>()
   if (survey) {
     const byKey = new Map(solveArrivals(page, survey).map((a) => [a.section, a]))
-    const shifted = new Set(survey.parts.flatMap((p) => (p.shift ? p.at : [])))
+    const parts = partsByAt(survey)
+    const isAbove = (section: Section) => parts.has(section.at) && standsAbove(section, parts.get(section.at)!)
     for (const section of page.sections) {
       const arrival = byKey.get(section.key)
       if (!arrival) continue
       for (const id of [section.id, ...section.former]) land.set(id, arrival.land)
-      if (!section.point && !section.toTop && !shifted.has(section.at)) tops.set(section.id, [arrival.top, arrival.top - arrival.shortfall])
+      if (!section.point && !section.toTop && !isAbove(section)) tops.set(section.id, [arrival.top, arrival.top - arrival.shortfall])
     }
   }
   const items = new Set(page.menus.flatMap((m) => m.items.map((i) => i.label)))

@@ -1,5 +1,5 @@
 /** For pages with a header of their own: how much of the viewport's top is covered on arrival. It changes with the layout, never with the scroll position. */
-import { COVER, coversTop, HEADER, MADE_BAR, OWN_COVER, type Settings } from '@waybell/core/contract'
+import { COVER, coversEdge, HEADER, MADE_BAR, OWN_COVER, type Settings } from '@waybell/core/contract'
 import { all, root } from '../elements.ts'
 import { isInside, isReturn, viewTop } from '../page.ts'
 import { ahead, forgetStates, growthOf, own, standing, tellApart } from './shrinks.ts'
@@ -40,7 +40,7 @@ const stays = (el: HTMLElement): boolean => {
   const style = getComputedStyle(el)
   return (
     (style.position === 'fixed' || (style.position === 'sticky' && isInside(el))) &&
-    coversTop(parseFloat(style.top), el.getBoundingClientRect(), { width: innerWidth, height: innerHeight })
+    coversEdge(parseFloat(style.top), el.getBoundingClientRect(), { width: innerWidth, height: innerHeight })
   )
 }
 

@@ -127,6 +127,19 @@ export function ArrivalTable() {
             ))}
             <td className="border-l border-hair" />
           </tr>
+          {site.screens.some(({ key }) => surveys[key]?.bottom) && (
+            <tr className="border-b border-hair text-right text-xs text-faint tabular-nums">
+              <th scope="row" className="py-1 text-left font-normal">
+                Covered at the bottom
+              </th>
+              {site.screens.map(({ key }) => (
+                <td key={key} className="border-l border-hair px-1">
+                  {surveys[key] ? Math.round(surveys[key].bottom) : '…'}
+                </td>
+              ))}
+              <td className="border-l border-hair" />
+            </tr>
+          )}
         </tbody>
         <TableRows count={shown.length} estimate={30}>
           {(i) => {

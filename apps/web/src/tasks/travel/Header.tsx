@@ -63,12 +63,12 @@ export function HeaderSettings() {
 const stateOf = (header: SurveyHeader, isGone: boolean): string =>
   isGone
     ? 'Here the page’s header scrolls away with the page.'
-    : `The page keeps its header in view (${header.position}, ${px(header.rest)}${header.moved === header.rest ? '' : `, ${px(header.moved)} once the page has moved`}).`
+    : `The page keeps its header in view (${header.position}, ${px(header.rest)}${header.moved === header.rest ? '' : `, ${px(header.moved)} once the page has moved`}${header.shut ? `; ${px(header.shut.moved)} once what can be closed in it is closed, which the script sees to` : ''}).`
 
 function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (next: HeaderChoice) => void }) {
   const { page, site, survey, surveys } = useWork()
   const { backing, off, moves } = choice
-  const without = (name: 'off' | 'moves' | 'under'): HeaderChoice => {
+  const without = (name: 'off' | 'moves' | 'under' | 'steady'): HeaderChoice => {
     const next = { ...choice }
     delete next[name]
     return next
@@ -85,6 +85,7 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
     const part = surveys[key] && partUnder(page, surveys[key])
     return part ? [{ screen: key, head: part.head, frame: part.frame }] : []
   })
+  const shrinks = Object.values(surveys).some((s) => s.header?.makesUp)
   const set = (name: 'over' | 'clear' | 'shadow' | 'away', is: boolean) => {
     const next = { ...now }
     if (is) next[name] = true
@@ -95,7 +96,7 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
   const write = (hex: string, opacity: number) => `rgb(${[1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16)).join(' ')} / ${opacity}%)`
   const most = Math.max(0, ...site.screens.map(({ key }) => (surveys[key] ? coverOf(page, surveys[key]).ownMoved : 0)))
   return (
-    <Fold title="What the header does" isSet={!!off || !!moves || !!choice.under}>
+    <Fold title="What the header does" isSet={!!off || !!moves || !!choice.under || !!choice.steady}>
       <div className="grid grid-cols-[auto_1fr] items-center gap-x-3 pl-2">
         <OnScreens
           label="In view on"
@@ -177,6 +178,16 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
           </label>
         ))}
         <SmallerField now={now} setMoves={setMoves} />
+        {(shrinks || choice.steady) && (
+          <label className="col-span-2 flex min-h-7 items-center gap-1.5 pl-3">
+            <input
+              type="checkbox"
+              checked={!!choice.steady}
+              onChange={(e) => onChoose(e.target.checked ? { ...choice, steady: true } : without('steady'))}
+            />
+            it keeps its place while it is smaller by itself, so that the page does not move for that
+          </label>
+        )}
         {moves && (
           <OnScreens
             label="Does so on"

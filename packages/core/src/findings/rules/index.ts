@@ -5,6 +5,7 @@ import { rule as baseAddress } from './base-address.ts'
 import { rule as builtByScripts } from './built-by-scripts.ts'
 import { rule as estimateWrong } from './estimate-wrong.ts'
 import { rule as formerClash } from './former-clash.ts'
+import { rule as headerShrinks } from './header-shrinks.ts'
 import { rule as headerTall } from './header-tall.ts'
 import { rule as headingMissing } from './heading-missing.ts'
 import { rule as idCase } from './id-case.ts'
@@ -44,6 +45,7 @@ import { rule as scrollsInside } from './scrolls-inside.ts'
 import { rule as sectionEmpty } from './section-empty.ts'
 import { rule as sectionHidden } from './section-hidden.ts'
 import { rule as serviceWorker } from './service-worker.ts'
+import { rule as targetShifted } from './target-shifted.ts'
 import { rule as targetTwice } from './target-twice.ts'
 
 export const rules = {
@@ -53,6 +55,7 @@ export const rules = {
   'built-by-scripts': builtByScripts,
   'estimate-wrong': estimateWrong,
   'former-clash': formerClash,
+  'header-shrinks': headerShrinks,
   'header-tall': headerTall,
   'heading-missing': headingMissing,
   'id-case': idCase,
@@ -92,5 +95,6 @@ export const rules = {
   'section-empty': sectionEmpty,
   'section-hidden': sectionHidden,
   'service-worker': serviceWorker,
+  'target-shifted': targetShifted,
   'target-twice': targetTwice,
 }

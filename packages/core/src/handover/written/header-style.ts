@@ -1,6 +1,6 @@
 /** The style of what covers the viewport’s top: how far it reaches, whether it stays, and what it does once the page has been scrolled. */
 import { coverOf, isKept, MOST_OF_SCREEN, shiftOf, smallerBy } from '../../arrival/index.ts'
-import { AHEAD, AT, COVER, GIVES, GROWS, HEADER, MADE_BAR, MOVES, OWN_COVER, SHIFTS } from '../../contract/index.ts'
+import { AHEAD, AT, COVER, GIVES, GROWS, HEADER, MADE_BAR, MOVES, OWN_COVER, SHIFTS, SMALLER, TALL } from '../../contract/index.ts'
 import { formOf, partUnder } from '../../menus/index.ts'
 import { breathingOn, firstSection, madeBar, type SitePage } from '../../site/index.ts'
 import type { ElementAt, PageReading } from '../../page/index.ts'
@@ -71,6 +71,19 @@ export function growthRules(input: HandoverInput, ranges: readonly Range[]): str
   })
   return group(
     `What the page’s header grows by once the page has moved, and how far that moves the sections; the script goes by it, and looks for itself where it is unknown.`,
+    byScreen(ranges, said, (declarations) => rule('html:root', declarations)),
+  )
+}
+
+/** What the script makes up for, where the header is smaller by itself once the page has moved. */
+export function steadyRules({ page, surveys }: HandoverInput, ranges: readonly Range[]): string[] {
+  if (!page.header?.steady) return []
+  const said = ranges.map(({ screen }) => {
+    const header = surveys[screen.key]?.header
+    return header?.makesUp ? [`${TALL}: ${px(header.height)};`, `${SMALLER}: ${px(header.makesUp)};`] : [`${SMALLER}: none;`]
+  })
+  return group(
+    'The page’s header keeps its place while it is smaller: the script gives it as much more margin below as it lacks of its height at rest.',
     byScreen(ranges, said, (declarations) => rule('html:root', declarations)),
   )
 }

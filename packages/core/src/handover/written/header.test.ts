@@ -1,4 +1,4 @@
-import { HEADER, lasts } from '../../contract/index.ts'
+import { HEADER, lasts, readSettings, STEADY } from '../../contract/index.ts'
 import { defaultRule } from '../../naming/index.ts'
 import { readPage } from '../../page/index.ts'
 import { proposeSetUp } from '../../proposal/index.ts'
@@ -61,4 +61,21 @@ it.each([
 it('counts what sticks in the element in which the page scrolls, however little of that is seen', () => {
   const pane = { clientHeight: 600, scrollHeight: 4000 }
   expect(lasts('sticky', { clientHeight: 60, scrollHeight: 60 }, pane, pane)).toBe(true)
+})
+
+it('says of a header that keeps its place what it goes by on each screen, and which ones they are', () => {
+  const surveys = {
+    laptop: aSurvey({ header: aHeader({ at: wide!, height: 96, moved: 56, makesUp: 40 }) }),
+    phone: aSurvey({ screen: 'phone', width: 390, height: 844, header: aHeader({ at: narrow! }) }),
+  }
+  const setUp = proposeSetUp(reading, Object.values(surveys), defaultRule)
+  const page = { key: 'p', file: 'a.html', source: '', title: '', ...setUp, header: { ...setUp.header!, steady: true as const } }
+  const edits = pageEdits(anInput(page, reading, { surveys, runtime: (parts) => parts.join(' ') }))
+  expect(edits.flatMap((e) => (e.kind === 'attribute' && e.name === STEADY ? e.at : []))).toEqual([wide])
+  const text = (role: string) => edits.flatMap((e) => (e.kind === 'piece' && e.role === role ? e.text : [])).join('')
+  expect(text('style')).toMatch(/--wb-tall: 96px;\s+--wb-smaller: 40px;/)
+  expect(text('style')).toMatch(/@media [^{]+\{\s+html:root \{\s+--wb-smaller: none;/)
+  expect(text('script')).toContain('steady')
+  expect(readSettings(text('settings'))).toMatchObject({ headerSteady: true })
+  expect(layoutOf(anInput(page, reading, { surveys }))).not.toBe(layoutOf(anInput({ ...page, ...setUp }, reading, { surveys })))
 })

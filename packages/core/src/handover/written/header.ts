@@ -1,6 +1,6 @@
 /** The marks of the page's own headers: on some screens it may have another than on others. */
 import { smallerBy } from '../../arrival/index.ts'
-import { GIVES, HEADER, MOVES } from '../../contract/index.ts'
+import { GIVES, HEADER, MOVES, STEADY } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
 import { inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { PlannedEdit } from '../edit.ts'
@@ -17,7 +17,7 @@ export function planHeader(input: WritingInput): PlannedEdit[] {
       edit: { kind: 'attribute', at, name: HEADER, value: keep ?? '' },
       why,
       for: {},
-      layout: `header ${at} ${keep} ${header.off?.join(' ') ?? ''}${header.under ? ` under ${firstSection(input.page)?.at} ${JSON.stringify(header.under)}` : ''}`,
+      layout: `header ${at} ${keep} ${header.off?.join(' ') ?? ''}${header.steady ? ' steady' : ''}${header.under ? ` under ${firstSection(input.page)?.at} ${JSON.stringify(header.under)}` : ''}`,
     },
     ...(moves
       ? [
@@ -32,6 +32,12 @@ export function planHeader(input: WritingInput): PlannedEdit[] {
     ...givingElements(input.page, input.surveys).map((other, i): PlannedEdit => ({
       edit: { kind: 'attribute', at: other, name: GIVES, value: String(i + 1) },
       why: 'Says what in the page’s header gives up padding once the page has been scrolled.',
+      for: {},
+      layout: null,
+    })),
+    ...(header.steady ? steadyElements(input) : []).map((other): PlannedEdit => ({
+      edit: { kind: 'attribute', at: other, name: STEADY, value: '' },
+      why: 'Says which header keeps its place while it is smaller than at rest.',
       for: {},
       layout: null,
     })),
@@ -57,6 +63,11 @@ export const givingElements = (page: SitePage, surveys: Readonly<Record<string, 
       smallerBy(page, s) && s.header!.gives!.at !== page.header!.at ? s.header!.gives!.at : [],
     ),
   ),
+]
+
+/** Those that are smaller by themselves, on one screen or another, once the page has moved. */
+const steadyElements = ({ surveys }: WritingInput): ElementAt[] => [
+  ...new Set(inScreenOrder(Object.values(surveys)).flatMap(({ header }) => (header?.makesUp && header.at !== null ? header.at : []))),
 ]
 
 /** Those that were seen to stay on a screen, beside the one that was chosen. */

@@ -1,16 +1,20 @@
 /** IDs of sections that are elements. */
+import type { ElementAt } from '../../page/index.ts'
 import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
 
-export const planIds = ({ page, ownId }: WritingInput): PlannedEdit[] =>
-  page.sections.flatMap(({ at, id, key, title, point }) =>
-    point || ownId.get(at) === id
-      ? []
-      : {
-          edit: { kind: 'attribute', at, name: 'id', value: id },
-          why: `The ID of the section “${title}”.`,
-          for: { section: key },
-          // The page's own styles may go by it.
-          layout: `id ${at} ${id}`,
-        },
-  )
+export const planIds = ({ page, reading, ownId }: WritingInput): PlannedEdit[] =>
+  page.sections.flatMap(({ at, id, key, title, point, block }) => {
+    if (point || (block === undefined && ownId.get(at) === id)) return []
+    const set = (el: ElementAt, name: string, value: string | null, why: string): PlannedEdit => ({
+      edit: { kind: 'attribute', at: el, name, value },
+      why,
+      for: { section: key },
+      // The page's own styles may go by it.
+      layout: `id ${el} ${value}`,
+    })
+    const own = set(block ?? at, 'id', id, `The ID of the section “${title}”.`)
+    if (block === undefined || !ownId.has(at)) return [own]
+    const name = reading.ids.some((i) => i.at === at) ? 'id' : 'name'
+    return [set(at, name, null, `The empty target of “${title}”, moved up by the page, gives its ID to what it is about.`), own]
+  })

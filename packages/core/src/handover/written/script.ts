@@ -27,6 +27,7 @@ function partsOf(input: WritingInput): ScriptPart[] {
     scripts: reading.hasScripts,
     scroller: page.scroller !== undefined,
     shrinks: mayChange(input),
+    steady: !!page.header?.steady,
     travel: travelsOtherwise(page),
   }
   return SCRIPT_PARTS.filter((part) => has[part])

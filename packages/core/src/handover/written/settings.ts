@@ -1,7 +1,7 @@
 /** What the script goes by. */
-import { coverOfBar, isOwnTravel } from '../../arrival/index.ts'
+import { coverOfBar, isOwnTravel, partsByAt, standsAbove } from '../../arrival/index.ts'
 import { motionText, type Settings } from '../../contract/index.ts'
-import type { SitePage } from '../../site/index.ts'
+import type { Section, SitePage } from '../../site/index.ts'
 import { builtOf, inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { PlannedEdit } from '../edit.ts'
 import { needsScript, type WritingInput } from '../writing.ts'
@@ -25,10 +25,11 @@ function builtIds(page: SitePage, surveys: Readonly<Record<string, Survey>>): st
 }
 
 function settingsText({ page, surveys, anchors }: WritingInput): string {
-  const isShifted = new Set(Object.values(surveys).flatMap((s) => s.parts.flatMap((p) => (p.shift ? p.at : []))))
+  const parts = Object.values(surveys).map(partsByAt)
+  const isShifted = (section: Section) => parts.some((of) => of.has(section.at) && standsAbove(section, of.get(section.at)!))
   const isHosted = new Set(anchors.filter((a) => a.host !== null && !a.isFormer).map((a) => a.section))
   const shifted = page.sections
-    .filter((s) => !s.toTop && (s.point ? isHosted.has(s) && s.point.shift !== 0 : !isOwnTravel(page) && isShifted.has(s.at)))
+    .filter((s) => !s.toTop && (s.point ? isHosted.has(s) && s.point.shift !== 0 : !isOwnTravel(page) && isShifted(s)))
     .map((s) => s.id)
   const isTimed = page.travel.smooth && page.travel.timed
   const adjusted = page.sections.flatMap(({ id, adjust }) => (adjust ? [{ id, ...adjust }] : []))
@@ -47,6 +48,7 @@ function settingsText({ page, surveys, anchors }: WritingInput): string {
     ...(page.travel.estimates ? { estimates: true } : {}),
     keep: page.header?.keep != null,
     ...(page.header?.off ? { headerOff: page.header.off } : {}),
+    ...(page.header?.steady ? { headerSteady: true } : {}),
     ...(page.header?.under ? { headerUnder: page.header.under } : {}),
     ...(page.header?.moves ? { headerMoves: page.header.moves } : {}),
     former: anchors.filter((a) => a.isFormer).map((a) => ({ was: a.id, now: a.section.id })),

@@ -1,5 +1,5 @@
 /** The style that a handover writes: offsets, motion, the made menu's bar, and how the current item is marked. */
-import { isOwnTravel } from '../../arrival/index.ts'
+import { isOwnTravel, partsByAt, standsAbove } from '../../arrival/index.ts'
 import { backingFor } from '../../colour/index.ts'
 import { ANCHOR, COVER, MARK_STYLES, markRule, markText, MENU, PIECE, SIZED_RULE, WAS, WITHIN } from '../../contract/index.ts'
 import { builtMenusOf, foundLookRules } from '../../menus/index.ts'
@@ -14,7 +14,7 @@ import { needsScript, type WritingInput } from '../writing.ts'
 import { byScreen, comment, group, media, px, rule } from './css.ts'
 import { estimateRules } from './estimate.ts'
 import { markOf } from './found-menu.ts'
-import { coverRules, growthRules, keepRules, letGoRules, movesRules, underRules } from './header-style.ts'
+import { coverRules, growthRules, keepRules, letGoRules, movesRules, steadyRules, underRules } from './header-style.ts'
 import { madeRules } from './made-style.ts'
 import { motionRules } from './motion-style.ts'
 import { idSelector, selectorOf } from './selectors.ts'
@@ -82,6 +82,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
       'What the page’s header does once the page has been scrolled; without script it has its ground, and stays.',
       movesRules(page, ranges, surveys),
     ),
+    ...steadyRules(input, ranges),
     ...group('Heights of what is laid out only when it is near, as they were measured.', estimateRules(page, ranges, surveys)),
     ...group('Pictures whose sizes are said in the markup are as high as the page makes them.', page.pictures ? [SIZED_RULE] : []),
     ...group('The skip link is seen once it has the focus.', page.travel.skip === undefined || !page.sections.length ? [] : SKIP_RULES),
@@ -110,14 +111,18 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
  * more room above them than others, or less.
  */
 function marginRules({ page, reading, surveys }: HandoverInput, ranges: readonly Range[], isShifted: boolean): string[] {
-  const shifts = ranges.map(({ screen }) => new Map(surveys[screen.key]?.parts.map((p) => [p.at, p.shift])))
+  const parts = ranges.map(({ screen }) => surveys[screen.key] && partsByAt(surveys[screen.key]!))
+  const shiftOn = (section: Section, i: number): number => {
+    const part = parts[i]?.get(section.at)
+    return part && standsAbove(section, part) ? part.shift : 0
+  }
   const some = page.sections.filter(
-    (s) => !s.toTop && !s.point && shifts.some((of) => of.get(s.at)) === isShifted && (isShifted || s.adjust),
+    (s) => !s.toTop && !s.point && parts.some((_, i) => shiftOn(s, i)) === isShifted && (isShifted || s.adjust),
   )
   return some.flatMap((section) =>
     byScreen(
       ranges,
-      ranges.map(({ screen }, i) => roomText(page, section, screen, -(shifts[i]!.get(section.at) ?? 0))),
+      ranges.map(({ screen }, i) => roomText(page, section, screen, -shiftOn(section, i))),
       (room) => rule(`:root ${selectorOf(section, reading)}`, [`scroll-margin-top: ${room};`]),
     ),
   )

@@ -1,6 +1,6 @@
 /** Commands on sections. */
 import type { ElementAt } from '../../page/index.ts'
-import { inPageOrder, leadsTo, pageOrder, type Adjust, type Section, type Site, type SitePage } from '../document.ts'
+import { inPageOrder, pageOrder, type Adjust, type Section, type Site } from '../document.ts'
 import { CommandError } from '../errors.ts'
 import { checkFree, find, onPage, type Applied, type KindsOf } from './kind.ts'
 import { adjustShape, formerShape, sectionShape } from './shapes.ts'
@@ -14,6 +14,8 @@ export type SectionCommand =
   | { type: 'section/point'; page: string; section: string; at: ElementAt; shift: number }
   | { type: 'section/to-top'; page: string; section: string; toTop: boolean }
   | { type: 'section/adjust'; page: string; section: string; adjust: Adjust | undefined }
+  /** @param block has the ID in place of the section's element, an empty target before it */
+  | { type: 'section/block'; page: string; section: string; block: ElementAt | undefined }
   | { type: 'section/add'; page: string; section: Section }
   | { type: 'section/drop'; page: string; section: string }
 
@@ -38,13 +40,6 @@ function isInPlace(sections: readonly Section[], section: Section): boolean {
 }
 
 const field = (name: string) => (c: { page: string; section: string }) => ({ writes: [`page/${c.page}/section/${c.section}/${name}`] })
-
-function userOf(page: SitePage, section: string): string | undefined {
-  // A menu in step leads where the one that it follows does, once all is done.
-  const item = page.menus.flatMap((m) => (m.inStep ? [] : m.items)).find((i) => leadsTo(i, section))
-  if (item) return `the item “${item.label}” leads`
-  return page.links?.some((l) => leadsTo(l, section)) ? 'links on the page lead' : undefined
-}
 
 export const sectionCommands: KindsOf<SectionCommand> = {
   'section/title': {
@@ -96,6 +91,16 @@ export const sectionCommands: KindsOf<SectionCommand> = {
         inverse: { ...c, adjust },
       })),
   },
+  'section/block': {
+    name: 'Change what has an ID',
+    payload: (s) => ({ page: s.key, section: s.key, block: s.optional(s.at) }),
+    touches: field('block'),
+    apply: (site, c) =>
+      change(site, c, ({ block, ...rest }) => ({
+        section: c.block === undefined ? rest : { ...rest, block: c.block },
+        inverse: { ...c, block },
+      })),
+  },
   'section/add': {
     name: 'Add a section',
     payload: (s) => ({ page: s.key, section: sectionShape(s) }),
@@ -116,8 +121,6 @@ export const sectionCommands: KindsOf<SectionCommand> = {
     apply: (site, c) =>
       onPage(site, c.page, (page) => {
         const section = find(page.sections, c.section, 'section')
-        const user = userOf(page, section.key)
-        if (user !== undefined) throw new CommandError(`${user} to this section; give that another target first`)
         return {
           page: { ...page, sections: page.sections.filter((s) => s !== section) },
           inverse: { type: 'section/add', page: c.page, section },

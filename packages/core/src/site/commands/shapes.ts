@@ -107,6 +107,7 @@ export const sectionShape = (s: Shapes): Shape =>
     depth: s.depth,
     toTop: s.is,
     adjust: adjustShape(s),
+    block: s.optional(s.at),
   })
 
 export const adjustShape = (s: Shapes): Shape => s.optional(s.object({ by: s.alternatives([s.px, s.oneOf(FILLS)]), off: offShape(s) }))
@@ -134,6 +135,7 @@ export const headerShape = (s: Shapes): Shape =>
       keep: s.oneOf('sticky', 'fixed', null),
       backing: s.colour.allow(null),
       off: offShape(s),
+      steady: ownShape(s),
       under: s.optional(s.array(s.object({ screen: s.key, head: s.px, frame: s.px }), 100)),
       moves: s.optional(
         s.object({

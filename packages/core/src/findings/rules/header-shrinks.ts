@@ -1,0 +1,30 @@
+/** A header that is smaller once the page has moved, and takes that from the page: where one stops just there it may go to and fro. */
+import { isLetGo } from '../../arrival/index.ts'
+import type { HeaderChoice } from '../../site/index.ts'
+import type { Rule } from '../finding.ts'
+
+export const rule: Rule = {
+  severity: 'note',
+  task: 'travel',
+  inSite: ({ page, site, surveys, placeOf }) => {
+    const seen = site.screens.flatMap(({ key, name }) => {
+      const header = isLetGo(page, key) ? null : surveys[key]?.header
+      return header?.makesUp && header.at !== null ? [{ at: header.at, by: header.makesUp, key, name }] : []
+    })
+    const first = seen[0]
+    if (!first || page.header?.steady) return []
+    const most = Math.round(Math.max(...seen.map((s) => s.by)))
+    const choice: HeaderChoice = page.header ?? { at: first.at, keep: null, backing: null }
+    return [
+      {
+        message: `The page’s header gets up to ${most} px smaller once the page has moved, and the page as much shorter (on ${seen.map((s) => `“${s.name}”`).join(', ')}): everything jumps by that, and where a visitor stops just there it may go to and fro.`,
+        ...placeOf(first.at),
+        where: { at: first.at, screen: first.key },
+        fix: {
+          label: `Keep the header’s place, ${most} px, while it is smaller`,
+          command: { type: 'header/choose', page: page.key, header: { ...choice, steady: true } },
+        },
+      },
+    ]
+  },
+}
