@@ -89,6 +89,7 @@ test.describe('pages and versions', () => {
     await page.getByRole('button', { name: 'Add item for How dark is dark' }).click()
     await task(page, 'Sections')
     await stored(page)
+    await expect.poll(() => ids(page)).toContain('sleeping')
     const before = await ids(page)
     const source = readFileSync(join(repository, 'demo/ostrey/index.html'), 'utf8')
     const cut = (from: string, to: string) => source.slice(source.indexOf(from), source.indexOf(to))

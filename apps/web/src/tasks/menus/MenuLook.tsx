@@ -257,6 +257,8 @@ export function MenuLook({ menu }: { menu: Menu }) {
             <RadioGroup.Item
               key={s}
               value={s}
+              // Where the arrow keys go, they choose.
+              onFocus={() => setState(s)}
               aria-label={`${stateNames[s]}${ratio === undefined ? '' : `, contrast ${ratio.toFixed(1)} to 1`}`}
               className="flex flex-col items-stretch bg-sheet text-center text-xs"
             >

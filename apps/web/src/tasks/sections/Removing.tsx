@@ -81,7 +81,12 @@ function Question({ sections, then }: Asked) {
       <RadioGroup.Root value={way} onValueChange={setWay} aria-label="What becomes of the links" className="mb-4 flex flex-col gap-1.5">
         {ways.map(([key, text]) => (
           <label key={key} className="flex min-h-7 items-center gap-2">
-            <RadioGroup.Item value={key} className="flex h-4 w-4 flex-none items-center justify-center rounded-full border border-faint">
+            <RadioGroup.Item
+              value={key}
+              // Where the arrow keys go, they choose.
+              onFocus={() => setWay(key)}
+              className="flex h-4 w-4 flex-none items-center justify-center rounded-full border border-faint"
+            >
               <RadioGroup.Indicator className="h-2 w-2 rounded-full bg-teal" />
             </RadioGroup.Item>
             <span>{text.charAt(0).toUpperCase() + text.slice(1)}</span>
