@@ -206,6 +206,31 @@ test.describe('the script', () => {
     }
   })
 
+  test('what a header gives up at a width that nobody measured is known once it was seen', async ({ page }) => {
+    const out = freshFolder()
+    const parts = ['work', 'team', 'prices'].map((id) => `<section id="${id}"><h2>${id}</h2><p style="height:900px">Words.</p></section>`)
+    const source = `<!doctype html><title>Wide</title><style>header{position:sticky;top:0;padding:3vw 20px;background:#fff}header.small{padding:1vw 20px}</style>
+<header><nav><a href="#work">Work</a> <a href="#team">Team</a> <a href="#prices">Prices</a></nav></header><p style="height:400px">Before.</p>${parts.join('')}
+<script>addEventListener('scroll', () => document.querySelector('header').classList.toggle('small', scrollY > 50))</script>`
+    writeFileSync(join(out, 'wide.html'), source)
+    await waybellBuilt('build', join(out, 'wide.html'), '--out', join(out, 'built'), '--no-try')
+    await page.setViewportSize({ width: 1100, height: 800 })
+    await page.goto(pathToFileURL(join(out, 'built/wide.html')).href)
+    await atRest(page)
+    const said = () => page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue('--wb-header'))
+    const seen = new Set<string>()
+    for (const y of [900, 0, 1400, 0]) {
+      await scrollTo(page, y)
+      await page.waitForTimeout(600)
+      seen.add(await said())
+    }
+    expect([...seen]).toHaveLength(1)
+    await page.click('a[href="#team"]')
+    await page.waitForTimeout(1200)
+    const top = await page.evaluate(() => document.querySelector('#team')!.getBoundingClientRect().top)
+    expect(Math.abs(top - (await coveredEdge(page)) - 24)).toBeLessThanOrEqual(1)
+  })
+
   test('counts what the browser scrolls to: an anchor and no field of its name, and nothing that the viewport holds', async ({ page }) => {
     const out = freshFolder()
     const part = (id: string, attributes = `id="${id}"`) =>

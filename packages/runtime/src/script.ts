@@ -193,7 +193,7 @@ function measure(): void {
 
 function settle(): void {
   findBox()
-  if (!settleHeader(s)) settleLater(600)
+  settleHeader(s)
   resizing = false
   measure()
   // By its own offsets a page, or its script, has it stop where it means.
@@ -205,9 +205,9 @@ function settle(): void {
   }
 }
 let settling: ReturnType<typeof setTimeout>
-function settleLater(ms = 100): void {
+function settleLater(): void {
   clearTimeout(settling)
-  settling = setTimeout(settle, ms)
+  settling = setTimeout(settle, 100)
 }
 
 const observer = new ResizeObserver(() => {

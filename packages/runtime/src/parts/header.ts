@@ -24,15 +24,13 @@ export function putBack(): void {
   addEventListener('load', () => setTimeout(requestAnimationFrame, 1000, end))
 }
 
-/** @returns false where it is to be looked at again a little later */
-export function settleHeader(s: Settings): boolean {
+export function settleHeader(s: Settings): void {
   isMeasured = !isNaN(growthOf())
-  const isDone = tellApart(headerReach(), s, headerMoves())
+  tellApart(headerReach(), s, headerMoves())
   // There are screens that the bar is not on.
   cover = own + (all(MADE_BAR).some((el) => el.getClientRects().length) ? s.bar : 0)
   root.style.setProperty(COVER, `${cover}px`)
   if (s.bar) root.style.setProperty(OWN_COVER, `${own}px`)
-  return isDone
 }
 
 /** The page's own header, where it stays over the viewport's top. */

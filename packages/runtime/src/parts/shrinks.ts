@@ -12,10 +12,8 @@ let width = -1
 /** Before the page has moved, and what it changes by once it has; in px. */
 let rest = 0
 let change = 0
-/** True until the header's states were seen, where nobody measured them before. */
-let learning = false
-/** When the page was first seen at its top again. */
-let backAt: number | undefined
+/** True where nobody measured the header's states. */
+let isUnknown = false
 
 /** What the header changes by; not a number where nobody measured it. */
 export const growthOf = (): number => said(GROWS)
@@ -29,40 +27,31 @@ export const standing = (stays: (el: HTMLElement) => boolean): HTMLElement[] =>
 /** What was seen of the header is not to be gone by any more. */
 export const forgetStates = (): void => void (width = -1)
 
-/**
- * @param now how far it reaches in its present state, in px
- * @returns false where it is to be looked at again a little later
- */
-export function tellApart(now: number, s: Settings, isMoving: boolean): boolean {
+/** @param now how far it reaches in its present state, in px */
+export function tellApart(now: number, s: Settings, isMoving: boolean): void {
   const y = position()
-  let isDone = true
-  if (y > 0) backAt = undefined
   if (width !== innerWidth) {
     width = innerWidth
     const measured = growthOf()
-    learning = isNaN(measured)
+    isUnknown = isNaN(measured)
     change = measured || 0
     // The style says how far it reaches at rest. Coming from outside it may be on its way to its other state.
     root.style.removeProperty(COVER)
     const full = said(COVER) - s.bar
     const isSo = isMoving || Math.abs(now - full) < 1 || Math.abs(now - full - change) < 1
-    rest = !learning && isSo ? full : y > 0 ? now - change : now
+    rest = !isUnknown && isSo ? full : y > 0 ? now - change : now
   } else if (isMoving) {
     // Its end is told.
   } else if (y <= 0) {
     // Where it just came back to the top it may not have begun to grow.
-    const isAsMoved = change !== 0 && Math.abs(now - rest - change) < 1
-    backAt ??= performance.now()
-    if (isAsMoved && performance.now() - backAt < 500) isDone = false
-    else rest = now
+    if (!change || Math.abs(now - rest - change) >= 1) rest = now
   } else if (Math.abs(now - rest - change) >= 1 && !(change && Math.abs(now - rest) < 1)) {
-    // Neither of its states: it shrinks and nobody knew, or its layout is another, a menu opened in it say.
-    if (learning && now < rest) change = now - rest
+    // Neither of its states: it shrinks by as much as nobody knew at this width, or its layout is another, a menu opened in it say.
+    if (now < rest && (isUnknown || Math.abs(now - rest - change) <= -change)) change = now - rest
     else rest = now - change
   }
   own = rest + change
   // Where it stands at its full size over the page's top, a link leads to where its target will be.
   ahead = y <= 0 && !isMoving && Math.abs(now - rest) < 1 ? -said(SHIFTS) : 0
   root.style.setProperty(AHEAD, `${ahead}px`)
-  return isDone
 }

@@ -3,9 +3,8 @@ import { COVER } from '@waybell/core/contract'
 import { said } from '../../page.ts'
 
 export let cover = 0
-export function settleHeader(): boolean {
+export function settleHeader(): void {
   cover = said(COVER)
-  return true
 }
 export const forgetHeader = (): void => undefined
 export const coveredBeyond = (): number => 0
