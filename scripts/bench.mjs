@@ -457,8 +457,10 @@ async function edits() {
     const watch = (selector, attribute, value) =>
       frame.evaluate(
         ([css, name, expected]) =>
-          new Promise((done) => {
+          new Promise((done, failed) => {
+            const end = performance.now() + 30_000
             const look = () => {
+              if (performance.now() > end) return failed(new Error(`${css} never became “${expected}”`))
               const el = document.querySelector(css)
               const now = el && (name === 'text' ? el.textContent : el.getAttribute(name))
               if (now !== null && now?.includes(expected)) requestAnimationFrame(() => done(performance.timeOrigin + performance.now()))
@@ -480,7 +482,8 @@ async function edits() {
     }
     const kinds = {
       'an ID': async (i) => commit(page.getByLabel('ID of section 6'), `beds-${i}`, ['nav a[href^="#beds-"]', 'href', `#beds-${i}`]),
-      'a label': async (i) => commit(page.getByLabel(/^Label of item/).first(), `Label ${i}`, ['nav a', 'text', `Label ${i}`]),
+      'a label': async (i) =>
+        commit(page.getByLabel(/^Label of item/).first(), `Label ${i}`, ['nav a[href="#programme"]', 'text', `Label ${i}`]),
       'the breathing space': async (i) =>
         commit(page.getByRole('spinbutton', { name: 'Breathing space' }), String(30 + i), ['[data-wb="style"]', 'text', `+ ${30 + i}px`]),
     }

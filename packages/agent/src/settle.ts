@@ -98,11 +98,12 @@ export async function untilSize({ width, height }: { width: number; height: numb
   while ((innerWidth !== width || innerHeight !== height) && performance.now() < end) await pause(4)
 }
 
-/** Parts that come in on the way, and pictures that load late, are brought in first. */
-export async function throughThePage(): Promise<void> {
+/** Parts that come in on the way, and pictures that load late, are brought in first. @param look at each place of the way */
+export async function throughThePage(look?: () => void): Promise<void> {
   for (let y = 0, n = 0; y < furthest() && n < 60; y += viewHeight() * 0.8, n++) {
     jumpTo(y)
     await aFrame()
+    look?.()
   }
   await untilSteady(() => `${pageHeight()}`, 1000)
 }

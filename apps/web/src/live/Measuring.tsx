@@ -47,7 +47,7 @@ interface Props {
 }
 
 /** As many frames at once. */
-const MOST_FRAMES = 3
+const MOST_FRAMES = 5
 /** How long the page may take before it is said to be silent, in ms. */
 const PATIENCE = 15_000
 /** The same of an answer: no survey takes a tenth of it. */

@@ -25,13 +25,14 @@ const ANSWERS = 150
 
 const steadyKey = (bars: Bar[]) => `${reachNow(bars)} ${bars.map((b) => b.el.offsetHeight)} ${pageHeight()}`
 
-/** Moves the page to see what its header does; leaves it anywhere. */
-export async function probeHeader(request: SurveyRequest): Promise<HeaderStates> {
+/** Moves the page to see what its header does; leaves it anywhere. @param look is told where it has come to rest on the way */
+export async function probeHeader(request: SurveyRequest, look: () => void): Promise<HeaderStates> {
   await moveTo(0)
   let bars = stayingBars()
   const key = () => steadyKey(bars)
   await untilThere(key)
   bars = stayingBars()
+  look()
   const rest = reachNow(bars)
   const restTops = topsOf(request)
   const shuts = closable(bars)
@@ -52,6 +53,7 @@ export async function probeHeader(request: SurveyRequest): Promise<HeaderStates>
     // On a busy machine what answers the move may come a while after it.
     await pause(ANSWERS)
     await untilThere(key)
+    look()
     const late = stayingBars().filter((b) => !bars.some((known) => known.el === b.el))
     bars = [...bars, ...late]
     moved = reachNow(bars)

@@ -13,7 +13,7 @@ import { positionOf } from '../stamps.ts'
 import { builtByScripts, builtTargets } from './built.ts'
 import { estimatesOf, lateElements, layOut } from './estimates.ts'
 import { headingsByLook } from './headings.ts'
-import { ownMarks } from './menus.ts'
+import { watchMarks, type OwnMarks } from './menus.ts'
 import { ownTravel } from './travel.ts'
 import { headerElement } from './bars.ts'
 import { givesOf } from './gives.ts'
@@ -41,14 +41,15 @@ const seen = new Map<string, Seen>()
 /** The screen that the frame had when it was last read. */
 let last = ''
 
-/** On another screen than before, what moves to its new place there has to arrive first. */
-async function onScreen(request: SurveyRequest): Promise<void> {
+/** @returns true where that is another than before */
+async function onScreen(request: SurveyRequest): Promise<boolean> {
   // A link that was tried before holds its place while the page's layout changes.
   document.dispatchEvent(new Event(LETS_GO))
   await untilSize(request)
   forgetScroller()
-  if (request.screen !== last) await untilThere(() => `${pageHeight()}`)
+  const isOther = request.screen !== last
   last = request.screen
+  return isOther
 }
 
 /** Reads the whole page, header states and all; leaves it at its top. */
@@ -56,25 +57,27 @@ export async function probe(request: SurveyRequest): Promise<Survey> {
   await onScreen(request)
   await untilLoaded()
   const address = location.href
-  await throughThePage()
+  const marks = watchMarks(request.menus)
+  await throughThePage(marks.look)
   const late = lateElements()
   const end = layOut(late)
   try {
-    return await probeWhole(request, late, address)
+    return await probeWhole(request, late, address, marks)
   } finally {
     end()
   }
 }
 
-async function probeWhole(request: SurveyRequest, late: Seen['late'], address: string): Promise<Survey> {
+async function probeWhole(request: SurveyRequest, late: Seen['late'], address: string, marks: OwnMarks): Promise<Survey> {
   forgetScroller()
   const rewrites = location.href !== address
-  const states = await probeHeader(request)
+  const states = await probeHeader(request, marks.look)
   jumpTo(1e7)
   await untilThere(states.key)
   const maxScroll = position()
+  marks.look()
   const built = builtByScripts(request.menus)
-  const menus = await ownMarks([...new Set([...request.menus, ...built.menus.flatMap((m) => m.at ?? [])])])
+  const menus = await marks.of([...new Set([...request.menus, ...built.menus.flatMap((m) => m.at ?? [])])])
   jumpTo(0)
   await untilThere(states.key)
   const own = {
@@ -105,7 +108,8 @@ async function probeWhole(request: SurveyRequest, late: Seen['late'], address: s
 
 /** Reads the layout as it is, with the header's states as they were last seen on this screen. @throws Error before the first `probe` */
 export async function remeasure(request: SurveyRequest): Promise<Survey> {
-  await onScreen(request)
+  // What moves to its new place there has to arrive first.
+  if (await onScreen(request)) await untilThere(() => `${pageHeight()}`)
   // The page's own scripts may have moved it, or a link that was tried.
   if (position() > 0) jumpTo(0)
   const states = seen.get(request.screen)

@@ -19,28 +19,54 @@ interface Holder {
 /** What an item may be marked by: a class on its link or its entry, or `aria-current` on its link. */
 type Token = `${'link' | 'entry'} ${string}`
 
-/** Moves the page to see it, where there are menus; leaves it at its top. */
-export async function ownMarks(menus: readonly number[]): Promise<SurveyMenu[]> {
-  const known = menus.flatMap((at) => {
-    const el = elementAt(at)
-    if (!el) return []
-    const links = [...el.querySelectorAll<HTMLAnchorElement>('a[href]')]
-    return { at, el, holders: links.map((link): Holder => ({ link, entry: entryOf<Element>(link, el) })) }
-  })
-  if (!known.length) return []
-  const places = [0, 0.25, 0.5, 0.75, 1].map((part) => Math.round(part * furthest()))
-  const states: Set<Token>[][][] = known.map(() => [])
-  for (const y of places) {
-    jumpTo(y)
+/** A menu, and what its items had wherever the page was looked at. */
+interface Seen {
+  at: number
+  el: Element
+  holders: Holder[]
+  states: Set<Token>[][]
+}
+
+function unseen(at: number): Seen[] {
+  const el = elementAt(at)
+  if (!el) return []
+  const links = [...el.querySelectorAll<HTMLAnchorElement>('a[href]')]
+  return [{ at, el, holders: links.map((link) => ({ link, entry: entryOf<Element>(link, el) })), states: [] }]
+}
+
+const look = (menus: readonly Seen[]): void => menus.forEach(({ holders, states }) => states.push(holders.map(tokensOf)))
+
+export interface OwnMarks {
+  /** Where the page stands now: wherever it is brought for other reasons. */
+  look: () => void
+  /** What came of it for these menus. May move the page, and leaves it anywhere. */
+  of: (menus: readonly number[]) => Promise<SurveyMenu[]>
+}
+
+export function watchMarks(menus: readonly number[]): OwnMarks {
+  const watched = menus.flatMap(unseen)
+  const hasLinksOf = (a: Seen, b: Seen) =>
+    a.holders.length === b.holders.length && a.holders.every(({ link }, i) => link === b.holders[i]!.link)
+  return {
+    look: () => look(watched),
+    // What a script built meanwhile was not looked at yet.
+    of: (all) => ownMarks(all.flatMap(unseen).map((menu) => watched.find((w) => w.at === menu.at && hasLinksOf(w, menu)) ?? menu)),
+  }
+}
+
+async function ownMarks(menus: readonly Seen[]): Promise<SurveyMenu[]> {
+  const isNew = menus.filter(({ states }) => !states.length)
+  for (const part of isNew.length ? [0, 0.25, 0.5, 0.75, 1] : []) {
+    jumpTo(Math.round(part * furthest()))
     await aFrame()
     await pause(40)
-    known.forEach(({ holders }, n) => states[n]!.push(holders.map(tokensOf)))
+    look(isNew)
   }
   const out: SurveyMenu[] = []
-  for (const [n, { at, el, holders }] of known.entries()) {
+  for (const { at, el, holders, states } of menus) {
     const drawn = holders.filter(({ link }) => isShown(link))
-    const moving = movingToken(states[n]!)
-    const token = moving ?? stillToken(states[n]![0] ?? [])
+    const moving = movingToken(states)
+    const token = moving ?? stillToken(states.at(-1)!)
     const own: OwnMark | null = token && {
       ...(token === ARIA ? { name: '', on: 'link' } : partsOf(token)),
       moves: token === moving,
@@ -55,7 +81,6 @@ export async function ownMarks(menus: readonly number[]): Promise<SurveyMenu[]> 
       own,
     })
   }
-  jumpTo(0)
   return out
 }
 
