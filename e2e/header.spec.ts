@@ -1,11 +1,11 @@
 /** What the designer gives the page's header: as it is seen in the live page, and as a visitor has it. */
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Browser, type Page } from '@playwright/test'
-import { copyFileSync, cpSync } from 'node:fs'
+import { copyFileSync, cpSync, readFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest, pressAt, scrollTo } from './support/boxes.ts'
-import { repository } from './support/cli.ts'
+import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
 import { liveFrame, measured, openDemo, Server, setUp, task } from './support/server.ts'
 import { bringIn, styled, takeHome } from './support/sheet.ts'
 
@@ -79,6 +79,8 @@ test.describe('the header', () => {
         await expect.poll(async () => (await seen(there)).bottom).toBe(56)
         await expect.poll(async () => (await seen(there)).ground).not.toBe('rgba(0, 0, 0, 0)')
         expect((await seen(there)).shadow).not.toBe('none')
+        // Its own way of shrinking is as it was.
+        await expect(there.locator('header')).toHaveCSS('transition', /^padding 0\.2s.*, translate 0\.2s/)
         // Whoever has the focus in it keeps it in sight.
         await there.locator('header a[href="#beds"]').focus()
         await scrollTo(there, 1500)
@@ -146,6 +148,14 @@ test.describe('the header', () => {
         },
         false,
       ))
+
+    await test.step('built again its way of moving is the same', async () => {
+      const out = freshFolder()
+      await waybellBuilt('build', file, '--out', out, '--no-try')
+      const moving = (path: string) => [...new Set(readFileSync(path, 'utf8').match(/transition: .*translate .*/g))]
+      expect(moving(file)).toHaveLength(1)
+      expect(moving(join(out, 'index.html'))).toEqual(moving(file))
+    })
   })
 
   for (const javaScriptEnabled of [true, false])

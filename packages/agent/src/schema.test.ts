@@ -1,8 +1,9 @@
 import type { Survey } from '@waybell/core/survey'
+import { aHeader } from '../../core/src/survey/builder.ts'
 import { readMessage } from './schema.ts'
 
 const survey: Survey = {
-  format: 10,
+  format: 11,
   screen: 'laptop',
   width: 1280,
   height: 800,
@@ -57,6 +58,8 @@ it('takes what an agent says', () => {
   expect(readMessage({ type: 'ready' })).toEqual({ type: 'ready' })
   const said = { type: 'survey', turn: 1, survey, isRestless: false }
   expect(readMessage(said)).toEqual(said)
+  const header = aHeader({ transition: 'padding 0.2s cubic-bezier(0.1, -0.5, 1, 1), color 1s steps(4, jump-end) 0.1s' })
+  expect(readMessage({ ...said, survey: { ...survey, header } })).not.toBeNull()
 })
 
 it.each([
@@ -69,6 +72,10 @@ it.each([
   ['no number', { type: 'scrolled', y: NaN }],
   ['beyond all bounds', { type: 'scrolled', y: 1e12 }],
   ['a colour that is style', { type: 'survey', turn: 1, survey: { ...survey, color: 'red; } * { display: none' } }],
+  ...['none; } * { display: none', 'all 1s url(http://x.example)', 'all 1s </style>'].map((transition): [string, unknown] => [
+    'a transition that is more',
+    { type: 'survey', turn: 1, survey: { ...survey, header: aHeader({ transition }) } },
+  ]),
   ['an address for a colour', { type: 'survey', turn: 1, survey: { ...survey, background: 'url(http://x.example)' } }],
   [
     'a class that is several',

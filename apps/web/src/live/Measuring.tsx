@@ -159,6 +159,8 @@ class Surveyor {
   private tried: { text: string; found: Record<string, readonly Tried[]>; of: SitePage | null } = { text: '', found: {}, of: null }
   private isRunning = false
   private isChanged = false
+  /** Nothing was wanted for a while: from then on what is looked at comes first. Before, what is measured on other screens changes what is asked here. */
+  private isMeasured = false
   isStopped = false
   /** When the page was loaded last, the latest last. */
   private loads: number[] = []
@@ -214,6 +216,7 @@ class Surveyor {
         }
         this.rest()
         await this.tryAll()
+        this.isMeasured ||= !this.isChanged
         // It may have been silent meanwhile.
         this.rest()
       } while (this.isChanged && !this.isStopped)
@@ -304,11 +307,11 @@ class Surveyor {
     if (!quiet && !this.isSilent) onState('measuring')
     await this.probe(text, quiet)
     if (text !== this.sent) {
-      await pause(screensHold(this.props()) ? AHEAD : BEHIND)
+      await pause(screensHold(this.props()) || !this.isMeasured ? AHEAD : BEHIND)
       if (this.isChanged || this.isStopped) return
       await this.patch(edits)
     }
-    let isBehind = !screensHold(this.props())
+    let isBehind = !screensHold(this.props()) || !this.isMeasured
     for (const [n, screen] of this.inTurn().entries()) {
       if (this.isChanged || this.isStopped) return
       const known = this.done.get(idOf(screen))

@@ -1,5 +1,6 @@
 /** The page's own header: its states while the page moves, and what it is. */
 import type { Survey, SurveyHeader } from '@waybell/core/survey'
+import { GLIDES } from '@waybell/core/contract'
 import type { SurveyRequest } from '../messages.ts'
 import { furthest, pageHeight, position, viewHeight } from '../scroller.ts'
 import { moveTo, pause, twoFrames, untilThere } from '../settle.ts'
@@ -122,6 +123,7 @@ function describeHeader(request: SurveyRequest, bars: Bar[], rest: number, moved
       gives: null,
       makesUp: null,
       shut: null,
+      transition: transitionOf(el),
       transparent: isTransparent(el),
       color: getComputedStyle(el).color,
     }
@@ -140,13 +142,19 @@ function describeHeader(request: SurveyRequest, bars: Bar[], rest: number, moved
     gives: null,
     makesUp: null,
     shut: null,
+    transition: transitionOf(known),
     transparent: isTransparent(known),
     color: getComputedStyle(known.querySelector('a') ?? known).color,
   }
 }
 
-/** As it was seen before any edit. */
-export const withGives = (header: SurveyHeader | null, gives: SurveyHeader['gives']): SurveyHeader | null => header && { ...header, gives }
+/** From here on it is what an earlier handover wrote. */
+const OURS = new RegExp(`(^|, )${GLIDES.split(',')[0]}`)
+
+function transitionOf(el: Element): string {
+  const { transition, transitionDuration } = getComputedStyle(el)
+  return /[1-9]/.test(transitionDuration) ? transition.split(OURS)[0]! : ''
+}
 
 /** It has another size once the page has moved, and now it has not the one that it had at rest: it may be on its way from the one to the other. */
 export const mayBeMoved = ({ header, bars }: HeaderStates): boolean =>
@@ -155,8 +163,12 @@ export const mayBeMoved = ({ header, bars }: HeaderStates): boolean =>
 /** The header's height follows the layout; the difference between its states is kept. */
 export function currentHeader(request: SurveyRequest, { header, bars }: HeaderStates): SurveyHeader | null {
   if (!header) return null
-  if (header.position === 'static' || header.position === 'absolute')
-    return headerElement(header.at) ? withGives(describeHeader(request, [], 0, 0, false), header.gives) : header
+  if (header.position === 'static' || header.position === 'absolute') {
+    if (!headerElement(header.at)) return header
+    const now = describeHeader(request, [], 0, 0, false)
+    // As it was seen before any edit.
+    return now && { ...now, gives: header.gives, transition: header.transition }
+  }
   if (position() > 0 || header.hides) return header
   const rest = reachNow(bars)
   return { ...header, rest, moved: header.moved + rest - header.rest }

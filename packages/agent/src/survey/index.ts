@@ -17,7 +17,7 @@ import { watchMarks, type OwnMarks } from './menus.ts'
 import { ownTravel } from './travel.ts'
 import { headerElement } from './bars.ts'
 import { givesOf } from './gives.ts'
-import { currentHeader, mayBeMoved, probeHeader, withGives, type HeaderStates } from './header.ts'
+import { currentHeader, mayBeMoved, probeHeader, type HeaderStates } from './header.ts'
 import { pageLook } from './look.ts'
 import { paintOf } from './paint.ts'
 import { picturesOf } from './pictures.ts'
@@ -91,7 +91,7 @@ async function probeWhole(request: SurveyRequest, late: Seen['late'], address: s
   const paint = await paintOf(request)
   const el = headerElement(states.header?.at ?? null)
   const gives = el && givesOf(el, () => topsOf(request).values())
-  states.header = withGives(states.header, gives)
+  states.header &&= { ...states.header, gives }
   seen.set(request.screen, {
     ...states,
     paint,

@@ -14,6 +14,8 @@ export const MOVES = 'data-wb-moves'
 export const GIVES = 'data-wb-gives'
 /** On the same: `top` or `moved`, with `away` while it is away; the script says so. */
 export const AT = 'data-wb-at'
+/** What of such a header is brought to its other state bit by bit, as a style says it; what else the page's own style does so goes before it. */
+export const GLIDES = 'translate 0.2s, background-color 0.2s, box-shadow 0.2s'
 /** On an element in which the page scrolls instead of the document. */
 export const SCROLLER = 'data-wb-scroller'
 /** On an element that points stand before; its value is their number. */

@@ -47,6 +47,11 @@ export const shapes = {
   hex: Joi.string().pattern(/^#[0-9a-f]{6}$/),
   /** Goes into a style as it stands, so nothing but a colour. */
   colour: Joi.string().pattern(COLOUR).max(200),
+  /** So does this: properties, times, and how they run. @see CSS Transitions, "transition" */
+  transition: Joi.string()
+    .allow('')
+    .pattern(/^(?:[\w\s.,-]|\b(?:cubic-bezier|steps|linear)\([\w\s.,%-]*\))*$/)
+    .max(400),
   /** A length or position in a page, however long that is, in px. */
   length: Joi.number().min(-1e7).max(1e8),
 }

@@ -53,6 +53,7 @@ export const aHeader = (over: Partial<SurveyHeader> = {}): SurveyHeader => ({
   gives: null,
   makesUp: null,
   shut: null,
+  transition: '',
   transparent: false,
   color: 'rgb(0, 0, 0)',
   ...over,

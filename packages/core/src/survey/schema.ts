@@ -52,6 +52,7 @@ const header = shapeOf<SurveyHeader>({
     .allow(null),
   makesUp: s.length.allow(null),
   shut: s.object({ rest: s.length, moved: s.length }).allow(null),
+  transition: s.transition,
   transparent: s.is,
   color: s.colour,
 })

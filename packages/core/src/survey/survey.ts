@@ -53,6 +53,8 @@ export interface SurveyHeader {
   makesUp: number | null
   /** How far it reaches, at rest and moved, while what a visitor can close in it is closed; null where nothing can be. */
   shut: { rest: number; moved: number } | null
+  /** What of its own style does not change at once, as a style says it; empty where all does. */
+  transition: string
   /** True where nothing opaque is painted behind its text. */
   transparent: boolean
   /** Text colour, as `rgb()`. */
@@ -127,7 +129,7 @@ export interface SurveyEstimate {
 }
 
 /** Counts up when what is measured, or how, changes: what an earlier agent measured is measured again. */
-export const SURVEY_FORMAT = 10
+export const SURVEY_FORMAT = 11
 
 export interface Survey {
   format: typeof SURVEY_FORMAT

@@ -7,13 +7,17 @@ let header: Element | null = null
 /** Where the visitor turned last, or has come since; in px. */
 let turn = 0
 let isDown = false
-/** How long the page was then, in px. */
+/** How long the page is, in px; by how much that has changed lately, and when last. */
 let length = 0
+let changed = 0
+let changedAt = 0
 /** How high the header is before the page has moved, in px: what it goes by is not to change with what it does. */
 let tall = 0
 
 /** Less than this is no turn, in px. */
 const TURN = 8
+/** A header that shrinks bit by bit has done so, and what arrived meanwhile was put right, within this time, in ms. */
+const LATELY = 3000
 
 function look(): void {
   if (!header?.hasAttribute(MOVES)) header = document.querySelector(`[${MOVES}]`)
@@ -23,7 +27,10 @@ function look(): void {
   // By as much as the page became longer or shorter, its place may have changed by that: a header that shrinks is no visitor who turns.
   const shift = Math.abs(scrollHeight - length)
   length = scrollHeight
-  const isTurn = (isDown ? y < turn : y > turn) && Math.abs(y - turn) > TURN + shift
+  const now = performance.now()
+  changed = shift + (now - changedAt < LATELY ? changed : 0)
+  if (shift) changedAt = now
+  const isTurn = (isDown ? y < turn : y > turn) && Math.abs(y - turn) > TURN + Math.max(shift, Math.min(changed, tall))
   if (isTurn) isDown = !isDown
   if (isTurn || shift || (isDown ? y > turn : y < turn)) turn = y
   const [after, away] = header.getAttribute(MOVES)!.split(' ')

@@ -1,6 +1,6 @@
 /** The style of what covers the viewport’s top: how far it reaches, whether it stays, and what it does once the page has been scrolled. */
 import { coverOf, isKept, MOST_OF_SCREEN, shiftOf, smallerBy } from '../../arrival/index.ts'
-import { AHEAD, AT, COVER, GIVES, GROWS, HEADER, MADE_BAR, MOVES, OWN_COVER, SHIFTS, SMALLER, TALL } from '../../contract/index.ts'
+import { AHEAD, AT, COVER, GIVES, GLIDES, GROWS, HEADER, MADE_BAR, MOVES, OWN_COVER, SHIFTS, SMALLER, TALL } from '../../contract/index.ts'
 import { formOf, partUnder } from '../../menus/index.ts'
 import { breathingOn, firstSection, madeBar, type SitePage } from '../../site/index.ts'
 import type { ElementAt, PageReading } from '../../page/index.ts'
@@ -154,15 +154,22 @@ export function movesRules(page: SitePage, ranges: readonly Range[], surveys: Ha
   const giving = givingElements(page, surveys)
   const smaller = ranges.map(({ screen }) => smallerRules(page, surveys[screen.key], giving))
   const shrinks = smaller.some((s) => s !== null)
-  const glide = media('(prefers-reduced-motion: no-preference)', [
-    rule(`[${MOVES}]`, [
-      `transition: translate 0.2s, background-color 0.2s, box-shadow 0.2s${shrinks ? ', padding 0.2s linear, margin 0.2s linear' : ''};`,
-    ]),
-    ...(shrinks ? [rule(`[${GIVES}]`, ['transition: padding 0.2s linear;'])] : []),
-  ])
+  // What the page's own style lets change bit by bit goes on to do so.
+  const own = ranges.map(({ screen }) => surveys[screen.key]?.header?.transition ?? '')
+  const still = '(prefers-reduced-motion: no-preference)'
+  const glide = [
+    ...saidAnew(ranges, own).map(({ range, figure }) =>
+      media(from(range, still), [
+        rule(`[${MOVES}]`, [
+          `transition: ${[...(figure ? [figure] : []), GLIDES, ...(shrinks ? ['padding 0.2s linear', 'margin 0.2s linear'] : [])].join(', ')};`,
+        ]),
+      ]),
+    ),
+    ...(shrinks ? [media(still, [rule(`[${GIVES}]`, ['transition: padding 0.2s linear;'])])] : []),
+  ]
   const figures = ranges.map(({ screen }) => !moves.off?.includes(screen.key))
   return [
-    ...(moves.away || moves.clear || shrinks ? [glide] : []),
+    ...(moves.away || moves.clear || shrinks ? glide : []),
     ...joined(ranges, figures).flatMap(({ range, figure }) => (figure && rules.length ? [media(only(range), rules)] : [])),
     ...joined(ranges, smaller).flatMap(({ range, figure }) => (figure === null ? [] : [media(only(range), [figure])])),
   ]

@@ -1,4 +1,4 @@
-import { HEADER, lasts, readSettings, STEADY } from '../../contract/index.ts'
+import { GLIDES, HEADER, lasts, readSettings, STEADY } from '../../contract/index.ts'
 import { defaultRule } from '../../naming/index.ts'
 import { readPage } from '../../page/index.ts'
 import { proposeSetUp } from '../../proposal/index.ts'
@@ -32,6 +32,23 @@ it('marks the header of every screen, each of which may have its own', () => {
     [narrow, ''],
   ])
   expect(layoutOf(anInput(page, reading))).not.toContain(String(narrow))
+})
+
+it('lets what the page has change bit by bit go on to do so, on each screen', () => {
+  const { page } = marked(null)
+  const moving = { ...page, header: { ...page.header!, moves: { after: 0, away: true as const } } }
+  const style = (laptop: string, phone: string) => {
+    const surveys = {
+      laptop: aSurvey({ header: aHeader({ at: wide!, transition: laptop }) }),
+      phone: aSurvey({ screen: 'phone', width: 390, height: 844, header: aHeader({ at: wide!, transition: phone }) }),
+    }
+    const edits = pageEdits(anInput(moving, reading, { surveys }))
+    const text = edits.map((e) => JSON.stringify(e)).join()
+    return [...text.matchAll(/transition: ([^;]+);/g)].map((m) => m[1])
+  }
+  expect(style('', '')).toEqual([GLIDES])
+  expect(style('padding 0.3s', 'padding 0.3s')).toEqual([`padding 0.3s, ${GLIDES}`])
+  expect(style('padding 0.3s', '')).toEqual([`padding 0.3s, ${GLIDES}`, GLIDES])
 })
 
 it('is measured anew where another section comes to begin under it', () => {
