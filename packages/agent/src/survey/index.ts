@@ -52,8 +52,15 @@ async function onScreen(request: SurveyRequest): Promise<boolean> {
   return isOther
 }
 
+/** @throws Error where the page has taken away what it is measured by: what came of that would be wrong, and believed */
+function assertMeans(): void {
+  if ([0].map(() => 1)[0] !== 1 || typeof document.documentElement.getBoundingClientRect().top !== 'number')
+    throw new Error('the page has taken away what it is measured by')
+}
+
 /** Reads the whole page, header states and all; leaves it at its top. */
 export async function probe(request: SurveyRequest): Promise<Survey> {
+  assertMeans()
   await onScreen(request)
   await untilLoaded()
   const address = location.href
@@ -108,6 +115,7 @@ async function probeWhole(request: SurveyRequest, late: Seen['late'], address: s
 
 /** Reads the layout as it is, with the header's states as they were last seen on this screen. @throws Error before the first `probe` */
 export async function remeasure(request: SurveyRequest): Promise<Survey> {
+  assertMeans()
   // What moves to its new place there has to arrive first.
   if (await onScreen(request)) await untilThere(() => `${pageHeight()}`)
   // The page's own scripts may have moved it, or a link that was tried.
