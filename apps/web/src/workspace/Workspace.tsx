@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { pageOf, sizeText, type KnownOutside, type PageEdit, type PageReading, type SitePage, type Survey, type Tried } from '@waybell/core'
 import { RadioGroup } from 'radix-ui'
 import { startTransition, useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
+import { flushSync } from 'react-dom'
 import { Link, Navigate, useParams } from 'react-router'
 import { toast } from 'sonner'
 import { api, type HandedOver, type KeptSurvey, type PageState, type SiteState } from '../api.ts'
@@ -284,6 +285,8 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   )
   if (!followed || !edits || !work) return <Opening />
   const { settled } = followed
+  // At once: React's own turn comes by a message too, and would wait behind all that the page sends until then.
+  const stop = () => flushSync(() => setStopped(true))
   const switchScripts = (on: boolean) => {
     setStopped(false)
     session.run({ type: 'site/scripts', scripts: on })
@@ -372,7 +375,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
                 edits={edits}
                 isSilent={measuring === 'silent' || measuring === 'reloads'}
                 onMessage={hear}
-                onFlood={() => setStopped(true)}
+                onFlood={stop}
               >
                 <Measuring
                   siteKey={siteKey}
@@ -387,7 +390,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
                   onSurvey={measured.take}
                   onTried={onTried}
                   onState={setMeasuring}
-                  onFlood={() => setStopped(true)}
+                  onFlood={stop}
                 />
               </LivePage>
             )}
