@@ -93,13 +93,17 @@ for (const [name, menu] of [
     expect(seen.size).toBe(await page.locator(`${menu} a`).count())
   })
 
-test('where the page’s own styles win over a mark, one is chosen that shows', async ({ page }) => {
-  const { report, file } = await built('winner')
-  expect(report.links.filter((l) => l.fault)).toEqual([])
-  await open(page, file)
-  await page.locator('[data-wb-menu] a').nth(2).click()
-  await expect.poll(() => standingOut(page, '[data-wb-menu]')).toHaveLength(1)
-})
+for (const [name, why] of [
+  ['winner', 'the page’s own styles win over a mark'],
+  ['underlined', 'every link of the menu is underlined'],
+] as const)
+  test(`where ${why}, one is chosen that shows`, async ({ page }) => {
+    const { report, file } = await built(name)
+    expect(report.links.filter((l) => l.fault)).toEqual([])
+    await open(page, file)
+    await page.locator('[data-wb-menu] a').nth(2).click()
+    await expect.poll(() => standingOut(page, '[data-wb-menu]')).toHaveLength(1)
+  })
 
 test('targets that were moved up by the header arrive where their blocks begin, right under the header', async ({ page }) => {
   const { report, file } = await built('lifted')

@@ -200,7 +200,10 @@ const usual = (drawn: readonly Holder[]): readonly Holder[] => (drawn.length > 2
 function stylesThatShow(menu: Element, drawn: readonly Holder[]): MarkStyle[] {
   const had = menu.getAttribute(MENU)
   menu.setAttribute(MENU, had ?? '')
-  const out = markStyles.filter((style) => usual(drawn).every((h) => styleShows(style, h.link)))
+  // Another line under what has one is no mark, though it is thicker.
+  const isUnderlined = usual(drawn).some(({ link }) => getComputedStyle(link).textDecorationLine.includes('underline'))
+  const tells = (style: MarkStyle) => !isUnderlined || !/underline/.test(MARK_STYLES[style])
+  const out = markStyles.filter((style) => tells(style) && usual(drawn).every((h) => styleShows(style, h.link)))
   if (had === null) menu.removeAttribute(MENU)
   return out
 }

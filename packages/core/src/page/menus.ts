@@ -25,10 +25,31 @@ const lists = new Set(['ul', 'ol', 'menu'])
 const notMenus = ['body', 'html', 'main']
 export const staysHere = (link: LinkElement) => ['ok', 'broken', 'top', 'empty', 'script'].includes(link.status)
 
+/** In words that are read. */
+function isInText(link: El): boolean {
+  const text = within(link, (e) => e.tag === 'p' || e.level > 0)
+  return text !== null && !isRow(text)
+}
+
+/** A paragraph of links and of what stands between them, as pages had before there were better elements for it. */
+function isRow(paragraph: El): boolean {
+  if (paragraph.tag !== 'p') return false
+  let links = 0
+  const waiting = [paragraph]
+  for (let el = waiting.pop(); el; el = waiting.pop()) {
+    if (el.texts.some(({ value }) => /[\p{L}\p{N}]/u.test(value))) return false
+    for (const child of el.children) {
+      if (child.tag === 'a') links++
+      else waiting.push(child)
+    }
+  }
+  return links >= 3
+}
+
 /** Links by the element that they make a group of: their `nav`, else their list, else the block that holds little beside them. */
 function groupLinks(links: readonly LinkElement[]): Group[] {
   const groups = new Map<El, LinkElement[]>()
-  const eligible = links.filter((l) => l.el.tag === 'a' && l.label !== '' && !within(l.el, (e) => e.tag === 'p' || e.level > 0))
+  const eligible = links.filter((l) => l.el.tag === 'a' && l.label !== '' && !isInText(l.el))
   const holds = new Map<El, number>()
   for (const { el } of eligible) for (let e = el.parent; e; e = e.parent) holds.set(e, (holds.get(e) ?? 0) + 1)
   for (const link of eligible) {

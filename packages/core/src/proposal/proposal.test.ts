@@ -44,6 +44,45 @@ describe('the one press', () => {
       )[0],
     ).toEqual(['FAQ', 'good-to-know']))
 
+  it.each([
+    ['around its words', '<h2><a name="$">W</a></h2>'],
+    ['before its words', '<h2><a name="$"></a>W</h2>'],
+    ['behind its words', '<h2>W<a id="$"></a></h2>'],
+    ['around its words, within other markup', '<h2><font><b><span id="$">W</span></b></font></h2>'],
+    ['in a section', '<section><div><h2><a name="$"></a>W</h2></div>T</section>'],
+    ['in a section with an ID that no menu leads to', '<section id="s$"><h2><a name="$"></a>W</h2>T</section>'],
+    ['in a heading with an ID that no menu leads to', '<h2 id="h$"><a name="$"></a>W</h2>'],
+    ['in a smaller heading', '<h2>More of it</h2>T<h3><a id="$"></a>W</h3>'],
+  ])('takes an anchor in a heading, %s, for the one section that it is', (_, part) => {
+    const parts = ['gate', 'pond', 'mill'].map((id) => part.replaceAll('$', id).replace('T', text).replace('W', `The ${id}`) + text)
+    const { sections, menus } = propose(
+      `<nav>${['gate', 'pond', 'mill'].map((id) => `<a href="#${id}">To ${id}</a>`).join('')}</nav>${parts.join('')}`,
+    )
+    const named = sections.filter((s) => s.title !== 'More of it')
+    expect(named.map((s) => [s.title, s.id, s.own])).toEqual(['gate', 'pond', 'mill'].map((id) => [`The ${id}`, id, id]))
+    expect(menus[0]!.items.map((i) => i.target)).toEqual(named.map((s) => ({ kind: 'section', section: s.key })))
+  })
+
+  it('keeps a section and an anchor in its heading apart where the menu leads to both', () =>
+    expect(
+      targets(
+        `<nav><a href="#a">A</a><a href="#b">B</a><a href="#c">C</a></nav><section id="a"><h2><a name="b"></a>Rooms</h2>${text}</section><section id="c"><h2>Boats</h2>${text}</section>`,
+      ),
+    ).toEqual([
+      ['A', 'a'],
+      ['B', 'b'],
+      ['C', 'c'],
+    ]))
+
+  it('takes a paragraph of nothing but links for a menu, and one with words or with fewer for none', () => {
+    const row = (p: string) =>
+      propose(`<h1>Us</h1>${p}${sections('Rooms', 'Boats', 'Fish')}`).menus.map((m) => isFound(m) && m.items.map((i) => i.label))
+    const [a, b, c] = ['Rooms', 'Boats', 'Fish'].map((t) => `<a href="#">${t}</a>`)
+    expect(row(`<p>[ ${a} | <b>${b}</b> · ${c} ]</p>`)).toEqual([['Rooms', 'Boats', 'Fish']])
+    expect(row(`<p>See ${a}, ${b} and ${c}.</p>`)).toEqual([false])
+    expect(row(`<p>${a} | ${b}</p>`)).toEqual([false])
+  })
+
   it('leaves what goes to the page as a whole at the top, and takes what is called home and goes nowhere to be so', () => {
     const page = (links: string) => propose(`<body id="all"><nav>${links}</nav>${sections('Rooms', 'Boats')}`).menus[0]!.items
     expect(page('<a href="#all">Back home</a><a href="#rooms">Rooms</a>')[0]).toMatchObject({ target: { kind: 'top' } })

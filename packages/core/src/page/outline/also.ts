@@ -1,7 +1,7 @@
 /** What is not offered as a section and may become one. */
 import { MAX_TARGET_DEPTH } from '../errors.ts'
 import { contains, inlineTags, type El, type Tree } from '../tree.ts'
-import { isEmpty, isFooter, sectioning, unseen } from './kinds.ts'
+import { isEmpty, isFooter, sectioning, unseen, within } from './kinds.ts'
 import type { Part } from './parts.ts'
 import { titleOf } from './titles.ts'
 
@@ -45,8 +45,8 @@ export function alsoFound({ tree, offered, leadHeading, headings, earlier }: Als
     const wasSection = earlier.has(el.attrs.get('id') || (el.tag === 'a' && el.attrs.get('name')) || '')
     while (next < headings.length && headings[next]!.order <= el.order) next++
     if (isAnchor(el) && !wasSection) {
-      // What stands right before a heading is named by it; where that has a section already, it would be the same one twice.
-      const heading = standsBefore(el, headings[next], tree) ? headings[next]! : null
+      // What stands in a heading, or right before it, is named by it; where that has a section already, it would be the same one twice.
+      const heading = within(el, (e) => isHeading.has(e)) ?? (standsBefore(el, headings[next], tree) ? headings[next]! : null)
       if (unseen(el) || (heading && (headed.has(heading) || taken.has(heading)))) continue
       out.push({
         el,

@@ -25,17 +25,22 @@ export function withLinked(found: Likely[], linked: ReadonlyMap<El, string>, lea
       (el === outer.heading ||
         (outer.heading && el.tag === 'a' && contains(el, outer.heading)) ||
         (isEmpty(el) && (!outer.heading || el.order < outer.heading.order)))
-    const heading = el.level > 0 ? el : (leadHeading(el) ?? (isEmpty(el) ? headingAfter(el, headings) : null))
-    if (outer && opensOuter && !outer.el.attrs.has('id')) parts[parts.indexOf(outer)] = { el, heading: outer.heading, scope: outer.el }
+    // As pages name their headings: by an anchor within, around the words or beside them. It is the heading's, whatever comes behind it.
+    const around = headings.find((h) => contains(h, el)) ?? null
+    const heading = el.level > 0 ? el : (around ?? leadHeading(el) ?? (isEmpty(el) ? headingAfter(el, headings) : null))
+    const names = around !== null && around === outer?.heading && !linked.has(outer.el)
+    if (outer && (names || (opensOuter && !outer.el.attrs.has('id'))))
+      parts[parts.indexOf(outer)] = { el, heading: outer.heading, scope: outer.el }
     else {
       // An empty target right before a block, as pages have them that shift it up by their header: the block's, which is no second section.
-      const block = isEmpty(el) ? firstBehind(el, parts) : undefined
+      const block = isEmpty(el) && !around ? firstBehind(el, parts) : undefined
       if (block && !block.el.attrs.has('id') && isNextTo(el, block.el)) {
         parts[parts.indexOf(block)] = { el, heading: block.heading, scope: block.el }
         continue
       }
       // An old anchor in front of a heading that was found by itself: one section, not two.
-      const twin = isEmpty(el) || el.level === 0 ? parts.find((p) => p.el === heading && p.heading === heading) : undefined
+      const twin =
+        isEmpty(el) || el.level === 0 ? parts.find((p) => p.el === heading && p.heading === heading && p.el !== around) : undefined
       if (twin) parts[parts.indexOf(twin)] = { el, heading }
       else parts.push({ el, heading })
     }
