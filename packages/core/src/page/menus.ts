@@ -28,22 +28,24 @@ export const staysHere = (link: LinkElement) => ['ok', 'broken', 'top', 'empty',
 /** In words that are read. */
 function isInText(link: El): boolean {
   const text = within(link, (e) => e.tag === 'p' || e.level > 0)
-  return text !== null && !isRow(text)
+  if (text === null) return false
+  // A paragraph of links and of what stands between them is a row, as pages had before there were better elements for it.
+  const least = within(text, (e) => isNavigation(e) || lists.has(e.tag)) ? 1 : 3
+  return text.tag !== 'p' || linksAlone(text) < least
 }
 
-/** A paragraph of links and of what stands between them, as pages had before there were better elements for it. */
-function isRow(paragraph: El): boolean {
-  if (paragraph.tag !== 'p') return false
+/** How many links an element holds that holds no words beside them; else none. */
+function linksAlone(el: El): number {
   let links = 0
-  const waiting = [paragraph]
-  for (let el = waiting.pop(); el; el = waiting.pop()) {
-    if (el.texts.some(({ value }) => /[\p{L}\p{N}]/u.test(value))) return false
-    for (const child of el.children) {
+  const waiting = [el]
+  for (let e = waiting.pop(); e; e = waiting.pop()) {
+    if (e.texts.some(({ value }) => /[\p{L}\p{N}]/u.test(value))) return 0
+    for (const child of e.children) {
       if (child.tag === 'a') links++
       else waiting.push(child)
     }
   }
-  return links >= 3
+  return links
 }
 
 /** Links by the element that they make a group of: their `nav`, else their list, else the block that holds little beside them. */

@@ -81,6 +81,8 @@ describe('the one press', () => {
     expect(row(`<p>[ ${a} | <b>${b}</b> · ${c} ]</p>`)).toEqual([['Rooms', 'Boats', 'Fish']])
     expect(row(`<p>See ${a}, ${b} and ${c}.</p>`)).toEqual([false])
     expect(row(`<p>${a} | ${b}</p>`)).toEqual([false])
+    expect(row(`<nav><p>${a}</p><p>${b}</p></nav>`)).toEqual([['Rooms', 'Boats']])
+    expect(row(`<ul><li><p>${a}</p></li><li><p>${b}</p></li></ul>`)).toEqual([['Rooms', 'Boats']])
   })
 
   it('leaves what goes to the page as a whole at the top, and takes what is called home and goes nowhere to be so', () => {
