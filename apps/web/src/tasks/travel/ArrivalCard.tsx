@@ -49,7 +49,9 @@ const isSame = (a: Visit, b: Visit): boolean =>
 function OnScreen({ section, screen }: { section: Section; screen: Screen }) {
   const [both, setBoth] = useState<readonly [below: Visit, above: Visit] | 'nothing'>()
   const [alone, setAlone] = useState<Seen>()
-  const differs = Array.isArray(both) && !isSame(both[0], both[1])
+  // A way that differs is gone once more, for its own picture: what only a busy machine held up ends like the other then.
+  const isAsFromAbove = (below: Visit) => Array.isArray(both) && isSame(below, both[1] as Visit)
+  const differs = Array.isArray(both) && !isAsFromAbove(both[0] as Visit) && !(typeof alone === 'object' && isAsFromAbove(alone))
   return (
     <>
       <Way
