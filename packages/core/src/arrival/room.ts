@@ -1,5 +1,4 @@
 /** Room at the page's end: what is missing there, and what to leave so that every section reaches its place. */
-import type { PageReading } from '../page/index.ts'
 import type { Room, Section, SitePage } from '../site/index.ts'
 import { viewHeight, type Survey } from '../survey/index.ts'
 import { partsByAt } from './part.ts'
@@ -10,13 +9,6 @@ export function roomOn(page: SitePage, { screen, height }: Pick<Survey, 'screen'
   const said = page.room?.on.find((o) => o.screen === screen)
   return said ? Math.max(0, height - said.fits) : 0
 }
-
-/**
- * How many levels above a section's element is what ends where it does: 0 for one that holds its own content. A heading that were given room, or
- * an anchor in it, would be parted from its text.
- */
-export const levelsToHolder = (section: Section, reading: PageReading): number =>
-  section.block === undefined ? (reading.candidates.find((c) => c.at === section.at)?.holder ?? 0) : 0
 
 /** The last section that can hold it: an element with a box. */
 const holderOf = (page: SitePage, surveys: readonly Survey[]): Section | undefined =>

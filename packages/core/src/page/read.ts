@@ -30,8 +30,6 @@ export interface Candidate {
   column: number
   /** Of an empty target, the block that it stands for: where that begins is where a link is to arrive. */
   block: ElementAt | null
-  /** So many levels above it is what ends where it does: 0 for an element that holds its own content. */
-  holder: number
   /** Words that name it for a menu's labels: class names and labels. */
   hints: string[]
 }
@@ -275,7 +273,6 @@ function candidate(part: Part, targets: Targets, place: (el: El) => { line: numb
     offered: part.offered,
     depth: part.depth,
     block: part.block && part.block.at >= 0 ? part.block.at : null,
-    holder: contains(part.holder, el) ? el.depth - part.holder.depth : 0,
     ...place(el),
     hints: [el.attrs.get('aria-label') ?? '', ...(el.attrs.get('class') ?? '').split(/\s+/)].filter(Boolean),
   }

@@ -1,5 +1,5 @@
 /** The style that a handover writes: offsets, motion, the made menu's bar, and how the current item is marked. */
-import { isOwnTravel, levelsToHolder, partsByAt, standsAbove } from '../../arrival/index.ts'
+import { isOwnTravel, partsByAt, standsAbove } from '../../arrival/index.ts'
 import { backingFor } from '../../colour/index.ts'
 import { ANCHOR, COVER, MARK_STYLES, markRule, markText, MENU, PIECE, SIZED_RULE, WAS, WITHIN } from '../../contract/index.ts'
 import { builtMenusOf, foundLookRules } from '../../menus/index.ts'
@@ -137,27 +137,16 @@ function roomText(page: SitePage, section: Section, { key }: Screen, more = 0): 
 function roomRules({ page: { room, sections }, reading }: HandoverInput, ranges: readonly Range[]): string[] {
   const section = sections.find((s) => s.key === room?.section)
   if (!room || !section) return []
-  const levels = levelsToHolder(section, reading)
-  const own = selectorOf(section, reading)
   const figures = ranges.map(({ screen }) => {
     const on = room.on.find((o) => o.screen === screen.key)
-    if (!on) return null
-    const more = `max(0px, 100vh - ${px(on.fits)})`
-    return levels ? more : `calc(${px(on.own)} + ${more})`
+    return on ? `calc(${px(on.own)} + max(0px, 100vh - ${px(on.fits)}))` : null
   })
   const name = room.as === 'padding' ? 'padding-bottom' : 'min-height'
-  // Within a heading, or under it, it would part that from its text.
-  const make = (figure: string): string =>
-    levels
-      ? rule(`:root :has(> ${'* > '.repeat(levels - 1)}${own})::after`, [
-          'content: "" !important;',
-          'display: block !important;',
-          'clear: both;',
-          `height: ${figure} !important;`,
-        ])
-      : rule(`:root ${own}`, [`${name}: ${figure} !important;`])
+  const selector = `:root ${selectorOf(section, reading)}`
   // Of a screen that came later nothing is known.
-  return joined(ranges, figures).flatMap(({ range, figure }) => (figure === null ? [] : [media(only(range), [make(figure)])]))
+  return joined(ranges, figures).flatMap(({ range, figure }) =>
+    figure === null ? [] : [media(only(range), [rule(selector, [`${name}: ${figure} !important;`])])],
+  )
 }
 
 /** IDs that elements of the page have for a point or a former ID: how far below their top it is meant. */

@@ -1,7 +1,7 @@
 /** What is not offered as a section and may become one. */
 import { MAX_TARGET_DEPTH } from '../errors.ts'
 import { contains, inlineTags, type El, type Tree } from '../tree.ts'
-import { holderOf, isEmpty, isFooter, sectioning, unseen, within } from './kinds.ts'
+import { isEmpty, isFooter, sectioning, unseen, within } from './kinds.ts'
 import type { Part } from './parts.ts'
 import { titleOf } from './titles.ts'
 
@@ -55,7 +55,6 @@ export function alsoFound({ tree, offered, leadHeading, headings, earlier }: Als
         offered: false,
         depth: offered.filter((p) => contains(p.el, el)).length,
         block: null,
-        holder: holderOf(el, heading),
       })
       continue
     }
@@ -68,7 +67,6 @@ export function alsoFound({ tree, offered, leadHeading, headings, earlier }: Als
       offered: false,
       depth: offered.filter((p) => contains(p.el, el)).length,
       block: null,
-      holder: holderOf(el, heading),
     })
     if (out.length >= 10000) break
   }
