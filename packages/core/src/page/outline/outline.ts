@@ -254,7 +254,7 @@ export function outline(tree: Tree, linked: ReadonlyMap<El, string>, earlier: Re
  * the title above, a box beside, a list of other pages below.
  */
 function onFlatPage(parts: Part[], sectionLevel: number, linked: ReadonlySet<El>): Part[] {
-  const isFlat = (p: Part) => p.el === p.heading || isEmpty(p.el)
+  const isFlat = (p: Part) => isEmpty(p.el) || (p.heading !== null && (p.el === p.heading || contains(p.heading, p.el)))
   const flat = parts.filter(isFlat)
   if (flat.length < 3 || flat.length <= parts.length / 2) return parts
   return parts.filter(
