@@ -25,13 +25,16 @@ const lists = new Set(['ul', 'ol', 'menu'])
 const notMenus = ['body', 'html', 'main']
 export const staysHere = (link: LinkElement) => ['ok', 'broken', 'top', 'empty', 'script'].includes(link.status)
 
-/** In words that are read. */
-function isInText(link: El): boolean {
+/** In words that are read. @param known what `linksAlone` said of paragraphs before, which one with many links would be asked for each */
+function isInText(link: El, known: Map<El, number>): boolean {
   const text = within(link, (e) => e.tag === 'p' || e.level > 0)
   if (text === null) return false
   // A paragraph of links and of what stands between them is a row, as pages had before there were better elements for it.
   const least = within(text, (e) => isNavigation(e) || lists.has(e.tag)) ? 1 : 3
-  return text.tag !== 'p' || linksAlone(text) < least
+  if (text.tag !== 'p') return true
+  const links = known.get(text) ?? linksAlone(text)
+  known.set(text, links)
+  return links < least
 }
 
 /** How many links an element holds that holds no words beside them; else none. */
@@ -51,7 +54,8 @@ function linksAlone(el: El): number {
 /** Links by the element that they make a group of: their `nav`, else their list, else the block that holds little beside them. */
 function groupLinks(links: readonly LinkElement[]): Group[] {
   const groups = new Map<El, LinkElement[]>()
-  const eligible = links.filter((l) => l.el.tag === 'a' && l.label !== '' && !isInText(l.el))
+  const known = new Map<El, number>()
+  const eligible = links.filter((l) => l.el.tag === 'a' && l.label !== '' && !isInText(l.el, known))
   const holds = new Map<El, number>()
   for (const { el } of eligible) for (let e = el.parent; e; e = e.parent) holds.set(e, (holds.get(e) ?? 0) + 1)
   for (const link of eligible) {
