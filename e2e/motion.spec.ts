@@ -143,20 +143,33 @@ test.describe('motion', () => {
         expect(await there.evaluate(() => [location.hash, scrollY])).toEqual(['#tickets', arrived])
       }))
 
+    const stopped: Record<string, [at: number, y: number]> = {}
     await test.step('the visitor’s wheel and key stop it', async () => {
-      for (const stop of [(there: Page) => there.mouse.wheel(0, 1), (there: Page) => there.keyboard.press('Shift')])
-        await visitor(browser, url, {}, async (there) => {
-          const { places } = await press(there, 'contact', async () => {
-            await there.waitForFunction(() => scrollY > 300)
-            await stop(there)
+      for (const [kind, stop] of [
+        ['wheel', (there: Page) => there.mouse.wheel(0, 1)],
+        ['keydown', (there: Page) => there.keyboard.press('Shift')],
+      ] as const)
+        // A busy machine may bring the input only when the page has arrived: such a try says nothing and is made again.
+        await expect(async () => {
+          const { at, y, furthest } = await visitor(browser, url, {}, async (there) => {
+            await there.evaluate((type) => {
+              addEventListener(type, () => Object.assign(window, { at: scrollY }), { capture: true, once: true, passive: true })
+            }, kind)
+            await press(there, 'contact', async () => {
+              await there.waitForFunction(() => scrollY > 300)
+              await stop(there)
+            })
+            return there.evaluate(() => ({
+              at: (window as unknown as { at: number }).at,
+              y: scrollY,
+              furthest: document.documentElement.scrollHeight - innerHeight,
+            }))
           })
-          const { furthest, y } = await there.evaluate(() => ({
-            furthest: document.documentElement.scrollHeight - innerHeight,
-            y: scrollY,
-          }))
-          expect(places.at(-1)).toBe(y)
-          expect(y).toBeLessThan(furthest - 200)
-        })
+          stopped[kind] = [at, y]
+          expect(at).toBeLessThan(furthest - 200)
+        }).toPass()
+      // The wheel’s own pixel comes on top.
+      for (const [at, y] of Object.values(stopped)) expect(Math.abs(y - at)).toBeLessThanOrEqual(1)
     })
 
     await test.step('who asked for less motion has none', () =>
