@@ -1,4 +1,5 @@
 /** Room at the page's end: what is missing there, and what to leave so that every section reaches its place. */
+import type { Candidate, PageReading } from '../page/index.ts'
 import type { Room, Section, SitePage } from '../site/index.ts'
 import { viewHeight, type Survey } from '../survey/index.ts'
 import { partsByAt } from './part.ts'
@@ -10,8 +11,15 @@ export function roomOn(page: SitePage, { screen, height }: Pick<Survey, 'screen'
   return said ? Math.max(0, height - said.fits) : 0
 }
 
+/**
+ * What ends where a section does: its element, or what holds that and its text; `body` where no tag stands for it. Null where the section holds all
+ * of its content itself: a heading that were given room, or an anchor in it, would be parted from its text.
+ */
+export const roomHolder = (section: Section, reading: PageReading): Candidate['holder'] =>
+  section.block === undefined ? (reading.candidates.find((c) => c.at === section.at)?.holder ?? null) : null
+
 /** The last section that can hold it: an element with a box. */
-const holderOf = (page: SitePage, surveys: readonly Survey[]): Section | undefined =>
+const lastWithBox = (page: SitePage, surveys: readonly Survey[]): Section | undefined =>
   page.sections.findLast((s) => !s.point && surveys.every((survey) => partsByAt(survey).get(s.at)?.hasBox))
 
 /**
@@ -20,7 +28,7 @@ const holderOf = (page: SitePage, surveys: readonly Survey[]): Section | undefin
  */
 export function roomFor(page: SitePage, measured: Iterable<Survey>, as: Room['as']): Room | null {
   const surveys = [...measured]
-  const section = holderOf(page, surveys)
+  const section = lastWithBox(page, surveys)
   if (!section || !surveys.some((s) => roomAtEnd(solveArrivals(page, s)) >= 1)) return null
   const was = page.room?.section === section.key ? page.room : undefined
   const said = surveys.map((survey) => {

@@ -18,6 +18,8 @@ export const AT = 'data-wb-at'
 export const GLIDES = 'translate 0.2s, background-color 0.2s, box-shadow 0.2s'
 /** On an element in which the page scrolls instead of the document. */
 export const SCROLLER = 'data-wb-scroller'
+/** On an element that room at the page's end is left in, behind all that it holds. */
+export const ROOM = 'data-wb-room'
 /** On an element that points stand before; its value is their number. */
 export const ANCHOR = 'data-wb-anchor'
 

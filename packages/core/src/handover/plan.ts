@@ -10,10 +10,10 @@ import { planHeader } from './written/header.ts'
 import { planIds } from './written/id.ts'
 import { planLinks } from './written/link.ts'
 import { planMadeMenus } from './written/made-menu.ts'
+import { planMarks } from './written/marked.ts'
 import { planPictures } from './written/picture.ts'
 import { planReferences } from './written/reference.ts'
 import { planScript } from './written/script.ts'
-import { planScroller } from './written/scroller.ts'
 import { planSettings } from './written/settings.ts'
 import { planSkip } from './written/skip.ts'
 import { planStyle } from './written/style.ts'
@@ -26,7 +26,7 @@ const writers: ((input: WritingInput) => PlannedEdit[])[] = [
   planLinks,
   planReferences,
   planHeader,
-  planScroller,
+  planMarks,
   planPictures,
   planEstimates,
   planStyle,

@@ -30,6 +30,8 @@ export interface Candidate {
   column: number
   /** Of an empty target, the block that it stands for: where that begins is where a link is to arrive. */
   block: ElementAt | null
+  /** What ends where the part does, where that is not the element: what holds a heading and its text; `body` where no tag stands for it. */
+  holder: ElementAt | 'body' | null
   /** Words that name it for a menu's labels: class names and labels. */
   hints: string[]
 }
@@ -273,6 +275,7 @@ function candidate(part: Part, targets: Targets, place: (el: El) => { line: numb
     offered: part.offered,
     depth: part.depth,
     block: part.block && part.block.at >= 0 ? part.block.at : null,
+    holder: part.holder === el || !contains(part.holder, el) ? null : part.holder.at >= 0 ? part.holder.at : 'body',
     ...place(el),
     hints: [el.attrs.get('aria-label') ?? '', ...(el.attrs.get('class') ?? '').split(/\s+/)].filter(Boolean),
   }

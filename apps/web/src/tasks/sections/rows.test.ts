@@ -26,6 +26,7 @@ const part = (at: number, title: string, id: string | null = null): Candidate =>
   column: 1,
   hints: [],
   block: null,
+  holder: null,
 })
 const page = {
   sections: [section(10, 'Work', { former: ['projects'] }), section(30, 'Team', { depth: 1 }), section(50, 'Mail')],

@@ -47,7 +47,16 @@ export const addSection = (work: Work, candidate: Candidate): void => add(work, 
 
 /** What was picked on the page, as the reading would have it. */
 export const candidateOf = ({ reading }: Work, el: PickedElement): Candidate =>
-  reading.candidates.find((c) => c.at === el.at) ?? { ...el, offered: false, depth: 0, line: 0, column: 0, block: null, hints: [] }
+  reading.candidates.find((c) => c.at === el.at) ?? {
+    ...el,
+    offered: false,
+    depth: 0,
+    line: 0,
+    column: 0,
+    block: null,
+    holder: null,
+    hints: [],
+  }
 
 /** A point before the element of a section, with an ID and a title of its own. */
 export function addPoint(work: Work, before: Pick<Section, 'at' | 'title' | 'depth'>): void {

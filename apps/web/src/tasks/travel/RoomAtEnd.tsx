@@ -1,5 +1,5 @@
 /** Room at the page's end, where it is too short for its last sections to reach their places. */
-import { roomAtEnd, roomFor, roomOn, solveArrivals, type Room, type Survey } from '@waybell/core'
+import { roomAtEnd, roomFor, roomHolder, roomOn, solveArrivals, type Room, type Survey } from '@waybell/core'
 import { useState } from 'react'
 import { Button, px } from '../../ui/index.tsx'
 import { useWork } from '../../work/context.ts'
@@ -7,7 +7,7 @@ import { useWork } from '../../work/context.ts'
 const names: Record<Room['as'], string> = { padding: 'as padding of', height: 'as the least height of' }
 
 export function RoomAtEnd() {
-  const { page, site, surveys, run } = useWork()
+  const { page, reading, site, surveys, run } = useWork()
   const [as, setAs] = useState<Room['as']>(page.room?.as ?? 'padding')
   const on = (of: (survey: Survey) => number) =>
     site.screens.flatMap(({ key, name }) => {
@@ -21,6 +21,8 @@ export function RoomAtEnd() {
   const set = (room: Room | undefined) => run({ type: 'travel/room', page: page.key, room })
   const room = roomFor(page, Object.values(surveys), as)
   const holder = page.sections.find((s) => s.key === (room ?? page.room)?.section)
+  /** What is a heading and the text behind it has nothing of its own to be higher. */
+  const isBehind = !!holder && roomHolder(holder, reading) !== null
   if (!short.length && !page.room) return null
   return (
     <section aria-label="Room at the end" className="mt-3 border-l-4 border-teal bg-wash p-2 text-sm">
@@ -34,27 +36,31 @@ export function RoomAtEnd() {
           <Button onClick={() => set(room)}>
             Leave {most(short)} px {left.length > 0 && 'more '}of room at the end
           </Button>
-          <label>
-            <span className="sr-only">How it is left</span>
-            <select
-              value={as}
-              onChange={(e) => setAs(e.target.value as Room['as'])}
-              className="min-h-7 rounded-sm border border-hair bg-sheet px-1"
-            >
-              {Object.entries(names).map(([value, name]) => (
-                <option key={value} value={value}>
-                  {name} “{holder.title}”
-                </option>
-              ))}
-            </select>
-          </label>
+          {isBehind ? (
+            `behind what follows “${holder.title}”`
+          ) : (
+            <label>
+              <span className="sr-only">How it is left</span>
+              <select
+                value={as}
+                onChange={(e) => setAs(e.target.value as Room['as'])}
+                className="min-h-7 rounded-sm border border-hair bg-sheet px-1"
+              >
+                {Object.entries(names).map(([value, name]) => (
+                  <option key={value} value={value}>
+                    {name} “{holder.title}”
+                  </option>
+                ))}
+              </select>
+            </label>
+          )}
         </p>
       )}
       {short.length > 0 && !room && <p>No section of the page could hold room for them.</p>}
       {page.room && (
         <p className="mt-1 flex flex-wrap items-center gap-2">
           {left.length > 0
-            ? `Room is left, ${names[page.room.as]} “${holder?.title ?? '?'}”: ${said(left)}.`
+            ? `Room is left, ${isBehind ? 'behind what follows' : names[page.room.as]} “${holder?.title ?? '?'}”: ${said(left)}.`
             : 'No screen needs the room that was left.'}
           <Button onClick={() => set(undefined)}>Take the room away</Button>
         </p>

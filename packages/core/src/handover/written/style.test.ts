@@ -121,6 +121,41 @@ describe('the style', () => {
     // By the page’s own offsets nothing is written.
     expect(style(surveys, { travel: { smooth: true, breathing: 0, own: true }, menus: [] })).not.toContain(':is([data-wb-header]')
   })
+  it.each([
+    [
+      'a section',
+      '<section id="end"><h2>End</h2><p>words</p></section>',
+      ':root #end { padding-bottom: calc(12px + max(0px, 100vh - 500px)) !important; }',
+    ],
+    ['a heading in running text', '<h2 id="end">End</h2><p>words</p>', ':root body::after {'],
+    ['an anchor in a heading', '<h2><a name="end">End</a></h2><p>words</p>', ':root body::after {'],
+    ['a heading in a block of its own', '<div><h2 id="end">End</h2></div><p>words</p>', ':root body::after {'],
+    [
+      'an anchor in a section',
+      '<section><header><h2><a name="end"></a>End</h2></header><p>words</p></section>',
+      ':root [data-wb-room]::after {',
+    ],
+    [
+      'a heading in a cell of a table',
+      '<table><tr><td><h2 id="end">End</h2></td></tr><tr><td>words</td></tr></table>',
+      ':root body::after {',
+    ],
+  ])('leaves room at the end behind all that belongs to %s', (_, last, rule) => {
+    const part = (id: string) => `<section id="${id}"><h2>${id}</h2><p>Some words that make this part weigh something.</p></section>`
+    const nav = ['a', 'b', 'end'].map((id) => `<a href="#${id}">${id}</a>`).join('')
+    const its = readPage(new TextEncoder().encode(`<!doctype html><meta charset=utf-8><nav>${nav}</nav>${part('a')}${part('b')}${last}`))
+    const setUp = proposeSetUp(its, [], defaultRule)
+    const room = { section: setUp.sections.at(-1)!.key, as: 'padding' as const, on: [{ screen: 'laptop', fits: 500, own: 12 }] }
+    const page = { key: 'p', file: 'a.html', source: '', title: '', ...setUp, room }
+    const css = flat(
+      pageStyle(
+        { page, pages: [page], reading: its, screens: twoScreens, surveys: { laptop: survey('laptop') }, named: [], runtime: () => '' },
+        [],
+      ),
+    )
+    expect(css).toContain(rule)
+    if (rule.includes('::after')) expect(css).toContain('height: max(0px, 100vh - 500px) !important;')
+  })
   it('gives single sections more room above them, on the screens that it is for', () => {
     const surveys = { laptop: survey('laptop'), phone: survey('phone') }
     const adjusted = (of: Partial<Section>, over: Record<string, Survey> = surveys) => {

@@ -1,7 +1,7 @@
 /** The style that a handover writes: offsets, motion, the made menu's bar, and how the current item is marked. */
-import { isOwnTravel, partsByAt, standsAbove } from '../../arrival/index.ts'
+import { isOwnTravel, partsByAt, roomHolder, standsAbove } from '../../arrival/index.ts'
 import { backingFor } from '../../colour/index.ts'
-import { ANCHOR, COVER, MARK_STYLES, markRule, markText, MENU, PIECE, SIZED_RULE, WAS, WITHIN } from '../../contract/index.ts'
+import { ANCHOR, COVER, MARK_STYLES, markRule, markText, MENU, PIECE, ROOM, SIZED_RULE, WAS, WITHIN } from '../../contract/index.ts'
 import { builtMenusOf, foundLookRules } from '../../menus/index.ts'
 import type { PageReading } from '../../page/index.ts'
 import { adjustOn, breathingOn, fillsOn, isFound, type Screen, type Section, type SitePage } from '../../site/index.ts'
@@ -137,16 +137,26 @@ function roomText(page: SitePage, section: Section, { key }: Screen, more = 0): 
 function roomRules({ page: { room, sections }, reading }: HandoverInput, ranges: readonly Range[]): string[] {
   const section = sections.find((s) => s.key === room?.section)
   if (!room || !section) return []
+  const holder = roomHolder(section, reading)
   const figures = ranges.map(({ screen }) => {
     const on = room.on.find((o) => o.screen === screen.key)
-    return on ? `calc(${px(on.own)} + max(0px, 100vh - ${px(on.fits)}))` : null
+    if (!on) return null
+    const more = `max(0px, 100vh - ${px(on.fits)})`
+    return holder === null ? `calc(${px(on.own)} + ${more})` : more
   })
   const name = room.as === 'padding' ? 'padding-bottom' : 'min-height'
-  const selector = `:root ${selectorOf(section, reading)}`
+  // Within a heading, or under it, it would part that from its text.
+  const make = (figure: string): string =>
+    holder === null
+      ? rule(`:root ${selectorOf(section, reading)}`, [`${name}: ${figure} !important;`])
+      : rule(`:root ${holder === 'body' ? 'body' : `[${ROOM}]`}::after`, [
+          'content: "" !important;',
+          'display: block !important;',
+          'clear: both;',
+          `height: ${figure} !important;`,
+        ])
   // Of a screen that came later nothing is known.
-  return joined(ranges, figures).flatMap(({ range, figure }) =>
-    figure === null ? [] : [media(only(range), [rule(selector, [`${name}: ${figure} !important;`])])],
-  )
+  return joined(ranges, figures).flatMap(({ range, figure }) => (figure === null ? [] : [media(only(range), [make(figure)])]))
 }
 
 /** IDs that elements of the page have for a point or a former ID: how far below their top it is meant. */

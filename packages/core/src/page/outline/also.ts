@@ -1,7 +1,7 @@
 /** What is not offered as a section and may become one. */
 import { MAX_TARGET_DEPTH } from '../errors.ts'
 import { contains, inlineTags, type El, type Tree } from '../tree.ts'
-import { isEmpty, isFooter, sectioning, unseen, within } from './kinds.ts'
+import { holderOf, isEmpty, isFooter, sectioning, unseen, within } from './kinds.ts'
 import type { Part } from './parts.ts'
 import { titleOf } from './titles.ts'
 
@@ -55,6 +55,7 @@ export function alsoFound({ tree, offered, leadHeading, headings, earlier }: Als
         offered: false,
         depth: offered.filter((p) => contains(p.el, el)).length,
         block: null,
+        holder: holderOf(el, heading),
       })
       continue
     }
@@ -67,6 +68,7 @@ export function alsoFound({ tree, offered, leadHeading, headings, earlier }: Als
       offered: false,
       depth: offered.filter((p) => contains(p.el, el)).length,
       block: null,
+      holder: holderOf(el, heading),
     })
     if (out.length >= 10000) break
   }

@@ -1,5 +1,5 @@
 /** What kinds of elements there are, as far as an outline tells them apart. */
-import { textOf, type El } from '../tree.ts'
+import { contains, inlineTags, textOf, type El } from '../tree.ts'
 
 export const skipped = new Set(
   'script style template noscript link meta title base head nav dialog svg iframe canvas object embed audio video select textarea button input frame frameset map area param source track option datalist'.split(
@@ -46,3 +46,32 @@ export const isRow = (el: El): boolean => ROW.test(el.attrs.get('class') ?? '')
 
 /** Neither words nor a picture in it. */
 export const isEmpty = (el: El) => textOf(el, 20) === '' && !el.children.some((c) => media.has(c.tag))
+
+const inTables = new Set(['table', 'thead', 'tbody', 'tfoot', 'tr'])
+
+/**
+ * What ends where a part does: of a heading, what holds nothing but that, or an anchor in or before one, the closest element in which there is more
+ * behind it.
+ * @param block that it stands for, where one is known
+ */
+export function holderOf(el: El, heading: El | null, block?: El): El {
+  const start = block ?? (heading && contains(heading, el) ? heading : el)
+  const says = (e: El) => textOf(e, 200)
+  const isBare = start.level > 0 || inlineTags.has(start.tag) || isEmpty(start) || (heading !== null && says(start) === says(heading))
+  if (!isBare && !inTables.has(start.tag)) return start
+  for (let e = start; e.parent && e.tag !== 'body'; e = e.parent) {
+    const { parent } = e
+    // What can be marked and can hold a block.
+    const holds = parent.at >= 0 && !inTables.has(parent.tag) && !inlineTags.has(parent.tag)
+    if (parent.tag === 'body' || (holds && hasMoreBehind(e, parent))) return parent
+  }
+  return start
+}
+
+const hasMoreBehind = (el: El, parent: El): boolean => {
+  const place = parent.children.indexOf(el)
+  return (
+    parent.texts.some((t) => t.before > place && t.value.trim() !== '') ||
+    parent.children.slice(place + 1).some((c) => !skipped.has(c.tag) && !isEmpty(c))
+  )
+}

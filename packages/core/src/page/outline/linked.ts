@@ -1,7 +1,7 @@
 /** What the page's own menus lead to, among the parts that were found. */
 import { MAX_TARGET_DEPTH } from '../errors.ts'
 import { contains, type El } from '../tree.ts'
-import { isEmpty, unseen } from './kinds.ts'
+import { holderOf, isEmpty, unseen } from './kinds.ts'
 import type { Likely, Part } from './parts.ts'
 import { titleOf } from './titles.ts'
 
@@ -53,6 +53,7 @@ export function withLinked(found: Likely[], linked: ReadonlyMap<El, string>, lea
     offered: true,
     depth: parts.filter((p) => p.el !== el && contains(p.scope ?? p.el, el)).length,
     block: scope && isEmpty(el) ? scope : null,
+    holder: holderOf(el, heading, scope),
   }))
 }
 

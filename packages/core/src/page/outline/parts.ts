@@ -10,6 +10,8 @@ export interface Part {
   depth: number
   /** Of an empty target, the block that it stands for. */
   block: El | null
+  /** What ends where the part does: the element itself, or what holds a heading or an anchor and its text. */
+  holder: El
 }
 
 export interface Likely {

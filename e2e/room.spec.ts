@@ -1,0 +1,99 @@
+/** Room at the end of pages of running text, whose sections are headings, or anchors in them: it is left behind the text and parts nothing. */
+import { expect, test, type Browser, type Page } from '@playwright/test'
+import { writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { pathToFileURL } from 'node:url'
+import { atRest, coveredEdge } from './support/boxes.ts'
+import { repository } from './support/cli.ts'
+import { measured, Server, setUp, task, type File } from './support/server.ts'
+import { bringIn, takeHome } from './support/sheet.ts'
+
+let server: Server
+test.beforeAll(async () => void (server = await new Server().start()))
+test.afterAll(() => server.stop())
+
+const part = (id: string, title: string) =>
+  `<h2 id="${id}">${title}</h2>\n<p>${'It stands by the water and can be seen from the hill. '.repeat(18)}</p>\n`
+const page = (body: string): File[] => [
+  {
+    name: 'index.html',
+    mimeType: 'text/html',
+    buffer: Buffer.from(
+      `<!doctype html><html lang="en"><head><meta name="viewport" content="width=device-width"><title>Mills</title></head><body style="max-width: 560px; font: 20px/23px serif">${body}</body></html>`,
+    ),
+  },
+]
+const nav =
+  '<nav style="position: sticky; top: 0; background: #fff"><a href="#post">Post mill</a> <a href="#tower">Tower mill</a> <a href="#smock">Smock mill</a></nav>'
+const three = part('post', 'Post mill') + part('tower', 'Tower mill') + part('smock', 'Smock mill')
+
+const pages: [name: string, files: string | File[], last: string][] = [
+  ['anchors in headings', join(repository, 'e2e/pages/field/row-of-words/index.html'), 'rent'],
+  [
+    'headings in a block, and a footer behind it',
+    page(`${nav}<main><h1>Mills</h1>${three}</main><footer>By the water board</footer>`),
+    'smock',
+  ],
+  ['headings in blocks of their own', page(`${nav}<h1>Mills</h1>${three.replaceAll(/<h2.*<\/h2>/g, '<div>$&</div>')}`), 'smock'],
+]
+
+/** From each heading to what stands behind it, and how high it is; the page's own, without what was added. */
+const spaces = (there: Page) =>
+  there.evaluate(() =>
+    [...document.querySelectorAll('h2')].map((h) => {
+      const next = [...document.querySelectorAll('p')].find((p) => h.compareDocumentPosition(p) & Node.DOCUMENT_POSITION_FOLLOWING)!
+      const { top, height } = h.getBoundingClientRect()
+      return [height, next.getBoundingClientRect().top - top]
+    }),
+  )
+
+async function visit<T>(
+  browser: Browser,
+  address: string,
+  [width, height]: readonly [number, number],
+  look: (there: Page) => Promise<T>,
+): Promise<T> {
+  const context = await browser.newContext({ viewport: { width, height } })
+  const there = await context.newPage()
+  await there.goto(address)
+  await atRest(there)
+  const seen = await look(there)
+  await context.close()
+  return seen
+}
+
+for (const [name, files, last] of pages)
+  test(`room is left behind the text: ${name}`, async ({ page, browser }) => {
+    await bringIn(page, server, files)
+    await setUp(page)
+    await measured(page)
+    await task(page, 'Travel')
+    const cell = (screen: string) => page.locator(`[data-arrival-row="${last}"] [data-screen="${screen}"]`)
+    for (const screen of ['laptop', 'phone']) await expect(cell(screen)).toContainText('short')
+    const room = page.getByRole('region', { name: 'Room at the end' })
+    await expect(room).toContainText('behind what follows')
+    await room.getByRole('button', { name: /^Leave \d+ px of room at the end$/ }).click()
+    await measured(page)
+    for (const screen of ['laptop', 'phone']) await expect(cell(screen)).toHaveText('24')
+    const home = await takeHome(page)
+    const came = typeof files === 'string' ? files : join(home, '../came.html')
+    if (typeof files !== 'string') writeFileSync(came, files[0]!.buffer)
+    for (const size of [
+      [1280, 800],
+      [390, 844],
+      [1024, 900],
+    ] as const) {
+      const before = await visit(browser, pathToFileURL(came).href, size, spaces)
+      await visit(browser, `${pathToFileURL(home).href}#${last}`, size, async (there) => {
+        const after = await spaces(there)
+        expect(after).toHaveLength(before.length)
+        for (const [i, both] of after.entries())
+          for (const [j, px] of both.entries()) expect(Math.abs(px - before[i]![j]!), `heading ${i} at ${size[0]}`).toBeLessThan(1 / 32)
+        const top = await there.evaluate(
+          (id) => (document.getElementById(id) ?? document.getElementsByName(id)[0]!).getBoundingClientRect().top,
+          last,
+        )
+        expect(Math.abs(top - (await coveredEdge(there)) - 24), `arrival at ${size[0]}`).toBeLessThanOrEqual(1)
+      })
+    }
+  })

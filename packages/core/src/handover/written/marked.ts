@@ -1,0 +1,32 @@
+/** Marks on elements that the style or the script looks for: where the page scrolls, and where room is left at its end. */
+import { roomHolder } from '../../arrival/index.ts'
+import { ROOM, SCROLLER } from '../../contract/index.ts'
+import type { PlannedEdit } from '../edit.ts'
+import { needsScript, type WritingInput } from '../writing.ts'
+
+export function planMarks(input: WritingInput): PlannedEdit[] {
+  const { page, reading } = input
+  const { written } = reading
+  const last = page.sections.find((s) => s.key === page.room?.section)
+  const holder = last ? roomHolder(last, reading) : null
+  return [
+    ...marked(SCROLLER, written.scroller, needsScript(input) ? (page.scroller ?? null) : null, [
+      'Says in which element the page scrolls.',
+      'The page does not scroll in this element.',
+    ]),
+    ...marked(ROOM, written.room, holder === 'body' ? null : holder, [
+      'Room at the page’s end is left in it.',
+      'No room is left in this element.',
+    ]),
+  ]
+}
+
+function marked(name: string, earlier: number | null, wanted: number | null, [why, whyNot]: [string, string]): PlannedEdit[] {
+  const edit = (at: number, value: string | null): PlannedEdit => ({
+    edit: { kind: 'attribute', at, name, value },
+    why: value === null ? whyNot : why,
+    for: {},
+    layout: null,
+  })
+  return [...(earlier !== null && earlier !== wanted ? [edit(earlier, null)] : []), ...(wanted === null ? [] : [edit(wanted, '')])]
+}
