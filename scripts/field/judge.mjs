@@ -19,11 +19,12 @@ export function judge([m, n, id]) {
     const headings = 'h1,h2,h3,h4,h5,h6,[role=heading]'
     const empty = !target.textContent.trim() && !target.querySelector('img,svg,video,canvas')
     const follows = (el) => target.compareDocumentPosition(el) & Node.DOCUMENT_POSITION_FOLLOWING
-    const heading = target.matches(headings)
-      ? target
-      : empty
+    // An anchor in a heading, empty or not, is that heading's.
+    const heading =
+      target.closest(headings) ??
+      (empty
         ? [...document.querySelectorAll(headings)].find((h) => follows(h) && shown(h))
-        : [...target.querySelectorAll(headings)].find(shown)
+        : [...target.querySelectorAll(headings)].find(shown))
     const firstWords = (within, fits) =>
       document
         .createTreeWalker(within, NodeFilter.SHOW_TEXT, (n) =>

@@ -70,7 +70,7 @@ it('is set up to be travelled where it scrolls, and the element is one of those 
 it('has offsets and motion said of that element too, is marked, and carries the part of the script that looks there', () => {
   const { text, parts: those } = written(now, page, survey)
   expect(text).toContain('<main data-wb-scroller class="pane">')
-  expect(flat(text)).toContain('html:root, :root [data-wb-scroller] { scroll-padding-top: calc(var(--wb-header) + 24px); }')
+  expect(flat(text)).toContain('html:root, :root [data-wb-scroller] { scroll-padding-top: calc(var(--wb-header) + 24px) !important; }')
   expect(flat(text)).toContain('html:root, :root [data-wb-scroller] { scroll-behavior: smooth; }')
   expect(those).toContain('scroller')
   const plain = written(now, { ...setUp(now, surveyOf(now, null)) }, surveyOf(now, null))

@@ -44,11 +44,11 @@ const LEAST_BAR = 240
 /**
  * True for what lies over the viewport's top, or its bottom, and leaves the page to be read beside it; a rail and a panel do not. The
  * script says so of the same bars as what measures them. Lengths in CSS px.
- * @param inset how far from that edge it stays, as its style says; NaN where it says nothing
+ * @param inset how far from that edge it stays, as its style says, negative where a part of it goes out of view; NaN where it says nothing
  */
 export const coversEdge = (inset: number, { left, width, height }: Bar, viewport: { width: number; height: number }): boolean =>
   width > LEAST_BAR &&
   Math.abs(2 * left + width - viewport.width) < width &&
-  height <= viewport.height / 2 &&
-  inset >= 0 &&
+  height + Math.min(inset, 0) <= viewport.height / 2 &&
+  inset + height > 0 &&
   inset <= viewport.height / 4

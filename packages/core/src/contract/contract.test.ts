@@ -120,6 +120,9 @@ it.each([
   ['a wide card at the side', 0, { left: 700, width: 560, height: 300 }, false],
   ['a mark in the middle', 0, { left: 600, width: 80, height: 54 }, false],
   ['a panel over everything', 0, { left: 0, width: 1280, height: 800 }, false],
+  ['one whose upper row goes out of view', -72, { left: 0, width: 1280, height: 120 }, true],
+  ['a first screen whose last row stays', -560, { left: 0, width: 1280, height: 620 }, true],
+  ['one that is out of view', -64, { left: 0, width: 1280, height: 64 }, false],
   ['a bar at the bottom', 736, { left: 0, width: 1280, height: 64 }, false],
   ['what does not say where it stays', NaN, { left: 0, width: 1280, height: 64 }, false],
 ])('%s covers the viewport’s top: %#', (_, inset, bar, covers) => expect(coversEdge(inset, bar, { width: 1280, height: 800 })).toBe(covers))

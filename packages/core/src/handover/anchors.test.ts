@@ -52,7 +52,7 @@ it('gives a former ID to the section’s heading, and takes its links along', ()
   const { text } = written(source, renamed('projects'))
   expect(text).toContain('<section id="projects"><h2 id="work">Work</h2>')
   expect(text.match(/href="#projects"/g)).toHaveLength(2)
-  expect(flat(text)).toContain(':root #work { scroll-margin-top: 100vh; }')
+  expect(flat(text)).toContain(':root #work { scroll-margin-top: 100vh !important; }')
   expect(text).not.toContain('anchor')
 })
 
@@ -66,7 +66,7 @@ it('has a former ID arrive where the section begins, on each screen by how far i
   const { text } = written(source, change, { surveys: measured(source) })
   expect(text).toContain('<section data-wb-anchor="1" id="team"><h2 id="crew">Team</h2>')
   expect(flat(text)).toMatch(
-    /:root #crew \{ scroll-margin-top: 40px; \} @media \(max-width: 835px\) \{ :root #crew \{ scroll-margin-top: 50px; \} \}/,
+    /:root #crew \{ scroll-margin-top: 40px !important; \} @media \(max-width: 835px\) \{ :root #crew \{ scroll-margin-top: 50px !important; \} \}/,
   )
   // A second one finds the heading taken, and stands in the head.
   expect(text).toContain('content="anchor" id="folk">')
@@ -100,7 +100,7 @@ it('makes a point the ID of its element, shifted, where that has none', () => {
   const change = (page: SitePage) => ({ ...page, sections: [page.sections[0]!, point(at, 30), page.sections[1]!] })
   const { text } = written(plain, change)
   expect(text).toContain('<div id="here" class="band">')
-  expect(flat(text)).toContain(':root #here { scroll-margin-top: -30px; }')
+  expect(flat(text)).toContain(':root #here { scroll-margin-top: -30px !important; }')
   expect(text).toMatch(/"points": \[\s*\{\s*"id": "here",\s*"below": 30\s*\}/)
   expect(text).toMatch(/"shifted": \[\s*"here"\s*\]/)
   const again = written(text, (p) => p)

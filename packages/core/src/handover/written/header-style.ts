@@ -29,7 +29,7 @@ export function coverRules({ page, surveys }: HandoverInput, ranges: readonly Ra
   })
   const breathes = ranges.map(({ screen }) => breathingOn(page, screen.key))
   const paddingOf = (by: number) =>
-    `scroll-padding-top: calc(var(${COVER}) + ${ahead}${px(by)}); ${comment(`${px(by)} of breathing space`)}`
+    `scroll-padding-top: calc(var(${COVER}) + ${ahead}${px(by)}) !important; ${comment(`${px(by)} of breathing space`)}`
   const otherwise = saidAnew(ranges, breathes)
     .slice(1)
     .map(({ range, figure }) => media(from(range), [rule(page.scroller === undefined ? 'html:root' : scrolls(page), [paddingOf(figure)])]))

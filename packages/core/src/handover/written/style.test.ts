@@ -30,7 +30,7 @@ describe('the style', () => {
       { laptop: survey('laptop', { header }), phone: survey('phone', { header: { ...header, rest: 60, moved: 60 } }) },
       { menus: [] },
     )
-    expect(css).toContain('html:root { --wb-header: 80px; scroll-padding-top: calc(var(--wb-header) + 24px); }')
+    expect(css).toContain('html:root { --wb-header: 80px; scroll-padding-top: calc(var(--wb-header) + 24px) !important; }')
     expect(css).toContain('@media (max-width: 835px) { html:root { --wb-header: 60px; } }')
   })
   it('moves smoothly only for those who did not ask for less motion', () => {
@@ -100,14 +100,14 @@ describe('the style', () => {
   it('sends the first section to the top, and takes back the page’s own margins of the others', () => {
     const part = aPart({ at: reading.candidates.find((c) => c.id === 'two')!.at, top: 900, bottom: 1000, margin: 70 })
     const css = style({ laptop: survey('laptop', { parts: [part] }) })
-    expect(css).toContain(':root #one { scroll-margin-top: 100vh; }')
-    expect(css).toContain(':root #two { scroll-margin-top: 0; }')
+    expect(css).toContain(':root #one { scroll-margin-top: 100vh !important; }')
+    expect(css).toContain(':root #two { scroll-margin-top: 0 !important; }')
   })
   it('gives all sections another breathing space on what goes by some screens', () => {
     const surveys = { laptop: survey('laptop', { header }), phone: survey('phone', { header }) }
     const css = style(surveys, { travel: { smooth: true, breathing: 24, breathes: [{ screen: 'phone', px: 0 }] } })
-    expect(css).toMatch(/html:root {[^}]*scroll-padding-top: calc\(var\(--wb-header\) \+ 24px\);/)
-    expect(css).toContain('@media (max-width: 835px) { html:root { scroll-padding-top: calc(var(--wb-header) + 0px); } }')
+    expect(css).toMatch(/html:root {[^}]*scroll-padding-top: calc\(var\(--wb-header\) \+ 24px\) !important;/)
+    expect(css).toContain('@media (max-width: 835px) { html:root { scroll-padding-top: calc(var(--wb-header) + 0px) !important; } }')
     expect(style(surveys, { travel: { smooth: true, breathing: 24 } }).match(/scroll-padding-top/g)).toHaveLength(1)
   })
   it('takes the room that is left under the header back for what gets the focus in it, on each screen', () => {
@@ -162,18 +162,18 @@ describe('the style', () => {
       const { sections } = proposeSetUp(reading, [], defaultRule)
       return style(over, { sections: sections.map((s) => (s.id === 'two' ? { ...s, ...of } : s)) })
     }
-    expect(adjusted({ adjust: { by: 30 } })).toContain(':root #two { scroll-margin-top: 30px; }')
+    expect(adjusted({ adjust: { by: 30 } })).toContain(':root #two { scroll-margin-top: 30px !important; }')
     expect(adjusted({ adjust: { by: -12, off: ['phone'] } })).toContain(
-      ':root #two { scroll-margin-top: -12px; } @media (max-width: 835px) { :root #two { scroll-margin-top: 0px; } }',
+      ':root #two { scroll-margin-top: -12px !important; } @media (max-width: 835px) { :root #two { scroll-margin-top: 0px !important; } }',
     )
     expect(adjusted({ adjust: { by: 'fills', off: ['phone'] } })).toContain(
-      ':root #two { scroll-margin-top: calc(-24px - var(--wb-header)); } @media (max-width: 835px) { :root #two { scroll-margin-top: 0px; } }',
+      ':root #two { scroll-margin-top: calc(-24px - var(--wb-header)) !important; } @media (max-width: 835px) { :root #two { scroll-margin-top: 0px !important; } }',
     )
     // Of one that the page moved up, both together.
     const part = aPart({ at: reading.candidates.find((c) => c.id === 'two')!.at, top: 900, bottom: 1000, margin: 70, shift: 50 })
     const shifted = { laptop: survey('laptop', { parts: [part] }), phone: survey('phone', { parts: [part] }) }
     const css = adjusted({ adjust: { by: 30 } }, shifted)
-    expect(css.match(/#two {[^}]*}/g)).toEqual(['#two { scroll-margin-top: -20px; }'])
+    expect(css.match(/#two {[^}]*}/g)).toEqual(['#two { scroll-margin-top: -20px !important; }'])
     // The very top is the very top, and by the page’s own offsets nothing is written.
     expect(adjusted({ adjust: { by: 30 }, toTop: true })).not.toContain('30px;')
     expect(style(surveys, { travel: { smooth: true, breathing: 0, own: true }, header: null, menus: [] })).not.toContain('#two')
@@ -248,5 +248,5 @@ it('reaches a target by its name, where it has no ID', () => {
   page.sections[0]!.toTop = true
   expect(page.sections.map((s) => s.id)).toEqual(['one', 'two'])
   const css = flat(pageStyle({ page, pages: [page], reading: old, screens: twoScreens, surveys: {}, named: [], runtime: () => '' }, []))
-  expect(css).toContain(':root a[name="one"] { scroll-margin-top: 100vh; }')
+  expect(css).toContain(':root a[name="one"] { scroll-margin-top: 100vh !important; }')
 })

@@ -51,14 +51,14 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
     ...motionRules(page, surveys),
     ...group(
       'The link to the first section goes to the very top of the page.',
-      toTop.length ? [rule(toTop.join(',\n'), ['scroll-margin-top: 100vh;'])] : [],
+      toTop.length ? [rule(toTop.join(',\n'), ['scroll-margin-top: 100vh !important;'])] : [],
     ),
     ...(isOwn
       ? []
       : [
           ...group(
             'Offsets that the page had for single sections: the one above is for all.',
-            reset.length ? [rule(reset.join(',\n'), ['scroll-margin-top: 0;'])] : [],
+            reset.length ? [rule(reset.join(',\n'), ['scroll-margin-top: 0 !important;'])] : [],
           ),
           ...group(
             'Targets that the page moves up, away from what they are about: links arrive where that begins.',
@@ -123,7 +123,7 @@ function marginRules({ page, reading, surveys }: HandoverInput, ranges: readonly
     byScreen(
       ranges,
       ranges.map(({ screen }, i) => roomText(page, section, screen, -shiftOn(section, i))),
-      (room) => rule(`:root ${selectorOf(section, reading)}`, [`scroll-margin-top: ${room};`]),
+      (room) => rule(`:root ${selectorOf(section, reading)}`, [`scroll-margin-top: ${room} !important;`]),
     ),
   )
 }
@@ -167,14 +167,14 @@ function hostRules(page: SitePage, anchors: readonly Anchor[], ranges: readonly 
     const why = isFormer
       ? `“${id}” was the ID of “${section.id}” before. Its heading has it now, and links to it arrive where the section begins.`
       : `The point “${id}”.`
-    if (section.toTop) return group(why, [rule(selector, ['scroll-margin-top: 100vh;'])])
+    if (section.toTop) return group(why, [rule(selector, ['scroll-margin-top: 100vh !important;'])])
     const figures = ranges.map(({ screen }) => {
       const more = -Math.round((below[screen.key] ?? 0) * 100) / 100
       return isOwn ? px(more) : roomText(page, section, screen, more)
     })
     return group(
       why,
-      byScreen(ranges, figures, (room) => rule(selector, [`scroll-margin-top: ${room};`])),
+      byScreen(ranges, figures, (room) => rule(selector, [`scroll-margin-top: ${room} !important;`])),
     )
   })
 }
