@@ -1,7 +1,7 @@
 /** What is not offered as a section and may become one. */
 import { MAX_TARGET_DEPTH } from '../errors.ts'
 import { contains, inlineTags, type El, type Tree } from '../tree.ts'
-import { holderOf, isEmpty, isFooter, sectioning, unseen, within } from './kinds.ts'
+import { holderOf, isEmpty, isFooter, isNavigation, sectioning, unseen, within } from './kinds.ts'
 import type { Part } from './parts.ts'
 import { titleOf } from './titles.ts'
 
@@ -61,6 +61,8 @@ export function alsoFound({ tree, offered, leadHeading, headings, earlier }: Als
     }
     if (!wasSection && (!(inner || named) || unseen(el) || (named && !inner && isEmpty(el)))) continue
     const heading = el.level > 0 ? el : leadHeading(el)
+    // Its first words are a link of its own, which would be taken to lead to it.
+    if (!heading && isNavigation(el) && !wasSection) continue
     out.push({
       el,
       heading,
