@@ -3,6 +3,7 @@ import { expect, test, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
+import { coveredEdge } from './support/boxes.ts'
 import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
 
 const browser = process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium'
@@ -129,6 +130,39 @@ test('targets that were moved up by the header arrive where their blocks begin, 
     }
   }
 })
+
+for (const [name, what] of [
+  ['stuck', 'a header that knows that it is stuck by a hair above the top, and is smaller then'],
+  ['upper-row', 'a header whose upper row goes out of view'],
+  ['firm-offsets', 'offsets of the page’s own by ID, in an attribute and by its script'],
+  ['targeted', 'offsets of the page’s own for what is arrived at alone'],
+] as const)
+  test(`links arrive with ${what}`, async ({ page }) => {
+    const { report, file } = await built(name)
+    expect(report.links).toHaveLength(4 * SCREENS)
+    expect(report.links.filter((l) => l.fault)).toEqual([])
+    await page.emulateMedia({ reducedMotion: 'reduce' })
+    for (const [width, height] of [
+      [1280, 800],
+      [390, 844],
+      [1000, 700],
+    ] as const) {
+      await page.setViewportSize({ width, height })
+      await open(page, file)
+      // The first may go to the very top.
+      for (const { id } of report.sections.slice(-3)) {
+        await page.locator(`[data-wb-menu] a[href="#${id}"]`).click()
+        await frames(page)
+        const top = await page.evaluate((to) => document.getElementById(to)!.getBoundingClientRect().top, id)
+        expect(Math.abs(top - (await coveredEdge(page)) - 24), `${id} at ${width}: ${top}`).toBeLessThanOrEqual(1)
+      }
+    }
+    // What is none of ours keeps what the page says of it.
+    if (name !== 'targeted') return
+    await page.getByRole('link', { name: '1', exact: true }).click()
+    await frames(page)
+    expect(await page.evaluate(() => Math.round(document.getElementById('note')!.getBoundingClientRect().top))).toBe(280 + 96)
+  })
 
 test('headings are known by their look where nothing calls them so', async () => {
   const { report } = await built('by-look')

@@ -1,5 +1,6 @@
 /** What a screen has and a frame of its size has not: bars that lie over the page, and larger text. In sheets of its own, so that the document stays the page's. */
 import type { Imitated } from './messages.ts'
+import { rulesNow } from './rules.ts'
 
 const noBars = new CSSStyleSheet()
 noBars.replaceSync('* { scrollbar-width: none; }')
@@ -32,22 +33,8 @@ export function imitate({ touch, text }: Imitated): void {
 
 /** The page's own size of text on its root goes by the visitor's: none is said, or in a unit that does. */
 function followsVisitor(root: HTMLElement): boolean {
-  const said = [...[...document.styleSheets].flatMap((sheet) => saidIn(sheet, root)), root.style.fontSize].filter(Boolean).at(-1)
+  const said = [...rulesNow().flatMap((r) => (root.matches(r.selectorText) ? r.style.fontSize : [])), root.style.fontSize]
+    .filter(Boolean)
+    .at(-1)
   return said === undefined || /em|%|ex|ch|lh|small|medium|large|i(?:nherit|nitial)|unset|revert/.test(said)
-}
-
-function saidIn(holder: CSSStyleSheet | CSSGroupingRule, root: HTMLElement): string[] {
-  let rules: CSSRule[]
-  try {
-    rules = [...holder.cssRules]
-  } catch {
-    // Of another host, which is not read.
-    return []
-  }
-  return rules.flatMap((rule) => {
-    if (rule instanceof CSSImportRule) return rule.styleSheet ? saidIn(rule.styleSheet, root) : []
-    if (rule instanceof CSSMediaRule && !matchMedia(rule.conditionText).matches) return []
-    if (rule instanceof CSSStyleRule) return root.matches(rule.selectorText) ? rule.style.fontSize : []
-    return rule instanceof CSSGroupingRule ? saidIn(rule, root) : []
-  })
 }

@@ -2,6 +2,7 @@
 import { isFixed } from '@waybell/core/contract'
 import type { SurveyPart } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
+import { asIfTargets } from '../rules.ts'
 import { onPage, pageHolder, topOf, viewHeight } from '../scroller.ts'
 import { elementAt } from '../stamps.ts'
 import { asIf } from './as-if.ts'
@@ -17,11 +18,14 @@ export function topsOf(request: SurveyRequest): Map<number, number> {
 }
 
 export const ownMargins = (request: SurveyRequest): Map<number, number> =>
-  new Map(
-    request.parts.map(({ at }) => {
-      const el = elementAt(at)
-      return [at, el ? parseFloat(getComputedStyle(el).scrollMarginTop) || 0 : 0]
-    }),
+  asIfTargets(
+    () =>
+      new Map(
+        request.parts.map(({ at }) => {
+          const el = elementAt(at)
+          return [at, el ? parseFloat(getComputedStyle(el).scrollMarginTop) || 0 : 0]
+        }),
+      ),
   )
 
 /** Of so many that begin in the upper half of the screen it is asked where they would begin. */

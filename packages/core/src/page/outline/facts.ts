@@ -15,12 +15,28 @@ export interface Facts {
 export const hasContent = (el: El) => textOf(el, 10) !== ''
 
 /** The highest level at which headings repeat; where none does, the highest there is. */
-export function findSectionLevel(headings: El[]): number {
+export function findSectionLevel(headings: El[], tree: Tree): number {
   const counts = [0, 0, 0, 0, 0, 0, 0]
   for (const h of headings) if (!isTagline(h)) counts[h.level]!++
+  // The site's name in a bar, and the title of the page under it.
+  if (counts[1] === 2 && isFollowedBySame(headings, tree)) counts[1] = 1
   const repeated = counts.findIndex((n, level) => level > 0 && n >= 2)
   const present = counts.findIndex((n, level) => level > 0 && n > 0)
   return repeated > 0 ? repeated : present > 0 ? present : 2
+}
+
+/** What there may be of words between a site's name and the title of the page, besides links and buttons. */
+const FEW_WORDS = 40
+
+function isFollowedBySame([first, second]: El[], tree: Tree): boolean {
+  if (first?.level !== 1 || second?.level !== 1) return false
+  let words = 0
+  for (let i = first.lastOrder + 1; i < second.order; i++) {
+    const el = tree.all[i]!
+    if (el.tag === 'a' || (skipped.has(el.tag) && el.tag !== 'nav')) i = Math.max(i, el.lastOrder)
+    else for (const text of el.texts) words += text.value.trim().length
+  }
+  return words < FEW_WORDS
 }
 
 /** A heading right under a higher one, with nothing between: a tagline, not a section's heading. */

@@ -58,7 +58,7 @@ export function outline(tree: Tree, linked: ReadonlyMap<El, string>, earlier: Re
   if (!body) return { parts: [], sectionLevel: 2, pageHeader: null, pageFooter: null, firstHeading: Infinity, holdsHeading: () => false }
   const headings = tree.all.filter((el) => el.level > 0 && el.depth <= MAX_TARGET_DEPTH && !unseen(el) && hasContent(el))
   const inContent = headings.filter((el) => !inFooter(el) && !within(el, (e) => e.tag === 'aside' || isNavigation(e)))
-  const sectionLevel = findSectionLevel(inContent.length ? inContent : headings)
+  const sectionLevel = findSectionLevel(inContent.length ? inContent : headings, tree)
   const facts = measure(tree, headings, sectionLevel)
   const linkedSet: ReadonlySet<El> = new Set(linked.keys())
   const found: Likely[] = []
