@@ -19,7 +19,7 @@ export function findSectionLevel(headings: El[], tree: Tree): number {
   const counts = [0, 0, 0, 0, 0, 0, 0]
   for (const h of headings) if (!isTagline(h)) counts[h.level]!++
   // The site's name in a bar, and the title of the page under it.
-  if (counts[1] === 2 && isFollowedBySame(headings, tree)) counts[1] = 1
+  if (counts[1] === 2 && isNameAndTitle(headings, tree)) counts[1] = 1
   const repeated = counts.findIndex((n, level) => level > 0 && n >= 2)
   const present = counts.findIndex((n, level) => level > 0 && n > 0)
   return repeated > 0 ? repeated : present > 0 ? present : 2
@@ -28,8 +28,9 @@ export function findSectionLevel(headings: El[], tree: Tree): number {
 /** What there may be of words between a site's name and the title of the page, besides links and buttons. */
 const FEW_WORDS = 40
 
-function isFollowedBySame([first, second]: El[], tree: Tree): boolean {
-  if (first?.level !== 1 || second?.level !== 1) return false
+function isNameAndTitle(headings: El[], tree: Tree): boolean {
+  const [first, second] = headings.filter((h) => h.level === 1)
+  if (!first || !second) return false
   let words = 0
   for (let i = first.lastOrder + 1; i < second.order; i++) {
     const el = tree.all[i]!
