@@ -30,7 +30,8 @@ describe('the outline', () => {
     ]))
 
   it('knows the site’s name in a bar from the title of the page under it', () => {
-    const bar = '<div class="help"><h2>Keys</h2></div><div class="bar"><button>Menu</button><h1>Kettle works</h1><a href="print.html">Print</a></div>'
+    const bar =
+      '<div class="help"><h2>Keys</h2></div><div class="bar"><button>Menu</button><h1>Kettle works</h1><a href="print.html">Print</a></div>'
     const parts = ['Copper', 'Steel', 'Repairs'].map((t) => `<h2>${t}</h2>${text}`).join('')
     expect(offered(`${bar}<main><h1>Every kettle there is</h1>${text}${parts}</main>`)).toEqual(['Copper', 'Steel', 'Repairs'])
     expect(offered(`<h1>Copper</h1>${text}<h1>Steel</h1>${text}<h2>Plain</h2>${text}<h2>Blue</h2>${text}`)).toEqual(['Copper', 'Steel'])
