@@ -37,17 +37,18 @@ describe('the one press', () => {
       ['Log in', 'as-is'],
     ]))
 
-  it('does not take the bar that a menu stands in for what its first link leads to', () =>
+  it.each(['', ' id="name"'])('does not take the bar that a menu stands in for what its first link leads to, nor a block in that', (id) =>
     expect(
       targets(
-        `<div role="navigation" id="side"><div><a href="/">Kettles</a></div><ul><li><a href="#pots">Pots</a></li><li><a href="#pans">Pans</a></li></ul></div>
+        `<div role="navigation" id="side"><div${id}><a href="/">Kettles</a></div><ul><li><a href="#pots">Pots</a></li><li><a href="#pans">Pans</a></li></ul></div>
         <section id=pots><h2>Pots</h2>${text}</section><section id=pans><h2>Pans</h2>${text}</section>`,
       ),
     ).toEqual([
       ['Kettles', 'as-is'],
       ['Pots', 'pots'],
       ['Pans', 'pans'],
-    ]))
+    ]),
+  )
 
   it('matches by class where an ID was meant', () =>
     expect(

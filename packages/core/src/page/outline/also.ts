@@ -61,8 +61,8 @@ export function alsoFound({ tree, offered, leadHeading, headings, earlier }: Als
     }
     if (!wasSection && (!(inner || named) || unseen(el) || (named && !inner && isEmpty(el)))) continue
     const heading = el.level > 0 ? el : leadHeading(el)
-    // Its first words are a link of its own, which would be taken to lead to it.
-    if (!heading && isNavigation(el) && !wasSection) continue
+    // The first words of a bar, or of a block in it, are a link, which would be taken to lead to it.
+    if (!heading && within(el, isNavigation) && !wasSection) continue
     out.push({
       el,
       heading,
