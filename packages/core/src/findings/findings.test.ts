@@ -145,7 +145,9 @@ it.each([
 )
 
 it('tells of a section that has no place on a screen', () => {
-  const { page, reading } = opened('<section><h2>A</h2></section><section><h2>B</h2></section>')
+  const { page, reading } = opened(
+    '<meta name=viewport content="width=device-width"><section><h2>A</h2></section><section><h2>B</h2></section>',
+  )
   const survey = aSurvey({ parts: page.sections.map((s, i) => aPart({ at: s.at, top: i * 900, bottom: 2000, hasBox: i === 0 })) })
   const open = openFindings({ site: site(page), page, reading, undeclared, known, named, tried: {}, surveys: { phone: survey } }, [])
   expect(open).toMatchObject([

@@ -105,6 +105,8 @@ export interface PageReading {
   lacksHeadings: boolean
   /** It was read with these. */
   isByLook: boolean
+  /** How wide phones lay the page out, in px, where that is not as wide as they are. @see CSS Viewport 1, "The viewport meta tag" */
+  fixedWidth: number | null
   /** Scripts of the page's own run in it. */
   hasScripts: boolean
   /** What an earlier handover wrote into the page. */
@@ -242,9 +244,23 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
     assets: findAssets(tree, lines, file),
     lacksHeadings: page.lacksHeadings,
     isByLook: page.isByLook,
+    fixedWidth: fixedWidthOf(tree),
     hasScripts: hasScripts(tree),
     written,
   }
+}
+
+/** As phones lay out what says nothing of it. */
+const USUAL_WIDTH = 980
+
+/** By the last that says it, as browsers have it. */
+function fixedWidthOf(tree: Tree): number | null {
+  const said = tree.all.flatMap((el) =>
+    el.tag === 'meta' && el.attrs.get('name')?.toLowerCase() === 'viewport' ? (el.attrs.get('content') ?? '') : [],
+  )
+  const width = said.flatMap((content) => /(?:^|[\s,;])width\s*=\s*([\d.]+)/i.exec(content)?.[1] ?? []).at(-1)
+  if (width !== undefined) return parseFloat(width)
+  return said.some((content) => /(?:^|[\s,;])(?:width|initial-scale)\s*=/i.test(content)) ? null : USUAL_WIDTH
 }
 
 /** A list within an entry of another, or one that folds. */

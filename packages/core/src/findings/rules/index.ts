@@ -47,6 +47,7 @@ import { rule as sectionHidden } from './section-hidden.ts'
 import { rule as serviceWorker } from './service-worker.ts'
 import { rule as targetShifted } from './target-shifted.ts'
 import { rule as targetTwice } from './target-twice.ts'
+import { rule as viewportFixed } from './viewport-fixed.ts'
 
 export const rules = {
   'address-rewritten': addressRewritten,
@@ -97,4 +98,5 @@ export const rules = {
   'service-worker': serviceWorker,
   'target-shifted': targetShifted,
   'target-twice': targetTwice,
+  'viewport-fixed': viewportFixed,
 }
