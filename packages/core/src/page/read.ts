@@ -255,12 +255,12 @@ const USUAL_WIDTH = 980
 
 /** By the last that says it, as browsers have it. */
 function fixedWidthOf(tree: Tree): number | null {
-  const said = tree.all.flatMap((el) =>
-    el.tag === 'meta' && el.attrs.get('name')?.toLowerCase() === 'viewport' ? (el.attrs.get('content') ?? '') : [],
-  )
-  const width = said.flatMap((content) => /(?:^|[\s,;])width\s*=\s*([\d.]+)/i.exec(content)?.[1] ?? []).at(-1)
-  if (width !== undefined) return parseFloat(width)
-  return said.some((content) => /(?:^|[\s,;])(?:width|initial-scale)\s*=/i.test(content)) ? null : USUAL_WIDTH
+  const said = tree.all
+    .flatMap((el) => (el.tag === 'meta' && el.attrs.get('name')?.toLowerCase() === 'viewport' ? (el.attrs.get('content') ?? '') : []))
+    .findLast((content) => /(?:^|[\s,;])(?:width|initial-scale)\s*=/i.test(content))
+  if (said === undefined) return USUAL_WIDTH
+  const width = /(?:^|[\s,;])width\s*=\s*([\d.]+)/i.exec(said)?.[1]
+  return width === undefined ? null : parseFloat(width)
 }
 
 /** A list within an entry of another, or one that folds. */
