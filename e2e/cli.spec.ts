@@ -2,6 +2,7 @@
 import { expect, test } from '@playwright/test'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { browserPath } from './support/browsers.ts'
 import { freshFolder, repository, waybell, waybellBuilt } from './support/cli.ts'
 import { restlessPage, troubles } from './support/restless.ts'
 
@@ -158,16 +159,7 @@ test('several pages are built in one browser, each into its own folder', async (
   }
   const out = join(folder, 'out')
   const pages = ['one', 'two'].map((name) => join(folder, name, 'index.html'))
-  const run = await waybellBuilt(
-    'build',
-    ...pages,
-    '--out',
-    out,
-    '--browser',
-    process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium',
-    '--format',
-    'json',
-  )
+  const run = await waybellBuilt('build', ...pages, '--out', out, '--browser', browserPath, '--format', 'json')
   const reports = JSON.parse(run.stdout) as { file: string; links: { fault: string | null }[] }[]
   expect(reports.map((r) => r.file)).toEqual(['one', 'two'].map((name) => join(out, name, 'index.html')))
   for (const { file, links } of reports) {

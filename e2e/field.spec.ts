@@ -6,7 +6,6 @@ import { pathToFileURL } from 'node:url'
 import { coveredEdge } from './support/boxes.ts'
 import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
 
-const browser = process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium'
 /** A site begins with so many. */
 const SCREENS = 5
 const sourceOf = (name: string) => join(repository, 'e2e/pages/field', name, 'index.html')
@@ -19,7 +18,7 @@ interface Report {
 
 async function built(name: string): Promise<{ report: Report; file: string; said: string }> {
   const out = freshFolder()
-  const run = await waybellBuilt('build', sourceOf(name), '--out', out, '--browser', browser, '--format', 'json')
+  const run = await waybellBuilt('build', sourceOf(name), '--out', out, '--format', 'json')
   expect(run.stdout, run.stderr).not.toBe('')
   return { report: JSON.parse(run.stdout) as Report, file: join(out, 'index.html'), said: run.stderr }
 }

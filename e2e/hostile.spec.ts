@@ -6,6 +6,7 @@ import { createServer, type Server as HttpServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { launchOf, peoplesBrowserPath } from './support/browsers.ts'
 import { Server, setUp, task } from './support/server.ts'
 
 const hostile = (listener: string, app: string) => `<!doctype html><html><head><title>Hostile</title>
@@ -42,6 +43,8 @@ setTimeout(() => attempt('location', () => { location = '${listener}/location' }
 setTimeout(() => attempt('application', () => { location = '${app}/api/sites' }), 900)
 window.tries = tries
 </script></body></html>`
+
+test.use({ launchOptions: launchOf(peoplesBrowserPath) })
 
 test.describe('a hostile page', () => {
   let server: Server
@@ -116,7 +119,7 @@ for (const rel of ['preconnect', 'dns-prefetch']) for (const href of ['http://12
     const netLog = join(mkdtempSync(join(tmpdir(), 'waybell-net-')), 'log.json')
     const open = (...args: string[]) =>
       playwright.chromium.launchPersistentContext(mkdtempSync(join(tmpdir(), 'waybell-profile-')), {
-        executablePath: process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium',
+        executablePath: peoplesBrowserPath,
         args: ['--no-sandbox', ...args],
         // As people have it: without what Playwright quiets by itself.
         ignoreDefaultArgs: ['--disable-background-networking', '--disable-component-extensions-with-background-pages'],

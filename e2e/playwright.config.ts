@@ -1,6 +1,5 @@
 import { defineConfig } from '@playwright/test'
-
-const browser = process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium'
+import { browserPath, launchOf } from './support/browsers.ts'
 
 export default defineConfig({
   testDir: '.',
@@ -8,23 +7,13 @@ export default defineConfig({
   // No test is decided by time: these only end what hangs, also where the machine is busy with other things.
   timeout: process.env.CI ? 900_000 : 480_000,
   expect: { timeout: process.env.CI ? 120_000 : 45_000 },
-  workers: 2,
+  // Two cores: tests wait for frames and for what rests as much as they compute.
+  workers: 4,
   fullyParallel: true,
   retries: 0,
   reporter: [['list'], ['json', { outputFile: 'test-results/report.json' }]],
   use: {
     viewport: { width: 1280, height: 800 },
-    launchOptions: {
-      executablePath: browser,
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: launchOf(browserPath),
   },
 })

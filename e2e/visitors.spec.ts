@@ -6,9 +6,9 @@ import { createServer, type Server } from 'node:http'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest, coveredEdge, scrollTo } from './support/boxes.ts'
+import { peoplesBrowserPath } from './support/browsers.ts'
 import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
 
-const browserPath = process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium'
 const words = (n: number) => '<p>Words that take some room on the page. </p>'.repeat(n)
 const parts = ['garden', 'kitchen', 'cellar', 'attic']
 const links = parts.map((id) => `<a href="#${id}">${id}</a>`).join(' ')
@@ -120,7 +120,10 @@ test.describe('visitors', () => {
     const profile = freshFolder()
     mkdirSync(join(profile, 'Default'))
     writeFileSync(join(profile, 'Default/Preferences'), JSON.stringify({ webkit: { webprefs: { default_font_size: 32 } } }))
-    const set = await chromium.launchPersistentContext(profile, { executablePath: browserPath, args: ['--no-sandbox', '--disable-gpu'] })
+    const set = await chromium.launchPersistentContext(profile, {
+      executablePath: peoplesBrowserPath,
+      args: ['--no-sandbox', '--disable-gpu'],
+    })
     const large = await set.newPage()
     await large.goto(`${address}/relative/`)
     expect(await large.evaluate(() => getComputedStyle(document.body).fontSize)).toBe('32px')
@@ -246,7 +249,7 @@ test.describe('visitors', () => {
 
   test('a page that comes back from the cache stands where it was left', async () => {
     const own = await chromium.launch({
-      executablePath: browserPath,
+      executablePath: peoplesBrowserPath,
       args: ['--no-sandbox', '--disable-gpu'],
       ignoreDefaultArgs: ['--disable-back-forward-cache'],
     })

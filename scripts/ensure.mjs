@@ -44,10 +44,10 @@ export function ensureJava() {
   if (spawnSync('java', ['-version'], { stdio: 'ignore' }).status !== 0) ensureDebian('/usr/bin/java', ['default-jre-headless'])
 }
 
-/** Chromium for tests and measuring: named by WAYBELL_BROWSER, or Debian's own. */
-export function ensureBrowser() {
+/** Chromium for measuring: named by WAYBELL_BROWSER, or Debian's own. @param also further programs of Debian’s, by the names of their packages */
+export function ensureBrowser(...also) {
   const named = process.env.WAYBELL_BROWSER
-  if (!named) return ensureDebian('/usr/bin/chromium', ['chromium'])
+  if (!named) return ['chromium', ...also].forEach((name) => ensureDebian(`/usr/bin/${name}`, [name]))
   if (existsSync(named)) return
   console.error(`There is no Chromium at ${named}, which WAYBELL_BROWSER names. Install Debian's package chromium, or name another.`)
   process.exit(1)

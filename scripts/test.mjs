@@ -7,7 +7,7 @@ import { join } from 'node:path'
 import { ensureBrowser, ensureJava, ensurePackages, root, run } from './ensure.mjs'
 
 ensurePackages()
-ensureBrowser()
+ensureBrowser('chromium-headless-shell')
 ensureJava()
 
 let broken = 0

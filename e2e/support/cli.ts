@@ -4,6 +4,7 @@ import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { browserPath } from './browsers.ts'
 
 export const repository = fileURLToPath(new URL('../..', import.meta.url))
 
@@ -21,7 +22,7 @@ export const waybellBuilt = (...args: string[]): Promise<Run> =>
 
 function run(command: string, args: string[]): Promise<Run> {
   return new Promise((done, failed) => {
-    const child = spawn(command, args, { cwd: repository, env: { ...process.env, INIT_CWD: repository } })
+    const child = spawn(command, args, { cwd: repository, env: { ...process.env, WAYBELL_BROWSER: browserPath, INIT_CWD: repository } })
     let stdout = ''
     let stderr = ''
     child.stdout.on('data', (chunk: Buffer) => (stdout += chunk.toString()))
