@@ -168,14 +168,19 @@ test.describe('pages and versions', () => {
     await expect(title(other)).toHaveValue('What is on')
 
     await test.step('the later of two that touch one thing is told', async () => {
+      let letGo = () => {}
+      const isLater = new Promise<void>((done) => (letGo = done))
       await other.route('**/changes', async (route) => {
-        await page.waitForTimeout(400)
+        await isLater
         await route.continue()
       })
       await title(other).fill('From the other tab')
       await title(other).press('Enter')
+      const isStored = page.waitForResponse('**/changes')
       await title(page).fill('From this tab')
       await title(page).press('Enter')
+      await isStored
+      letGo()
       await expect(other.getByText('changed in another tab at the same time')).toBeVisible()
       await expect(title(other)).toHaveValue('From this tab')
       await other.unroute('**/changes')

@@ -41,7 +41,9 @@ export function asIfTargets<T>(look: () => T): T {
   if (!rules.length) return look()
   asTargets.replaceSync(rules.join('\n'))
   document.adoptedStyleSheets = [...document.adoptedStyleSheets, asTargets]
-  const seen = look()
-  document.adoptedStyleSheets = document.adoptedStyleSheets.filter((s) => s !== asTargets)
-  return seen
+  try {
+    return look()
+  } finally {
+    document.adoptedStyleSheets = document.adoptedStyleSheets.filter((s) => s !== asTargets)
+  }
 }

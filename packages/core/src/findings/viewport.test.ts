@@ -5,9 +5,9 @@ import { aSite } from '../site/builder.ts'
 import { aSurvey } from '../survey/builder.ts'
 import { openFindings } from './index.ts'
 
-const told = (head: string, screen = 'phone') => {
+const told = (head: string, screen = 'phone', isSetUp = true) => {
   const reading = readPage(new TextEncoder().encode(`<!doctype html>${head}<section><h2>A</h2></section><section><h2>B</h2></section>`))
-  const page = { key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
+  const page = { key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule), ...(!isSetUp && { sections: [] }) }
   const named = { styles: [] as string[], scripts: [] as string[] }
   const surveys = { [screen]: aSurvey({}) }
   const input = { site: aSite(page), page, reading, undeclared: new Set<string>(), known: new Set<string>(), named, surveys, tried: {} }
@@ -29,4 +29,5 @@ it.each([
   meta('initial-scale=1.0'),
   meta('width=320'),
 ])('is silent on %s', (head) => expect(told(head)).toEqual([]))
+it('tells of it before the page is set up', () => expect(told('', 'phone', false)).toHaveLength(1))
 it('is silent where no phone was measured', () => expect(told('', 'laptop')).toEqual([]))

@@ -4,6 +4,7 @@ import type { Rule } from '../finding.ts'
 export const rule: Rule = {
   severity: 'warning',
   task: 'travel',
+  always: true,
   inSite: ({ site, reading: { fixedWidth }, surveys }) => {
     const narrow = site.screens.filter((s) => s.touch && fixedWidth !== null && s.width < fixedWidth && surveys[s.key])
     const [first] = narrow
