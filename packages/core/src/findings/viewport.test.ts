@@ -7,7 +7,14 @@ import { openFindings } from './index.ts'
 
 const told = (head: string, screen = 'phone', isSetUp = true) => {
   const reading = readPage(new TextEncoder().encode(`<!doctype html>${head}<section><h2>A</h2></section><section><h2>B</h2></section>`))
-  const page = { key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule), ...(!isSetUp && { sections: [] }) }
+  const page = {
+    key: 'p1',
+    file: 'index.html',
+    source: '',
+    title: '',
+    ...proposeSetUp(reading, [], defaultRule),
+    ...(!isSetUp && { sections: [] }),
+  }
   const named = { styles: [] as string[], scripts: [] as string[] }
   const surveys = { [screen]: aSurvey({}) }
   const input = { site: aSite(page), page, reading, undeclared: new Set<string>(), known: new Set<string>(), named, surveys, tried: {} }
