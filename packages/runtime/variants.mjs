@@ -70,6 +70,8 @@ export async function buildVariants(out) {
     const chosen = parts.filter((_, i) => bits & (1 << i))
     // What has one size or more is a header.
     if (chosen.includes('shrinks') && !chosen.includes('header')) continue
+    // Pages that have use for it are rare: they carry every other part too.
+    if (chosen.includes('sticky') && parts.some((part) => !['shrinks', 'travel'].includes(part) && !chosen.includes(part))) continue
     const without = parts.filter((part) => !chosen.includes(part))
     const plain = legible(await bundle('main', without))
     handed[chosen.join(' ')] = await forms(plain)

@@ -3,7 +3,7 @@ import { aHeader } from '../../core/src/survey/builder.ts'
 import { readMessage } from './schema.ts'
 
 const survey: Survey = {
-  format: 11,
+  format: 12,
   screen: 'laptop',
   width: 1280,
   height: 800,
@@ -22,6 +22,7 @@ const survey: Survey = {
       heading: null,
       shift: 0,
       lead: 0,
+      sticks: false,
       head: 0,
       foot: 0,
       frame: 0,

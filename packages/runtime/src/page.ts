@@ -2,6 +2,7 @@
 import { fragmentOf, indicated, isFixed, PIECE, type Settings } from '@waybell/core/contract'
 import { all, root } from './elements.ts'
 import { placeOf } from './parts/scripts.ts'
+import { unstuck } from './parts/sticky.ts'
 import { contentOf, innerNow, onPage, viewTopOf } from './parts/scroller.ts'
 
 /** Loaded again: the browser puts it back to where the visitor was, and not to the hash. */
@@ -31,8 +32,8 @@ export const position = (): number => box.scrollTop
 export const maxScroll = (): number => box.scrollHeight - box.clientHeight
 export const jumpTo = (top: number): void => box.scrollTo({ top, behavior: 'instant' })
 
-/** Where an element stands now, in px from the page's top. */
-export const topNow = (el: HTMLElement): number => onPage(el.getBoundingClientRect().top, box, inner)
+/** Where an element stands now, and where one that sticks stands otherwise, in px from the page's top. */
+export const topNow = (el: HTMLElement): number => unstuck(el, (e) => onPage(e.getBoundingClientRect().top, box, inner))
 /** Where it begins; while it rises or slides into its place, where that is. */
 export const topOf = (el: HTMLElement): number => placeOf(el, inner) ?? topNow(el)
 

@@ -31,6 +31,7 @@ import { beginOf, renewHash, tabFrom } from './parts/anchors.ts'
 import { cover, coveredBeyond, forgetHeader, settleHeader } from './parts/header.ts'
 import { passMade, watchMade } from './parts/made.ts'
 import { isTaken, watchMenus, watchPress } from './parts/scripts.ts'
+import { sticks } from './parts/sticky.ts'
 import { endMotion, isGliding, sayCurrent, setMotion, travel, watchTravel } from './parts/travel.ts'
 import { table, type Event as WayEvent, type State } from './way.ts'
 
@@ -264,7 +265,8 @@ export function follow(hash: string, link?: Element, event?: Event): void {
   tell(goal ? 'asked' : 'asked for none')
   if (id === undefined) return
   setOut(id, !!link)
-  if (setMotion(id, s, link, event)) aim(true)
+  // To what is stuck a browser goes where it is already.
+  if (setMotion(id, s, link, event) || sticks(elementOf(id))) aim(true)
 }
 
 function onClick(event: MouseEvent): void {

@@ -8,13 +8,30 @@ import { elementAt } from '../stamps.ts'
 import { asIf } from './as-if.ts'
 import { backgroundOf, isTransparent } from './look.ts'
 
+/** Where parts begin; what is stuck now, or stands in what is, where it stands while it is not. */
 export function topsOf(request: SurveyRequest): Map<number, number> {
-  const out = new Map<number, number>()
-  for (const { at } of request.parts) {
+  const parts = request.parts.flatMap(({ at }) => {
     const el = elementAt(at)
-    if (el) out.set(at, topOf(el))
-  }
-  return out
+    return el ? [[at, el] as const] : []
+  })
+  const sticky = stickyAround(parts.map(([, el]) => el))
+  const read = () => new Map(parts.map(([at, el]) => [at, topOf(el)]))
+  return sticky.length
+    ? asIf(
+        sticky.map((el) => [el, UNSTUCK] as const),
+        read,
+      )
+    : read()
+}
+
+/** Holds what it held, and stands in its own place. */
+const UNSTUCK = { position: 'relative', inset: 'auto' }
+
+/** What sticks to what the page scrolls in, of elements and of what they stand in. */
+function stickyAround(els: readonly Element[]): HTMLElement[] {
+  const seen = new Set<Element>()
+  for (const el of els) for (let e: Element | null = el; e && e !== pageHolder() && !seen.has(e); e = e.parentElement) seen.add(e)
+  return [...seen].filter((e): e is HTMLElement => e instanceof HTMLElement && getComputedStyle(e).position === 'sticky')
 }
 
 export const ownMargins = (request: SurveyRequest): Map<number, number> =>
@@ -52,11 +69,11 @@ export function partsNow(
   paint: ReadonlyMap<number, string[]>,
 ): SurveyPart[] {
   const holder = pageHolder()
-  const origin = onPage(0)
+  const tops = topsOf(request)
   return request.parts.map(({ at, heading, block }): SurveyPart => {
     const el = elementAt(at)
     const box = el?.getBoundingClientRect()
-    const top = (box?.top ?? 0) + origin
+    const top = tops.get(at) ?? onPage(0)
     const headingBox = heading === null ? null : elementAt(heading)?.getBoundingClientRect()
     return {
       at,
@@ -69,6 +86,7 @@ export function partsNow(
       heading: headingBox?.height ? { top: top + headingBox.top - box!.top, bottom: top + headingBox.bottom - box!.top } : null,
       shift: el ? shiftOf(el, block === null ? null : (elementAt(block) ?? null)) : 0,
       lead: leads.get(at) ?? 0,
+      sticks: !!el && stickyAround([el]).length > 0,
       ...(el ? frameOf(el) : { head: 0, foot: 0, frame: 0 }),
       background: backgroundOf(el ?? null),
       grounds: paint.get(at) ?? [],

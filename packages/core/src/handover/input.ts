@@ -3,7 +3,7 @@ import type { PageReading } from '../page/index.ts'
 import type { Screen, SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
 
-/** What of the script a page carries only where it has use for it, in the order in which a built script names them. Those behind `travel` stand alone behind the rest. */
+/** What of the script a page carries only where it has use for it, or for `sticky`, which comes with all but `shrinks` and `travel`, in the order in which a built script names them. Those behind `travel` stand alone behind the rest. */
 export const SCRIPT_PARTS = [
   'anchors',
   'classes',
@@ -13,6 +13,7 @@ export const SCRIPT_PARTS = [
   'scripts',
   'scroller',
   'shrinks',
+  'sticky',
   'travel',
   'moves',
   'presses',

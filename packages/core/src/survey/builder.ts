@@ -34,6 +34,7 @@ export const aPart = (over: Partial<SurveyPart> & Pick<SurveyPart, 'at' | 'top' 
   heading: null,
   shift: 0,
   lead: 0,
+  sticks: false,
   head: 0,
   foot: 0,
   frame: 0,

@@ -27,6 +27,7 @@ const part = shapeOf<SurveyPart>({
   heading: s.object({ top: s.length, bottom: s.length }).allow(null),
   shift: s.length,
   lead: s.length,
+  sticks: s.is,
   head: s.length,
   foot: s.length,
   frame: s.length,

@@ -11,6 +11,8 @@ export interface SurveyPart {
   left: number
   /** Top when the page has moved and its header has taken the state that goes with it. */
   movedTop: number
+  /** It, or what it stands in, sticks: its place is that where it does not. */
+  sticks: boolean
   /** Computed `scroll-margin-top` of the page itself. */
   margin: number
   /** False for a target without a box: the browser does not scroll to it. */
@@ -129,7 +131,7 @@ export interface SurveyEstimate {
 }
 
 /** Counts up when what is measured, or how, changes: what an earlier agent measured is measured again. */
-export const SURVEY_FORMAT = 11
+export const SURVEY_FORMAT = 12
 
 export interface Survey {
   format: typeof SURVEY_FORMAT

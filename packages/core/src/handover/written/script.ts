@@ -12,20 +12,23 @@ function partsOf(input: WritingInput): ScriptPart[] {
   const found = page.menus.filter(isFound)
   const marks = [...found.map((m) => (m.form as FoundForm).mark), ...built.map((m) => m.mark)]
   const elements = new Set(found.flatMap((m) => (m.form as FoundForm).elements))
+  const sticky = Object.values(surveys).some((s) => s.parts.some((p) => p.sticks))
   const has: Record<ScriptPart, boolean> = {
-    anchors: anchors.some((a) => a.isFormer || a.placed),
-    classes: marks.some((mark) => typeof mark === 'object'),
-    header: page.header !== null,
+    sticky,
+    anchors: sticky || anchors.some((a) => a.isFormer || a.placed),
+    classes: sticky || marks.some((mark) => typeof mark === 'object'),
+    header: sticky || page.header !== null,
     moves: !!page.header?.moves,
     presses: !!page.travel.takesPresses,
     shuts: found.some((m) => (m.form as FoundForm).shutBy !== undefined),
-    made: page.menus.some((m) => isMade(m) && changesItself(m)),
+    made: sticky || page.menus.some((m) => isMade(m) && changesItself(m)),
     lists:
+      sticky ||
       built.length > 0 ||
       page.menus.some((m) => isMade(m) && m.items.some((i) => i.depth)) ||
       reading.menus.some((m) => elements.has(m.at) && m.opens),
-    scripts: reading.hasScripts,
-    scroller: page.scroller !== undefined,
+    scripts: sticky || reading.hasScripts,
+    scroller: sticky || page.scroller !== undefined,
     shrinks: mayChange(input),
     steady: !!page.header?.steady,
     travel: travelsOtherwise(page),
