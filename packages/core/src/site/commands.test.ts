@@ -268,6 +268,12 @@ describe('commands', () => {
     const done = apply(site, command)
     expect(apply(done.site, done.inverse).site).toEqual(site)
   })
+  it('take back a target that is given what a link is made of, where it was of none', () => {
+    const at = { type: 'link/target', page: 'p1', at: 9 } as const
+    const one = apply(site, { ...at, target: { kind: 'page', page: 'p1', section: null } }).site
+    const { site: other, inverse } = apply(one, { ...at, target: null, made: { of: 'element', label: 'Map' } })
+    expect(apply(other, inverse).site).toEqual(one)
+  })
   it('are taken back by their inverse, whatever came before', () =>
     fc.assert(
       fc.property(fc.array(command, { maxLength: 12 }), (commands) => {

@@ -22,10 +22,14 @@ export const linkCommands: KindsOf<LinkCommand> = {
         const was = links.find((l) => linkKey(l) === linkKey(c))
         const rest = links.filter((l) => linkKey(l) !== linkKey(c))
         const target = c.target?.kind === 'as-is' ? null : c.target
-        const made = c.made ?? was?.made
+        // What a link is made of stays what it was: taken back, it is that again.
+        const { made } = was ?? c
         const link = target && { at: c.at, target, ...(made && { made }) }
         const next: LinkChoice[] = link ? [...rest, link].sort((a, b) => a.at - b.at || (linkKey(a) < linkKey(b) ? -1 : 1)) : rest
-        return { page: withLinks(page, next), inverse: { ...c, target: was?.target ?? null, ...(made && { made }) } }
+        return {
+          page: withLinks(page, next),
+          inverse: { type: c.type, page: c.page, at: c.at, target: was?.target ?? null, ...(made && { made }) },
+        }
       }),
   },
   'link/motion': {
