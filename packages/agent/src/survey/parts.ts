@@ -70,6 +70,7 @@ export function partsNow(
 ): SurveyPart[] {
   const holder = pageHolder()
   const tops = topsOf(request)
+  const sticky = stickyAround(request.parts.flatMap(({ at }) => elementAt(at) ?? []))
   return request.parts.map(({ at, heading, block }): SurveyPart => {
     const el = elementAt(at)
     const box = el?.getBoundingClientRect()
@@ -86,7 +87,7 @@ export function partsNow(
       heading: headingBox?.height ? { top: top + headingBox.top - box!.top, bottom: top + headingBox.bottom - box!.top } : null,
       shift: el ? shiftOf(el, block === null ? null : (elementAt(block) ?? null)) : 0,
       lead: leads.get(at) ?? 0,
-      sticks: !!el && stickyAround([el]).length > 0,
+      sticks: !!el && sticky.some((s) => s.contains(el)),
       ...(el ? frameOf(el) : { head: 0, foot: 0, frame: 0 }),
       background: backgroundOf(el ?? null),
       grounds: paint.get(at) ?? [],
