@@ -40,11 +40,13 @@ test.describe('motion', () => {
     return result
   }
 
-  /** Follows a menu's link by the mouse. @returns every place that was drawn on the way, and for how long the page moved, in ms */
+  /** Follows a menu's link by the mouse. @returns every place that was drawn on the way, and how long after the press the page moved last, in ms */
   async function press(page: Page, id: string, meanwhile?: () => Promise<void>): Promise<{ places: number[]; took: number }> {
     await page.evaluate(() => {
-      const seen: [number, number][] = [[performance.now(), scrollY]]
+      const seen: [number, number][] = [[NaN, scrollY]]
       Object.assign(window, { seen })
+      // A busy machine may draw the first step of the way late: its time counts from the press.
+      addEventListener('click', () => (seen[0]![0] = performance.now()), { capture: true, once: true })
       const look = () => {
         if (seen.at(-1)![1] !== scrollY) seen.push([performance.now(), scrollY])
         requestAnimationFrame(look)
@@ -59,7 +61,7 @@ test.describe('motion', () => {
     await atRest(page)
     await page.waitForTimeout(400)
     const seen = await page.evaluate(() => (window as unknown as { seen: [number, number][] }).seen)
-    return { places: seen.map(([, y]) => y), took: seen.at(-1)![0] - (seen[1]?.[0] ?? seen.at(-1)![0]) }
+    return { places: seen.map(([, y]) => y), took: seen.at(-1)![0] - seen[0]![0] }
   }
 
   const gap = (page: Page, id: string) =>
@@ -155,8 +157,11 @@ test.describe('motion', () => {
             await there.evaluate((type) => {
               addEventListener(type, () => Object.assign(window, { at: scrollY }), { capture: true, once: true, passive: true })
             }, kind)
+            // From where the header is small already: on its way there the browser keeps what is seen in its place, which moves the page too.
+            await scrollTo(there, 600)
+            await atRest(there)
             await press(there, 'contact', async () => {
-              await there.waitForFunction(() => scrollY > 300)
+              await there.waitForFunction(() => scrollY > 900)
               await stop(there)
             })
             return there.evaluate(() => ({
