@@ -133,6 +133,7 @@ test('targets that were moved up by the header arrive where their blocks begin, 
 for (const [name, what] of [
   ['stuck', 'a header that knows that it is stuck by a hair above the top, and is smaller then'],
   ['upper-row', 'a header whose upper row goes out of view'],
+  ['under-bar', 'a second bar that stays under the header'],
   ['firm-offsets', 'offsets of the page’s own by ID, in an attribute and by its script'],
   ['targeted', 'offsets of the page’s own for what is arrived at alone'],
 ] as const)
@@ -162,6 +163,13 @@ for (const [name, what] of [
     await frames(page)
     expect(await page.evaluate(() => Math.round(document.getElementById('note')!.getBoundingClientRect().top))).toBe(280 + 96)
   })
+
+test('a part that lies fixed behind the page is told of where its link leaves it hidden', async () => {
+  const { report } = await built('reveal')
+  const [seen, hidden] = [report.links.filter((l) => l.label !== 'Where we are'), report.links.filter((l) => l.label === 'Where we are')]
+  expect(seen.map((l) => l.fault)).toEqual(Array(3 * SCREENS).fill(null))
+  expect(hidden.map((l) => l.fault)).toEqual(Array(SCREENS).fill('covered'))
+})
 
 test('headings are known by their look where nothing calls them so', async () => {
   const { report } = await built('by-look')

@@ -47,11 +47,12 @@ export function judge([m, n, id]) {
     if (box.right < 1 || box.left > innerWidth - 1) return 'leads to what is out of view, sideways'
     if (line.y < 0 || line.y > innerHeight) return `leaves its heading out of view, at ${Math.round(box.top)}`
     const hit = document.elementFromPoint(line.x, line.y)
-    for (let e = hit; e && e !== document.body; e = e.parentElement) {
-      const { position } = getComputedStyle(e)
-      if (position === 'fixed' && !e.contains(el)) return `leaves its heading under “${e.id || e.className || e.localName}”`
-      if (position === 'sticky' && !e.contains(el) && e.getBoundingClientRect().height < innerHeight / 2)
-        return `leaves its heading under “${e.id || e.className || e.localName}”`
+    for (let e = hit; e && !e.contains(el); e = e.parentElement) {
+      const { position, backgroundColor, opacity } = getComputedStyle(e)
+      const isOver = position === 'fixed' || position === 'sticky'
+      // What is opaque over a heading and no part of it hides it, also where it only lies there now.
+      const isOpaque = opacity === '1' && (backgroundColor.startsWith('rgb(') || e.matches('img,video,canvas,iframe'))
+      if (isOver || (isOpaque && !el.contains(e))) return `leaves its heading under “${e.id || e.className || e.localName}”`
     }
     const top = target.getBoundingClientRect().top
     let scroller = el.parentElement

@@ -3,7 +3,7 @@ import { aHeader } from '../../core/src/survey/builder.ts'
 import { readMessage } from './schema.ts'
 
 const survey: Survey = {
-  format: 12,
+  format: 13,
   screen: 'laptop',
   width: 1280,
   height: 800,
@@ -59,7 +59,7 @@ it('takes what an agent says', () => {
   expect(readMessage({ type: 'ready' })).toEqual({ type: 'ready' })
   const said = { type: 'survey', turn: 1, survey, isRestless: false }
   expect(readMessage(said)).toEqual(said)
-  const header = aHeader({ transition: 'padding 0.2s cubic-bezier(0.1, -0.5, 1, 1), color 1s steps(4, jump-end) 0.1s' })
+  const header = aHeader({ others: [4], transition: 'padding 0.2s cubic-bezier(0.1, -0.5, 1, 1), color 1s steps(4, jump-end) 0.1s' })
   expect(readMessage({ ...said, survey: { ...survey, header } })).not.toBeNull()
 })
 

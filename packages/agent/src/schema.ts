@@ -5,6 +5,8 @@ import type { FromAgent } from './messages.ts'
 
 const { at, length, text } = common
 const turn = at
+/** Where a press led. */
+const stop = { scroll: length, top: length.allow(null), isCovered: Joi.boolean(), coveredBy: text }
 
 const shapes: Record<FromAgent['type'], Joi.Schema> = {
   ready: Joi.object({ type: 'ready' }),
@@ -43,16 +45,16 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
       label: text,
       href: text,
       id: text,
-      coveredBy: text,
       menu: text,
-      scroll: length,
-      top: length.allow(null),
+      ...stop,
+      below: Joi.object(stop).allow(null),
       astray: length,
       leftOpen: Joi.object({ menu: at.allow(null), by: at.allow(null) }).allow(null),
       ...Object.fromEntries(
-        ['hasTarget', 'hasBox', 'isSideways', 'isCovered', 'isLit', 'isSeen', 'isAlone', 'isTaken', 'isTight', 'isCut', 'isWrapped'].map(
-          (name) => [name, Joi.boolean()],
-        ),
+        ['hasTarget', 'hasBox', 'isSideways', 'isLit', 'isSeen', 'isAlone', 'isTaken', 'isTight', 'isCut', 'isWrapped'].map((name) => [
+          name,
+          Joi.boolean(),
+        ]),
       ),
     }).allow(null),
   }),

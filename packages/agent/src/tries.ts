@@ -13,16 +13,16 @@ import {
   WITHIN,
   type MarkClass,
 } from '@waybell/core/contract'
-import type { Tried } from '@waybell/core'
+import type { Stop, Tried } from '@waybell/core'
 import { hashOfLink, isTopOnly, sameDocumentHash, targetOf, wasTaken } from './links.ts'
 import { isShown, lookOf, MARKING, underSheet } from './marks.ts'
 import { builtMenus, placeHash } from './survey/built.ts'
 import type { OwnMenu } from './messages.ts'
 import { elementAt, positionOf } from './stamps.ts'
-import { jumpTo, position, scroller, viewTop } from './scroller.ts'
+import { furthest, jumpTo, position, scroller, viewTop } from './scroller.ts'
 import { canOpen, findOpeners, forgetOpenings, isLeftOpen, open, shut } from './opening.ts'
 import { roomOf } from './room.ts'
-import { pause, throughThePage, twoFrames, untilSteady, untilStill } from './settle.ts'
+import { moveTo, pause, throughThePage, twoFrames, untilSteady, untilStill } from './settle.ts'
 
 interface ToTry {
   link: HTMLAnchorElement
@@ -106,15 +106,58 @@ export async function tryLink(place: number, isPatient: boolean, ownMenus: reado
   }
 }
 
-async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): Promise<Tried> {
+async function pressed(one: ToTry, isPatient: boolean): Promise<Tried> {
+  const { link, menu, hash, mark } = one
   scroller().scrollTo({ top: 0, left: 0, behavior: 'instant' })
   await twoFrames()
   const room = roomOf(link, menu)
-  const id = decodeFragment(fragmentOf(hash))
   const target = targetOf(hash)
-  const isTop = target ? target === document.body || target === document.documentElement : isTopOnly(hash)
-  const isOpened = await open(menu, link)
+  const isTop = isTopTarget(hash)
   putRightFrom = null
+  const { stop, isTaken, isLeft } = await follow(one, isPatient)
+  const tried: Tried = {
+    label:
+      (link.textContent ?? '').trim().replace(/\s+/g, ' ').slice(0, 120) ||
+      (link.getAttribute('aria-label') ?? link.querySelector('img')?.alt ?? ''),
+    href: link.getAttribute('href')!,
+    id: isTop ? '' : decodeFragment(fragmentOf(hash)),
+    hasTarget: target !== null || isTop,
+    hasBox: isTop || !!target?.getClientRects().length,
+    ...stop,
+    below: null,
+    isSideways: Math.abs(scroller().scrollLeft) > innerWidth / 2,
+    isLit: mark === 'none' || currentOf(menu, mark).some((a) => a === link || (sameDocumentHash(a) ?? a.getAttribute('href')) === hash),
+    isSeen: mark === 'none' || menu.hasAttribute(AWAY) || looksApart(menu, mark),
+    isAlone: mark === 'none' || !currentLike(menu, mark),
+    isTaken,
+    astray: isTaken && putRightFrom !== null ? putRightFrom - position() : 0,
+    menu: madeNameOf(menu) ?? '',
+    leftOpen: null,
+    ...room,
+  }
+  if (!isLeft) return { ...tried, below: tried.top === null ? null : await fromBelow(one, isPatient) }
+  const by = await shut(menu, link)
+  return { ...tried, leftOpen: { menu: positionOf(menu) ?? null, by: (by && positionOf(by)) ?? null } }
+}
+
+/** The same link once more, from the page's end: headers come back on the way up, and what sticks stands elsewhere than it was measured. */
+async function fromBelow(one: ToTry, isPatient: boolean): Promise<Stop> {
+  await moveTo(furthest())
+  await untilSteady(() => `${position()}`)
+  const { stop, isLeft } = await follow(one, isPatient)
+  if (isLeft) await shut(one.menu, one.link)
+  return stop
+}
+
+/** It leads to the page as a whole. */
+function isTopTarget(hash: string): boolean {
+  const target = targetOf(hash)
+  return target ? target === document.body || target === document.documentElement : isTopOnly(hash)
+}
+
+/** Presses a link where the page stands, and waits until that is over. */
+async function follow({ link, menu, hash }: ToTry, isPatient: boolean): Promise<{ stop: Stop; isTaken: boolean; isLeft: boolean }> {
+  const isOpened = await open(menu, link)
   const isTaken = await press(link)
   const pressedAt = performance.now()
   await untilSteady(() => `${position()} ${scroller().scrollHeight}`, 2500)
@@ -128,32 +171,15 @@ async function pressed({ link, menu, hash, mark }: ToTry, isPatient: boolean): P
   const isLeft = isOpened && (await isLeftOpen(menu))
   // Its going may move what stays at the viewport's top, and the page behind that.
   if (isOpened && !isLeft) await untilStill(position, 200, 2000)
-  const over = target && !isTop ? coverOver(target, isLeft ? menu : null) : null
-  const tried: Tried = {
-    label:
-      (link.textContent ?? '').trim().replace(/\s+/g, ' ').slice(0, 120) ||
-      (link.getAttribute('aria-label') ?? link.querySelector('img')?.alt ?? ''),
-    href: link.getAttribute('href')!,
-    id: isTop ? '' : id,
-    hasTarget: target !== null || isTop,
-    hasBox: isTop || !!target?.getClientRects().length,
+  const target = isTopTarget(hash) ? null : targetOf(hash)
+  const over = target ? coverOver(target, isLeft ? menu : null) : null
+  const stop: Stop = {
     scroll: position(),
-    top: target && !isTop && target.getClientRects().length ? target.getBoundingClientRect().top - viewTop() : null,
-    isSideways: Math.abs(scroller().scrollLeft) > innerWidth / 2,
+    top: target?.getClientRects().length ? target.getBoundingClientRect().top - viewTop() : null,
     isCovered: over !== null,
     coveredBy: over && over !== 'out' ? nameOf(over) : '',
-    isLit: mark === 'none' || currentOf(menu, mark).some((a) => a === link || (sameDocumentHash(a) ?? a.getAttribute('href')) === hash),
-    isSeen: mark === 'none' || menu.hasAttribute(AWAY) || looksApart(menu, mark),
-    isAlone: mark === 'none' || !currentLike(menu, mark),
-    isTaken,
-    astray: isTaken && putRightFrom !== null ? putRightFrom - position() : 0,
-    menu: madeNameOf(menu) ?? '',
-    leftOpen: null,
-    ...room,
   }
-  if (!isLeft) return tried
-  const by = await shut(menu, link)
-  return { ...tried, leftOpen: { menu: positionOf(menu) ?? null, by: (by && positionOf(by)) ?? null } }
+  return { stop, isTaken, isLeft }
 }
 
 /** As a visitor's press: what the page's scripts do with it is theirs. */
@@ -201,8 +227,8 @@ const marksIt = (el: Element): boolean =>
 /** What has no words and is higher than this, in px, shows something else: a map, a picture behind it. */
 const EMPTY = 40
 
-/** What a visitor sees of a target first: a heading in it or right behind it, else its first words. */
-function firstOf(target: Element): DOMRect {
+/** What a visitor sees of a target first, a heading in it or right behind it, else its first words: where it stands, and what holds it. */
+function firstOf(target: Element): { box: DOMRect; of: Element } {
   const heading = target.matches('h1,h2,h3,h4,h5,h6') ? target : target.querySelector('h1,h2,h3,h4,h5,h6,[role=heading]')
   const of = heading ?? target
   const range = document.createRange()
@@ -214,26 +240,37 @@ function firstOf(target: Element): DOMRect {
   })
   if (isEmpty) words.currentNode = of
   const first = words.nextNode()
-  if (!first) return of.getBoundingClientRect()
-  range.selectNodeContents(first)
-  return range.getClientRects()[0] ?? of.getBoundingClientRect()
+  if (first) range.selectNodeContents(first)
+  const box = first && range.getClientRects()[0]
+  return box ? { box, of: first.parentElement! } : { box: of.getBoundingClientRect(), of }
 }
 
-/** What stays at the viewport's top, or was left open, and lies over a place; `out` where that is out of view, null where it can be seen. */
+/** What lies over a place: what stays at the viewport's top, was left open, or hides it; `out` where it is out of view, null where it can be seen. */
 function coverOver(target: Element, leftOpen: Element | null): Element | 'out' | null {
-  const box = firstOf(target)
+  const { box, of } = firstOf(target)
   const [x, y] = [Math.min(box.left + Math.min(box.width, 40) / 2, innerWidth - 1), box.top + box.height / 2]
   if (y < 0 || y > innerHeight || box.right < 0 || box.left > innerWidth) return 'out'
   for (let e: Element | null = document.elementFromPoint(Math.max(0, x), y); e && e !== document.body; e = e.parentElement) {
     if (leftOpen && (leftOpen.contains(e) || (e.contains(leftOpen) && getComputedStyle(e).position !== 'static'))) return e
+    // What holds the words themselves, and sticks or not, covers nothing of them.
+    if (e.contains(of)) return null
     const { position } = getComputedStyle(e)
-    if (position === 'fixed' || (position === 'sticky' && e.getBoundingClientRect().top <= parseFloat(getComputedStyle(e).top) + 1)) {
-      // What holds the place itself covers nothing of it.
-      return e.contains(target) ? null : e
-    }
+    if (position === 'fixed' || (position === 'sticky' && e.getBoundingClientRect().top <= parseFloat(getComputedStyle(e).top) + 1))
+      return e
+    if (!target.contains(e) && hides(e) && canBeRead(of)) return e
   }
   return null
 }
+
+/** Nothing of what is behind it is seen. */
+function hides(el: Element): boolean {
+  const { opacity, backgroundColor } = getComputedStyle(el)
+  return parseFloat(opacity) === 1 && (el.matches('img, video, canvas, iframe') || backgroundColor.startsWith('rgb('))
+}
+
+/** Names for hashes may have words that nobody sees, wherever they stand. */
+const canBeRead = (el: Element): boolean =>
+  el.checkVisibility({ opacityProperty: true, visibilityProperty: true }) && el.getBoundingClientRect().height > 2
 
 /** What the menu is called that an element is of; null where Way Bell did not make it. Step links carry it among their words. */
 function madeNameOf(el: Element): string | null {

@@ -108,12 +108,20 @@ function mainOf(request: SurveyRequest, bars: readonly Bar[]): Bar | undefined {
   )
 }
 
+/** More than so many bars no page has. */
+const MOST_BARS = 20
+
+/** What stays beside one, where the source has it. */
+const othersOf = (bars: readonly Bar[], el: HTMLElement): number[] =>
+  [...new Set(bars.flatMap((b) => (b.el === el ? [] : (sourceElement(b.el) ?? []))))].slice(0, MOST_BARS)
+
 function describeHeader(request: SurveyRequest, bars: Bar[], rest: number, moved: number, hides: boolean): SurveyHeader | null {
   const main = mainOf(request, bars)
   if (main) {
     const { el, position } = main
     return {
       at: sourceElement(el),
+      others: othersOf(bars, el),
       position,
       height: el.offsetHeight,
       rest,
@@ -133,6 +141,7 @@ function describeHeader(request: SurveyRequest, bars: Bar[], rest: number, moved
   const position = getComputedStyle(known).position === 'absolute' ? 'absolute' : 'static'
   return {
     at: request.header,
+    others: [],
     position,
     height: known.offsetHeight,
     rest: 0,

@@ -53,6 +53,7 @@ export const aHeader = (over: Partial<SurveyHeader> = {}): SurveyHeader => ({
   canStay: false,
   gives: null,
   makesUp: null,
+  others: [],
   shut: null,
   transition: '',
   transparent: false,

@@ -37,6 +37,7 @@ const part = shapeOf<SurveyPart>({
 
 const header = shapeOf<SurveyHeader>({
   at: s.at.allow(null),
+  others: s.array(s.at, 20),
   position: s.oneOf('static', 'absolute', 'sticky', 'fixed'),
   height: s.length,
   rest: s.length,

@@ -35,6 +35,8 @@ export interface SurveyPart {
 export interface SurveyHeader {
   /** The page's element, where it is one that the source has. */
   at: ElementAt | null
+  /** What else of the source stays at the viewport's top. */
+  others: ElementAt[]
   position: 'static' | 'absolute' | 'sticky' | 'fixed'
   /** Border-box height at rest. */
   height: number
@@ -131,7 +133,7 @@ export interface SurveyEstimate {
 }
 
 /** Counts up when what is measured, or how, changes: what an earlier agent measured is measured again. */
-export const SURVEY_FORMAT = 12
+export const SURVEY_FORMAT = 13
 
 export interface Survey {
   format: typeof SURVEY_FORMAT

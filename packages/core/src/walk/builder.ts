@@ -4,6 +4,7 @@ import type { Tried } from './tried.ts'
 export const aTried = (over: Partial<Tried> & Pick<Tried, 'id' | 'label' | 'scroll'>): Tried => ({
   href: `#${over.id}`,
   top: null,
+  below: null,
   hasTarget: true,
   hasBox: true,
   isSideways: false,

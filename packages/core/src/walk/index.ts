@@ -11,6 +11,7 @@ export {
   mayPass,
   ownMenusOf,
   takenLinks,
+  type Stop,
   type TakenLinks,
   type Tried,
   type TryFault,

@@ -6,24 +6,30 @@ import { isFound, type Section, type SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
 import { TOLERANCE } from './judge.ts'
 
-/** One link as it was tried. Lengths in CSS px. */
-export interface Tried {
+/** Where a press led. Lengths in CSS px. */
+export interface Stop {
+  /** Where the page stopped. */
+  scroll: number
+  /** How far below the top of what is seen of the page its target stood then; null for the page's top, and without a box. */
+  top: number | null
+  /** What the target begins with lies under something, or out of view. */
+  isCovered: boolean
+  /** What covers it, as a selector; empty where nothing does. */
+  coveredBy: string
+}
+
+/** One link as it was tried, from the page's top. Lengths in CSS px. */
+export interface Tried extends Stop {
   label: string
   href: string
   /** What its hash asks for, decoded; empty for the page's top. */
   id: string
   hasTarget: boolean
   hasBox: boolean
-  /** Where the page stopped. */
-  scroll: number
-  /** How far below the top of what is seen of the page its target stood then; null for the page's top, and without a box. */
-  top: number | null
+  /** The same once more, from the page's end; null where the target is the page's top, has no box, or the menu stayed open. */
+  below: Stop | null
   /** The page moved sideways by more than half the viewport. */
   isSideways: boolean
-  /** What the target begins with lies under what stays at the viewport's top, or out of view. */
-  isCovered: boolean
-  /** What covers it, as a selector; empty where nothing does. */
-  coveredBy: string
   /** It is the current one of its menu; so of one that marks none. */
   isLit: boolean
   /** That it is current can be seen: it looks unlike the others. */
@@ -60,7 +66,8 @@ export interface TryVerdict {
 }
 
 /** Name of the menu that was made and covers where a link arrives; null where that is none. */
-export const coveringMenu = ({ coveredBy }: Tried): string | null => {
+export const coveringMenu = ({ coveredBy: fromTop, below }: Tried): string | null => {
+  const coveredBy = fromTop || (below?.coveredBy ?? '')
   const [before, after] = madeMenuNamed('\n').split('\n') as [string, string]
   return coveredBy.startsWith(before) && coveredBy.endsWith(after) ? coveredBy.slice(before.length, -after.length) : null
 }
@@ -122,6 +129,8 @@ export function ownMenusOf(page: SitePage, surveys: Readonly<Record<string, Surv
   )
 }
 
+const FROM_BELOW = ' when it is followed from further down the page'
+
 /** @param page as it is handed over; @param survey of the screen that they were tried on */
 export function judgeTried(page: SitePage, survey: Survey | null, tried: readonly Tried[]): TryVerdict[] {
   const land = new Map<string, number>([['', 0]])
@@ -142,10 +151,15 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
   return tried.map((one): TryVerdict => {
     const wrong = (fault: TryFault, why: string): TryVerdict => ({ tried: one, fault, why })
     const meant = land.get(one.id)
-    const off = meant === undefined ? 0 : one.scroll - meant
-    const { top } = one
-    const isInPlace = top !== null && !!tops.get(one.id)?.some((meantTop) => Math.abs(top - meantTop) <= TOLERANCE)
-    const drift = Math.abs(off) > TOLERANCE && isInPlace ? { drift: off } : {}
+    const offOf = ({ scroll }: Stop) => (meant === undefined ? 0 : scroll - meant)
+    const isInPlace = ({ top }: Stop) => top !== null && !!tops.get(one.id)?.some((meantTop) => Math.abs(top - meantTop) <= TOLERANCE)
+    const off = offOf(one)
+    const drift = Math.abs(off) > TOLERANCE && isInPlace(one) ? { drift: off } : {}
+    const stopsOff = (stop: Stop, why: string): TryVerdict | null => {
+      const by = offOf(stop)
+      if (Math.abs(by) <= TOLERANCE || isInPlace(stop)) return null
+      return { ...wrong('off', `stops ${Math.round(Math.abs(by))} px ${by > 0 ? 'below' : 'above'} its place${why}`), by }
+    }
     if (!one.hasTarget) return wrong('nowhere', `leads nowhere: the page has no “#${one.id}”`)
     if (!one.hasBox) return wrong('no-box', 'does not move the page: what it leads to has no box on this screen')
     if (one.isSideways)
@@ -153,13 +167,15 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
         'sideways',
         'moves the page sideways: Way Bell does not do such pages yet, its item is marked by pressing it and not by scrolling',
       )
-    if (Math.abs(off) > TOLERANCE && !isInPlace) {
-      const where = `stops ${Math.round(Math.abs(off))} px ${off > 0 ? 'below' : 'above'} its place`
-      const why = one.isTaken ? ', since a script of the page takes the press' : one.leftOpen ? ', with its menu left open' : ''
-      return { ...wrong('off', where + why), by: off }
-    }
+    const reason = one.isTaken ? ', since a script of the page takes the press' : one.leftOpen ? ', with its menu left open' : ''
+    const isOff = stopsOff(one, reason)
+    if (isOff) return isOff
     if (one.isCovered && one.leftOpen) return wrong('covered', 'arrives under its own menu, which stays open')
     if (one.isCovered) return wrong('covered', one.coveredBy ? `arrives under ${one.coveredBy}` : 'arrives out of sight')
+    const isOffFromBelow = one.below && stopsOff(one.below, `${FROM_BELOW}${one.isTaken ? reason : ''}`)
+    if (isOffFromBelow) return isOffFromBelow
+    if (one.below?.isCovered)
+      return wrong('covered', (one.below.coveredBy ? `arrives under ${one.below.coveredBy}` : 'arrives out of sight') + FROM_BELOW)
     // What is no item of a menu, as a site's name that stands among them, is not to be marked.
     if (!items.has(one.label)) return { tried: one, fault: null, why: '', ...drift }
     if (!one.isLit) return wrong('unlit', 'is not marked where it arrives')

@@ -59,6 +59,18 @@ it('is measured anew where another section comes to begin under it', () => {
   expect(new Set(keys).size).toBe(3)
 })
 
+it('marks what else stays at the top of any screen, since all of it covers', () => {
+  const sub = aHeader({ at: narrow!, others: [wide!], position: 'sticky' })
+  expect(marked(sub).at).toEqual([
+    [wide, ''],
+    [narrow, ''],
+  ])
+  expect(marked(aHeader({ at: wide!, others: [narrow!], position: 'fixed' })).at).toEqual([
+    [wide, ''],
+    [narrow, ''],
+  ])
+})
+
 it.each([
   ['the same one', aHeader({ at: wide! })],
   ['one that scrolls away', aHeader({ at: narrow!, position: 'static' })],

@@ -43,7 +43,7 @@ export function planHeader(input: WritingInput): PlannedEdit[] {
     })),
     ...others(input).map((other): PlannedEdit => ({
       edit: { kind: 'attribute', at: other, name: HEADER, value: '' },
-      why: 'Says which element the page’s header is on other screens.',
+      why: 'Says what else stays in view at the page’s top, on one screen or another.',
       for: {},
       layout: null,
     })),
@@ -70,10 +70,10 @@ const steadyElements = ({ surveys }: WritingInput): ElementAt[] => [
   ...new Set(inScreenOrder(Object.values(surveys)).flatMap(({ header }) => (header?.makesUp && header.at !== null ? header.at : []))),
 ]
 
-/** Those that were seen to stay on a screen, beside the one that was chosen. */
+/** Those that were seen to stay on a screen, beside the one that was chosen: all of them cover what links lead to. */
 function others({ page, surveys }: WritingInput): ElementAt[] {
   const seen = inScreenOrder(Object.values(surveys)).flatMap(({ header }) =>
-    header && header.at !== null && /sticky|fixed/.test(header.position) ? header.at : [],
+    header && /sticky|fixed/.test(header.position) ? [...(header.at === null ? [] : [header.at]), ...header.others] : [],
   )
   return [...new Set(seen)].filter((at) => at !== page.header?.at)
 }
