@@ -189,6 +189,8 @@ for (const [name, links] of [
   ['mega', 7],
   // One header for wide screens, another for narrow ones.
   ['two-bars', 4],
+  // It fills one screen but for a few pixels, and scrolls once a menu is made.
+  ['just-fits', 4],
 ] as const)
   test(`every link of “${name}” arrives and is seen to be marked`, async () => {
     const { report } = await built(name)

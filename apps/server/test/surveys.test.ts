@@ -23,6 +23,7 @@ const survey = (screen: string, over: Partial<Survey> = {}): Survey => ({
   height: 800,
   scroller: null,
   pageHeight: 3000,
+  ownHeight: 3000,
   maxScroll: 2200,
   parts: [],
   header: null,

@@ -9,6 +9,7 @@ const survey: Survey = {
   height: 800,
   scroller: { at: 7, height: 700 },
   pageHeight: 4000,
+  ownHeight: 4000,
   maxScroll: 3200,
   parts: [
     {

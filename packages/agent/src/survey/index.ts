@@ -7,7 +7,7 @@
 import { LETS_GO, STEADY } from '@waybell/core/contract'
 import { steadied, SURVEY_FORMAT, type Survey } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
-import { forgetScroller, innerScroller, jumpTo, pageHeight, position, viewHeight } from '../scroller.ts'
+import { forgetScroller, innerScroller, jumpTo, pageHeight, pageHolder, position, viewHeight } from '../scroller.ts'
 import { throughThePage, untilLoaded, untilSize, untilThere } from '../settle.ts'
 import { positionOf } from '../stamps.ts'
 import { builtByScripts, builtTargets } from './built.ts'
@@ -141,6 +141,7 @@ function read(request: SurveyRequest): Survey {
     height: innerHeight,
     scroller: scrollerNow(),
     pageHeight: pageHeight(),
+    ownHeight: ownHeight(),
     // What the header's states do to the page's length stays as it was seen.
     maxScroll: Math.max(0, states.maxScroll + pageHeight() - states.pageHeight),
     parts: partsNow(request, states.movedBy, states.margins, states.leads, states.paint),
@@ -153,6 +154,24 @@ function read(request: SurveyRequest): Survey {
   }
   // The work says so; what was seen of the page is as it was before.
   return headerElement(survey.header?.at ?? null)?.hasAttribute(STEADY) ? steadied(survey) : survey
+}
+
+/** How high what is on the page is: where that is less than what is seen of it, what is put before it shows where it ends. */
+function ownHeight(): number {
+  const [high, view] = [pageHeight(), viewHeight()]
+  if (high > view) return high
+  const holder = pageHolder()
+  const first = [...holder.children].find((el) => el.getClientRects().length && !/absolute|fixed/.test(getComputedStyle(el).position))
+  const firstTop = () => first?.getBoundingClientRect().top ?? 0
+  const top = firstTop()
+  const own = holder.getAttribute('style')
+  const before = view + parseFloat(getComputedStyle(holder).paddingTop)
+  holder.style.cssText += `;box-sizing:border-box!important;padding-top:${before}px!important;transition:none!important`
+  // By as much as all moved down; margins may come apart, which no bar that is put there does to them.
+  const ends = pageHeight() - (first ? firstTop() - top : view)
+  if (own === null) holder.removeAttribute('style')
+  else holder.setAttribute('style', own)
+  return ends
 }
 
 function scrollerNow(): Survey['scroller'] {

@@ -106,7 +106,8 @@ describe('the menu that is made', () => {
   const with_ = (place: 'top' | 'under-fixed') =>
     aPage({ sections: [aSection(1)], menus: [{ ...aMenu([anItem(1)]), form: { kind: 'bar', place } }] })
   const long = aSurvey({ pageHeight: 3000, maxScroll: 2200, height: 800, parts: [aPart({ at: 1, top: 100, bottom: 900, movedTop: 100 })] })
-  const short = aSurvey({ pageHeight: 800, maxScroll: 0, height: 800, parts: [aPart({ at: 1, top: 0, bottom: 200, movedTop: 0 })] })
+  const short = (ownHeight: number) =>
+    aSurvey({ pageHeight: 800, ownHeight, maxScroll: 0, height: 800, parts: [aPart({ at: 1, top: 0, bottom: 200, movedTop: 0 })] })
   it('moves what stands below it', () =>
     expect(withMade(long, with_('top'))).toMatchObject({
       pageHeight: 3048,
@@ -114,5 +115,8 @@ describe('the menu that is made', () => {
       parts: [{ top: 148, bottom: 948, movedTop: 148 }],
     }))
   it('moves nothing where it lies over the page', () => expect(withMade(long, with_('under-fixed'))).toBe(long))
-  it('does not make a page scroll that does not fill the screen', () => expect(withMade(short, with_('top')).maxScroll).toBe(0))
+  it.each([
+    ['does not make a page scroll that does not fill the screen with it either', 700, 0],
+    ['makes one scroll that nearly fills the screen, whatever there is below its last section', 765, 13],
+  ])('%s', (_, own, furthest) => expect(withMade(short(own), with_('top')).maxScroll).toBe(furthest))
 })

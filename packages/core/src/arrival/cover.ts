@@ -28,12 +28,12 @@ export function withMade(survey: Survey, page: SitePage): Survey {
   const takes = bar && !isLate(bar) && isOn(bar, { key: survey.screen, width: survey.width })
   const room = takes ? formOf(bar.form).covers!.room(bar.form) : 0
   if (!room) return survey
-  // A page that does not fill the screen is measured as high as that; how high it is itself its sections say.
-  const own = survey.maxScroll > 0 ? survey.pageHeight : Math.max(0, ...survey.parts.map((p) => p.bottom))
+  const ownHeight = survey.ownHeight + room
   return {
     ...survey,
-    pageHeight: Math.max(own + room, viewHeight(survey)),
-    maxScroll: Math.max(0, own + room - viewHeight(survey)),
+    ownHeight,
+    pageHeight: Math.max(ownHeight, viewHeight(survey)),
+    maxScroll: Math.max(0, ownHeight - viewHeight(survey)),
     parts: survey.parts.map((p) => ({
       ...p,
       top: p.top + room,

@@ -22,7 +22,8 @@ function surveysOf(sections: readonly number[], screens: readonly number[], more
       top = part.bottom
       return part
     })
-    return aSurvey({ screen: `s${height}`, height, parts, pageHeight: Math.max(top, height), maxScroll: Math.max(0, top - height) })
+    const page = { pageHeight: Math.max(top, height), ownHeight: top, maxScroll: Math.max(0, top - height) }
+    return aSurvey({ screen: `s${height}`, height, parts, ...page })
   })
 }
 

@@ -54,8 +54,7 @@ const rounded = (px: number): number => Math.max(0, Math.round(px * 100) / 100)
 
 /** How much is missing for the one that reaches its place last, in px; negative for what is to spare. */
 function missing(arrivals: readonly Arrival[], survey: Survey): number {
-  // A page that does not fill the screen is measured as high as that; where it ends itself its sections say.
-  const blank = survey.maxScroll > 0 ? 0 : Math.max(0, viewHeight(survey) - Math.max(0, ...survey.parts.map((p) => p.bottom)))
-  const end = survey.maxScroll - blank
+  // A page that does not fill the screen ends before that does.
+  const end = survey.maxScroll - Math.max(0, viewHeight(survey) - survey.ownHeight)
   return arrivals.reduce((most, a) => Math.max(most, a.moves ? a.place - end : -end), -end)
 }

@@ -8,6 +8,7 @@ export const aSurvey = (over: Partial<Survey> = {}): Survey => ({
   height: 800,
   scroller: null,
   pageHeight: 3000,
+  ownHeight: over.pageHeight ?? 3000,
   maxScroll: 2200,
   parts: [],
   header: null,

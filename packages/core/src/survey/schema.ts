@@ -87,6 +87,7 @@ export const surveySchema = shapeOf<Survey>({
   height: s.length,
   scroller: s.object({ at: s.at.allow(null), height: s.length }).allow(null),
   pageHeight: s.length,
+  ownHeight: s.length,
   maxScroll: s.length,
   parts: s.array(part, 20000),
   header: header.allow(null),

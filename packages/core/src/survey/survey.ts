@@ -143,6 +143,8 @@ export interface Survey {
   /** The element in which the page scrolls, where the source has it, and how high what is seen in it is; null where the document scrolls. */
   scroller: { at: ElementAt | null; height: number } | null
   pageHeight: number
+  /** How high what is on the page is, also where that does not fill what is seen of it. */
+  ownHeight: number
   /** Furthest scroll position, read there. */
   maxScroll: number
   parts: SurveyPart[]
