@@ -147,7 +147,8 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
       if (!section.point && !section.toTop && !isAbove(section)) tops.set(section.id, [arrival.top, arrival.top - arrival.shortfall])
     }
   }
-  const items = new Set(page.menus.flatMap((m) => m.items.map((i) => i.label)))
+  // What is left as it is leads to no section, and to no mark.
+  const items = new Set(page.menus.flatMap((m) => m.items.flatMap((i) => (i.target.kind === 'as-is' ? [] : i.label))))
   return tried.map((one): TryVerdict => {
     const wrong = (fault: TryFault, why: string): TryVerdict => ({ tried: one, fault, why })
     const meant = land.get(one.id)

@@ -7,7 +7,7 @@ import { judge, judgeTried, mayPass, takenLinks, walkPlan, type Tried, type Visi
 const page = aPage({
   sections: [aSection(1, { toTop: true }), aSection(2), aSection(3, { id: 'a b' })],
   menus: [
-    aMenu([anItem(1), anItem(2)]),
+    aMenu([anItem(1), anItem(2), { ...anItem(9), label: 'As it came', target: { kind: 'as-is' } }]),
     aMenu([anItem(2), anItem(3)], { key: 'm2', form: { kind: 'steps', place: 'end', text: '', edge: 16 } }),
   ],
 })
@@ -87,6 +87,7 @@ describe('a link that was pressed', () => {
     ['is lit, and nobody sees it', { isSeen: false }, 'unseen', /styles win/],
     ['moves the page sideways', { isSideways: true }, 'sideways', /sideways/],
     ['is not lit, and is no item', { isLit: false, label: 'The site’s name' }, null, /^$/],
+    ['is not lit, and is left as it is', { isLit: false, label: 'As it came' }, null, /^$/],
     ['leads to what is no section', { id: 'other', href: '#other', scroll: 77 }, null, /^$/],
   ])('that %s', (_, over, fault, why) => {
     const [verdict] = judgeTried(page, survey, [{ ...right, ...over }])
