@@ -179,6 +179,28 @@ test.describe('history', () => {
     await expect.poll(() => page.evaluate(() => document.documentElement.style.overflowAnchor)).toBe('')
     expect(await page.evaluate(() => document.documentElement.style.scrollBehavior)).toBe('')
   })
+
+  test('an engine that keeps nothing in its place by itself is left to put the page back as it does', async ({ page }) => {
+    // As WebKit: with its smooth motion taken away it goes to the hash instead.
+    await page.addInitScript(() => {
+      const own = Object.getOwnPropertyDescriptor(HTMLElement.prototype, 'style')!
+      const get = function (this: HTMLElement): unknown {
+        const style = own.get!.call(this) as Record<string | symbol, unknown>
+        return new Proxy(style, {
+          has: (of, name) => name !== 'overflowAnchor' && name in of,
+          get: (of, name) => {
+            const value = of[name]
+            return typeof value === 'function' ? (value.bind(of) as unknown) : value
+          },
+          set: (of, name, value) => Reflect.set(of, name, value),
+        })
+      }
+      Object.defineProperty(HTMLElement.prototype, 'style', { ...own, get })
+    })
+    await page.goto(await built(sources[0]!))
+    await page.reload()
+    expect(await page.evaluate(() => document.documentElement.style.scrollBehavior)).toBe('')
+  })
 })
 
 /** Four at a time: most of it is waiting, and the rest is not. */

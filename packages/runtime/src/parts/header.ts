@@ -12,11 +12,12 @@ export const forgetHeader = (): void => forgetStates()
 
 /**
  * Before the page is laid out. One that is loaded again is put back by its scroll position alone, and at once, until it is whole and its header has
- * settled. Chromium goes by what was seen first below what covers the page's top, and to another section where that is otherwise meanwhile.
+ * settled. Chromium goes by what was seen first below what covers the page's top, and to another section where that is otherwise meanwhile. WebKit,
+ * which keeps nothing in its place by itself, is left alone: without its smooth motion it goes to the hash instead.
  */
 export function putBack(): void {
-  if (!isReturn) return
   const { style } = root
+  if (!isReturn || !('overflowAnchor' in style)) return
   style.scrollBehavior = 'auto'
   style.overflowAnchor = 'none'
   // On a busy machine a header is still on its way long after, and the frame in which it ends is laid out after this.
