@@ -171,6 +171,15 @@ test('a part that lies fixed behind the page is told of where its link leaves it
   expect(hidden.map((l) => l.fault)).toEqual(Array(SCREENS).fill('covered'))
 })
 
+test('what comes over a heading only on the way up is told of', async () => {
+  const { report } = await built('panel-back')
+  const whys = report.links.map((l) => ('why' in l ? l.why : ''))
+  expect(new Set(whys)).toEqual(new Set(['', 'arrives under “.offer” when it is followed from further down the page']))
+  // The last is not come to from further down everywhere.
+  for (const label of ['Bread', 'Baking days', 'The oven'])
+    expect(report.links.filter((l) => l.label === label).map((l) => l.fault)).toEqual(Array(SCREENS).fill('covered'))
+})
+
 test('headings are known by their look where nothing calls them so', async () => {
   const { report } = await built('by-look')
   expect(report.sections.map((s) => s.title).slice(-4)).toEqual(['What we carry', 'How it is done', 'What it costs', 'Ring us'])

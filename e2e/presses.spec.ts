@@ -32,6 +32,15 @@ test.describe('presses of links', () => {
       }
     }, id)
 
+  test('that leave what they lead to hidden are told of, and not that they stop where nothing could move them to', async ({ page }) => {
+    await bringIn(page, server, join(repository, 'e2e/pages/field/reveal/index.html'))
+    await setUp(page)
+    await expect(page.getByTestId('tried')).toContainText('4 links tried')
+    await page.getByRole('button', { name: /\d+ findings?/ }).click()
+    await expect(page.getByText(/“Where we are” arrives under the page’s main/).first()).toBeVisible()
+    await expect(page.getByText(/“Where we are” stops/)).toHaveCount(0)
+  })
+
   test('are taken over from a script of the page, which does all else that it does, and are left to it again', async ({
     page,
     browser,

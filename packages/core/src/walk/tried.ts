@@ -142,7 +142,8 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
     const isAbove = (section: Section) => parts.has(section.at) && standsAbove(section, parts.get(section.at)!)
     for (const section of page.sections) {
       const arrival = byKey.get(section.key)
-      if (!arrival) continue
+      // What the page does not move for is left where one stands.
+      if (!arrival?.moves) continue
       for (const id of [section.id, ...section.former]) land.set(id, arrival.land)
       if (!section.point && !section.toTop && !isAbove(section)) tops.set(section.id, [arrival.top, arrival.top - arrival.shortfall])
     }

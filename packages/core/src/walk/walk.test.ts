@@ -96,6 +96,13 @@ describe('a link that was pressed', () => {
   })
 })
 
+it('has nothing to hold a link against that the page does not move for', () => {
+  const parts = page.sections.map((s, i) => aPart({ at: s.at, top: 1000 * i, bottom: 1000 * i + 1000, hasBox: i !== 1 }))
+  const survey = aSurvey({ pageHeight: 5000, maxScroll: 4200, parts })
+  const [verdict] = judgeTried(page, survey, [aTried({ id: 'id-2', label: 'Item 2', scroll: 1262, isCovered: true, coveredBy: '“main”' })])
+  expect(verdict).toMatchObject({ fault: 'covered', why: 'arrives under “main”' })
+})
+
 it('says which links a script of the page takes, and how far from their places it leaves them', () => {
   const survey = aSurvey({
     pageHeight: 5000,
