@@ -10,6 +10,7 @@ import type { SurveyRequest } from '../messages.ts'
 import { forgetScroller, innerScroller, jumpTo, pageHeight, pageHolder, position, viewHeight } from '../scroller.ts'
 import { throughThePage, untilLoaded, untilSize, untilThere } from '../settle.ts'
 import { positionOf } from '../stamps.ts'
+import { asIf } from './as-if.ts'
 import { builtByScripts, builtTargets } from './built.ts'
 import { estimatesOf, lateElements, layOut } from './estimates.ts'
 import { headingsByLook } from './headings.ts'
@@ -164,14 +165,10 @@ function ownHeight(): number {
   const first = [...holder.children].find((el) => el.getClientRects().length && !/absolute|fixed/.test(getComputedStyle(el).position))
   const firstTop = () => first?.getBoundingClientRect().top ?? 0
   const top = firstTop()
-  const own = holder.getAttribute('style')
   const before = view + parseFloat(getComputedStyle(holder).paddingTop)
-  holder.style.cssText += `;box-sizing:border-box!important;padding-top:${before}px!important;transition:none!important`
   // By as much as all moved down; margins may come apart, which no bar that is put there does to them.
-  const ends = pageHeight() - (first ? firstTop() - top : view)
-  if (own === null) holder.removeAttribute('style')
-  else holder.setAttribute('style', own)
-  return ends
+  const read = () => pageHeight() - (first ? firstTop() - top : view)
+  return asIf([[holder, { 'box-sizing': 'border-box', 'padding-top': `${before}px` }]], read)
 }
 
 function scrollerNow(): Survey['scroller'] {
