@@ -34,25 +34,41 @@ const found = (page: SitePage, codes: string[], tried: Record<string, Tried[]>, 
   ).filter((f) => codes.includes(f.code))
 
 /** What is told where “Item 2” arrives under something. */
-function told(form: MadeMenuForm, coveredBy: string) {
+function told(form: MadeMenuForm, over: Partial<Tried>) {
   const page = aPage({
     sections: [aSection(1), aSection(2)],
     menus: [aMenu([anItem(1), anItem(2)], { name: 'Parts', form, shown: { off: ['phone'] } })],
   })
-  const tried = { laptop: [aTried({ id: 'id-2', label: 'Item 2', scroll: 976, top: 24, isCovered: true, coveredBy })] }
+  const tried = { laptop: [aTried({ id: 'id-2', label: 'Item 2', scroll: 976, top: 24, ...over })] }
   const all = found(page, ['menu-covers', 'link-tried'], tried)
   const mended = all.map((f) => f.fix && apply(aSite(page), f.fix.command).site.pages[0]!.menus[0]!)
   return { said: all.map((f) => `${f.code}: ${f.message}`), labels: all.map((f) => f.fix?.label), mended }
 }
 
 it('tells of a menu that was made and lies over what links lead to, with what ends it', () => {
-  const rail = told({ kind: 'rail', side: 'left', stands: 'over', width: 200, edge: 0 }, madeMenuNamed('Parts'))
+  const rail = told(
+    { kind: 'rail', side: 'left', stands: 'over', width: 200, edge: 0 },
+    { isCovered: true, coveredBy: madeMenuNamed('Parts') },
+  )
   expect(rail.said).toEqual(['menu-covers: The menu “Parts” lies over what “Item 2” leads to (on “Laptop”).'])
   expect(rail.labels).toEqual(['Put it beside the page'])
   expect(rail.mended[0]!.form).toMatchObject({ stands: 'beside' })
-  const marks = told({ kind: 'marks', side: 'left', labels: 'all', edge: 0 }, madeMenuNamed('Parts'))
+  const marks = told({ kind: 'marks', side: 'left', labels: 'all', edge: 0 }, { isCovered: true, coveredBy: madeMenuNamed('Parts') })
   expect(marks.labels).toEqual(['Take “Parts” off “Laptop”'])
   expect(marks.mended[0]!.shown).toEqual({ off: ['phone', 'laptop'] })
+})
+
+it.each<[string, Partial<Tried>, RegExp]>([
+  ['from below alone too', {}, /^menu-covers: .* lies over what “Item 2” leads to/],
+  [
+    'and that a link stops elsewhere besides',
+    { scroll: 936, top: 64, isCovered: true, coveredBy: madeMenuNamed('Parts') },
+    /^link-tried: “Item 2” stops 40 px above its place/,
+  ],
+])('tells of a menu that was made and lies over what links lead to, %s', (_, over, message) => {
+  const below = { scroll: 976, top: 24, isCovered: true, coveredBy: madeMenuNamed('Parts') }
+  const { said } = told({ kind: 'rail', side: 'left', stands: 'over', width: 200, edge: 0 }, { below, ...over })
+  expect(said).toEqual([expect.stringMatching(message)])
 })
 
 it('tells of items of a menu that was made that are left out', () => {
@@ -72,7 +88,7 @@ it('tells of items of a menu that was made that are left out', () => {
 })
 
 it('leaves what something else covers to the link', () => {
-  const { said } = told({ kind: 'marks', side: 'left', labels: 'all', edge: 0 }, '“#chat”')
+  const { said } = told({ kind: 'marks', side: 'left', labels: 'all', edge: 0 }, { isCovered: true, coveredBy: '“#chat”' })
   expect(said).toEqual(['link-tried: “Item 2” arrives under “#chat” (on “Laptop”).'])
 })
 

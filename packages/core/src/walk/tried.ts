@@ -66,8 +66,9 @@ export interface TryVerdict {
 }
 
 /** Name of the menu that was made and covers where a link arrives; null where that is none. */
-export const coveringMenu = ({ coveredBy: fromTop, below }: Tried): string | null => {
-  const coveredBy = fromTop || (below?.coveredBy ?? '')
+export const coveringMenu = ({ fault, tried }: Pick<TryVerdict, 'fault' | 'tried'>): string | null => {
+  if (fault !== 'covered') return null
+  const { coveredBy } = tried.isCovered || !tried.below ? tried : tried.below
   const [before, after] = madeMenuNamed('\n').split('\n') as [string, string]
   return coveredBy.startsWith(before) && coveredBy.endsWith(after) ? coveredBy.slice(before.length, -after.length) : null
 }

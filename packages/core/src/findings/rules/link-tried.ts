@@ -10,7 +10,7 @@ export const rule: Rule = {
   // What a menu that was made covers is told of that, and what one covers that is left open of that.
   inSite: (facts) =>
     triedLinks(facts, ({ fault, why, tried }) =>
-      fault && fault !== 'nowhere' && coveringMenu(tried) === null && !isLeftOpen({ fault, tried })
+      fault && fault !== 'nowhere' && coveringMenu({ fault, tried }) === null && !isLeftOpen({ fault, tried })
         ? { kind: fault, why, fix: tried.isTaken && MISSES.has(fault) ? takePresses(facts.page) : null }
         : null,
     ),

@@ -11,7 +11,7 @@ export const rule: Rule = {
     page.menus.filter(isMade).flatMap((menu): Draft[] => {
       const over = site.screens.flatMap((screen) => {
         const labels = judgeTried(page, surveys[screen.key] ?? null, tried[screen.key] ?? []).flatMap((v) =>
-          v.fault === 'covered' && coveringMenu(v.tried) === menu.name ? v.tried.label : [],
+          coveringMenu(v) === menu.name ? v.tried.label : [],
         )
         return labels.length ? [{ screen, labels }] : []
       })
