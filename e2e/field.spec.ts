@@ -180,6 +180,85 @@ test('what comes over a heading only on the way up is told of', async () => {
     expect(report.links.filter((l) => l.label === label).map((l) => l.fault)).toEqual(Array(SCREENS).fill('covered'))
 })
 
+test('links arrive under a header that a script of the page makes and brings in on the way, known or not', async ({ page }) => {
+  const { report, file } = await built('copied-header')
+  // Those of the copy as well.
+  expect(report.links).toHaveLength(2 * 4 * SCREENS)
+  expect(report.links.filter((l) => l.fault)).toEqual([])
+  for (const [width, height] of [
+    [1280, 800],
+    [390, 844],
+    [1000, 700],
+  ] as const) {
+    await page.setViewportSize({ width, height })
+    await open(page, file)
+    await page.locator('.bar:not(.copy) a[href="#flours"]').click()
+    const gap = (id: string) => async () =>
+      Math.round((await page.evaluate((to) => document.getElementById(to)!.getBoundingClientRect().top, id)) - (await coveredEdge(page)))
+    await expect.poll(gap('flours'), `at ${width}`).toBe(24)
+    await page.locator('.copy a[href="#bread"]').click()
+    await expect.poll(gap('bread'), `on the way, at ${width}`).toBe(24)
+    await page.locator('.copy a[href="#flours"]').click()
+    await expect.poll(gap('flours'), `from below, at ${width}`).toBe(24)
+  }
+})
+
+test('links to places of the page are followed on it, whatever its base says', async ({ page, context }) => {
+  const { report, file } = await built('leaves')
+  expect(report.links.filter((l) => l.fault)).toEqual([])
+  const told = report.findings.filter((f) => f.code === 'link-leaves').map((f) => f.message)
+  expect(told).toEqual([
+    '1 link (“a bread day”) leads to a place of this page and is followed in another tab, since the page’s <base> has a target.',
+  ])
+  await open(page, file)
+  for (const id of ['flours', 'miller']) {
+    await page.locator(`[data-wb-menu] a[href="#${id}"]`).click()
+    await expect(page).toHaveURL(new RegExp(`#${id}$`))
+  }
+  expect(context.pages()).toHaveLength(1)
+  // What leads elsewhere does as the page says.
+  expect(await page.getByRole('link', { name: 'what others say' }).getAttribute('target')).toBeNull()
+})
+
+test('what lies over the whole page until it is sent away is told once, and links are tried as if it were gone', async ({ page }) => {
+  const { report, file } = await built('veiled')
+  expect(report.links).toHaveLength(4 * SCREENS)
+  expect(report.links.filter((l) => l.fault)).toEqual([])
+  expect(report.findings.filter((f) => f.code === 'page-veiled').map((f) => f.message)).toEqual([
+    expect.stringContaining('before “.ask” is gone'),
+  ])
+  await open(page, file)
+  await page.getByRole('button', { name: 'Yes' }).click()
+  await page.locator('[data-wb-menu] a[href="#bread"]').click()
+  const gap = () => page.evaluate(() => document.getElementById('bread')!.getBoundingClientRect().top)
+  await expect.poll(async () => Math.round((await gap()) - (await coveredEdge(page)))).toBe(24)
+})
+
+test('a menu that stands beside what is seen, and that nothing opens there, is in use where it opens', async () => {
+  const { report } = await built('pushes')
+  // The other is seen on all but the phone.
+  expect(report.links).toHaveLength(4 * SCREENS)
+  expect(report.links.flatMap((l) => (l.fault ? l.screen : []))).toEqual(Array(4).fill('phone'))
+  expect(report.findings.map((f) => f.code)).toContain('menu-left-open')
+})
+
+test('a header that leaves less than half of a screen is told of there, with what is covered', async () => {
+  const { report } = await built('tall-bar')
+  const bad = report.links.filter((l) => l.fault)
+  expect(new Set(bad.map((l) => `${l.screen} ${l.fault}`))).toEqual(new Set(['phone-lying covered']))
+  expect(report.findings.filter((f) => f.code === 'header-tall').map((f) => f.message)).toContainEqual(
+    expect.stringMatching(/^On “Phone, lying” the header takes \d+ of 390 px, more than half of the screen/),
+  )
+})
+
+test('a policy of the page’s own that stops what is handed over is told, and seen', async () => {
+  const { report } = await built('policy')
+  expect(report.findings.filter((f) => f.code === 'policy-blocks').map((f) => f.message)).toEqual([
+    expect.stringContaining('allows no scripts that stand in the page itself'),
+  ])
+  expect(new Set(report.links.map((l) => l.fault))).toEqual(new Set(['unlit']))
+})
+
 test('headings are known by their look where nothing calls them so', async () => {
   const { report } = await built('by-look')
   expect(report.sections.map((s) => s.title).slice(-4)).toEqual(['What we carry', 'How it is done', 'What it costs', 'Ring us'])

@@ -37,6 +37,8 @@ test.describe('menus that open', () => {
     { name: 'open-menus/dialog.html', opener: '[aria-label="Open menu"]', ids: ['nets', 'lines', 'floats'] },
     // What opens it is a link to nowhere, and in its presses no wish to go to the top.
     { name: 'open-menus/hash.html', opener: '.opens', ids: ['nets', 'lines', 'floats'] },
+    // It pushes the page aside, and a press takes the page along, over it.
+    { name: 'field/pushes/index.html', opener: '.opens', ids: ['flours', 'bread', 'miller'] },
     // A page's script that takes the presses and leaves its menu open.
     { name: 'field/gym/index.html', opener: '.navbar-toggle', ids: ['about', 'classes', 'trainers'] },
   ])
@@ -52,7 +54,7 @@ test.describe('menus that open', () => {
       const url = pathToFileURL(await takeHome(page)).href
       const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true })
       const visitor = await context.newPage()
-      const link = (id: string) => visitor.locator(`nav a[href="#${id}"]:not(:empty)`).locator('visible=true')
+      const link = (id: string) => visitor.locator(`nav a[href="#${id}"]:not(:empty)`).locator('visible=true').last()
       const current = visitor.locator('nav [aria-current]:not(:empty)').first()
       await visitor.goto(url)
       for (const id of ids) {

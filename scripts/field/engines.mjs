@@ -153,7 +153,8 @@ async function webkit() {
       }
     },
     async close() {
-      await session.quit().catch(() => {})
+      // One that hangs answers nothing.
+      await Promise.race([session.quit().catch(() => {}), wait(5000)])
       end()
     },
   }

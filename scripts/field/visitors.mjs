@@ -1,3 +1,4 @@
+/* global clearTimeout */
 /** `npm run field -- --engine E`: figures of one engine over many sites, and what went wrong where. */
 import { existsSync, mkdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
@@ -12,6 +13,8 @@ const SIZE = [1280, 800]
 
 /** Browsers at once: a visitor mostly waits. */
 const SIDE_BY_SIDE = 3
+/** A driver that no longer answers is given up for a site after so long, in ms; none takes a third of it. */
+const LONGEST = 420_000
 /** While pages are built, both of them are busy. */
 const BUILDERS = 2
 
@@ -47,11 +50,11 @@ export async function visitAll({ engine, sites, build, again, kept, isWhole }) {
       try {
         lane.browser ??= await openEngine(engine)
         version = lane.browser.version
-        one.tries = await visitSite(await lane.browser.tab(...SIZE), address, one.name)
+        one.tries = await within(LONGEST, visitSite(await lane.browser.tab(...SIZE), address, one.name))
         writeFileSync(one.file, JSON.stringify({ state: one.state, tries: one.tries }, null, 1))
       } catch (error) {
         console.log(`${one.name}: could not be visited: ${String(error?.message ?? error).split('\n')[0]}`)
-        await lane.browser?.close().catch(() => {})
+        lane.browser?.close().catch(() => {})
         lane.browser = undefined
       } finally {
         server.closeAllConnections()
@@ -80,6 +83,12 @@ export async function visitAll({ engine, sites, build, again, kept, isWhole }) {
       `\`npm run field -- --engine ${engine}\`, ${new Date().toISOString().slice(0, 10)}, version ${version}: ${visited.length} sites as they are handed over, 1280x800.\n\n${table}`,
     )
   return visited.length < sites.length || faultsOf(all).length ? 1 : 0
+}
+
+function within(ms, work) {
+  let timer
+  const over = new Promise((_, fail) => (timer = setTimeout(() => fail(new Error(`no answer in ${ms / 1000} s`)), ms)))
+  return Promise.race([work, over]).finally(() => clearTimeout(timer))
 }
 
 const faultsOf = (tries) => tries.filter((t) => t.wrong || t.lit || t.moved)

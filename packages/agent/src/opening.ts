@@ -1,6 +1,7 @@
 /** Menus that are shut on a small screen: opened as a visitor opens them before a link in them is tried, and shut again behind it. */
 import { MADE } from '@waybell/core/contract'
 import { isShown } from './marks.ts'
+import { scroller } from './scroller.ts'
 import { pause, untilSteady } from './settle.ts'
 
 /** What may be pressed to open or to shut something. */
@@ -91,7 +92,15 @@ async function takeBack(opener: HTMLElement, before: ReadonlySet<Element>): Prom
   await untilSteady(() => `${isInReach(opener)}`, BEGINS)
 }
 
-const isOpen = ({ links }: Pick<Known, 'links'>): boolean => links.some(isInReach)
+/** A menu that pushes the page aside may be out of reach where a press took the page along. */
+function isOpen({ links }: Pick<Known, 'links'>): boolean {
+  const box = scroller()
+  const aside = box.scrollLeft
+  if (aside) box.scrollTo({ left: 0, behavior: 'instant' })
+  const is = links.some(isInReach)
+  if (aside) box.scrollTo({ left: aside, behavior: 'instant' })
+  return is
+}
 
 /**
  * Opens the menu of a link that is out of reach.
@@ -117,10 +126,16 @@ export async function open(menu: Element, link: Element): Promise<boolean> {
   return false
 }
 
+/** It has no box, or stands beside what is seen. */
+export function isAside(menu: Element): boolean {
+  const { left, right } = menu.getBoundingClientRect()
+  return !menu.getClientRects().length || right <= 0 || left >= innerWidth
+}
+
 /** What cannot be seen at all is in use on this screen where something opens it. It is shut again. */
 export async function findOpeners(menus: readonly Element[]): Promise<void> {
   for (const menu of menus) {
-    const link = menu.getClientRects().length ? null : menu.querySelector('a[href]')
+    const link = isAside(menu) ? menu.querySelector('a[href]') : null
     if (link && (await open(menu, link))) await shut(menu, link)
   }
 }
@@ -138,6 +153,8 @@ export async function isLeftOpen(menu: Element): Promise<boolean> {
 /** Shuts a menu that was opened. @returns what did; null where nothing was found to */
 export async function shut(menu: Element, link: Element): Promise<Element | null> {
   const of = known.get(menu)!
+  // What opened it may have gone out of view with the page.
+  if (!isInReach(of.opener!)) scroller().scrollTo({ top: 0, left: 0, behavior: 'instant' })
   for (const button of new Set([of.opener!, ...buttonsBy(link, SHUTS)]))
     if (isInReach(button) && (await pressUntil(button, () => !isOpen(of)))) return button
   return null

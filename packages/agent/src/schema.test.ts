@@ -3,7 +3,7 @@ import { aHeader } from '../../core/src/survey/builder.ts'
 import { readMessage } from './schema.ts'
 
 const survey: Survey = {
-  format: 13,
+  format: 14,
   screen: 'laptop',
   width: 1280,
   height: 800,

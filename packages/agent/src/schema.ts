@@ -46,15 +46,15 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
       href: text,
       id: text,
       menu: text,
+      veil: text,
       ...stop,
       below: Joi.object(stop).allow(null),
       astray: length,
       leftOpen: Joi.object({ menu: at.allow(null), by: at.allow(null) }).allow(null),
       ...Object.fromEntries(
-        ['hasTarget', 'hasBox', 'isSideways', 'isLit', 'isSeen', 'isAlone', 'isTaken', 'isTight', 'isCut', 'isWrapped'].map((name) => [
-          name,
-          Joi.boolean(),
-        ]),
+        ['hasTarget', 'hasBox', 'leaves', 'isSideways', 'isLit', 'isSeen', 'isAlone', 'isTaken', 'isTight', 'isCut', 'isWrapped'].map(
+          (name) => [name, Joi.boolean()],
+        ),
       ),
     }).allow(null),
   }),

@@ -4,6 +4,7 @@ import {
   decodeFragment,
   entryOf,
   fragmentOf,
+  isElsewhere,
   MADE,
   madeMenuNamed,
   markClassOf,
@@ -20,7 +21,7 @@ import { builtMenus, placeHash } from './survey/built.ts'
 import type { OwnMenu } from './messages.ts'
 import { elementAt, positionOf } from './stamps.ts'
 import { furthest, jumpTo, position, scroller, viewTop } from './scroller.ts'
-import { canOpen, findOpeners, forgetOpenings, isLeftOpen, open, shut } from './opening.ts'
+import { canOpen, findOpeners, forgetOpenings, isAside, isLeftOpen, open, shut } from './opening.ts'
 import { roomOf } from './room.ts'
 import { moveTo, pause, throughThePage, twoFrames, untilSteady, untilStill } from './settle.ts'
 
@@ -36,7 +37,7 @@ interface ToTry {
 function canBePressed(link: Element, menu: Element): boolean {
   // What comes into view further down is pressed there.
   if (menu.hasAttribute(AWAY) || canOpen(menu)) return true
-  if (!menu.getClientRects().length) return false
+  if (isAside(menu)) return false
   return isShown(link) || isClosed(menu, [link]) || openersOf(link, menu).some(isShown)
 }
 
@@ -114,6 +115,7 @@ async function pressed(one: ToTry, isPatient: boolean): Promise<Tried> {
   const target = targetOf(hash)
   const isTop = isTopTarget(hash)
   putRightFrom = null
+  const veil = veilOver(link)
   const { stop, isTaken, isLeft } = await follow(one, isPatient)
   const tried: Tried = {
     label:
@@ -123,8 +125,10 @@ async function pressed(one: ToTry, isPatient: boolean): Promise<Tried> {
     id: isTop ? '' : decodeFragment(fragmentOf(hash)),
     hasTarget: target !== null || isTop,
     hasBox: isTop || !!target?.getClientRects().length,
+    leaves: isElsewhere(link.getAttribute('target') ?? document.querySelector('base[target]')?.getAttribute('target')),
     ...stop,
     below: null,
+    veil: veil ? nameOf(veil) : '',
     isSideways: Math.abs(scroller().scrollLeft) > innerWidth / 2,
     isLit: mark === 'none' || currentOf(menu, mark).some((a) => a === link || (sameDocumentHash(a) ?? a.getAttribute('href')) === hash),
     isSeen: mark === 'none' || menu.hasAttribute(AWAY) || looksApart(menu, mark),
@@ -158,6 +162,7 @@ function isTopTarget(hash: string): boolean {
 /** Presses a link where the page stands, and waits until that is over. */
 async function follow({ link, menu, hash }: ToTry, isPatient: boolean): Promise<{ stop: Stop; isTaken: boolean; isLeft: boolean }> {
   const isOpened = await open(menu, link)
+  const veil = veilOver(link)
   const isTaken = await press(link)
   const pressedAt = performance.now()
   await untilSteady(() => `${position()} ${scroller().scrollHeight}`, 2500)
@@ -172,7 +177,7 @@ async function follow({ link, menu, hash }: ToTry, isPatient: boolean): Promise<
   // Its going may move what stays at the viewport's top, and the page behind that.
   if (isOpened && !isLeft) await untilStill(position, 200, 2000)
   const target = isTopTarget(hash) ? null : targetOf(hash)
-  const over = target ? coverOver(target, isLeft ? menu : null) : null
+  const over = target ? coverOver(target, isLeft ? menu : null, veil) : null
   const stop: Stop = {
     scroll: position(),
     top: target?.getClientRects().length ? target.getBoundingClientRect().top - viewTop() : null,
@@ -245,12 +250,30 @@ function firstOf(target: Element): { box: DOMRect; of: Element } {
   return box ? { box, of: first.parentElement! } : { box: of.getBoundingClientRect(), of }
 }
 
-/** What lies over a place: what stays at the viewport's top, was left open, or hides it; `out` where it is out of view, null where it can be seen. */
-function coverOver(target: Element, leftOpen: Element | null): Element | 'out' | null {
+/** At least this share of what is seen, each way. */
+const VEIL = 0.8
+
+/** What is laid over nearly all that is seen and over a link: as long as it is there, nobody can press that. */
+function veilOver(link: Element): Element | null {
+  const { left, right, top, bottom, width } = link.getBoundingClientRect()
+  if (!width) return null
+  for (let e = document.elementFromPoint((left + right) / 2, (top + bottom) / 2); e && !e.contains(link); e = e.parentElement) {
+    const box = e.getBoundingClientRect()
+    if (getComputedStyle(e).position === 'fixed' && box.width >= innerWidth * VEIL && box.height >= innerHeight * VEIL) return e
+  }
+  return null
+}
+
+/**
+ * What lies over a place: what stays at the viewport's top, was left open, or hides it; `out` where it is out of view, null where it can be seen.
+ * @param veil counts as gone
+ */
+function coverOver(target: Element, leftOpen: Element | null, veil: Element | null): Element | 'out' | null {
   const { box, of } = firstOf(target)
   const [x, y] = [Math.min(box.left + Math.min(box.width, 40) / 2, innerWidth - 1), box.top + box.height / 2]
   if (y < 0 || y > innerHeight || box.right < 0 || box.left > innerWidth) return 'out'
-  for (let e: Element | null = document.elementFromPoint(Math.max(0, x), y); e && e !== document.body; e = e.parentElement) {
+  const over = document.elementsFromPoint(Math.max(0, x), y).find((e) => !veil?.contains(e))
+  for (let e: Element | null = over ?? null; e && e !== document.body; e = e.parentElement) {
     if (leftOpen && (leftOpen.contains(e) || (e.contains(leftOpen) && getComputedStyle(e).position !== 'static'))) return e
     // What holds the words themselves, and sticks or not, covers nothing of them.
     if (e.contains(of)) return null

@@ -8,3 +8,6 @@ import { travel } from './travel/index.ts'
 import { walk } from './walk/index.ts'
 
 export const tasks: readonly Task[] = [sections, menus, travel, highlight, walk, handover]
+
+/** So that a task that is turned to is there at once. */
+export const fetchTasks = (): void => tasks.forEach(({ View }) => void View.fetch())

@@ -3,6 +3,7 @@ import type { Section, Survey, Task as TaskKey } from '@waybell/core'
 import type { ComponentType } from 'react'
 import type { Action } from '../work/action.ts'
 import type { Work } from '../work/context.ts'
+import type { FetchedView } from './fetched.tsx'
 
 export interface LayerProps {
   survey: Survey
@@ -15,7 +16,7 @@ export interface LayerProps {
 export interface Task {
   key: TaskKey
   name: string
-  View: ComponentType
+  View: FetchedView
   /** What is drawn on the spine’s ground, the later over the earlier. */
   Layers?: ComponentType<LayerProps>[]
   /** What is drawn over all columns. */

@@ -2,7 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { pageOf, sizeText, type KnownOutside, type PageEdit, type PageReading, type SitePage, type Survey, type Tried } from '@waybell/core'
 import { RadioGroup } from 'radix-ui'
-import { startTransition, useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
+import { startTransition, Suspense, useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
 import { flushSync } from 'react-dom'
 import { Link, Navigate, useParams } from 'react-router'
 import { toast } from 'sonner'
@@ -13,7 +13,7 @@ import { LivePage } from '../live/LivePage.tsx'
 import { useStrip } from '../live/useStrip.ts'
 import { Measuring, type MeasuringState } from '../live/Measuring.tsx'
 import { Spine } from '../spine/Spine.tsx'
-import { tasks } from '../tasks/index.ts'
+import { fetchTasks, tasks } from '../tasks/index.ts'
 import { Button } from '../ui/index.tsx'
 import { requestOf, WorkContext, type Work } from '../work/context.ts'
 import { Session } from '../work/session.ts'
@@ -55,10 +55,10 @@ function OpenSite({ loaded }: { loaded: SiteState }) {
 
   // What other tabs do is seen here at once.
   useEffect(() => hearVersions(loaded.key, (version) => void session.follow(version)), [loaded.key, session])
-  // Whatever is typed later may need them.
+  // Whatever is typed later may need them, and whichever task is turned to.
   useEffect(() => {
-    const later = setTimeout(() => void loadTables(), 3000)
-    return () => clearTimeout(later)
+    const later = [setTimeout(fetchTasks, 500), setTimeout(() => void loadTables(), 3000)]
+    return () => later.forEach(clearTimeout)
   }, [])
 
   const page = site.pages.find((p) => p.key === pageKey)
@@ -300,7 +300,9 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
         <div className="relative grid min-h-0 flex-1 grid-cols-[minmax(340px,420px)_200px_minmax(0,1fr)] max-[900px]:grid-cols-[minmax(0,1fr)_clamp(90px,22vw,200px)]">
           <main className="min-h-0 overflow-auto px-3 py-3" data-testid="sheet">
             {task.key !== 'sections' && <h1 className="sr-only">{task.name}</h1>}
-            <View />
+            <Suspense>
+              <View />
+            </Suspense>
           </main>
           <section aria-label="Spine" className="min-h-0 border-x border-hair py-2">
             <Spine task={task} />

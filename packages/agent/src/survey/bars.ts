@@ -71,6 +71,25 @@ export function bottomNow(): number {
   return Math.max(0, ...stayingBars('bottom').map(({ el }) => end - Math.max(viewTop(), el.getBoundingClientRect().top)))
 }
 
+/** What is as high as this share of what is seen is laid over the page, and no header of it. */
+const OVERLAY = 0.95
+
+/** True where a header stays over more of what is seen than leaves room to read beside it. */
+export function staysOver(el: HTMLElement): boolean {
+  const { position, top } = getComputedStyle(el)
+  const inner = innerScroller()
+  const box = el.getBoundingClientRect()
+  const view = { width: inner ? inner.clientWidth : innerWidth, height: viewHeight() }
+  const half = { left: box.left - (inner?.getBoundingClientRect().left ?? 0), width: box.width, height: view.height / 2 }
+  return (
+    /fixed|sticky/.test(position) &&
+    box.height > half.height &&
+    box.height < view.height * OVERLAY &&
+    coversEdge(parseFloat(top), half, view) &&
+    lasts(position, el, el.parentElement!, scroller())
+  )
+}
+
 /** True where a static header would stay over most of the page if it were sticky. */
 export function canStay(el: HTMLElement): boolean {
   const box = el.getBoundingClientRect()

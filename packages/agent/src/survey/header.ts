@@ -4,7 +4,7 @@ import { GLIDES } from '@waybell/core/contract'
 import type { SurveyRequest } from '../messages.ts'
 import { furthest, pageHeight, position, viewHeight } from '../scroller.ts'
 import { moveTo, pause, twoFrames, untilThere } from '../settle.ts'
-import { bottomNow, canStay, headerElement, reachNow, sourceElement, stayingBars, type Bar } from './bars.ts'
+import { bottomNow, canStay, headerElement, reachNow, sourceElement, stayingBars, staysOver, type Bar } from './bars.ts'
 import { isTransparent } from './look.ts'
 import { makesUpFor } from './makes-up.ts'
 import { topsOf } from './parts.ts'
@@ -128,6 +128,7 @@ function describeHeader(request: SurveyRequest, bars: Bar[], rest: number, moved
       moved,
       hides,
       canStay: false,
+      isOver: false,
       gives: null,
       makesUp: null,
       shut: null,
@@ -148,6 +149,7 @@ function describeHeader(request: SurveyRequest, bars: Bar[], rest: number, moved
     moved: 0,
     hides: false,
     canStay: canStay(known),
+    isOver: staysOver(known),
     gives: null,
     makesUp: null,
     shut: null,

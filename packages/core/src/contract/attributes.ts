@@ -36,6 +36,8 @@ export const LANGUAGE = /^[a-z]{2,8}(-[a-z0-9]{1,8})*$/i
 
 /** On a link that opens in a tab of its own, which gets no hold of this one. */
 export const NEW_TAB = { target: '_blank', rel: 'noopener' }
+/** Of one that would be followed in another tab, and leads to a place of its page. */
+export const SAME_TAB = { target: '_self' }
 
 /** What covers the viewport's top on arrival, in px. */
 export const COVER = '--wb-header'

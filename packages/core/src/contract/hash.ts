@@ -30,3 +30,7 @@ export const fragmentOf = (address: string): string => address.replace(/^[^#]*#?
 /** The `href` that leads to `id` on the page itself. Letters of any script stay readable; what a URL would mistake is encoded. */
 export const hashOf = (id: string): string =>
   '#' + id.replace(/[\s%"'<>`\\^{|}\u0000-\u001f]/g, (c) => encodeURIComponent(c).replace("'", '%27'))
+
+/** True where a link with that `target` is followed in another tab or frame. @see HTML Standard, "choosing a navigable" */
+export const isElsewhere = (target: string | null | undefined): boolean =>
+  typeof target === 'string' && !/^(|_self|_parent|_top)$/i.test(target)

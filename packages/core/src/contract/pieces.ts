@@ -2,7 +2,7 @@
  * The elements that hold what a handover writes, and how they are known again. A page may carry `data-wb` of its own: ours is only what has
  * our element, our attributes and our content; everything else is the page's and stays.
  */
-import { MADE, MENU, MOTION, PIECE } from './attributes.ts'
+import { MADE, MENU, MOTION, PIECE, SAME_TAB } from './attributes.ts'
 import { readMade } from './made-words.ts'
 import { readSettings } from './settings.ts'
 
@@ -48,7 +48,13 @@ export function roleOf(el: Piecelike): PieceRole | null {
   const { tag, attributes } = pieceTags[role as PieceRole]
   // Only some have these.
   const said = [MADE, MOTION].filter((name) => el.attributes.has(name))
-  const own: Partial<Record<PieceRole, string[]>> = { anchor: ['id'], menu: ['aria-label', ...said], step: [MADE, ...said], skip: ['href'] }
+  const own: Partial<Record<PieceRole, string[]>> = {
+    anchor: ['id'],
+    menu: ['aria-label', ...said],
+    step: [MADE, ...said],
+    // Where the page would follow it in another tab.
+    skip: ['href', ...(el.attributes.get('target') === SAME_TAB.target ? ['target'] : [])],
+  }
   const free = own[role as PieceRole] ?? []
   const names = [...new Set([...Object.keys(attributes), ...free])]
   const isOurs =

@@ -43,7 +43,7 @@ export function broughtIn(bytes: Uint8Array, file: string) {
     ...proposeSetUp(reading, [], defaultRule, new Set(readdirSync(dirname(file)))),
   }
   const handOver = (as: SitePage) => writePage(bytes, parsed, pageEdits(anInput(as, reading)))
-  return { page, handOver }
+  return { page, reading, handOver }
 }
 
 /**

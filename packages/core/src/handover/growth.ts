@@ -15,4 +15,8 @@ export function growthOn({ page, surveys }: HandoverInput, screen: Screen): Grow
 
 /** On some screen it has more than one size, or may have. */
 export const mayChange = (input: HandoverInput): boolean =>
-  input.page.header !== null && input.screens.some((screen) => growthOn(input, screen)?.by !== 0)
+  hasHeader(input) && input.screens.some((screen) => growthOn(input, screen)?.by !== 0)
+
+/** The page has a header in its source, or its scripts make one that stays. */
+const hasHeader = ({ page, surveys }: HandoverInput): boolean =>
+  page.header !== null || Object.values(surveys).some(({ header }) => header?.at === null && /sticky|fixed/.test(header.position))

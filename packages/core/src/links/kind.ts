@@ -49,6 +49,7 @@ const linkMade = ({ at }: LinkChoice, { label }: MadeLink): PageLink => ({
   at,
   href: '',
   status: 'empty',
+  leaves: false,
   target: null,
   fragment: null,
   path: null,

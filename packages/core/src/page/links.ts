@@ -1,4 +1,5 @@
 /** Every link of a page: what its `href` says, and what that comes to. */
+import { isElsewhere } from '../contract/index.ts'
 import { Targets } from './fragment.ts'
 import { textOf, type El, type Tree } from './tree.ts'
 
@@ -19,6 +20,8 @@ export interface LinkElement {
   /** Of a link to another page, see `Address`. */
   path: string | null
   label: string
+  /** It is followed in another tab or frame. */
+  leaves: boolean
 }
 
 export interface Address {
@@ -96,8 +99,13 @@ export function baseOf(tree: Tree): string | null {
   return base === undefined || base.trim() === '' ? null : base
 }
 
+/** True where links are followed in another tab or frame unless they say otherwise. */
+export const baseLeaves = (tree: Tree): boolean =>
+  isElsewhere(tree.all.find((el) => el.tag === 'base' && el.isHtml && el.attrs.has('target'))?.attrs.get('target'))
+
 export function findLinks(tree: Tree, targets: Targets, file: string): LinkElement[] {
   const base = baseOf(tree)
+  const leave = baseLeaves(tree)
   const seen = new Set<number>()
   const out: LinkElement[] = []
   for (const el of tree.all) {
@@ -109,7 +117,9 @@ export function findLinks(tree: Tree, targets: Targets, file: string): LinkEleme
     seen.add(el.at)
     const address = readAddress(href, file, base)
     const label = linkLabel(el)
-    const link: LinkElement = { el, href, status: 'ok', fragment: address.fragment, target: null, path: address.path, label }
+    const target = el.attrs.get('target')
+    const leaves = target === undefined ? leave : isElsewhere(target)
+    const link: LinkElement = { el, href, status: 'ok', fragment: address.fragment, target: null, path: address.path, label, leaves }
     if (address.kind === 'here') {
       const found = targets.resolve(address.fragment ?? '')
       if (found.kind === 'element') link.target = found.element

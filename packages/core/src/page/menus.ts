@@ -185,6 +185,7 @@ const noLink = (el: El, status: 'button' | 'group', label = textOf(el, 120)): Li
   el,
   href: '',
   status,
+  leaves: false,
   fragment: null,
   target: null,
   path: null,

@@ -9,8 +9,9 @@ import { menuList, type MenuList } from './entries.ts'
 import { Targets } from './fragment.ts'
 import { levelBy } from './headings.ts'
 import { Lines } from './lines.ts'
-import { baseOf, findLinks, type LinkStatus } from './links.ts'
+import { baseLeaves, baseOf, findLinks, type LinkStatus } from './links.ts'
 import { findMenus, menuTargets } from './menus.ts'
+import { blockedBy, type Blocked } from './policy.ts'
 import { readWritten, type Written } from './written.ts'
 import { contains, parseTree, textOf, type El, type ElementAt, type Tree } from './tree.ts'
 import { findReferences, type Reference } from './references.ts'
@@ -49,6 +50,8 @@ export interface PageLink {
   label: string
   /** True where the label is one run of text, which can be changed. */
   plain: boolean
+  /** It is followed in another tab or frame. */
+  leaves: boolean
   line: number
   column: number
 }
@@ -88,6 +91,10 @@ export interface PageReading {
   title: string
   lang: string
   base: string | null
+  /** By its `<base target>` links are followed in another tab or frame unless they say otherwise. */
+  baseLeaves: boolean
+  /** What its own policy keeps from running in it, and the line that says so; null for nothing. */
+  policy: { blocks: Blocked[]; line: number } | null
   candidates: Candidate[]
   links: PageLink[]
   menus: ReadMenu[]
@@ -202,6 +209,7 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
   const all = among.length
     ? [...new Map([...links, ...among].map((l) => [l.el.at, l])).values()].sort((a, b) => a.el.order - b.el.order)
     : links
+  const blocked = blockedBy(tree)
   const place = (el: El) => lines.at(Math.max(0, el.at))
   const earlier = written.header === null ? undefined : page.byAt.get(written.header)
   const header = earlier ?? headerElement(found.pageHeader, menus.find((m) => m.place === 'header')?.el ?? null, found.parts)
@@ -212,6 +220,8 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
     title: titleOf(tree),
     lang: tree.html.attrs.get('lang') ?? '',
     base: baseOf(tree),
+    baseLeaves: baseLeaves(tree),
+    policy: blocked && { blocks: blocked.kinds, line: lines.at(Math.max(0, blocked.at)).line },
     candidates: found.parts.filter((p) => stands(p.el, page)).map((p) => candidate(p, targets, place)),
     links: all.map((link) => ({
       at: link.el.at,
@@ -222,6 +232,7 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
       path: link.path,
       label: link.label,
       plain: textRuns(link.el) === 1,
+      leaves: link.leaves,
       ...place(link.el),
     })),
     menus: menus.map(({ el, items, place }) => ({

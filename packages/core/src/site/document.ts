@@ -365,10 +365,13 @@ export interface Way {
   /** Null where a link stays as the page has it. */
   href: string | null
   isNewTab: boolean
+  /** It leads to a place of its own page. */
+  isHere: boolean
 }
 export const wayOf = (target: ItemTarget, ways: Ways): Way => ({
   href: kindOf(target).href(target, ways),
   isNewTab: kindOf(target).isNewTab?.(target) ?? false,
+  isHere: target.kind === 'top' || sectionOf(target) !== null,
 })
 
 /** The same with these links and no others. */

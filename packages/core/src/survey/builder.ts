@@ -52,6 +52,7 @@ export const aHeader = (over: Partial<SurveyHeader> = {}): SurveyHeader => ({
   moved: 80,
   hides: false,
   canStay: false,
+  isOver: false,
   gives: null,
   makesUp: null,
   others: [],

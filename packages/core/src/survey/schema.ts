@@ -44,6 +44,7 @@ const header = shapeOf<SurveyHeader>({
   moved: s.length,
   hides: s.is,
   canStay: s.is,
+  isOver: s.is,
   gives: s
     .object({
       at: s.at,

@@ -48,6 +48,8 @@ export interface SurveyHeader {
   hides: boolean
   /** One that does not stay, and would if it were sticky, or fixed where it lies over the page: nothing clips it and its parent is long enough. */
   canStay: boolean
+  /** One that stays over more than half of what is seen, so that no link can arrive below it; of its other figures only the height says so. */
+  isOver: boolean
   /**
    * What it could give up of its height: the padding of an element in it, or its own, and the margin of its own that then makes up for that, so that
    * nothing on the page moves; null without one where it is out of the flow. Null where nothing can be given.
@@ -133,7 +135,7 @@ export interface SurveyEstimate {
 }
 
 /** Counts up when what is measured, or how, changes: what an earlier agent measured is measured again. */
-export const SURVEY_FORMAT = 13
+export const SURVEY_FORMAT = 14
 
 export interface Survey {
   format: typeof SURVEY_FORMAT

@@ -7,6 +7,8 @@ export const aTried = (over: Partial<Tried> & Pick<Tried, 'id' | 'label' | 'scro
   below: null,
   hasTarget: true,
   hasBox: true,
+  leaves: false,
+  veil: '',
   isSideways: false,
   isCovered: false,
   coveredBy: '',

@@ -26,8 +26,12 @@ export interface Tried extends Stop {
   id: string
   hasTarget: boolean
   hasBox: boolean
+  /** A visitor's press is followed in another tab. */
+  leaves: boolean
   /** The same once more, from the page's end; null where the target is the page's top, has no box, or the menu stayed open. */
   below: Stop | null
+  /** What lies over nearly all that is seen, the link too, until a visitor sends it away, as a selector; empty where nothing does. It was tried as if that were gone. */
+  veil: string
   /** The page moved sideways by more than half the viewport. */
   isSideways: boolean
   /** It is the current one of its menu; so of one that marks none. */
@@ -52,7 +56,7 @@ export interface Tried extends Stop {
   isWrapped: boolean
 }
 
-export type TryFault = 'nowhere' | 'no-box' | 'off' | 'covered' | 'unlit' | 'unseen' | 'two' | 'sideways'
+export type TryFault = 'nowhere' | 'no-box' | 'off' | 'covered' | 'unlit' | 'unseen' | 'two' | 'sideways' | 'leaves'
 
 export interface TryVerdict {
   tried: Tried
@@ -73,13 +77,13 @@ export const coveringMenu = ({ fault, tried }: Pick<TryVerdict, 'fault' | 'tried
   return coveredBy.startsWith(before) && coveredBy.endsWith(after) ? coveredBy.slice(before.length, -after.length) : null
 }
 
-/** It arrives elsewhere or out of sight for a menu that stays open behind the press. */
+/** It arrives elsewhere, aside or out of sight for a menu that stays open behind the press. */
 export const isLeftOpen = ({ fault, tried }: Pick<TryVerdict, 'fault' | 'tried'>): boolean =>
-  tried.leftOpen !== null && (fault === 'covered' || (fault === 'off' && !tried.isTaken))
+  tried.leftOpen !== null && (fault === 'covered' || fault === 'sideways' || (fault === 'off' && !tried.isTaken))
 
 /** True for what may have been a busy machine's doing; what has no target, or a script of the page took, is so after a longer wait too. */
 export const mayPass = ({ fault, tried }: TryVerdict): boolean =>
-  fault !== null && fault !== 'nowhere' && fault !== 'no-box' && !(fault === 'off' && tried.isTaken)
+  fault !== null && fault !== 'nowhere' && fault !== 'no-box' && fault !== 'leaves' && !(fault === 'off' && tried.isTaken)
 
 /** Links whose presses a script of the page takes. */
 export interface TakenLinks {
@@ -164,7 +168,9 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
       return { ...wrong('off', `stops ${Math.round(Math.abs(by))} px ${by > 0 ? 'below' : 'above'} its place${why}`), by }
     }
     if (!one.hasTarget) return wrong('nowhere', `leads nowhere: the page has no “#${one.id}”`)
+    if (one.leaves) return wrong('leaves', 'is followed in another tab')
     if (!one.hasBox) return wrong('no-box', 'does not move the page: what it leads to has no box on this screen')
+    if (one.isSideways && one.leftOpen) return wrong('sideways', 'moves the page sideways, with its menu left open')
     if (one.isSideways)
       return wrong(
         'sideways',

@@ -5,7 +5,7 @@ import { isHere } from '../page.ts'
 
 const here = document as Document & { wbShuts?: true }
 
-/** What shuts it can be pressed: on other screens the menu is not one that opens. */
+/** It can be pressed: on other screens the menu is not one that opens. */
 const isInReach = (el: Element): boolean => {
   const { left, right, top, bottom } = el.getBoundingClientRect()
   const hit = document.elementFromPoint((left + right) / 2, (top + bottom) / 2)
@@ -26,8 +26,9 @@ function onPress(event: MouseEvent): void {
   const link = (event.target as Element).closest?.<HTMLAnchorElement>('a[href]')
   const number = link?.closest(`[${SHUT_BY}]`)?.getAttribute(SHUT_BY)
   if (!link || !number || !isHere(link)) return
+  // What shuts it may be out of view by now: a page that is pushed aside takes a header along.
   const shut = () => {
-    for (const by of all(`[${SHUTS}~="${number}"]`)) if (isInReach(link) && isInReach(by)) pressOn(by)
+    for (const by of all(`[${SHUTS}~="${number}"]`)) if (isInReach(link) && by.getClientRects().length) pressOn(by)
   }
   link.addEventListener('click', shut, { once: true })
 }

@@ -2,7 +2,7 @@
 import { COVER, coversEdge, HEADER, MADE_BAR, OWN_COVER, type Settings } from '@waybell/core/contract'
 import { all, root } from '../elements.ts'
 import { isInside, isReturn, viewTop } from '../page.ts'
-import { ahead, forgetStates, growthOf, own, standing, tellApart } from './shrinks.ts'
+import { ahead, forgetStates, own, tellApart, withBuilt } from './shrinks.ts'
 
 /** In px: what covers on arrival, the page's own header and the made menu's bar. */
 export let cover = 0
@@ -26,8 +26,7 @@ export function putBack(): void {
 }
 
 export function settleHeader(s: Settings): void {
-  isMeasured = !isNaN(growthOf())
-  tellApart(headerReach(), s, headerMoves())
+  tellApart(headerReach, s, headerMoves)
   // There are screens that the bar is not on.
   cover = own + (all(MADE_BAR).some((el) => el.getClientRects().length) ? s.bar : 0)
   root.style.setProperty(COVER, `${cover}px`)
@@ -43,10 +42,7 @@ const stays = (el: HTMLElement): boolean => {
   )
 }
 
-/** Whether the headers of this screen are known. */
-let isMeasured = true
-
-const headers = (): HTMLElement[] => [...all(`[${HEADER}]`), ...(isMeasured ? [] : standing(stays))]
+const headers = (): HTMLElement[] => withBuilt(all(`[${HEADER}]`), stays)
 
 /** How far down the page's own header reaches when it stays in view, in its present state, in px. */
 const headerReach = (): number => Math.max(0, ...headers().map((el) => (stays(el) ? insetOf(el) + el.getBoundingClientRect().height : 0)))

@@ -15,7 +15,11 @@ const settings = { bar: 0 } as Settings
 /** @param now how far the header reaches */
 const look = (y: number, now: number, isMoving = false) => {
   page.y = y
-  shrinks.tellApart(now, settings, isMoving)
+  shrinks.tellApart(
+    () => now,
+    settings,
+    () => isMoving,
+  )
   return shrinks.own
 }
 const screen = (width: number, said: Record<string, number>) => {

@@ -15,26 +15,34 @@ let change = 0
 /** True where nobody measured the header's states. */
 let isUnknown = false
 
-/** What the header changes by; not a number where nobody measured it. */
-export const growthOf = (): number => said(GROWS)
-
-/** What stays at the top of a screen that nobody measured, found as a survey finds it. @param stays true for what does, and covers the top */
-export const standing = (stays: (el: HTMLElement) => boolean): HTMLElement[] =>
-  (document.elementsFromPoint(innerWidth / 2, viewTop() + 1) as HTMLElement[]).filter(
-    (el) => !el.closest(`[${PIECE}]`) && stays(el) && lasts(getComputedStyle(el).position, el, el.parentElement!, box),
-  )
+/**
+ * With what stays at the top beside them, found as a survey finds it: on a screen that nobody measured, or where the page's scripts made it, so
+ * that it has no mark.
+ * @param stays true for what does, and covers the top
+ */
+export const withBuilt = (known: HTMLElement[], stays: (el: HTMLElement) => boolean): HTMLElement[] =>
+  !isUnknown && known[0]
+    ? known
+    : known.concat(
+        (document.elementsFromPoint(innerWidth / 2, viewTop() + 1) as HTMLElement[]).filter(
+          (el) => !el.closest(`[${PIECE}]`) && stays(el) && lasts(getComputedStyle(el).position, el, el.parentElement!, box),
+        ),
+      )
 
 /** What was seen of the header is not to be gone by any more. */
 export const forgetStates = (): void => void (width = -1)
 
-/** @param now how far it reaches in its present state, in px */
-export function tellApart(now: number, s: Settings, isMoving: boolean): void {
+/** @param reach how far it reaches in its present state, in px @param moves true while it is on its way to another */
+export function tellApart(reach: () => number, s: Settings, moves: () => boolean): void {
   const y = position()
-  if (width !== innerWidth) {
+  const isOther = width !== innerWidth
+  // Not a number where nobody measured it.
+  if (isOther) isUnknown = isNaN(said(GROWS))
+  const now = reach()
+  const isMoving = moves()
+  if (isOther) {
     width = innerWidth
-    const measured = growthOf()
-    isUnknown = isNaN(measured)
-    change = measured || 0
+    change = said(GROWS) || 0
     // The style says how far it reaches at rest. Coming from outside it may be on its way to its other state.
     root.style.removeProperty(COVER)
     const full = said(COVER) - s.bar

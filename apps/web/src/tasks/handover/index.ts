@@ -1,5 +1,10 @@
 import { Arrivals } from '../Arrivals.tsx'
+import { fetchedView } from '../fetched.tsx'
 import type { Task } from '../task.ts'
-import { HandoverTask } from './Handover.tsx'
 
-export const handover: Task = { key: 'handover', name: 'Handover', View: HandoverTask, Layers: [Arrivals] }
+export const handover: Task = {
+  key: 'handover',
+  name: 'Handover',
+  View: fetchedView(() => import('./Handover.tsx').then((m) => m.HandoverTask)),
+  Layers: [Arrivals],
+}

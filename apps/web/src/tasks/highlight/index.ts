@@ -1,5 +1,10 @@
+import { fetchedView } from '../fetched.tsx'
 import type { Task } from '../task.ts'
 import { Bells } from './Bells.tsx'
-import { HighlightTask } from './Highlight.tsx'
 
-export const highlight: Task = { key: 'highlight', name: 'Highlight', View: HighlightTask, Layers: [Bells] }
+export const highlight: Task = {
+  key: 'highlight',
+  name: 'Highlight',
+  View: fetchedView(() => import('./Highlight.tsx').then((m) => m.HighlightTask)),
+  Layers: [Bells],
+}

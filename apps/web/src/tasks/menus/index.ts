@@ -1,7 +1,13 @@
 import { Arrivals } from '../Arrivals.tsx'
+import { fetchedView } from '../fetched.tsx'
 import type { Task } from '../task.ts'
 import { ContrastLayer } from './ContrastStrip.tsx'
-import { MenusTask } from './Menus.tsx'
 import { Threads } from './Threads.tsx'
 
-export const menus: Task = { key: 'menus', name: 'Menus', View: MenusTask, Layers: [Arrivals, ContrastLayer], Overlay: Threads }
+export const menus: Task = {
+  key: 'menus',
+  name: 'Menus',
+  View: fetchedView(() => import('./Menus.tsx').then((m) => m.MenusTask)),
+  Layers: [Arrivals, ContrastLayer],
+  Overlay: Threads,
+}

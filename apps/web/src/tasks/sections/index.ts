@@ -1,11 +1,11 @@
+import { fetchedView } from '../fetched.tsx'
 import type { Task } from '../task.ts'
 import { sectionsActions } from './actions.ts'
-import { SectionsTask } from './Sections.tsx'
 
 export const sections: Task = {
   key: 'sections',
   name: 'Sections',
-  View: SectionsTask,
+  View: fetchedView(() => import('./Sections.tsx').then((m) => m.SectionsTask)),
   bandName: (section) => '#' + section.id,
   actions: sectionsActions,
 }

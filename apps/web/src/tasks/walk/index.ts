@@ -1,5 +1,10 @@
 import { Arrivals } from '../Arrivals.tsx'
+import { fetchedView } from '../fetched.tsx'
 import type { Task } from '../task.ts'
-import { WalkTask } from './Walk.tsx'
 
-export const walk: Task = { key: 'walk', name: 'Walk', View: WalkTask, Layers: [Arrivals] }
+export const walk: Task = {
+  key: 'walk',
+  name: 'Walk',
+  View: fetchedView(() => import('./Walk.tsx').then((m) => m.WalkTask)),
+  Layers: [Arrivals],
+}

@@ -1,5 +1,5 @@
 /** What takes more than a sixth of a screen: a header of the page's that stays, with the bar that was made, or one that is therefore not made to. */
-import { coverOf, isKept, MOST_OF_SCREEN, smallerBy } from '../../arrival/index.ts'
+import { coverOf, isKept, isLetGo, MOST_OF_SCREEN, smallerBy } from '../../arrival/index.ts'
 import { madeBar, plainScreens, type HeaderChoice, type Screen, type Site, type SitePage } from '../../site/index.ts'
 import type { Survey } from '../../survey/index.ts'
 import type { Draft, Fix, Rule } from '../finding.ts'
@@ -52,6 +52,15 @@ export const rule: Rule = {
           },
         ]
       }
+      if (survey.header?.isOver && !isLetGo(page, screen.key))
+        return [
+          {
+            message: `On “${screen.name}” the header takes ${Math.round(survey.header.height)} of ${survey.height} px, more than half of the screen: what links lead to arrives under it.`,
+            severity: 'error',
+            ...about,
+            fix: letGo(page, by),
+          },
+        ]
       if (!page.header?.keep || !survey.header || isKept(page, survey)) return []
       return [
         {

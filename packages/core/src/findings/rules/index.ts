@@ -28,6 +28,7 @@ import { rule as linkBroken } from './link-broken.ts'
 import { rule as linkCase } from './link-case.ts'
 import { rule as linkDrifts } from './link-drifts.ts'
 import { rule as linkElsewhere } from './link-elsewhere.ts'
+import { rule as linkLeaves } from './link-leaves.ts'
 import { rule as linkPlaceholder } from './link-placeholder.ts'
 import { rule as linkTried } from './link-tried.ts'
 import { rule as menuContrast } from './menu-contrast.ts'
@@ -38,7 +39,9 @@ import { rule as menuOrder } from './menu-order.ts'
 import { rule as neverRings } from './never-rings.ts'
 import { rule as notMeasured } from './not-measured.ts'
 import { rule as orderOfPage } from './order-of-page.ts'
+import { rule as pageVeiled } from './page-veiled.ts'
 import { rule as pictureUnsized } from './picture-unsized.ts'
+import { rule as policyBlocks } from './policy-blocks.ts'
 import { rule as pressesTaken } from './presses-taken.ts'
 import { rule as ringsBriefly } from './rings-briefly.ts'
 import { rule as scrollsInside } from './scrolls-inside.ts'
@@ -79,6 +82,7 @@ export const rules = {
   'link-case': linkCase,
   'link-drifts': linkDrifts,
   'link-elsewhere': linkElsewhere,
+  'link-leaves': linkLeaves,
   'link-placeholder': linkPlaceholder,
   'link-tried': linkTried,
   'menu-contrast': menuContrast,
@@ -89,7 +93,9 @@ export const rules = {
   'never-rings': neverRings,
   'not-measured': notMeasured,
   'order-of-page': orderOfPage,
+  'page-veiled': pageVeiled,
   'picture-unsized': pictureUnsized,
+  'policy-blocks': policyBlocks,
   'presses-taken': pressesTaken,
   'rings-briefly': ringsBriefly,
   'scrolls-inside': scrollsInside,

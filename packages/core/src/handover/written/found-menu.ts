@@ -40,7 +40,7 @@ function planMenu(menu: FoundMenu, links: ReadonlyMap<ElementAt, PageLink>, { pa
   const orders = menu.form.elements.flatMap((at): PlannedEdit[] => {
     const read = reading.menus.find((m) => m.at === at)
     if (!read?.tree) return []
-    return orderEdits(read.tree, orderIn(menu, new Set(read.links), ways)).map((edit) => ({
+    return orderEdits(read.tree, orderIn(menu, new Set(read.links), ways, reading.baseLeaves)).map((edit) => ({
       edit,
       why: `The items of the menu “${menu.name}”, in their order.`,
       for: { menu: menu.key },
@@ -79,7 +79,7 @@ function planItem(menu: Menu, item: Item, link: PageLink | undefined, ways: Ways
   const about = { menu: menu.key, item: item.key }
   // A button, and words that open a list, have no address.
   const isBare = link.status === 'button' || link.status === 'group'
-  const way = isBare ? { href: null, isNewTab: false } : wayOf(item.target, ways)
+  const way = isBare ? { href: null, isNewTab: false, isHere: false } : wayOf(item.target, ways)
   // `#top` and the like stay as the page wrote them.
   const isTop = item.target.kind === 'top' && link.status === 'top'
   const out = planTarget(link, isTop ? { ...way, href: null } : way, `the item “${item.label}”`, item, about)
@@ -94,12 +94,13 @@ function planItem(menu: Menu, item: Item, link: PageLink | undefined, ways: Ways
 }
 
 /** The menu's items in one of the elements that it stands in. */
-function orderIn(menu: Menu, own: ReadonlySet<ElementAt>, ways: Ways): Ordered[] {
+function orderIn(menu: Menu, own: ReadonlySet<ElementAt>, ways: Ways, baseLeaves: boolean): Ordered[] {
   return menu.items.flatMap((item): Ordered[] => {
     const link = item.links.find((at) => own.has(at))
     if (link !== undefined) return [{ link }]
-    const { href, isNewTab } = wayOf(item.target, ways)
+    const way = wayOf(item.target, ways)
+    const { href } = way
     // One that the page has in another element only stays there.
-    return item.links.length || href === null ? [] : [{ label: item.label, attributes: attributesOf({ href, isNewTab }, item) }]
+    return item.links.length || href === null ? [] : [{ label: item.label, attributes: attributesOf({ ...way, href }, item, baseLeaves) }]
   })
 }

@@ -1,5 +1,5 @@
 /** Links outside the menus: those that were given a target, and those that mean a section by an ID that it no longer has, here or on another page. */
-import { decodeFragment, hashOf, MOTION, motionText, NEW_TAB, WAS } from '../../contract/index.ts'
+import { decodeFragment, hashOf, MOTION, motionText, NEW_TAB, SAME_TAB, WAS } from '../../contract/index.ts'
 import { pageAt } from '../../links/index.ts'
 import { wayOf, type SitePage } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
@@ -45,16 +45,16 @@ export function planLinks({ page, pages, reading, ways, ownId }: WritingInput): 
     for: {},
     layout: null,
   }))
-  return [...own, ...motions, ...planMadeLinks(page, ways)]
+  return [...own, ...motions, ...planMadeLinks(page, reading, ways)]
 }
 
-function planMadeLinks({ links = [] }: SitePage, ways: WritingInput['ways']): PlannedEdit[] {
+function planMadeLinks({ links = [] }: SitePage, reading: WritingInput['reading'], ways: WritingInput['ways']): PlannedEdit[] {
   return links.flatMap(({ at, target, made }): PlannedEdit[] => {
     const way = wayOf(target, ways)
     if (!made || way.href === null) return []
     const attributes = {
       href: way.href,
-      ...(way.isNewTab ? NEW_TAB : {}),
+      ...(way.isNewTab ? NEW_TAB : way.isHere && reading.baseLeaves ? SAME_TAB : {}),
       ...(made.isSaid ? { 'aria-label': made.label } : {}),
       ...(made.of === 'button' ? { [WAS]: 'button' } : {}),
     }

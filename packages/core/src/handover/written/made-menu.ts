@@ -61,14 +61,14 @@ const wordsOf = ({ ways }: WritingInput, menu: MadeMenu) => ({
 
 const labelsOf = ({ label, off, children }: Entry): unknown[] => [label, off, children.map(labelsOf)]
 
-function entriesOf({ page, ways }: WritingInput, menu: MadeMenu): Entry[] {
+function entriesOf({ page, reading, ways }: WritingInput, menu: MadeMenu): Entry[] {
   const titles = new Map(page.sections.map((s) => [s.key, s.title]))
   const entryOf = ({ item: { target, label, tooltip, lang, off, motion }, children }: Nested): Entry => {
-    const { href, isNewTab } = wayOf(target, ways)
+    const { href, isNewTab, isHere } = wayOf(target, ways)
     const whole = titles.get(sectionOf(target) ?? '')
     const title = tooltip ?? (whole !== undefined && label !== whole && label === labelOf(whole) ? whole : '')
     const said = { ...(title && { title }), ...(lang && { lang }), ...(off && { off }), ...(motion && { motion }) }
-    return { href, label, isNewTab, ...said, children: children.map(entryOf) }
+    return { href, label, isNewTab, ...(isHere && reading.baseLeaves && { stays: true }), ...said, children: children.map(entryOf) }
   }
   return nestedItems(menu).map(entryOf)
 }

@@ -17,7 +17,7 @@ function partsOf(input: WritingInput): ScriptPart[] {
     sticky,
     anchors: sticky || anchors.some((a) => a.isFormer || a.placed),
     classes: sticky || marks.some((mark) => typeof mark === 'object'),
-    header: sticky || page.header !== null,
+    header: sticky || page.header !== null || mayChange(input),
     moves: !!page.header?.moves,
     presses: !!page.travel.takesPresses,
     shuts: found.some((m) => (m.form as FoundForm).shutBy !== undefined),

@@ -1,18 +1,22 @@
 /** What an item, or a target that was given, says of its link. */
-import { MOTION, motionText, NEW_TAB } from '../../contract/index.ts'
+import { MOTION, motionText, NEW_TAB, SAME_TAB } from '../../contract/index.ts'
 import type { PageLink } from '../../page/index.ts'
 import type { Item, Way } from '../../site/index.ts'
 import type { For, PlannedEdit } from '../edit.ts'
 
 type Said = Pick<Item, 'tooltip' | 'lang' | 'motion'>
 
-/** Attributes of a link that is added; null is what it is not to have of the one that it is made like. */
+/**
+ * Attributes of a link that is added; null is what it is not to have of the one that it is made like.
+ * @param baseLeaves see `PageReading`
+ */
 export const attributesOf = (
-  { href, isNewTab }: Way & { href: string },
+  { href, isNewTab, isHere }: Way & { href: string },
   { tooltip, lang, motion }: Said,
+  baseLeaves: boolean,
 ): Record<string, string | null> => ({
   href,
-  ...(isNewTab ? NEW_TAB : { target: null }),
+  ...(isNewTab ? NEW_TAB : isHere && baseLeaves ? SAME_TAB : { target: null }),
   title: tooltip || null,
   lang: lang || null,
   [MOTION]: motion ? motionText(motion) : null,
@@ -23,8 +27,8 @@ export const attributesOf = (
  * @param named what leads there, for the reason: `the item “Tickets”`
  */
 export function planTarget(
-  { at, href: was }: PageLink,
-  { href, isNewTab }: Way,
+  { at, href: was, leaves }: PageLink,
+  { href, isNewTab, isHere }: Way,
   named: string,
   said: Said = {},
   about: For = {},
@@ -38,6 +42,7 @@ export function planTarget(
   return [
     ...(href === null || href === was ? [] : [edit('href', href, `Where ${named} leads.`)]),
     ...(isNewTab ? Object.entries(NEW_TAB).map(([name, value]) => edit(name, value, `So that ${named} opens in a tab of its own.`)) : []),
+    ...(leaves && isHere ? [edit('target', SAME_TAB.target, `So that ${named} is followed on this page, and not in another tab.`)] : []),
     ...(said.tooltip === undefined ? [] : [edit('title', said.tooltip || null, `What is said of ${named} under the pointer.`)]),
     ...(said.motion ? [edit(MOTION, motionText(said.motion), `How the page travels by ${named}.`)] : []),
     ...(said.lang === undefined ? [] : [edit('lang', said.lang || null, `The language of ${named}.`)]),

@@ -1,0 +1,22 @@
+/** The page's own policy keeps from running what a handover puts into it. */
+import type { Rule } from '../finding.ts'
+
+const SAID = { script: ['scripts', 'script-src'], style: ['styles', 'style-src'] } as const
+
+export const rule: Rule = {
+  severity: 'error',
+  task: 'handover',
+  inSite: ({ page, reading: { policy } }) => {
+    if (!policy || !page.sections.length) return []
+    const [what, where] = [0, 1].map((i) => policy.blocks.map((kind) => SAID[kind][i]).join(' and '))
+    return [
+      {
+        message: `The page’s own Content-Security-Policy allows no ${what} that stand in the page itself, so that those that are handed over do nothing. Allow them in ${where}: by 'unsafe-inline', or by the hash that a browser’s console names for each.`,
+        line: policy.line,
+        column: 1,
+        where: {},
+        fix: null,
+      },
+    ]
+  },
+}
