@@ -3,6 +3,7 @@ import { MADE } from '@waybell/core/contract'
 import { isShown } from './marks.ts'
 import { scroller } from './scroller.ts'
 import { pause, untilSteady } from './settle.ts'
+import { placeHash } from './survey/built.ts'
 
 /** What may be pressed to open or to shut something. */
 const BUTTONS =
@@ -135,7 +136,8 @@ export function isAside(menu: Element): boolean {
 /** What cannot be seen at all is in use on this screen where something opens it. It is shut again. */
 export async function findOpeners(menus: readonly Element[]): Promise<void> {
   for (const menu of menus) {
-    const link = isAside(menu) ? menu.querySelector('a[href]') : null
+    // What shuts it may be a link as well, and stand before the others.
+    const link = isAside(menu) ? [...menu.querySelectorAll('a[href]')].find((a) => placeHash(a) !== null) : null
     if (link && (await open(menu, link))) await shut(menu, link)
   }
 }
