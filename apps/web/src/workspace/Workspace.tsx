@@ -4,7 +4,7 @@ import { pageOf, sizeText, type KnownOutside, type PageEdit, type PageReading, t
 import { RadioGroup } from 'radix-ui'
 import { startTransition, Suspense, useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
 import { flushSync } from 'react-dom'
-import { Link, Navigate, useParams } from 'react-router'
+import { Navigate, useParams } from 'react-router'
 import { toast } from 'sonner'
 import { api, type HandedOver, type KeptSurvey, type PageState, type SiteState } from '../api.ts'
 import { FindingsDrawer } from '../findings/FindingsDrawer.tsx'
@@ -25,6 +25,7 @@ import { useUndoKeys } from '../work/useUndoKeys.ts'
 import { hearVersions } from '../work/versions.ts'
 import { Bar } from './Bar.tsx'
 import { DropFiles } from './DropFiles.tsx'
+import { Failed, Opening, Stopped } from './Said.tsx'
 import { ScreensDialog } from './Screens.tsx'
 import { useArriving, useLeaving } from './useLeaving.ts'
 
@@ -91,35 +92,6 @@ function OpenSite({ loaded }: { loaded: SiteState }) {
     />
   )
 }
-
-const Opening = () => (
-  <p role="status" className="p-8 text-faint">
-    Opening the site…
-  </p>
-)
-
-const Failed = ({ message }: { message: string }) => (
-  <main className="p-8">
-    <p role="alert" className="mb-3 text-brick">
-      {message}
-    </p>
-    <Link to="/" className="underline">
-      All sites
-    </Link>
-  </main>
-)
-
-const Stopped = ({ onQuiet }: { onQuiet: () => void }) => (
-  <div role="alert" className="m-auto max-w-96 border-l-4 border-brick bg-wash p-3 text-sm">
-    <p className="mb-2">
-      A script of this page sends messages without end, and was stopped before it kept everything else waiting. Without its own scripts the
-      page can be worked on; what it measures then is the page without them.
-    </p>
-    <Button kind="main" onClick={onQuiet}>
-      Open it without its scripts
-    </Button>
-  </div>
-)
 
 const narrow = matchMedia('(max-width: 900px)')
 

@@ -1,14 +1,13 @@
 /** The markup of a menu that is made: lists of links, and what opens those that open. */
 import { escapeAttribute, escapeText } from 'entities'
-import { MOTION, motionText, NEW_TAB, OFF, SAME_TAB, type Motion } from '../contract/index.ts'
+import { MOTION, motionText, OFF, type Motion } from '../contract/index.ts'
 
 export interface Entry {
   label: string
   /** Null for words that only open a list. */
   href: string | null
-  isNewTab: boolean
-  /** It is to be followed on its page, which would follow it elsewhere. */
-  stays?: boolean
+  /** Attributes that say in which tab it is followed. */
+  tab: Readonly<Record<string, string>>
   /** Said under the pointer: what the designer says, or the whole of what the label says in short. */
   title?: string
   lang?: string
@@ -43,16 +42,15 @@ export function markupOf(entries: readonly Entry[], form: Form): string {
     : `\n<details class="wb-fold"><summary>${escapeText(form.folds)}</summary>\n${list}\n</details>\n`
 }
 
-export const linkOf = ({ label, href, isNewTab, stays, title, lang, says, motion }: Link, words = escapeText(label)): string =>
-  `<a${attributesOf({ href: href ?? undefined, title, lang, 'aria-label': says, [MOTION]: motion && motionText(motion) })}${isNewTab ? attributesOf(NEW_TAB) : stays ? attributesOf(SAME_TAB) : ''}>${words}</a>`
+export const linkOf = ({ label, href, tab, title, lang, says, motion }: Link, words = escapeText(label)): string =>
+  `<a${attributesOf({ href: href ?? undefined, title, lang, 'aria-label': says, [MOTION]: motion && motionText(motion) })}${attributesOf(tab)}>${words}</a>`
 
 const linesOf = (entries: readonly Entry[], form: Form): string => entries.map((e) => `\n${line(e, form)}`).join('')
 
-function line({ label, href, isNewTab, stays, title, lang, off, motion, children }: Entry, form: Form): string {
+function line({ label, href, tab, title, lang, off, motion, children }: Entry, form: Form): string {
   const words = form.hasMarks ? `<span class="wb-label">${escapeText(label)}</span>` : escapeText(label)
   const said = attributesOf({ title, lang })
-  const link =
-    href === null ? '' : linkOf({ label, href, isNewTab, ...(stays && { stays }), title, lang, ...(motion && { motion }) }, words)
+  const link = href === null ? '' : linkOf({ label, href, tab, title, lang, ...(motion && { motion }) }, words)
   const inner = children.length ? `\n<ul>${linesOf(children, form)}\n</ul>` : ''
   const open = `<li${attributesOf({ [OFF]: off?.length ? off.join(' ') : undefined })}>`
   if (!inner) return `${open}${link}</li>`

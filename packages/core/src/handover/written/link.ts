@@ -1,10 +1,10 @@
 /** Links outside the menus: those that were given a target, and those that mean a section by an ID that it no longer has, here or on another page. */
-import { decodeFragment, hashOf, MOTION, motionText, NEW_TAB, SAME_TAB, WAS } from '../../contract/index.ts'
+import { decodeFragment, hashOf, MOTION, motionText, WAS } from '../../contract/index.ts'
 import { pageAt } from '../../links/index.ts'
 import { wayOf, type SitePage } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
-import { planTarget } from './target.ts'
+import { planTarget, tabOf } from './target.ts'
 
 export function planLinks({ page, pages, reading, ways, ownId }: WritingInput): PlannedEdit[] {
   const chosen = new Map(page.links?.flatMap((l) => (l.made ? [] : [[l.at, l.target] as const])))
@@ -54,7 +54,7 @@ function planMadeLinks({ links = [] }: SitePage, reading: WritingInput['reading'
     if (!made || way.href === null) return []
     const attributes = {
       href: way.href,
-      ...(way.isNewTab ? NEW_TAB : way.isHere && reading.baseLeaves ? SAME_TAB : {}),
+      ...tabOf(way, reading.baseLeaves),
       ...(made.isSaid ? { 'aria-label': made.label } : {}),
       ...(made.of === 'button' ? { [WAS]: 'button' } : {}),
     }

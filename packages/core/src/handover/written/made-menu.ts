@@ -17,6 +17,7 @@ import { labelOf } from '../../naming/index.ts'
 import { isMade, sectionOf, wayOf, type MadeMenu, type Section } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
+import { tabOf } from './target.ts'
 
 /** What may have a paragraph as its last. */
 const HOLDS = new Set('article aside blockquote body dd details dialog div fieldset figure footer header li main section td th'.split(' '))
@@ -64,11 +65,11 @@ const labelsOf = ({ label, off, children }: Entry): unknown[] => [label, off, ch
 function entriesOf({ page, reading, ways }: WritingInput, menu: MadeMenu): Entry[] {
   const titles = new Map(page.sections.map((s) => [s.key, s.title]))
   const entryOf = ({ item: { target, label, tooltip, lang, off, motion }, children }: Nested): Entry => {
-    const { href, isNewTab, isHere } = wayOf(target, ways)
+    const way = wayOf(target, ways)
     const whole = titles.get(sectionOf(target) ?? '')
     const title = tooltip ?? (whole !== undefined && label !== whole && label === labelOf(whole) ? whole : '')
     const said = { ...(title && { title }), ...(lang && { lang }), ...(off && { off }), ...(motion && { motion }) }
-    return { href, label, isNewTab, ...(isHere && reading.baseLeaves && { stays: true }), ...said, children: children.map(entryOf) }
+    return { href: way.href, label, tab: tabOf(way, reading.baseLeaves), ...said, children: children.map(entryOf) }
   }
   return nestedItems(menu).map(entryOf)
 }

@@ -6,17 +6,22 @@ import type { For, PlannedEdit } from '../edit.ts'
 
 type Said = Pick<Item, 'tooltip' | 'lang' | 'motion'>
 
+/** In which tab a link is followed that is written here, as its attributes. @param baseLeaves see `PageReading` */
+export const tabOf = ({ isNewTab, isHere }: Way, baseLeaves: boolean): Record<string, string> =>
+  isNewTab ? NEW_TAB : isHere && baseLeaves ? SAME_TAB : {}
+
 /**
  * Attributes of a link that is added; null is what it is not to have of the one that it is made like.
  * @param baseLeaves see `PageReading`
  */
 export const attributesOf = (
-  { href, isNewTab, isHere }: Way & { href: string },
+  way: Way & { href: string },
   { tooltip, lang, motion }: Said,
   baseLeaves: boolean,
 ): Record<string, string | null> => ({
-  href,
-  ...(isNewTab ? NEW_TAB : isHere && baseLeaves ? SAME_TAB : { target: null }),
+  href: way.href,
+  target: null,
+  ...tabOf(way, baseLeaves),
   title: tooltip || null,
   lang: lang || null,
   [MOTION]: motion ? motionText(motion) : null,

@@ -1,0 +1,32 @@
+/** What is said in place of the work: that it is on its way, why it cannot be shown, and that a page was stopped. */
+import { Link } from 'react-router'
+import { Button } from '../ui/index.tsx'
+
+export const Opening = () => (
+  <p role="status" className="p-8 text-faint">
+    Opening the site…
+  </p>
+)
+
+export const Failed = ({ message }: { message: string }) => (
+  <main className="p-8">
+    <p role="alert" className="mb-3 text-brick">
+      {message}
+    </p>
+    <Link to="/" className="underline">
+      All sites
+    </Link>
+  </main>
+)
+
+export const Stopped = ({ onQuiet }: { onQuiet: () => void }) => (
+  <div role="alert" className="m-auto max-w-96 border-l-4 border-brick bg-wash p-3 text-sm">
+    <p className="mb-2">
+      A script of this page sends messages without end, and was stopped before it kept everything else waiting. Without its own scripts the
+      page can be worked on; what it measures then is the page without them.
+    </p>
+    <Button kind="main" onClick={onQuiet}>
+      Open it without its scripts
+    </Button>
+  </div>
+)
