@@ -1,5 +1,6 @@
 /** A page whose script takes the presses of its links and goes its own way: said, taken over, and left to it again. */
 import { expect, test, type Page } from '@playwright/test'
+import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest, pressAt, scrollTo } from './support/boxes.ts'
@@ -39,6 +40,34 @@ test.describe('presses of links', () => {
     await page.getByRole('button', { name: /\d+ findings?/ }).click()
     await expect(page.getByText(/“Where we are” arrives under the page’s main/).first()).toBeVisible()
     await expect(page.getByText(/“Where we are” stops/)).toHaveCount(0)
+  })
+
+  test('do what only the page’s script lets them do, where that puts back every other move', async ({ page }) => {
+    const held = readFileSync(join(repository, 'e2e/pages/field/held/index.html'), 'utf8')
+    // It begins again at its end, and stays wherever else it is moved to.
+    const begins = `<script>addEventListener('scroll', () => { if (scrollY > document.documentElement.scrollHeight - innerHeight - 2) scrollTo(0, 0) })</script>`
+    const round = held.replace(/<script>[^]*<\/script>/, begins)
+    for (const [name, source, isHeld] of [
+      ['held.html', held, true],
+      ['round.html', round, false],
+    ] as const) {
+      const file = test.info().outputPath(name)
+      writeFileSync(file, source)
+      await bringIn(page, server, file)
+      await setUp(page)
+      await expect(page.getByTestId('tried')).toContainText('4 links tried')
+      await page.getByRole('button', { name: /\d+ findings?|No findings/ }).click()
+      await expect(page.getByText(/puts it back from wherever else it is moved \(on every screen\)/)).toHaveCount(isHeld ? 1 : 0)
+      await expect(page.getByText(/“Cloth” stops 92 px below its place, since a script of the page takes the press/)).toHaveCount(
+        isHeld ? 1 : 0,
+      )
+      await expect(page.getByText(/laid out otherwise/)).toHaveCount(0)
+      // What the script puts back behind it is no remedy.
+      await expect(page.getByRole('button', { name: /Take the presses over/ })).toHaveCount(0)
+      await task(page, 'Travel')
+      await expect(page.getByRole('region', { name: 'Presses' })).toHaveCount(isHeld ? 1 : 0)
+      await expect(page.getByRole('button', { name: /Take the presses over/ })).toHaveCount(0)
+    }
   })
 
   test('are taken over from a script of the page, which does all else that it does, and are left to it again', async ({

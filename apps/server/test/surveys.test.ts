@@ -17,7 +17,7 @@ const http = () => request(app.getHttpServer() as never)
 
 const html = '<nav><a href="#a">A</a><a href="#b">B</a></nav><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>'
 const survey = (screen: string, over: Partial<Survey> = {}): Survey => ({
-  format: 14,
+  format: 15,
   screen,
   width: 1280,
   height: 800,
@@ -36,6 +36,7 @@ const survey = (screen: string, over: Partial<Survey> = {}): Survey => ({
   smooth: false,
   built: { menus: [], headings: [], targets: [] },
   rewrites: false,
+  isHeld: false,
   looks: [],
   color: 'oklch(0.2 0.05 250)',
   background: 'color(srgb 1 1 1)',

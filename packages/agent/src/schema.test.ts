@@ -3,7 +3,7 @@ import { aHeader } from '../../core/src/survey/builder.ts'
 import { readMessage } from './schema.ts'
 
 const survey: Survey = {
-  format: 14,
+  format: 15,
   screen: 'laptop',
   width: 1280,
   height: 800,
@@ -51,6 +51,7 @@ const survey: Survey = {
   smooth: false,
   built: { menus: [], headings: ['Said by a script'], targets: [] },
   rewrites: false,
+  isHeld: false,
   looks: [{ at: 5, level: 2 }],
   color: 'rgb(0, 0, 0)',
   background: 'oklch(0.5 0.1 20)',

@@ -115,7 +115,7 @@ async function pressed(one: ToTry, isPatient: boolean): Promise<Tried> {
   const target = targetOf(hash)
   const isTop = isTopTarget(hash)
   putRightFrom = null
-  const veil = veilOver(link)
+  const veil = await veilLeftOver(link)
   const { stop, isTaken, isLeft } = await follow(one, isPatient)
   const tried: Tried = {
     label:
@@ -262,6 +262,21 @@ function veilOver(link: Element): Element | null {
     if (getComputedStyle(e).position === 'fixed' && box.width >= innerWidth * VEIL && box.height >= innerHeight * VEIL) return e
   }
   return null
+}
+
+/** What does not go by itself; of each that is waited for once. */
+const stayed = new WeakSet<Element>()
+
+/** The same once what is only there while the page loads has gone. */
+async function veilLeftOver(link: Element, limit = 3000): Promise<Element | null> {
+  const end = performance.now() + limit
+  let veil = veilOver(link)
+  while (veil && !stayed.has(veil) && performance.now() < end) {
+    await pause(50)
+    veil = veilOver(link)
+  }
+  if (veil) stayed.add(veil)
+  return veil
 }
 
 /**

@@ -5,19 +5,21 @@ import {
   judgeTried,
   knownOf,
   leftAsItIs,
-  mayPass,
   looksOf,
   markText,
+  mayPass,
   MENU,
   openFindings,
   ownMenusOf,
   pageEdits,
   parsePage,
+  partsByAt,
   proposeSetUp,
   readParsed,
   SITE_VERSION,
   solveArrivals,
   stampPage,
+  stopsElsewhere,
   wayOf,
   waysFrom,
   withMade,
@@ -60,7 +62,7 @@ export interface BuildReport {
   sections: { id: string; title: string; depth: number }[]
   menus: { name: string; made: boolean; items: { label: string; target: string; takenToBe: boolean }[] }[]
   /** Where a link to each section stops on each screen, as computed, in px; none where nothing was measured. */
-  arrivals: (Pick<Arrival, 'land' | 'top' | 'gap' | 'shortfall'> & { screen: string; id: string })[]
+  arrivals: (Pick<Arrival, 'land' | 'top' | 'gap' | 'shortfall'> & { screen: string; id: string; target: number })[]
   /** Null where they were not tried. */
   links: { screen: string; label: string; href: string; fault: string | null; why: string }[] | null
   findings: Pick<Finding, 'code' | 'severity' | 'message' | 'line' | 'column'>[]
@@ -103,10 +105,15 @@ const isOfBrowser = (error: unknown): boolean => error instanceof Error && /brow
 
 type PageOptions = Omit<BuildOptions, 'pageFiles' | 'browser'> & { pageFile: string }
 
-async function buildIn(browser: Browser | null, { pageFile, out, tries, small, say }: PageOptions): Promise<BuildReport> {
+/** What comes into a page by itself, and not while it loads, is there after so long, in ms. */
+const LATE = 5000
+
+/** @param wait before the page is measured, and its links are tried, in ms */
+async function buildIn(browser: Browser | null, options: PageOptions, wait = 0): Promise<BuildReport> {
+  const { pageFile, out, tries, small, say } = options
   const bytes = new Uint8Array(readFileSync(pageFile))
   const file = basename(pageFile)
-  const { parsed, reading, surveys, troubles, source, found, missing } = await measured(browser, pageFile, bytes)
+  const { parsed, reading, surveys, troubles, source, found, missing } = await measured(browser, pageFile, bytes, wait)
   for (const path of missing) say(`missing: the page needs “${path}”, which is not there`)
   const setUp = proposeSetUp(reading, Object.values(surveys), defaultRule, new Set(readdirSync(dirname(resolve(pageFile)))))
   const page: SitePage = { key: 'p1', file, source: createHash('sha256').update(bytes).digest('hex'), title: reading.title, ...setUp }
@@ -169,11 +176,14 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, small, s
     const judge = (screen: Screen, seen: Tried[]) => judgeTried(page, asBuilt[screen.key] ?? null, seen)
     Object.assign(
       tried,
-      await unlessOut(site.screens, troubles, (screen) => tryOn(browser, built, screen, (one) => mayPass(judge(screen, [one])[0]!))),
+      await unlessOut(site.screens, troubles, (screen) => tryOn(browser, built, screen, wait, (one) => mayPass(judge(screen, [one])[0]!))),
     )
-    for (const screen of site.screens) {
-      if (!tried[screen.key]) continue
-      const verdicts = judge(screen, tried[screen.key]!)
+    const judged = site.screens.flatMap((screen) => (tried[screen.key] ? { screen, verdicts: judge(screen, tried[screen.key]!) } : []))
+    if (!wait && judged.some(({ verdicts }) => verdicts.some(stopsElsewhere))) {
+      say('links stop elsewhere than computed: the page is measured once more, after it has had time to come to rest')
+      return buildIn(browser, options, LATE)
+    }
+    for (const { screen, verdicts } of judged) {
       for (const { tried: one, fault, why } of verdicts) links.push({ screen: screen.key, label: one.label, href: one.href, fault, why })
       tell(screen.name, verdicts, say)
     }
@@ -204,10 +214,14 @@ async function buildIn(browser: Browser | null, { pageFile, out, tries, small, s
 
 function arrivalsOn(page: SitePage, survey: Survey | undefined): BuildReport['arrivals'] {
   if (!survey) return []
-  const ids = new Map(page.sections.map((s) => [s.key, s.id]))
+  const sections = new Map(page.sections.map((s) => [s.key, s]))
+  const parts = partsByAt(survey)
   return solveArrivals(page, survey)
     .filter((a) => a.moves)
-    .map(({ section, land, top, gap, shortfall }) => ({ screen: survey.screen, id: ids.get(section)!, land, top, gap, shortfall }))
+    .map(({ section, land, top, gap, shortfall }) => {
+      const { id, at } = sections.get(section)!
+      return { screen: survey.screen, id, land, top, target: top - (parts.get(at)?.shift ?? 0), gap, shortfall }
+    })
 }
 
 /** So many at once: most of it is waiting for what a page answers. */
@@ -245,7 +259,7 @@ async function unlessOut<T>(
 }
 
 /** The page as it is read, and measured where there is a browser; where it has no headings but by their look, read once more with these. */
-async function measured(browser: Browser | null, pageFile: string, bytes: Uint8Array, looks: Looks = []) {
+async function measured(browser: Browser | null, pageFile: string, bytes: Uint8Array, wait: number, looks: Looks = []) {
   const parsed = parsePage(bytes, looks)
   const reading = readParsed(parsed, bytes.length, basename(pageFile))
   const files = localFiles(pageFile, reading)
@@ -254,13 +268,13 @@ async function measured(browser: Browser | null, pageFile: string, bytes: Uint8A
   const source = sourcePage(pageFile, bytes, parsed, files.found)
   if (browser)
     for (const [key, seen] of Object.entries(
-      await unlessOut(defaultScreens, troubles, (screen) => measureOn(browser, source, reading, screen)),
+      await unlessOut(defaultScreens, troubles, (screen) => measureOn(browser, source, reading, screen, wait)),
     )) {
       surveys[key] = seen.survey
       if (seen.isRestless) troubles.add('restless')
     }
   const seen = looksOf(Object.values(surveys))
-  if (seen.length && !looks.length) return measured(browser, pageFile, bytes, seen)
+  if (seen.length && !looks.length) return measured(browser, pageFile, bytes, wait, seen)
   return { parsed, reading, surveys, troubles, source, ...files }
 }
 

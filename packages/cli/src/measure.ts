@@ -68,8 +68,8 @@ export async function withBrowser<T>(executablePath: string, work: (browser: Bro
 }
 
 /** @throws PageTrouble */
-export const measureOn = (browser: Browser, page: OpenedPage, reading: PageReading, screen: Screen) =>
-  opened(browser, page, screen, async (loaded): Promise<{ survey: Survey; isRestless: boolean }> => {
+export const measureOn = (browser: Browser, page: OpenedPage, reading: PageReading, screen: Screen, wait: number) =>
+  opened(browser, page, screen, wait, async (loaded): Promise<{ survey: Survey; isRestless: boolean }> => {
     const request = {
       screen: screen.key,
       width: screen.width,
@@ -87,8 +87,14 @@ export const measureOn = (browser: Browser, page: OpenedPage, reading: PageReadi
  * @param isWrong what it says so of is tried once more, with longer waits
  * @throws PageTrouble
  */
-export const tryOn = (browser: Browser, page: OpenedPage, screen: Screen, isWrong: (tried: Tried) => boolean): Promise<Tried[]> =>
-  opened(browser, page, screen, async (loaded) => {
+export const tryOn = (
+  browser: Browser,
+  page: OpenedPage,
+  screen: Screen,
+  wait: number,
+  isWrong: (tried: Tried) => boolean,
+): Promise<Tried[]> =>
+  opened(browser, page, screen, wait, async (loaded) => {
     const all = await loaded.evaluate(() => (window as AgentOfWindow).wayBellAgent!.tryLinks())
     for (const [place, one] of all.entries())
       if (isWrong(one))
@@ -120,7 +126,8 @@ async function answered<T>(loaded: Page, work: Promise<T>): Promise<T> {
   }
 }
 
-async function opened<T>(browser: Browser, page: OpenedPage, screen: Screen, work: (loaded: Page) => Promise<T>): Promise<T> {
+/** @param wait once the page is loaded, in ms */
+async function opened<T>(browser: Browser, page: OpenedPage, screen: Screen, wait: number, work: (loaded: Page) => Promise<T>): Promise<T> {
   const context = await browser.newContext({
     viewport: { width: screen.width, height: screen.height },
     hasTouch: screen.touch,
@@ -137,6 +144,7 @@ async function opened<T>(browser: Browser, page: OpenedPage, screen: Screen, wor
       try {
         if (n === 1) await loaded.goto(ORIGIN + site.path, { waitUntil: 'load', timeout: PATIENCE })
         else await loaded.waitForLoadState('load', { timeout: PATIENCE })
+        await pause(wait)
         return await answered(loaded, work(loaded))
       } catch (error) {
         if (error instanceof PageTrouble || !browser.isConnected()) throw error

@@ -133,13 +133,13 @@ function watch(id: string): void {
     watched = { y, since: performance.now(), frames: 0, hasMoved: true }
     return
   }
-  const isThere = !s.ownTravel && Math.abs(wanted(id) - y) <= 1
+  const isThere = !s.ownTravel && Math.abs(wanted(id) - y) < 1
   // A busy page may not have begun to move yet, or have some of it still to do once it was put right, and a script that took the press
   // may take its time: where it moves the page step by step, a frame that comes late is not its end.
   const frames = isThere && sets ? 24 : isThere || watched.hasMoved ? 2 : 12
   const ms = isThere ? (sets ? 400 : 30) : frames * (isTaken() ? 150 : 30)
   if (++watched.frames >= frames && performance.now() - watched.since > ms)
-    tell(isThere || s.ownTravel || ++sets > 3 ? 'there' : 'elsewhere')
+    tell(isThere || s.ownTravel || sets++ > 2 ? 'there' : 'elsewhere')
 }
 
 let ticking = false

@@ -1,7 +1,7 @@
 /** All open findings, from the bottom edge. */
 import { judgeTried, type Command, type Finding, type Fix, type Site, type Tried } from '@waybell/core'
 import { useId, useRef, useState } from 'react'
-import { MOST_TRIED } from '../live/Measuring.tsx'
+import { MOST_TRIED } from '../live/surveyor.ts'
 import { Button } from '../ui/index.tsx'
 import { List } from '../ui/List.tsx'
 import { FixButton } from './FixButton.tsx'

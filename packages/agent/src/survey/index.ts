@@ -7,8 +7,8 @@
 import { LETS_GO, STEADY } from '@waybell/core/contract'
 import { steadied, SURVEY_FORMAT, type Survey } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
-import { forgetScroller, innerScroller, jumpTo, pageHeight, pageHolder, position, viewHeight } from '../scroller.ts'
-import { throughThePage, untilLoaded, untilSize, untilThere } from '../settle.ts'
+import { forgetScroller, furthest, innerScroller, jumpTo, pageHeight, pageHolder, position, viewHeight } from '../scroller.ts'
+import { throughThePage, untilLoaded, untilSize, untilStill, untilThere } from '../settle.ts'
 import { positionOf } from '../stamps.ts'
 import { asIf } from './as-if.ts'
 import { builtByScripts, builtTargets } from './built.ts'
@@ -33,7 +33,7 @@ interface Seen extends HeaderStates {
   paint: Map<number, string[]>
   maxScroll: number
   pageHeight: number
-  own: Pick<Survey, 'menus' | 'rewrites' | 'pictures' | 'estimates' | 'padding' | 'smooth' | 'looks'>
+  own: Pick<Survey, 'menus' | 'rewrites' | 'isHeld' | 'pictures' | 'estimates' | 'padding' | 'smooth' | 'looks'>
   built: Omit<Survey['built'], 'targets'>
   late: ReturnType<typeof lateElements>
 }
@@ -80,9 +80,7 @@ async function probeWhole(request: SurveyRequest, late: Seen['late'], address: s
   forgetScroller()
   const rewrites = location.href !== address
   const states = await probeHeader(request, marks.look)
-  jumpTo(1e7)
-  await untilThere(states.key)
-  const maxScroll = position()
+  const { maxScroll, isHeld } = await reachOf(states.key)
   marks.look()
   const built = builtByScripts(request.menus)
   const menus = await marks.of([...new Set([...request.menus, ...built.menus.flatMap((m) => m.at ?? [])])])
@@ -91,6 +89,7 @@ async function probeWhole(request: SurveyRequest, late: Seen['late'], address: s
   const own = {
     menus,
     rewrites,
+    isHeld,
     pictures: picturesOf(request),
     estimates: estimatesOf(late),
     ...ownTravel(),
@@ -112,6 +111,21 @@ async function probeWhole(request: SurveyRequest, late: Seen['late'], address: s
     late,
   })
   return read(request)
+}
+
+/** Moves the page to its end and says how far that is, and whether it is held. @param key the same while the header is at rest */
+async function reachOf(key: () => string): Promise<Pick<Survey, 'maxScroll' | 'isHeld'>> {
+  jumpTo(1e7)
+  const reached = position()
+  await untilThere(key)
+  const end = () => Math.min(reached, furthest())
+  if (position() >= end() - 1) return { maxScroll: position(), isHeld: false }
+  await untilStill(position, 300, 3000)
+  if (position() > 1) return { maxScroll: position(), isHeld: false }
+  // One that begins again at its end is back at its top too, but stays where it is moved to on the way there.
+  jumpTo(Math.round(end() / 2))
+  await untilStill(position, 300, 3000)
+  return { maxScroll: end(), isHeld: position() <= 1 }
 }
 
 /** Reads the layout as it is, with the header's states as they were last seen on this screen. @throws Error before the first `probe` */

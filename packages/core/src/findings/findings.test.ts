@@ -324,6 +324,8 @@ it('tells of links that arrive elsewhere than computed and are right all the sam
   expect(shown.filter(([code]) => code!.startsWith('link-'))).toEqual([
     ['link-drifts', 'note', expect.stringContaining('400 px below where it was computed')],
   ])
+  const taken = told({ top: arrival!.top - arrival!.shortfall, isTaken: true }).find(([code]) => code === 'link-drifts')
+  expect(taken![2]).toContain('a script of the page takes the press')
   expect(told({ top: 500 }).map(([code]) => code)).toContain('link-tried')
 })
 

@@ -63,6 +63,22 @@ it('tells of a policy that stops what is handed over, once there is something to
   ])
   expect(found('policy-blocks', aPage(), {}, {}, head)).toEqual([])
   expect(found('policy-blocks', page, {})).toEqual([])
+  const menus = [aMenu([anItem(1)], { form: { kind: 'found', elements: [4], mark: { on: 'link', name: 'on' } } })]
+  const works = { ...page, menus, travel: { ...page.travel, own: true as const }, highlight: { ...page.highlight, own: true as const } }
+  expect(found('policy-blocks', works, {}, {}, head)).toEqual([])
+})
+
+it('tells of a page that puts itself back wherever it is moved, and on which screens', () => {
+  const surveys = { laptop: aSurvey({ screen: 'laptop', isHeld: true }), phone: aSurvey({ screen: 'phone' }) }
+  expect(found('scroll-held', page, surveys).map((f) => [f.severity, f.message])).toEqual([
+    ['error', expect.stringContaining('(on “Laptop”)')],
+  ])
+  // What the script puts back behind it is no remedy.
+  const taken = { laptop: [aTried({ id: 'id-1', label: 'Item 1', scroll: 4000, isTaken: true })] }
+  const fixes = (isHeld: boolean) =>
+    found('link-tried', page, { laptop: aSurvey({ parts, isHeld }) }, taken).map((f) => f.fix?.command.type ?? null)
+  expect([fixes(false), fixes(true)]).toEqual([['travel/presses'], [null]])
+  expect(found('scroll-held', page, { phone: aSurvey({ screen: 'phone' }) })).toEqual([])
 })
 
 it('takes a page that its open menu has pushed aside for one whose menu stays open, and one that is left for another tab for no arrival', () => {

@@ -1,6 +1,5 @@
 /** What the rules about links that were tried have in common. */
 import { judgeTried, type TryVerdict } from '../walk/index.ts'
-import type { SitePage } from '../site/index.ts'
 import type { SiteFacts } from './facts.ts'
 import type { Draft, Fix } from './finding.ts'
 
@@ -36,8 +35,8 @@ export function triedLinks(
   })
 }
 
-/** Null where they are taken over already. */
-export const takePresses = ({ key, travel }: SitePage): Fix | null =>
-  travel.takesPresses
+/** Null where they are taken over already, and where the page's script would put it back behind that. */
+export const takePresses = ({ page: { key, travel }, surveys }: Pick<SiteFacts, 'page' | 'surveys'>): Fix | null =>
+  travel.takesPresses || Object.values(surveys).some((s) => s.isHeld)
     ? null
     : { label: 'Take the presses over from the page’s script', command: { type: 'travel/presses', page: key, takes: true } }

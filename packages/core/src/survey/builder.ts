@@ -21,6 +21,7 @@ export const aSurvey = (over: Partial<Survey> = {}): Survey => ({
   smooth: false,
   built: { menus: [], headings: [], targets: [] },
   rewrites: false,
+  isHeld: false,
   looks: [],
   color: 'rgb(0, 0, 0)',
   background: 'rgb(255, 255, 255)',

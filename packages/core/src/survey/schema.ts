@@ -101,6 +101,7 @@ export const surveySchema = shapeOf<Survey>({
   smooth: s.is,
   built: s.object({ menus: s.array(builtMenu, 10), headings: s.array(s.text, 50), targets: s.array(builtTarget, 50) }),
   rewrites: s.is,
+  isHeld: s.is,
   looks: s.array(s.object({ at: s.at, level: s.count(1, 6) }), 500),
   color: s.colour,
   background: s.colour,

@@ -135,7 +135,7 @@ export interface SurveyEstimate {
 }
 
 /** Counts up when what is measured, or how, changes: what an earlier agent measured is measured again. */
-export const SURVEY_FORMAT = 14
+export const SURVEY_FORMAT = 15
 
 export interface Survey {
   format: typeof SURVEY_FORMAT
@@ -166,6 +166,8 @@ export interface Survey {
   built: { menus: BuiltMenu[]; headings: string[]; targets: BuiltTarget[] }
   /** A script of the page writes the address anew while the page is scrolled. */
   rewrites: boolean
+  /** A script of the page puts it back to its top wherever anything else moves it. */
+  isHeld: boolean
   /** What looks like a heading and does not say so, with the level that it seems to have; asked for where a page has none that say so. */
   looks: { at: ElementAt; level: number }[]
   /** The page's text colour and background. */

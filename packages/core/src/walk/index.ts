@@ -10,6 +10,7 @@ export {
   judgeTried,
   mayPass,
   ownMenusOf,
+  stopsElsewhere,
   takenLinks,
   type Stop,
   type TakenLinks,

@@ -85,6 +85,10 @@ export const isLeftOpen = ({ fault, tried }: Pick<TryVerdict, 'fault' | 'tried'>
 export const mayPass = ({ fault, tried }: TryVerdict): boolean =>
   fault !== null && fault !== 'nowhere' && fault !== 'no-box' && fault !== 'leaves' && !(fault === 'off' && tried.isTaken)
 
+/** It stops elsewhere than was computed, and no script or open menu is to blame: the page was perhaps another when it was measured. */
+export const stopsElsewhere = ({ fault, drift, tried }: TryVerdict): boolean =>
+  tried.leftOpen === null && (drift !== undefined || (fault === 'off' && !tried.isTaken))
+
 /** Links whose presses a script of the page takes. */
 export interface TakenLinks {
   /** How many there are, and how many of them that script brings elsewhere than computed. */

@@ -2,7 +2,7 @@ import { solveArrivals, type Arrival } from '../arrival/index.ts'
 import { aMenu, anItem, aPage, aSection } from '../site/builder.ts'
 import { aPart, aSurvey } from '../survey/builder.ts'
 import { aTried } from './builder.ts'
-import { judge, judgeTried, mayPass, takenLinks, walkPlan, type Tried, type Visit } from './index.ts'
+import { judge, judgeTried, mayPass, stopsElsewhere, takenLinks, walkPlan, type Tried, type Visit } from './index.ts'
 
 const page = aPage({
   sections: [aSection(1, { toTop: true }), aSection(2), aSection(3, { id: 'a b' })],
@@ -128,4 +128,18 @@ it('tries once more what a busy machine may have done, and nothing else', () => 
   expect(again({ isTaken: true })).toBe(false)
   expect(again({ hasTarget: false })).toBe(false)
   expect(again({ hasBox: false })).toBe(false)
+})
+
+it('takes a page for another than it was measured where its links stop elsewhere, but not where a script of it takes them there', () => {
+  const survey = aSurvey({ parts: [1, 2, 3].map((n) => aPart({ at: page.sections[n - 1]!.at, top: n * 900, bottom: n * 900 + 900 })) })
+  const { land, top } = solveArrivals(page, survey)[1]!
+  const another = (over: Partial<Tried>) =>
+    stopsElsewhere(judgeTried(page, survey, [aTried({ id: 'id-2', label: 'Item 2', scroll: land, top, ...over })])[0]!)
+  expect(another({})).toBe(false)
+  // Where it should, on a page that has grown above it; and not where it should.
+  expect(another({ scroll: land + 500 })).toBe(true)
+  expect(another({ scroll: land + 500, top: top - 500 })).toBe(true)
+  expect(another({ scroll: land + 500, top: top - 500, isTaken: true })).toBe(false)
+  expect(another({ scroll: land + 500, leftOpen: { menu: null, by: null } })).toBe(false)
+  expect(another({ hasTarget: false })).toBe(false)
 })

@@ -16,8 +16,8 @@ let tall = 0
 
 /** Less than this is no turn, in px. */
 const TURN = 8
-/** A header that shrinks bit by bit has done so, and what arrived meanwhile was put right, within this time, in ms. */
-const LATELY = 3000
+/** A header that shrinks bit by bit has done so, and what arrived meanwhile was put right, within this time, on a busy machine too, in ms. */
+const LATELY = 9000
 
 function look(): void {
   if (!header?.hasAttribute(MOVES)) header = document.querySelector(`[${MOVES}]`)

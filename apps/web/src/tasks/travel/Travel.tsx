@@ -89,9 +89,12 @@ function Presses() {
       {takesPresses ? (
         <Button onClick={() => set()}>Leave them to the page’s script</Button>
       ) : (
-        <Button kind={off ? 'main' : 'plain'} onClick={() => set(true)}>
-          Take the presses over
-        </Button>
+        // What the page's script puts back behind it is not offered.
+        !Object.values(surveys).some((s) => s.isHeld) && (
+          <Button kind={off ? 'main' : 'plain'} onClick={() => set(true)}>
+            Take the presses over
+          </Button>
+        )
       )}
     </section>
   )

@@ -44,6 +44,7 @@ import { rule as pictureUnsized } from './picture-unsized.ts'
 import { rule as policyBlocks } from './policy-blocks.ts'
 import { rule as pressesTaken } from './presses-taken.ts'
 import { rule as ringsBriefly } from './rings-briefly.ts'
+import { rule as scrollHeld } from './scroll-held.ts'
 import { rule as scrollsInside } from './scrolls-inside.ts'
 import { rule as sectionEmpty } from './section-empty.ts'
 import { rule as sectionHidden } from './section-hidden.ts'
@@ -98,6 +99,7 @@ export const rules = {
   'policy-blocks': policyBlocks,
   'presses-taken': pressesTaken,
   'rings-briefly': ringsBriefly,
+  'scroll-held': scrollHeld,
   'scrolls-inside': scrollsInside,
   'section-empty': sectionEmpty,
   'section-hidden': sectionHidden,

@@ -11,7 +11,7 @@ export const rule: Rule = {
   inSite: (facts) =>
     triedLinks(facts, ({ fault, why, tried }) =>
       fault && fault !== 'nowhere' && coveringMenu({ fault, tried }) === null && !isLeftOpen({ fault, tried })
-        ? { kind: fault, why, fix: tried.isTaken && MISSES.has(fault) ? takePresses(facts.page) : null }
+        ? { kind: fault, why, fix: tried.isTaken && MISSES.has(fault) ? takePresses(facts) : null }
         : null,
     ),
 }

@@ -1,4 +1,5 @@
 /** The page's own policy keeps from running what a handover puts into it. */
+import { isOwnTravel } from '../../arrival/index.ts'
 import type { Rule } from '../finding.ts'
 
 const SAID = { script: ['scripts', 'script-src'], style: ['styles', 'style-src'] } as const
@@ -7,7 +8,8 @@ export const rule: Rule = {
   severity: 'error',
   task: 'handover',
   inSite: ({ page, reading: { policy } }) => {
-    if (!policy || !page.sections.length) return []
+    // Of a page that works already nothing is handed over.
+    if (!policy || !page.sections.length || (isOwnTravel(page) && page.highlight.own)) return []
     const [what, where] = [0, 1].map((i) => policy.blocks.map((kind) => SAID[kind][i]).join(' and '))
     return [
       {

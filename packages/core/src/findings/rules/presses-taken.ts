@@ -17,7 +17,7 @@ export const rule: Rule = {
         line: 1,
         column: 1,
         where: { screen: screen.key },
-        fix: takePresses(page),
+        fix: takePresses({ page, surveys }),
       },
     ]
   },
