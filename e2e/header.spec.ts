@@ -220,6 +220,7 @@ test.describe('the header', () => {
       await page.getByLabel('by', { exact: true }).fill('20')
       await page.getByLabel('by', { exact: true }).press('Enter')
       await expect(covers.nth(0)).toHaveText(String(full - 20))
+      await measured(page)
       const lands = await page
         .locator('[data-arrival-row] [data-screen="laptop"][data-land]')
         .evaluateAll((cells) =>
@@ -257,7 +258,7 @@ test.describe('the header', () => {
             // The first goes to the top.
             if (id !== 'weir' && !end) expect([id, from, Math.abs(gap - 24) <= 1]).toEqual([id, from, true])
             const stop = await there.evaluate(() => scrollY)
-            expect([id, from, Math.abs(stop - lands[id]!) <= 1]).toEqual([id, from, true])
+            expect([id, from, Math.abs(stop - lands[id]!) <= 1], `stops at ${stop}, computed ${lands[id]}`).toEqual([id, from, true])
           }
       })
       // Without script it has its full size, and links leave room for that.

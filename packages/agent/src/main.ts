@@ -12,6 +12,7 @@ import { patch } from './patch.ts'
 import { dataOf, hearFrom, portsOf, postTo, sourceOf, stopHere } from './own.ts'
 import { Picker } from './pick.ts'
 import { imitate } from './imitate.ts'
+import { boundSpeech } from './loud.ts'
 import { jumpTo, position } from './scroller.ts'
 import { collectStamps, elementAt, positionOf } from './stamps.ts'
 import { keepStorage } from './storage.ts'
@@ -40,7 +41,8 @@ if (window.parent === window) {
   addEventListener('pagehide', () => (window.name = nonce))
   addEventListener('message', listen, true)
   stay()
-  whenReady(() => window.parent.postMessage({ wayBell: nonce }, '*'))
+  boundSpeech((to) => to.postMessage({ wayBell: nonce, isLoud: true }, '*'))
+  whenReady(() => application.postMessage({ wayBell: nonce }, '*'))
 }
 
 /** The page cannot take its frame elsewhere; the application's own policy stops what this cannot. */

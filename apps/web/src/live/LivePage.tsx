@@ -117,7 +117,6 @@ function Frame({
   const [nonce] = useState(() => crypto.randomUUID())
   const hear = useRef({ onMessage, onFlood })
   hear.current = { onMessage, onFlood }
-  // Before the browser can hand over what the page in it says first; after it has drawn, a page that loads fast has spoken.
   useLayoutEffect(() => {
     const channel = new Patched(
       frame.current!,

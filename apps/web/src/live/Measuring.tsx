@@ -4,7 +4,7 @@
  * answers. Each holds still while nothing changes, the one that has the screen in view at the size of that, so that an edit's results for it come first.
  */
 import type { SitePage } from '@waybell/core'
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { Channel } from './channel.ts'
 import { ASIDE, frameAddress, SANDBOX } from './frame.ts'
 import { Surveyor, type MeasuringState, type Surveying, type Tries } from './surveyor.ts'
@@ -61,7 +61,7 @@ function MeasuringFrame(props: Props) {
   latest.current = props
   const surveyor = useRef<Surveyor | null>(null)
 
-  useEffect(() => {
+  useLayoutEffect(() => {
     const channel = new Channel(
       frame.current!,
       nonce,

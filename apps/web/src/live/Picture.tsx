@@ -1,6 +1,6 @@
 /** A true picture of the top of the viewport where a link has arrived: the page itself, on a screen, in which the link was followed. */
 import type { PageEdit, Screen, Visit } from '@waybell/core'
-import { useEffect, useRef, useState } from 'react'
+import { useLayoutEffect, useRef, useState } from 'react'
 import { frameAddress, imitatedOn, SANDBOX } from './frame.ts'
 import { Patched } from './patched.ts'
 
@@ -28,7 +28,7 @@ export function Picture({ siteKey, file, scripts, screen, edits, hash, from, wid
   const [nonce] = useState(() => crypto.randomUUID())
   const latest = useRef({ edits, hash, from, imitated: imitatedOn(screen), onSeen })
   latest.current = { edits, hash, from, imitated: imitatedOn(screen), onSeen }
-  useEffect(() => {
+  useLayoutEffect(() => {
     let isOver = false
     const end = (visits: Visit[] | null) => {
       if (!isOver) latest.current.onSeen(visits)

@@ -5,6 +5,7 @@ import { readMessage } from '@waybell/agent/schema'
 /** More messages in a second than an agent ever has to say: the page speaks, to keep the application from anything else. */
 const MOST_A_SECOND = 600
 
+/** To be made in the turn that puts the frame into the document: a page that loads fast has spoken before the view is drawn. */
 export class Channel {
   private port: MessagePort | null = null
   private turn = 0
@@ -38,22 +39,24 @@ export class Channel {
     const now = performance.now()
     if (now - this.heard.since > 1000) this.heard = { since: now, count: 0 }
     if (++this.heard.count <= MOST_A_SECOND) return false
-    this.close()
-    this.onFlood()
+    this.end()
     return true
   }
 
+  private end(): void {
+    this.close()
+    this.onFlood()
+  }
+
   private readonly meet = (event: MessageEvent): void => {
-    if (event.source === this.frame.contentWindow && this.isFlood()) return
+    if (event.source !== this.frame.contentWindow || this.isFlood()) return
+    const origin = new URL(this.frame.src).origin
+    const said = event.data as { wayBell?: unknown; isLoud?: unknown } | null
+    if (event.origin !== origin || said?.wayBell !== this.nonce) return
+    // The agent has ended it where it began; what it said until then may come slowly.
+    if (said.isLoud) return this.end()
     // One agent to a frame; a second voice in it is the page's.
     if (this.port) return
-    const origin = new URL(this.frame.src).origin
-    if (
-      event.source !== this.frame.contentWindow ||
-      event.origin !== origin ||
-      (event.data as { wayBell?: unknown } | null)?.wayBell !== this.nonce
-    )
-      return
     const { port1, port2 } = new MessageChannel()
     this.port = port1
     // The page was loaded anew.
