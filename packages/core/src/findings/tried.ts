@@ -1,7 +1,9 @@
 /** What the rules about links that were tried have in common. */
 import { judgeTried, type TryVerdict } from '../walk/index.ts'
+import type { Screen } from '../site/index.ts'
 import type { SiteFacts } from './facts.ts'
 import type { Draft, Fix } from './finding.ts'
+import { onScreens } from './screens.ts'
 
 /** One draft for each link and kind, with the screens on which it is so. @param told of a verdict; null for nothing */
 export function triedLinks(
@@ -9,7 +11,7 @@ export function triedLinks(
   told: (verdict: TryVerdict) => { kind: string; why: string; fix?: Fix | null } | null,
 ): Draft[] {
   const { page, site, surveys, tried } = facts
-  const out = new Map<string, { label: string; href: string; why: string; fix: Fix | null; screens: string[] }>()
+  const out = new Map<string, { label: string; href: string; why: string; fix: Fix | null; screens: Screen[] }>()
   for (const screen of site.screens)
     for (const verdict of judgeTried(page, surveys[screen.key] ?? null, tried[screen.key] ?? [])) {
       const found = told(verdict)
@@ -18,16 +20,15 @@ export function triedLinks(
       const key = `${label} ${href} ${found.kind}`
       const known = out.get(key)
       // The same link may stand in several menus.
-      if (known) known.screens.push(...(known.screens.includes(screen.name) ? [] : [screen.name]))
-      else out.set(key, { label, href, why: found.why, fix: found.fix ?? null, screens: [screen.name] })
+      if (known) known.screens.push(...(known.screens.includes(screen) ? [] : [screen]))
+      else out.set(key, { label, href, why: found.why, fix: found.fix ?? null, screens: [screen] })
     }
   return [...out.values()].map(({ label, href, why, fix, screens }): Draft => {
     // The handover may have given it its address; then the section says where it is.
     const link = facts.reading.links.find((l) => l.href === href && l.label === label)
     const section = page.sections.find((s) => `#${s.id}` === href)
-    const where = screens.length === site.screens.length ? 'on every screen' : `on ${screens.map((s) => `“${s}”`).join(', ')}`
     return {
-      message: `“${label}” ${why} (${where}).`,
+      message: `“${label}” ${why} (${onScreens(site, screens)}).`,
       ...(link ? { line: link.line, column: link.column } : section ? facts.placeOf(section.at) : { line: 1, column: 1 }),
       where: { ...(link || section ? { at: link?.at ?? section!.at } : {}), ...(section ? { section: section.key } : {}) },
       fix,

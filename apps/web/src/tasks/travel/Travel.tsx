@@ -1,5 +1,5 @@
 /** Travel: motion, header, breathing space, and where every link arrives on every screen. */
-import { breathingOn, isOwnTravel, leastBreathing, plainScreens, takenLinks } from '@waybell/core'
+import { breathingOn, isOwnTravel, leastBreathing, plainScreens, takePresses, takenLinks } from '@waybell/core'
 import { useMemo } from 'react'
 import { Fold } from '../../ui/Fold.tsx'
 import { Button, Heading, px } from '../../ui/index.tsx'
@@ -89,8 +89,7 @@ function Presses() {
       {takesPresses ? (
         <Button onClick={() => set()}>Leave them to the page’s script</Button>
       ) : (
-        // What the page's script puts back behind it is not offered.
-        !Object.values(surveys).some((s) => s.isHeld) && (
+        takePresses({ page, surveys }) && (
           <Button kind={off ? 'main' : 'plain'} onClick={() => set(true)}>
             Take the presses over
           </Button>

@@ -2,6 +2,7 @@
 import { partOf, partsByAt } from '../../arrival/index.ts'
 import { named } from '../counted.ts'
 import type { Rule } from '../finding.ts'
+import { onScreens } from '../screens.ts'
 
 export const rule: Rule = {
   severity: 'error',
@@ -18,7 +19,6 @@ export const rule: Rule = {
     const screens = site.screens.filter((s) => beside.get(s)!.length > 1)
     const sections = page.sections.filter((s) => screens.some((screen) => beside.get(screen)!.includes(s)))
     if (!sections.length) return []
-    const where = screens.length === site.screens.length ? 'on every screen' : `on ${screens.map((s) => `“${s.name}”`).join(', ')}`
     const what = named(
       sections.map((s) => s.title),
       'section lies',
@@ -26,7 +26,7 @@ export const rule: Rule = {
     )
     return [
       {
-        message: `${what} out of view at the side ${where}: Way Bell does not do pages that move sideways yet. Their links move the page, and an item is marked by pressing it and not by scrolling.`,
+        message: `${what} out of view at the side ${onScreens(site, screens)}: Way Bell does not do pages that move sideways yet. Their links move the page, and an item is marked by pressing it and not by scrolling.`,
         ...placeOf(sections[0]!.at),
         where: { at: sections[0]!.at, section: sections[0]!.key, ...(screens.length === 1 ? { screen: screens[0]!.key } : {}) },
         fix: null,

@@ -3,6 +3,7 @@ import { partsByAt, partOf } from '../../arrival/index.ts'
 import { bellMap } from '../../highlight/index.ts'
 import type { SiteFacts } from '../facts.ts'
 import type { Draft, Rule } from '../finding.ts'
+import { onScreens } from '../screens.ts'
 
 /** Keys of the sections that have a place on a screen and no stretch of its own there. */
 function silentOn({ page, surveys }: SiteFacts, screen: string): ReadonlySet<string> {
@@ -23,10 +24,9 @@ export const rule: Rule = {
     return page.sections.flatMap((section): Draft[] => {
       const screens = silent.filter(({ keys }) => keys.has(section.key)).map(({ screen }) => screen)
       if (!screens.length) return []
-      const where = screens.length === site.screens.length ? 'on every screen' : `on ${screens.map((s) => `“${s.name}”`).join(', ')}`
       return [
         {
-          message: `Scrolling never marks the item of “${section.title}”, only a click does: it begins where another section does ${where}.`,
+          message: `Scrolling never marks the item of “${section.title}”, only a click does: it begins where another section does ${onScreens(site, screens)}.`,
           ...placeOf(section.at),
           where: { at: section.at, section: section.key, ...(screens.length === 1 ? { screen: screens[0]!.key } : {}) },
           fix: null,

@@ -1,0 +1,5 @@
+/** How rules name the screens on which something is so. */
+import type { Screen, Site } from '../site/index.ts'
+
+export const onScreens = ({ screens }: Site, those: readonly Pick<Screen, 'name'>[]): string =>
+  those.length === screens.length ? 'on every screen' : `on ${those.map(({ name }) => `“${name}”`).join(', ')}`
