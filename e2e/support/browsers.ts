@@ -13,6 +13,8 @@ export const launchOf = (executablePath: string) => ({
   executablePath,
   args: [
     '--no-sandbox',
+    // Chromium's own widths of text, which the shell rounds without it.
+    '--font-render-hinting=none',
     '--disable-gpu',
     '--disable-quic',
     '--no-first-run',

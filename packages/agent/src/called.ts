@@ -1,8 +1,10 @@
-/** What the command line calls in a page, by name. */
+/** What a driver calls in a page, by name. */
+import type { patch } from './patch.ts'
+import type { pause } from './pending.ts'
 import type { probe } from './survey/index.ts'
 import type { isRestless } from './survey/restless.ts'
-import type { tryLink, tryLinks } from './tries.ts'
+import type { tryLink } from './tries.ts'
 
 export interface AgentOfWindow {
-  wayBellAgent?: { probe: typeof probe; isRestless: typeof isRestless; tryLink: typeof tryLink; tryLinks: typeof tryLinks }
+  wayBellAgent?: { probe: typeof probe; isRestless: typeof isRestless; patch: typeof patch; pause: typeof pause; tryLink: typeof tryLink }
 }

@@ -16,7 +16,9 @@ import { boundSpeech } from './loud.ts'
 import { jumpTo, position } from './scroller.ts'
 import { collectStamps, elementAt, positionOf } from './stamps.ts'
 import { keepStorage } from './storage.ts'
-import { tryLink, tryLinks } from './tries.ts'
+import { countTasks, pause } from './pending.ts'
+import { tryLink } from './tries.ts'
+import { leaveUnpainted } from './unpainted.ts'
 import { visit } from './visit.ts'
 import { probe, remeasure } from './survey/index.ts'
 import { isRestless } from './survey/restless.ts'
@@ -26,13 +28,14 @@ collectStamps()
 
 const host = window as Window & AgentOfWindow
 
+countTasks()
 closeWays()
 keepStorage()
 
 const nonce = window.name
 const application = window.parent
 if (window.parent === window) {
-  host.wayBellAgent = { probe, isRestless, tryLink, tryLinks }
+  host.wayBellAgent = { probe, isRestless, patch, pause, tryLink }
   watchPresses()
 } else {
   // The page is not to know it; a reload is, so that the agent in it can say who it is.
@@ -115,7 +118,7 @@ function serve(port: MessagePort): void {
         return
       case 'try': {
         probing = true
-        const tried = await tryLink(message.place, message.isPatient, message.ownMenus).finally(() => (probing = false))
+        const tried = await tryLink(message.place, message.isPatient, message.menus).finally(() => (probing = false))
         say({ type: 'tried', turn: message.turn, tried })
         return
       }
@@ -173,14 +176,6 @@ function partAround(el: Element, watched: ReadonlySet<number>): number | null {
     if (at !== undefined && watched.has(at)) return at
   }
   return null
-}
-
-const unpainted = new CSSStyleSheet()
-unpainted.replaceSync('html { opacity: 0 !important; }')
-
-/** Nobody looks at the frame that is measured: its layout is wanted, and painting it takes most of the time. */
-function leaveUnpainted(): void {
-  if (!document.adoptedStyleSheets.includes(unpainted)) document.adoptedStyleSheets.push(unpainted)
 }
 
 const pointer = new CSSStyleSheet()

@@ -20,10 +20,12 @@ export interface SurveyRequest {
 /** What of a screen a frame has not by its size. */
 export type Imitated = Pick<Screen, 'touch' | 'text'>
 
-/** A menu that the page marks by itself, and how. */
-export interface OwnMenu {
-  at: number
-  mark: MarkClass
+/** What the site says of the page's own menus. */
+export interface KnownMenus {
+  /** Menus that the page marks by itself, and how. */
+  own: { at: number; mark: MarkClass }[]
+  /** Links that are items which lead to a place of this page. */
+  items: number[]
 }
 
 /** An element that was pointed at. */
@@ -61,7 +63,7 @@ export type ToAgent =
   /** Follows a hash from rest at `from`, and says what came of it. */
   | { type: 'visit'; turn: number; hash: string; from: number }
   /** Presses one link of the menus, by its place among them, and says what became of it; where it is to be sure, with longer waits. */
-  | { type: 'try'; turn: number; place: number; isPatient: boolean; ownMenus: OwnMenu[] }
+  | { type: 'try'; turn: number; place: number; isPatient: boolean; menus: KnownMenus }
   /** Draws a box around an element of the page, and brings it into view where it is to be shown; null takes the box away. */
   | { type: 'point'; at: number | null; show: boolean }
   /** Shows the items of a menu in a look, by declarations of a style; without a menu as they are. */

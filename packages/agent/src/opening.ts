@@ -2,7 +2,7 @@
 import { MADE } from '@waybell/core/contract'
 import { isShown } from './marks.ts'
 import { scroller } from './scroller.ts'
-import { pause, untilSteady } from './settle.ts'
+import { untilQuiet } from './settle.ts'
 import { placeHash } from './survey/built.ts'
 
 /** What may be pressed to open or to shut something. */
@@ -13,7 +13,7 @@ const SHUTS = /close|shut|dismiss|schlie(ß|ss)en|fermer|cerrar|(^|\s)[×✕✖x
 
 /** As many are tried at most. */
 const MOST = 5
-/** As long as what opens or shuts may take to begin with it, and a menu to shut itself, in ms. */
+/** On a page that never rests: as long as what opens or shuts may take, and a menu to shut itself, in ms. */
 const BEGINS = 600
 const LONGEST = 900
 
@@ -77,11 +77,7 @@ const buttonsBy = (link: Element, words: RegExp): HTMLElement[] =>
 
 async function pressUntil(button: HTMLElement, isDone: () => boolean): Promise<boolean> {
   button.click()
-  const end = performance.now() + BEGINS
-  do {
-    await pause(40)
-    await untilSteady(() => `${isDone()}`, BEGINS)
-  } while (!isDone() && performance.now() < end)
+  await untilQuiet(BEGINS)
   return isDone()
 }
 
@@ -90,7 +86,7 @@ async function takeBack(opener: HTMLElement, before: ReadonlySet<Element>): Prom
   const shuts = buttonsInReach().find((el) => !before.has(el) && SHUTS.test(namesOf(el)))
   if (shuts) shuts.click()
   else if (isInReach(opener)) opener.click()
-  await untilSteady(() => `${isInReach(opener)}`, BEGINS)
+  await untilQuiet(BEGINS)
 }
 
 /** A menu that pushes the page aside may be out of reach where a press took the page along. */
@@ -146,8 +142,7 @@ export const canOpen = (menu: Element): boolean => !!known.get(menu)?.opener
 /** Behind a press in a menu that was opened: it does not shut itself. What takes a moment to go is waited for. */
 export async function isLeftOpen(menu: Element): Promise<boolean> {
   const of = known.get(menu)!
-  const end = performance.now() + LONGEST
-  while (isOpen(of) && performance.now() < end) await pause(40)
+  if (isOpen(of)) await untilQuiet(LONGEST)
   of.shutsItself = !isOpen(of)
   return !of.shutsItself
 }

@@ -42,6 +42,7 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
     type: 'tried',
     turn,
     tried: Joi.object({
+      at: at.allow(null),
       label: text,
       href: text,
       id: text,

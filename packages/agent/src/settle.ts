@@ -1,17 +1,19 @@
-/** Waiting until the page has come to rest. Timers bound every wait: a frame out of sight gets no animation frames. */
+/**
+ * Waiting until the page has come to rest: until its own tasks are done and its animations over (`pending.ts`), by events where there are
+ * any. Time alone decides only where a page never rests. A frame out of sight gets no animation frames, so every wait has a bound.
+ */
 import { furthest, innerScroller, jumpTo, pageHeight, position, viewHeight } from './scroller.ts'
-
-export const pause = (ms: number) => new Promise<void>((done) => setTimeout(done, ms))
-
-/** Two frames. A busy machine may take its time for them; where there are none at all, as in a tab out of sight, half a second has to do. */
-export function twoFrames(): Promise<void> {
-  return Promise.race([new Promise<void>((done) => requestAnimationFrame(() => requestAnimationFrame(() => done()))), pause(500)])
-}
+import { idle, nextFrame, now, pause, pending } from './pending.ts'
 
 /** One frame, and what the browser tells of it to those who watch what comes into view. */
 export async function aFrame(): Promise<void> {
-  await Promise.race([new Promise<void>((done) => requestAnimationFrame(() => done())), pause(250)])
+  await Promise.race([nextFrame(), pause(250)])
   await pause(0)
+}
+
+/** A busy machine may take its time for them; where there are none at all, as in a tab out of sight, half a second has to do. */
+export function twoFrames(): Promise<void> {
+  return Promise.race([nextFrame().then(nextFrame), pause(500)])
 }
 
 /** How long a page that is seen may take until it is told that it was moved, in ms. */
@@ -34,39 +36,88 @@ const running = (): Animation[] =>
     .getAnimations()
     .filter((a) => a.playState === 'running' && a.playbackRate !== 0 && isFinite(Number(a.effect?.getComputedTiming().endTime)))
 
-/** Until no finite animation runs and `read` gives the same twice; at most `limit` ms. */
-export async function untilSteady(read: () => string, limit = 1500, moving = () => running().length > 0): Promise<void> {
-  const end = performance.now() + limit
+/** A driver in virtual time is told for how many ms it needs to draw no frames. */
+const skip = (ms: number): void => {
+  if (ms > FRAME) (window as { wayBellIdle?: (ms: string) => void }).wayBellIdle?.(String(ms))
+}
+/** In ms. */
+const FRAME = 1000 / 60
+
+/** How long a page is waited for that has something to do, in ms. */
+const LIMIT = 2500
+/** The page was seen to have something to do at all times. */
+let isBusy = false
+
+/**
+ * Resolves two frames later, or in the first one then in which the page has nothing left to do.
+ * @param instead how long a page is waited for that always has something to do, in ms: no event tells when it has answered
+ * @param isMoving what else has to be over
+ * @returns false where it was not seen to rest
+ */
+export async function untilQuiet(instead = 150, isMoving = () => running().length > 0, limit = LIMIT): Promise<boolean> {
+  const isAtWork = () => pending() > 0
+  isBusy &&= isAtWork()
+  const end = now() + (isBusy ? instead : limit)
   await aFrame()
-  for (let before = read(); performance.now() < end;) {
+  await aFrame()
+  while (now() < end) {
+    const moves = isMoving()
+    if (!moves && !isAtWork()) break
+    if (!moves) skip(idle())
     await aFrame()
-    await pause(20)
-    const now = read()
-    if (!moving() && now === before) return
-    before = now
+  }
+  // Motion that was begun has an end all the same.
+  for (const last = now() + LIMIT; isMoving() && now() < last;) await aFrame()
+  isBusy ||= isAtWork()
+  return !isBusy
+}
+
+/** Quiet, and `read` gives the same in two frames; at most `limit` ms. */
+export async function untilSteady(read: () => string, limit = 1500): Promise<void> {
+  const end = now() + limit
+  await untilQuiet(60)
+  for (let before = read(); now() < end;) {
+    await aFrame()
+    const next = read()
+    if (next === before) return
+    before = next
   }
 }
 
+/** Puts what moves to its end. @returns true where something did */
+export function finishMotion(): boolean {
+  const left = running()
+  for (const animation of left) animation.finish()
+  return left.length > 0
+}
+
 /** The same where only the end of it is wanted: what moves is put there. */
-export const untilThere = (read: () => string): Promise<void> =>
-  untilSteady(read, 1500, () => {
-    const left = running()
-    for (const animation of left) animation.finish()
-    return left.length > 0
-  })
+export async function untilThere(read: () => string): Promise<void> {
+  const end = now() + 1500
+  await untilQuiet(60, finishMotion)
+  for (let before = read(); now() < end;) {
+    await aFrame()
+    const next = read()
+    if (!finishMotion() && next === before) return
+    before = next
+  }
+}
 
 /** So many frames in which nothing moved: a machine that stalls draws none, and the end of a glide moves by less than a pixel in some. */
 const STILL_FRAMES = 8
 
-/** Until `read` gave the same for as long as `quiet` ms, over several frames, and no finite animation runs; at most `limit` ms. */
+/**
+ * Resolves once `read` gave the same for as long as `quiet` ms, over several frames, and no finite animation runs; at most `limit` ms. For motion
+ * that no event ends: the browser's own, and that of a page that never rests.
+ */
 export async function untilStill(read: () => number, quiet: number, limit: number): Promise<void> {
-  const end = performance.now() + limit
-  for (let before = read(), since = performance.now(), frames = 0; performance.now() < end;) {
+  const end = now() + limit
+  for (let before = read(), since = now(), frames = 0; now() < end;) {
     await twoFrames()
     frames += 2
-    const now = read()
-    if (now !== before || running().length) [before, since, frames] = [now, performance.now(), 0]
-    else if (frames >= STILL_FRAMES && performance.now() - since >= quiet) return
+    const next = read()
+    if (next !== before || running().length) [before, since, frames] = [next, now(), 0]
+    else if (frames >= STILL_FRAMES && now() - since >= quiet) return
   }
 }
 
@@ -74,28 +125,30 @@ export async function untilStill(read: () => number, quiet: number, limit: numbe
 export async function isAnotherEachTime(read: () => string): Promise<boolean> {
   for (let looks = 0, before = read(); looks < 6; looks++) {
     await aFrame()
+    // A page that moves by a clock of its own does so by then.
     await pause(40)
-    const now = read()
-    if (now === before) return false
-    before = now
+    const next = read()
+    if (next === before) return false
+    before = next
   }
   return true
 }
 
 /** Until fonts and pictures are in. */
 export async function untilLoaded(limit = 8000): Promise<void> {
-  const end = performance.now() + limit
-  const wait = (p: Promise<unknown>) => Promise.race([p.catch(() => undefined), pause(Math.max(0, end - performance.now()))])
+  const end = now() + limit
+  const wait = (p: Promise<unknown>) => Promise.race([p.catch(() => undefined), pause(Math.max(0, end - now()))])
   if (document.readyState !== 'complete') await wait(new Promise((done) => addEventListener('load', done, { once: true })))
   await wait(document.fonts.ready)
   const pictures = [...document.images].filter((i) => !i.complete && i.loading !== 'lazy')
-  await wait(Promise.all(pictures.map((i) => i.decode())))
+  if (pictures.length) await wait(Promise.all(pictures.map((i) => i.decode())))
 }
 
 /** Until the frame has the size that is asked for; a resize reaches it after the one who asks. */
 export async function untilSize({ width, height }: { width: number; height: number }, limit = 2000): Promise<void> {
-  const end = performance.now() + limit
-  while ((innerWidth !== width || innerHeight !== height) && performance.now() < end) await pause(4)
+  const isSo = () => innerWidth === width && innerHeight === height
+  for (const end = now() + limit; !isSo() && now() < end;)
+    await Promise.race([new Promise((done) => addEventListener('resize', done, { once: true })), pause(100)])
 }
 
 /** Parts that come in on the way, and pictures that load late, are brought in first. @param look at each place of the way */

@@ -18,12 +18,13 @@ import type { Stop, Tried } from '@waybell/core'
 import { hashOfLink, isTopOnly, sameDocumentHash, targetOf, wasTaken } from './links.ts'
 import { isShown, lookOf, MARKING, underSheet } from './marks.ts'
 import { builtMenus, placeHash } from './survey/built.ts'
-import type { OwnMenu } from './messages.ts'
+import type { KnownMenus } from './messages.ts'
 import { elementAt, positionOf } from './stamps.ts'
 import { furthest, jumpTo, position, scroller, viewTop } from './scroller.ts'
 import { canOpen, findOpeners, forgetOpenings, isAside, isLeftOpen, open, shut } from './opening.ts'
 import { roomOf } from './room.ts'
-import { moveTo, pause, throughThePage, twoFrames, untilSteady, untilStill } from './settle.ts'
+import { now, pause } from './pending.ts'
+import { finishMotion, moveTo, throughThePage, untilLoaded, untilQuiet, untilStill } from './settle.ts'
 
 interface ToTry {
   link: HTMLAnchorElement
@@ -44,10 +45,10 @@ function canBePressed(link: Element, menu: Element): boolean {
 type Menus = [menu: Element, mark: ToTry['mark']][]
 
 /** In page order. */
-function menusToTry(ownMenus: readonly OwnMenu[]): Menus {
+function menusToTry({ own }: KnownMenus): Menus {
   const marks = new Map<Element, ToTry['mark']>()
   for (const menu of document.querySelectorAll(`[${MENU}]`)) marks.set(menu, markClassOf(menu.getAttribute(MENU)))
-  for (const { at, mark } of ownMenus) {
+  for (const { at, mark } of own) {
     const menu = elementAt(at)
     if (menu) marks.set(menu, mark.name ? mark : null)
   }
@@ -58,33 +59,30 @@ function menusToTry(ownMenus: readonly OwnMenu[]): Menus {
 }
 
 /** Every link of a menu that stays on this page, in page order; those for another screen, which have no box here, are left out. */
-function linksToTry(menus: Menus): ToTry[] {
+function linksToTry(menus: Menus, { items }: KnownMenus): ToTry[] {
+  const known = new Set(items)
   return menus.flatMap(([menu, mark]) =>
     [...menu.querySelectorAll<HTMLAnchorElement>('a[href]')].flatMap((link) => {
-      // A bare “#” of the page's own is mostly a script's button.
-      const hash = menu.hasAttribute(MADE) ? hashOfLink(link) : placeHash(link)
+      // A bare “#” that is no item is mostly a script's button.
+      const isItem = menu.hasAttribute(MADE) || known.has(positionOf(link) ?? -1)
+      const hash = isItem ? hashOfLink(link) : placeHash(link)
       return hash !== null && canBePressed(link, menu) ? [{ link, menu, hash, mark }] : []
     }),
   )
-}
-
-export async function tryLinks(): Promise<Tried[]> {
-  const out: Tried[] = []
-  for (let place = 0; ; place++) {
-    const tried = await tryLink(place, false, [])
-    if (!tried) return out
-    out.push(tried)
-  }
 }
 
 /**
  * Null where there is no such link.
  * @param place among the links of the menus
  * @param isPatient gives the page longer: a machine that is busy is no fault of the link
- * @param ownMenus that the page marks by itself
  */
-export async function tryLink(place: number, isPatient: boolean, ownMenus: readonly OwnMenu[]): Promise<Tried | null> {
-  const menus = menusToTry(ownMenus)
+export async function tryLink(place: number, isPatient: boolean, known: KnownMenus): Promise<Tried | null> {
+  // What scripts build behind the loading is in by then.
+  if (place === 0) {
+    await untilLoaded()
+    await untilQuiet()
+  }
+  const menus = menusToTry(known)
   const motion = withoutMotion()
   let links: readonly ToTry[] = []
   try {
@@ -92,13 +90,13 @@ export async function tryLink(place: number, isPatient: boolean, ownMenus: reado
       forgetOpenings()
       await findOpeners(menus.map(([menu]) => menu))
     }
-    links = linksToTry(menus)
+    links = linksToTry(menus, known)
     const one = links[place]
     if (!one) return null
     // What comes in on the way is in.
     if (place === 0) {
       await throughThePage()
-      await untilSteady(() => '', 3000)
+      await untilQuiet()
     }
     return await pressed(one, isPatient)
   } finally {
@@ -109,8 +107,9 @@ export async function tryLink(place: number, isPatient: boolean, ownMenus: reado
 
 async function pressed(one: ToTry, isPatient: boolean): Promise<Tried> {
   const { link, menu, hash, mark } = one
-  scroller().scrollTo({ top: 0, left: 0, behavior: 'instant' })
-  await twoFrames()
+  scroller().scrollTo({ left: 0, behavior: 'instant' })
+  await moveTo(0)
+  await untilQuiet(undefined, finishMotion)
   const room = roomOf(link, menu)
   const target = targetOf(hash)
   const isTop = isTopTarget(hash)
@@ -118,6 +117,7 @@ async function pressed(one: ToTry, isPatient: boolean): Promise<Tried> {
   const veil = await veilLeftOver(link)
   const { stop, isTaken, isLeft } = await follow(one, isPatient)
   const tried: Tried = {
+    at: positionOf(link) ?? null,
     label:
       (link.textContent ?? '').trim().replace(/\s+/g, ' ').slice(0, 120) ||
       (link.getAttribute('aria-label') ?? link.querySelector('img')?.alt ?? ''),
@@ -139,7 +139,7 @@ async function pressed(one: ToTry, isPatient: boolean): Promise<Tried> {
     leftOpen: null,
     ...room,
   }
-  if (!isLeft) return { ...tried, below: tried.top === null ? null : await fromBelow(one, isPatient) }
+  if (!isLeft) return { ...tried, below: tried.hasTarget && tried.hasBox ? await fromBelow(one, isPatient) : null }
   const by = await shut(menu, link)
   return { ...tried, leftOpen: { menu: positionOf(menu) ?? null, by: (by && positionOf(by)) ?? null } }
 }
@@ -147,7 +147,7 @@ async function pressed(one: ToTry, isPatient: boolean): Promise<Tried> {
 /** The same link once more, from the page's end: headers come back on the way up, and what sticks stands elsewhere than it was measured. */
 async function fromBelow(one: ToTry, isPatient: boolean): Promise<Stop> {
   await moveTo(furthest())
-  await untilSteady(() => `${position()}`)
+  await untilQuiet(undefined, finishMotion)
   const { stop, isLeft } = await follow(one, isPatient)
   if (isLeft) await shut(one.menu, one.link)
   return stop
@@ -164,18 +164,12 @@ async function follow({ link, menu, hash }: ToTry, isPatient: boolean): Promise<
   const isOpened = await open(menu, link)
   const veil = veilOver(link)
   const isTaken = await press(link)
-  const pressedAt = performance.now()
-  await untilSteady(() => `${position()} ${scroller().scrollHeight}`, 2500)
-  // The script in the page puts an arrival right a moment after its header has come to rest, or what came in has.
-  const before = position()
-  await pause(isPatient ? 1200 : performance.now() - pressedAt > 150 ? 250 : 40)
-  await twoFrames()
-  if (position() !== before) await untilSteady(() => `${position()}`, 1000)
-  // What a script of the page moves step by step is put right once that is surely over.
-  if (isTaken) await untilStill(position, 700, 8000)
+  const isQuiet = await untilQuiet(isPatient ? 1200 : 250, undefined, isTaken ? LONGEST_TAKEN : undefined)
+  // No event ends what a script of a page that never rests does: only time without movement tells.
+  if (isTaken && !isQuiet) await untilStill(position, 700, LONGEST_TAKEN)
   const isLeft = isOpened && (await isLeftOpen(menu))
   // Its going may move what stays at the viewport's top, and the page behind that.
-  if (isOpened && !isLeft) await untilStill(position, 200, 2000)
+  if (isOpened && !isLeft && !(await untilQuiet())) await untilStill(position, 200, 2000)
   const target = isTopTarget(hash) ? null : targetOf(hash)
   const over = target ? coverOver(target, isLeft ? menu : null, veil) : null
   const stop: Stop = {
@@ -186,6 +180,9 @@ async function follow({ link, menu, hash }: ToTry, isPatient: boolean): Promise<
   }
   return { stop, isTaken, isLeft }
 }
+
+/** How long a script of the page may take with a press, in ms. */
+const LONGEST_TAKEN = 8000
 
 /** As a visitor's press: what the page's scripts do with it is theirs. */
 async function press(link: HTMLAnchorElement): Promise<boolean> {
@@ -269,9 +266,9 @@ const stayed = new WeakSet<Element>()
 
 /** The same once what is only there while the page loads has gone. */
 async function veilLeftOver(link: Element, limit = 3000): Promise<Element | null> {
-  const end = performance.now() + limit
+  const end = now() + limit
   let veil = veilOver(link)
-  while (veil && !stayed.has(veil) && performance.now() < end) {
+  while (veil && !stayed.has(veil) && now() < end) {
     await pause(50)
     veil = veilOver(link)
   }

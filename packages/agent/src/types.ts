@@ -1,3 +1,3 @@
 /** What the application and the command line know of the agent. */
-export type { FromAgent, HeldMenu, Imitated, PickedElement, PickStep, SurveyRequest, ToAgent } from './messages.ts'
+export type { FromAgent, HeldMenu, Imitated, KnownMenus, PickedElement, PickStep, SurveyRequest, ToAgent } from './messages.ts'
 export type { AgentOfWindow } from './called.ts'

@@ -1,184 +1,100 @@
-/** Surveys of a page, and tries of its links, in a Chromium that is named by path. The page is loaded from its own folder and reaches nothing else. */
-import { agentText } from '@waybell/agent'
-import type { AgentOfWindow } from '@waybell/agent/types'
+/** A page on every screen at once: loaded once, measured, and its links tried in it. */
+import { PageTrouble, type DrivenBrowser, type DrivenPage, type Mount, type PageAgent } from '@waybell/driver'
 import {
-  stampPage,
   surveyRequest,
+  triedTwice,
   type MeasuringTrouble,
+  type PageEdit,
   type PageReading,
-  type ParsedPage,
   type Screen,
   type Survey,
   type Tried,
 } from '@waybell/core'
 import { surveySchema } from '@waybell/core/schema'
-import mime from 'mime-types'
-import { existsSync, readFileSync, statSync } from 'node:fs'
-import { dirname, join, relative, resolve, sep } from 'node:path'
-import { setTimeout as pause } from 'node:timers/promises'
-import { chromium, type Browser, type Page, type Route } from 'playwright-core'
-import type { LocalFile } from './files.ts'
 
-const ORIGIN = 'http://page.localhost'
+type KnownMenus = Parameters<PageAgent['tryLink']>[2]
 
-/** A page as it is put into the browser, with its own files. */
-export interface OpenedPage {
-  pageFile: string
-  html: Buffer
-  encoding: string
-  files: LocalFile[]
-}
+export class OpenPage {
+  readonly troubles = new Set<MeasuringTrouble>()
+  private readonly pages = new Map<string, Promise<DrivenPage>>()
 
-/** What keeps a page from being measured, or its links from being tried. */
-export class PageTrouble extends Error {
-  constructor(readonly kind: Exclude<MeasuringTrouble, 'restless'>) {
-    super(kind)
+  constructor(
+    private readonly browser: DrivenBrowser,
+    private readonly mount: Mount,
+    private readonly screens: readonly Screen[],
+  ) {}
+
+  /** The page can't be driven on any screen. */
+  get isOut(): boolean {
+    return this.troubles.has('silent') || this.troubles.has('reloads')
   }
-}
 
-/** As it came, its elements named, so that what is measured can be said of them. */
-export const sourcePage = (pageFile: string, bytes: Uint8Array, parsed: ParsedPage, files: LocalFile[]): OpenedPage => ({
-  pageFile,
-  html: Buffer.from(stampPage(bytes, parsed, '')),
-  encoding: parsed.decoded.encoding,
-  files,
-})
-
-/** @throws Error when the browser does not start */
-export async function withBrowser<T>(executablePath: string, work: (browser: Browser) => Promise<T>): Promise<T> {
-  const browser = await chromium.launch({
-    executablePath,
-    // A dead proxy for everything, loopback too: what the routes below do not answer, nobody does.
-    proxy: { server: 'http://127.0.0.1:9', bypass: '<-loopback>' },
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  })
-  try {
-    return await work(browser)
-  } finally {
-    await browser.close()
+  /** By screen key, where nothing kept the page from being measured. @param wait before that, in ms */
+  async measure(reading: PageReading, wait: number): Promise<Record<string, Survey>> {
+    return this.onScreens(async (agent, { key, width, height }) => {
+      if (wait) await agent.pause(wait)
+      const survey = await agent.probe({ screen: key, width, height, ...surveyRequest(reading) })
+      // The page is not trusted, so neither is what is measured in it.
+      if (surveySchema.validate(survey).error) throw new PageTrouble('silent')
+      if (await agent.isRestless()) this.troubles.add('restless')
+      return survey
+    })
   }
-}
 
-/** @throws PageTrouble */
-export const measureOn = (browser: Browser, page: OpenedPage, reading: PageReading, screen: Screen, wait: number) =>
-  opened(browser, page, screen, wait, async (loaded): Promise<{ survey: Survey; isRestless: boolean }> => {
-    const request = {
-      screen: screen.key,
-      width: screen.width,
-      height: screen.height,
-      ...surveyRequest(reading),
-    }
-    const survey = await loaded.evaluate((r) => (window as AgentOfWindow).wayBellAgent!.probe(r), request)
-    // The page is not trusted, so neither is what is measured in it.
-    if (surveySchema.validate(survey).error) throw new PageTrouble('silent')
-    return { survey, isRestless: await loaded.evaluate(() => (window as AgentOfWindow).wayBellAgent!.isRestless()) }
-  })
-
-/**
- * Every link of the menus of a page as it was built.
- * @param isWrong what it says so of is tried once more, with longer waits
- * @throws PageTrouble
- */
-export const tryOn = (
-  browser: Browser,
-  page: OpenedPage,
-  screen: Screen,
-  wait: number,
-  isWrong: (tried: Tried) => boolean,
-): Promise<Tried[]> =>
-  opened(browser, page, screen, wait, async (loaded) => {
-    const all = await loaded.evaluate(() => (window as AgentOfWindow).wayBellAgent!.tryLinks())
-    for (const [place, one] of all.entries())
-      if (isWrong(one))
-        all[place] = (await loaded.evaluate((n) => (window as AgentOfWindow).wayBellAgent!.tryLink(n, true, []), place)) ?? one
-    return all
-  })
-
-/** A page that answers nothing for so long runs without end, in ms. */
-const PATIENCE = 60_000
-/** What was begun in a page that then loads itself again is begun anew, so often in all. */
-const LOADS = 3
-
-/** @throws PageTrouble once the page answers nothing */
-async function answered<T>(loaded: Page, work: Promise<T>): Promise<T> {
-  let isOver = false
-  const falls = async (): Promise<never> => {
-    for (;;) {
-      await pause(1000, undefined, { ref: false })
-      const answers = loaded.evaluate(() => true).catch(() => true)
-      if (!(await Promise.race([answers, pause(PATIENCE, false, { ref: false })])) && !isOver) throw new PageTrouble('silent')
-      if (isOver) return new Promise<never>(() => {})
-    }
+  /**
+   * Every link of the menus, by screen key.
+   * @param edits shown in the page first; null where it has them. It is then loaded for this
+   * @param wait before that, of a page that is loaded for this, in ms
+   * @param mayPass says of a link that is not right whether another try could be
+   */
+  async tryLinks(
+    edits: readonly PageEdit[] | null,
+    known: KnownMenus,
+    mayPass: (screen: Screen, tried: Tried) => boolean,
+    wait = 0,
+  ): Promise<Record<string, Tried[]>> {
+    return this.onScreens(async (agent, screen) => {
+      if (edits) await agent.patch([...edits])
+      else if (wait) await agent.pause(wait)
+      const all: Tried[] = []
+      for (;;) {
+        const one = await triedTwice(
+          (isPatient) => agent.tryLink(all.length, isPatient, known),
+          (tried) => mayPass(screen, tried),
+        )
+        if (!one) return all
+        all.push(one)
+      }
+    })
   }
-  try {
-    return await Promise.race([work, falls()])
-  } finally {
-    isOver = true
-    work.catch(() => {})
-  }
-}
 
-/** @param wait once the page is loaded, in ms */
-async function opened<T>(browser: Browser, page: OpenedPage, screen: Screen, wait: number, work: (loaded: Page) => Promise<T>): Promise<T> {
-  const context = await browser.newContext({
-    viewport: { width: screen.width, height: screen.height },
-    hasTouch: screen.touch,
-    serviceWorkers: 'block',
-  })
-  try {
-    const site = mount(page)
-    // Into the page, not into frames that it holds.
-    await context.addInitScript({ content: `if (window === window.top) {${agentText}\n}` })
-    await context.route('**/*', (route) => site.answer(route))
-    const loaded = await context.newPage()
-    loaded.on('dialog', (dialog) => void dialog.dismiss())
-    const come = async (n: number): Promise<T> => {
+  async close(): Promise<void> {
+    await Promise.all([...this.pages.values()].map((page) => page.then((p) => p.close()).catch(() => {})))
+    this.pages.clear()
+  }
+
+  private async onScreens<T>(work: (agent: PageAgent, screen: Screen) => Promise<T>): Promise<Record<string, T>> {
+    if (this.isOut) return {}
+    const each = async (screen: Screen): Promise<[string, T][]> => {
       try {
-        if (n === 1) await loaded.goto(ORIGIN + site.path, { waitUntil: 'load', timeout: PATIENCE })
-        else await loaded.waitForLoadState('load', { timeout: PATIENCE })
-        await pause(wait)
-        return await answered(loaded, work(loaded))
+        const page = await this.opened(screen)
+        return [[screen.key, await page.run((agent) => work(agent, screen))]]
       } catch (error) {
-        if (error instanceof PageTrouble || !browser.isConnected()) throw error
-        if (!/navigat|context was destroyed/i.test(String(error))) throw new PageTrouble('silent')
-        if (n < LOADS) return come(n + 1)
-        throw new PageTrouble('reloads')
+        if (!(error instanceof PageTrouble)) throw error
+        // The others were closed for it.
+        if (!this.isOut) {
+          this.troubles.add(error.kind)
+          await this.close()
+        }
+        return []
       }
     }
-    return await come(1)
-  } finally {
-    await context.close()
+    return Object.fromEntries((await Promise.all(this.screens.map(each))).flat())
   }
-}
 
-/** The folder, or as much above it as the page's own paths need, as the root of a host. */
-function mount({ pageFile, html, encoding, files }: OpenedPage) {
-  const folder = dirname(resolve(pageFile))
-  const up = Math.max(0, ...files.map((f) => f.path.split('/').filter((s) => s === '..').length))
-  const root = resolve(folder, '../'.repeat(up) || '.')
-  const prefix = '/' + relative(root, folder).split(sep).filter(Boolean).map(encodeURIComponent).join('/')
-  const path = `${prefix === '/' ? '' : prefix}/${encodeURIComponent(pageFile.split(sep).pop()!)}`
-  const byPath = new Map(files.map((f) => [f.path, f.file]))
-  const answer = async (route: Route): Promise<void> => {
-    const url = new URL(route.request().url())
-    if (url.origin !== ORIGIN) return route.abort()
-    if (url.pathname === path) return route.fulfill({ body: html, contentType: `text/html; charset=${encoding}` })
-    const wanted = decodeURIComponent(url.pathname)
-    const inside = join(root, wanted)
-    const inFolder = join(folder, wanted)
-    const file = [byPath.get(relative(folder, inside).split(sep).join('/')), inside, inFolder].find(
-      (f) => f !== undefined && (f.startsWith(folder + sep) || [...byPath.values()].includes(f)) && existsSync(f) && statSync(f).isFile(),
-    )
-    if (!file) return route.fulfill({ status: 404, body: '' })
-    return route.fulfill({ body: readFileSync(file), contentType: mime.lookup(file) || 'application/octet-stream' })
+  private opened(screen: Screen): Promise<DrivenPage> {
+    const known = this.pages.get(screen.key) ?? this.browser.open(this.mount, screen)
+    this.pages.set(screen.key, known)
+    return known
   }
-  return { path, answer }
 }

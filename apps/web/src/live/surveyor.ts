@@ -2,15 +2,16 @@
 import type { FromAgent, SurveyRequest, ToAgent } from '@waybell/agent/types'
 import {
   judgeTried,
+  knownMenusOf,
   mayPass,
   type MeasuringTrouble,
-  ownMenusOf,
   type PageEdit,
   type Screen,
   type SitePage,
   stopsElsewhere,
   type Survey,
   type Tried,
+  triedTwice,
   viewportOf,
 } from '@waybell/core'
 import type { Channel } from './channel.ts'
@@ -200,15 +201,13 @@ export class Surveyor {
     return true
   }
 
-  /** One that is not right is tried once more, with longer waits. */
   private async tryLink(screen: Screen, place: number): Promise<Tried | null> {
     const known = this.known()
-    const ownMenus = ownMenusOf(this.props().of, known)
-    const ask = (isPatient: boolean) => this.ask('tried', (turn) => ({ type: 'try', turn, place, isPatient, ownMenus }))
-    const { tried } = await ask(false)
+    const menus = knownMenusOf(this.props().of, known)
+    const ask = (isPatient: boolean) => this.ask('tried', (turn) => ({ type: 'try', turn, place, isPatient, menus }))
     const survey = known[screen.key] ?? null
-    if (!tried || this.isChanged || !mayPass(judgeTried(this.props().of, survey, [tried])[0]!)) return tried
-    return (await ask(true)).tried
+    const mayBeBusy = (tried: Tried) => !this.isChanged && mayPass(judgeTried(this.props().of, survey, [tried])[0]!)
+    return triedTwice(async (isPatient) => (await ask(isPatient)).tried, mayBeBusy)
   }
 
   /** What was measured of the screens as they are, by their keys. */

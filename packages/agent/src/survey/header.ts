@@ -3,7 +3,7 @@ import type { Survey, SurveyHeader } from '@waybell/core/survey'
 import { GLIDES } from '@waybell/core/contract'
 import type { SurveyRequest } from '../messages.ts'
 import { furthest, pageHeight, position, viewHeight } from '../scroller.ts'
-import { moveTo, pause, twoFrames, untilThere } from '../settle.ts'
+import { moveTo, twoFrames, untilThere } from '../settle.ts'
 import { bottomNow, canStay, headerElement, reachNow, sourceElement, stayingBars, staysOver, type Bar } from './bars.ts'
 import { isTransparent } from './look.ts'
 import { makesUpFor } from './makes-up.ts'
@@ -20,9 +20,6 @@ export interface HeaderStates {
   /** What is the same while the header is at rest. */
   key: () => string
 }
-
-/** How long a page may take to answer that it was moved, in ms. */
-const ANSWERS = 150
 
 const steadyKey = (bars: Bar[]) => `${reachNow(bars)} ${bars.map((b) => b.el.offsetHeight)} ${pageHeight()}`
 
@@ -51,8 +48,6 @@ export async function probeHeader(request: SurveyRequest, look: () => void): Pro
     await moveTo(Math.min(end, viewHeight()))
     await twoFrames()
     await moveTo(Math.min(end, viewHeight() * 1.5))
-    // On a busy machine what answers the move may come a while after it.
-    await pause(ANSWERS)
     await untilThere(key)
     look()
     const late = stayingBars().filter((b) => !bars.some((known) => known.el === b.el))

@@ -8,7 +8,7 @@ import { LETS_GO, STEADY } from '@waybell/core/contract'
 import { steadied, SURVEY_FORMAT, type Survey } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
 import { forgetScroller, furthest, innerScroller, jumpTo, pageHeight, pageHolder, position, viewHeight } from '../scroller.ts'
-import { throughThePage, untilLoaded, untilSize, untilStill, untilThere } from '../settle.ts'
+import { throughThePage, untilLoaded, untilQuiet, untilSize, untilStill, untilThere } from '../settle.ts'
 import { positionOf } from '../stamps.ts'
 import { asIf } from './as-if.ts'
 import { builtByScripts, builtTargets } from './built.ts'
@@ -64,6 +64,7 @@ export async function probe(request: SurveyRequest): Promise<Survey> {
   assertMeans()
   await onScreen(request)
   await untilLoaded()
+  await untilQuiet()
   const address = location.href
   const marks = watchMarks(request.menus)
   await throughThePage(marks.look)
@@ -120,11 +121,11 @@ async function reachOf(key: () => string): Promise<Pick<Survey, 'maxScroll' | 'i
   await untilThere(key)
   const end = () => Math.min(reached, furthest())
   if (position() >= end() - 1) return { maxScroll: position(), isHeld: false }
-  await untilStill(position, 300, 3000)
+  if (!(await untilQuiet(300))) await untilStill(position, 300, 3000)
   if (position() > 1) return { maxScroll: position(), isHeld: false }
   // One that begins again at its end is back at its top too, but stays where it is moved to on the way there.
   jumpTo(Math.round(end() / 2))
-  await untilStill(position, 300, 3000)
+  if (!(await untilQuiet(300))) await untilStill(position, 300, 3000)
   return { maxScroll: end(), isHeld: position() <= 1 }
 }
 

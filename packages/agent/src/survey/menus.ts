@@ -4,7 +4,7 @@ import type { OwnMark, SurveyMenu } from '@waybell/core/survey'
 import { isTopOnly, sameDocumentHash, targetOf } from '../links.ts'
 import { isShown, lookOf, MARKING, underSheet } from '../marks.ts'
 import { furthest, jumpTo, topOf, viewHeight } from '../scroller.ts'
-import { aFrame, pause, twoFrames } from '../settle.ts'
+import { untilQuiet } from '../settle.ts'
 import { elementAt } from '../stamps.ts'
 import { ownTravel } from './travel.ts'
 
@@ -58,8 +58,7 @@ async function ownMarks(menus: readonly Seen[]): Promise<SurveyMenu[]> {
   const isNew = menus.filter(({ states }) => !states.length)
   for (const part of isNew.length ? [0, 0.25, 0.5, 0.75, 1] : []) {
     jumpTo(Math.round(part * furthest()))
-    await aFrame()
-    await pause(40)
+    await untilQuiet(40)
     look(isNew)
   }
   const out: SurveyMenu[] = []
@@ -157,12 +156,11 @@ async function isRight(token: Token, holders: readonly Holder[]): Promise<boolea
     const left = furthest() - to
     if (left >= 0 && left < viewHeight() * SLACK) return false
     jumpTo(to)
-    await twoFrames()
+    await untilQuiet(250)
     const isSo = () => {
       const on = leading.filter((l) => tokensOf(l).has(token))
       return on.length > 0 && on.every((l) => l.hash === one.hash)
     }
-    if (!isSo()) await pause(250)
     if (!isSo()) return false
   }
   return true

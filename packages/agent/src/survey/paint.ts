@@ -1,6 +1,6 @@
 /** What is painted behind words besides plain colours: gradients by their stops, pictures by their own pixels. */
 import type { SurveyRequest } from '../messages.ts'
-import { pause } from '../settle.ts'
+import { pause } from '../pending.ts'
 import { elementAt, positionOf } from '../stamps.ts'
 
 /** A picture that is so much of the viewport's width is ground, in parts of it; a smaller one stands on ground. */

@@ -1,10 +1,11 @@
 /** What rules ask of a page and of a site, looked up once for all of them. */
 import { decodeFragment } from '../contract/index.ts'
+import { bellMap, type Stretch } from '../highlight/index.ts'
 import { faultOf } from '../naming/index.ts'
 import { hostedIds, type ElementAt, type NamedIds, type PageLink, type PageReading, type Place, type ReadId } from '../page/index.ts'
 import type { Item, KnownOutside, Menu, Section, Site, SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
-import type { Tried } from '../walk/index.ts'
+import { judgeTried, type Tried, type TryVerdict } from '../walk/index.ts'
 
 /** What is known of a page beside its own text. */
 export interface Around {
@@ -86,10 +87,22 @@ export interface SiteFacts extends SiteInput {
   /** The ID that each element has in the source. */
   hadId: ReadonlyMap<ElementAt, string>
   placeOf: (at: ElementAt) => Place
+  /** By screen key, each worked out once, when a rule first asks for it; null and nothing where the page wasn't measured or tried. */
+  bellsOn: (screen: string) => readonly Stretch[]
+  verdictsOn: (screen: string) => readonly TryVerdict[]
+}
+
+/** What `of` gives for each key, worked out once. */
+function once<T>(of: (key: string) => T): (key: string) => T {
+  const known = new Map<string, T>()
+  return (key) => {
+    if (!known.has(key)) known.set(key, of(key))
+    return known.get(key)!
+  }
 }
 
 export function siteFacts(input: SiteInput): SiteFacts {
-  const { page, reading } = input
+  const { page, reading, surveys, tried } = input
   const places = new Map<ElementAt, Place>()
   for (const { at, line, column } of [...reading.ids, ...reading.candidates]) places.set(at, { line, column })
   return {
@@ -99,5 +112,7 @@ export function siteFacts(input: SiteInput): SiteFacts {
     links: new Map(reading.links.map((l) => [l.at, l])),
     hadId: new Map(reading.ids.map((i) => [i.at, i.id])),
     placeOf: (at) => places.get(at) ?? { line: 1, column: 1 },
+    bellsOn: once((screen) => (surveys[screen] ? bellMap(page, surveys[screen]) : [])),
+    verdictsOn: once((screen) => judgeTried(page, surveys[screen] ?? null, tried[screen] ?? [])),
   }
 }

@@ -18,6 +18,7 @@ import { rules } from './rules/index.ts'
 
 export type { Around, MeasuringTrouble, SiteInput } from './facts.ts'
 export type { Fix, Severity, Task, Where } from './finding.ts'
+export { allArrive, outcomeOf, outcomeText, type Outcome } from './outcome.ts'
 export { takePresses } from './tried.ts'
 
 export type FindingCode = keyof typeof rules

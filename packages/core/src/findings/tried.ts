@@ -1,5 +1,5 @@
 /** What the rules about links that were tried have in common. */
-import { judgeTried, type TryVerdict } from '../walk/index.ts'
+import { triedKey, type Tried, type TryVerdict } from '../walk/index.ts'
 import type { Screen } from '../site/index.ts'
 import type { SiteFacts } from './facts.ts'
 import type { Draft, Fix } from './finding.ts'
@@ -10,22 +10,21 @@ export function triedLinks(
   facts: SiteFacts,
   told: (verdict: TryVerdict) => { kind: string; why: string; fix?: Fix | null } | null,
 ): Draft[] {
-  const { page, site, surveys, tried } = facts
-  const out = new Map<string, { label: string; href: string; why: string; fix: Fix | null; screens: Screen[] }>()
+  const { page, site } = facts
+  const out = new Map<string, { tried: Tried; why: string; fix: Fix | null; screens: Screen[] }>()
   for (const screen of site.screens)
-    for (const verdict of judgeTried(page, surveys[screen.key] ?? null, tried[screen.key] ?? [])) {
+    for (const verdict of facts.verdictsOn(screen.key)) {
       const found = told(verdict)
       if (!found) continue
-      const { label, href } = verdict.tried
-      const key = `${label} ${href} ${found.kind}`
+      const key = `${triedKey(verdict.tried)} ${found.kind}`
       const known = out.get(key)
       // The same link may stand in several menus.
       if (known) known.screens.push(...(known.screens.includes(screen) ? [] : [screen]))
-      else out.set(key, { label, href, why: found.why, fix: found.fix ?? null, screens: [screen] })
+      else out.set(key, { tried: verdict.tried, why: found.why, fix: found.fix ?? null, screens: [screen] })
     }
-  return [...out.values()].map(({ label, href, why, fix, screens }): Draft => {
-    // The handover may have given it its address; then the section says where it is.
-    const link = facts.reading.links.find((l) => l.href === href && l.label === label)
+  return [...out.values()].map(({ tried: { at, label, href }, why, fix, screens }): Draft => {
+    // What was written is not in the source; then the section says where it is.
+    const link = facts.links.get(at ?? -1)
     const section = page.sections.find((s) => `#${s.id}` === href)
     return {
       message: `“${label}” ${why} (${onScreens(site, screens)}).`,

@@ -132,5 +132,11 @@ export function findLinks(tree: Tree, targets: Targets, file: string): LinkEleme
   return out
 }
 
-/** What the link is called: its text, else `aria-label`, else `title`. */
-export const linkLabel = (el: El): string => textOf(el, 120) || el.attrs.get('aria-label')?.trim() || el.attrs.get('title')?.trim() || ''
+/** What the link is called: its text, else `aria-label`, `title`, or the title of a drawing in it. */
+export const linkLabel = (el: El): string =>
+  textOf(el, 120) || el.attrs.get('aria-label')?.trim() || el.attrs.get('title')?.trim() || drawingTitle(el)
+
+function drawingTitle(el: El): string {
+  const title = el.tag === 'title' ? textOf(el, 120) : ''
+  return title || el.children.map(drawingTitle).find(Boolean) || ''
+}

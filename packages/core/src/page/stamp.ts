@@ -45,6 +45,26 @@ function awayAttribute(el: El): string | null {
   return name !== null && leads(name) ? name : null
 }
 
+/** An edit of an attribute, as the handover knows it. */
+interface StampEdit {
+  kind: 'attribute'
+  at: number
+  name: string
+  value: string | null
+}
+
+/** The same as edits: written with those of a handover, they name its elements by their positions in the page as it came. */
+export function stampEdits({ tree, lacksHeadings }: ParsedPage): StampEdit[] {
+  const edits = new Map<string, StampEdit>()
+  const put = (at: number, name: string, value: string | null) => edits.set(`${at} ${name}`, { kind: 'attribute', at, name, value })
+  for (const el of tree.all) {
+    if (isStampable(el, lacksHeadings)) put(el.at, STAMP, `${el.at}`)
+    const away = awayAttribute(el)
+    if (away) put(el.at, away, null)
+  }
+  return [...edits.values()]
+}
+
 /**
  * @param headMarkup put in front of everything else in the head, in ASCII
  * @returns the stamped page, without the pieces that an earlier handover wrote

@@ -2,6 +2,7 @@
 import type { Tried } from './tried.ts'
 
 export const aTried = (over: Partial<Tried> & Pick<Tried, 'id' | 'label' | 'scroll'>): Tried => ({
+  at: null,
   href: `#${over.id}`,
   top: null,
   below: null,

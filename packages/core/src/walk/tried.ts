@@ -2,7 +2,7 @@
 import { partsByAt, solveArrivals, standsAbove } from '../arrival/index.ts'
 import { madeMenuNamed, type MarkClass } from '../contract/index.ts'
 import type { ElementAt } from '../page/index.ts'
-import { isFound, type Section, type SitePage } from '../site/index.ts'
+import { isFound, sectionOf, type Item, type Menu, type Section, type SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
 import { TOLERANCE } from './judge.ts'
 
@@ -20,6 +20,8 @@ export interface Stop {
 
 /** One link as it was tried, from the page's top. Lengths in CSS px. */
 export interface Tried extends Stop {
+  /** The link in the source; null for one that was written or built by scripts. */
+  at: ElementAt | null
   label: string
   href: string
   /** What its hash asks for, decoded; empty for the page's top. */
@@ -28,7 +30,7 @@ export interface Tried extends Stop {
   hasBox: boolean
   /** A visitor's press is followed in another tab. */
   leaves: boolean
-  /** The same once more, from the page's end; null where the target is the page's top, has no box, or the menu stayed open. */
+  /** The same once more, from the page's end; null without a target, where that has no box, and where the menu stayed open. */
   below: Stop | null
   /** What lies over nearly all that is seen, the link too, until a visitor sends it away, as a selector; empty where nothing does. It was tried as if that were gone. */
   veil: string
@@ -69,6 +71,9 @@ export interface TryVerdict {
   by?: number
 }
 
+/** Tells the links of a page apart: the same one may stand in several menus, which counts as one. */
+export const triedKey = ({ label, href }: Pick<Tried, 'label' | 'href'>): string => `${label} ${href}`
+
 /** Name of the menu that was made and covers where a link arrives; null where that is none. */
 export const coveringMenu = ({ fault, tried }: Pick<TryVerdict, 'fault' | 'tried'>): string | null => {
   if (fault !== 'covered') return null
@@ -84,6 +89,18 @@ export const isLeftOpen = ({ fault, tried }: Pick<TryVerdict, 'fault' | 'tried'>
 /** True for what may have been a busy machine's doing; what has no target, or a script of the page took, is so after a longer wait too. */
 export const mayPass = ({ fault, tried }: TryVerdict): boolean =>
   fault !== null && fault !== 'nowhere' && fault !== 'no-box' && fault !== 'leaves' && !(fault === 'off' && tried.isTaken)
+
+/**
+ * Tries a link, and once more with longer waits when it isn't right and a busy machine may be why.
+ * @param ask tries it; null when there is no such link
+ */
+export async function triedTwice(
+  ask: (isPatient: boolean) => Promise<Tried | null>,
+  mayBeBusy: (tried: Tried) => boolean,
+): Promise<Tried | null> {
+  const tried = await ask(false)
+  return tried && mayBeBusy(tried) ? ((await ask(true)) ?? tried) : tried
+}
 
 /** It stops elsewhere than was computed, and no script or open menu is to blame: the page was perhaps another when it was measured. */
 export const stopsElsewhere = ({ fault, drift, tried }: TryVerdict): boolean =>
@@ -113,7 +130,7 @@ export function takenLinks(
   for (const [screen, links] of Object.entries(tried))
     for (const { tried: one, fault, by: left = 0 } of judgeTried(page, surveys[screen] ?? null, links)) {
       if (!one.isTaken) continue
-      const key = `${one.label} ${one.href}`
+      const key = triedKey(one)
       all.add(key)
       const by = (fault === 'off' && left) || one.astray
       if (Math.abs(by) <= TOLERANCE) continue
@@ -124,8 +141,20 @@ export function takenLinks(
   return { links: all.size, off: off.size, isPutRight, worst }
 }
 
-/** Menus that the page marks by itself, and by what, so that a try can read it there. */
-export function ownMenusOf(page: SitePage, surveys: Readonly<Record<string, Survey>>): { at: ElementAt; mark: MarkClass }[] {
+/** What of the page's menus has to be known to try their links: those that the page marks by itself, and items that lead to this page. */
+export function knownMenusOf(page: SitePage, surveys: Readonly<Record<string, Survey>>): { own: OwnMarked[]; items: ElementAt[] } {
+  return { own: ownMarked(page, surveys), items: page.menus.flatMap((m) => itemsHere(m).flatMap((i) => i.links)) }
+}
+
+/** Items that lead to a place of their own page. */
+const itemsHere = ({ items }: Menu): Item[] => items.filter(({ target }) => target.kind === 'top' || sectionOf(target) !== null)
+
+interface OwnMarked {
+  at: ElementAt
+  mark: MarkClass
+}
+
+function ownMarked(page: SitePage, surveys: Readonly<Record<string, Survey>>): OwnMarked[] {
   if (!page.highlight.own) return []
   const seen = Object.values(surveys).flatMap((s) => s.menus)
   return page.menus.flatMap((menu) =>
@@ -158,7 +187,11 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
     }
   }
   // What is left as it is leads to no section, and to no mark.
-  const items = new Set(page.menus.flatMap((m) => m.items.flatMap((i) => (i.target.kind === 'as-is' ? [] : i.label))))
+  const items = page.menus.flatMap((m) => m.items.filter((i) => i.target.kind !== 'as-is'))
+  const links = new Set(items.flatMap((i) => i.links))
+  const labels = new Set(items.map((i) => i.label))
+  // What Way Bell wrote has its label as it was written, and no place in the source.
+  const isItem = ({ at, label }: Tried) => (at === null ? labels.has(label) : links.has(at))
   return tried.map((one): TryVerdict => {
     const wrong = (fault: TryFault, why: string): TryVerdict => ({ tried: one, fault, why })
     const meant = land.get(one.id)
@@ -190,7 +223,7 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
     if (one.below?.isCovered)
       return wrong('covered', (one.below.coveredBy ? `arrives under ${one.below.coveredBy}` : 'arrives out of sight') + FROM_BELOW)
     // What is no item of a menu, as a site's name that stands among them, is not to be marked.
-    if (!items.has(one.label)) return { tried: one, fault: null, why: '', ...drift }
+    if (!isItem(one)) return { tried: one, fault: null, why: '', ...drift }
     if (!one.isLit) return wrong('unlit', 'is not marked where it arrives')
     if (!one.isSeen) return wrong('unseen', 'is marked where it arrives, and looks as the others do: the page’s own styles win')
     if (!one.isAlone) return wrong('two', 'is marked where it arrives, and the page shows another item as the current one besides')

@@ -1,18 +1,16 @@
 /** A menu that was made lies over what links lead to, as it was seen when they were tried. */
 import { isMade, type MadeMenu, type Screen, type SitePage } from '../../site/index.ts'
-import { coveringMenu, judgeTried } from '../../walk/index.ts'
+import { coveringMenu } from '../../walk/index.ts'
 import type { Draft, Fix, Rule } from '../finding.ts'
 import { decidedBy, takenOff } from '../items.ts'
 
 export const rule: Rule = {
   severity: 'error',
   task: 'menus',
-  inSite: ({ page, site, surveys, tried }) =>
+  inSite: ({ page, site, surveys, verdictsOn }) =>
     page.menus.filter(isMade).flatMap((menu): Draft[] => {
       const over = site.screens.flatMap((screen) => {
-        const labels = judgeTried(page, surveys[screen.key] ?? null, tried[screen.key] ?? []).flatMap((v) =>
-          coveringMenu(v) === menu.name ? v.tried.label : [],
-        )
+        const labels = verdictsOn(screen.key).flatMap((v) => (coveringMenu(v) === menu.name ? v.tried.label : []))
         return labels.length ? [{ screen, labels }] : []
       })
       if (!over.length) return []

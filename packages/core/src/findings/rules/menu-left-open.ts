@@ -1,6 +1,6 @@
 /** A menu that a visitor opens stays open behind a press in it, and what the link leads to arrives under it, or elsewhere for its height. */
 import { isFound, type Menu, type Screen } from '../../site/index.ts'
-import { isLeftOpen, judgeTried } from '../../walk/index.ts'
+import { isLeftOpen } from '../../walk/index.ts'
 import { named } from '../counted.ts'
 import type { Draft, Fix, Rule } from '../finding.ts'
 
@@ -16,10 +16,10 @@ interface Left {
 export const rule: Rule = {
   severity: 'error',
   task: 'menus',
-  inSite: ({ page, site, surveys, tried, placeOf }) => {
+  inSite: ({ page, site, verdictsOn, placeOf }) => {
     const left = new Map<Menu | undefined, Left>()
     for (const screen of site.screens)
-      for (const verdict of judgeTried(page, surveys[screen.key] ?? null, tried[screen.key] ?? [])) {
+      for (const verdict of verdictsOn(screen.key)) {
         if (!isLeftOpen(verdict)) continue
         const { label, leftOpen } = verdict.tried
         const found = page.menus.filter(isFound)

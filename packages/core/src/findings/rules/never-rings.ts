@@ -1,17 +1,16 @@
 /** A section that begins where the next one does: scrolling never makes it the current one. */
-import { partsByAt, partOf } from '../../arrival/index.ts'
-import { bellMap } from '../../highlight/index.ts'
+import { partOf, partsByAt } from '../../arrival/index.ts'
 import type { SiteFacts } from '../facts.ts'
 import type { Draft, Rule } from '../finding.ts'
 import { onScreens } from '../screens.ts'
 
 /** Keys of the sections that have a place on a screen and no stretch of its own there. */
-function silentOn({ page, surveys }: SiteFacts, screen: string): ReadonlySet<string> {
+function silentOn({ page, surveys, bellsOn }: SiteFacts, screen: string): ReadonlySet<string> {
   const survey = surveys[screen]
   // A page that marks its items itself has a rule of its own.
   if (!survey || survey.maxScroll <= 0 || page.highlight.own) return new Set()
   const parts = partsByAt(survey)
-  const ringing = new Set(bellMap(page, survey).map((stretch) => stretch.section))
+  const ringing = new Set(bellsOn(screen).map((stretch) => stretch.section))
   return new Set(page.sections.flatMap((s) => (partOf(s, parts)?.hasBox && !ringing.has(s.key) ? s.key : [])))
 }
 

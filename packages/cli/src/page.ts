@@ -1,0 +1,289 @@
+/** Builds one page: reads it, measures it, sets it up, writes it, and tries its links. */
+import {
+  defaultRule,
+  defaultScreens,
+  judgeTried,
+  knownMenusOf,
+  knownOf,
+  leftAsItIs,
+  looksOf,
+  mayPass,
+  openFindings,
+  outcomeOf,
+  pageEdits,
+  parsePage,
+  proposeSetUp,
+  readParsed,
+  SITE_VERSION,
+  stampEdits,
+  stampPage,
+  stopsElsewhere,
+  withMade,
+  writePage,
+  type Looks,
+  type MeasuringTrouble,
+  type PageEdit,
+  type PageReading,
+  type ParsedPage,
+  type Screen,
+  type Site,
+  type SitePage,
+  type Survey,
+  type Tried,
+} from '@waybell/core'
+import { mountFolder, type DrivenBrowser } from '@waybell/driver'
+import { scriptIn } from '@waybell/runtime'
+import { createHash } from 'node:crypto'
+import { copyFileSync, mkdirSync, readdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs'
+import { basename, dirname, join, resolve } from 'node:path'
+import { textsOf } from './check.ts'
+import { localFiles, type LocalFile } from './files.ts'
+import { OpenPage } from './measure.ts'
+import { reportOf, tell, type BuildReport, type JudgedScreen } from './report.ts'
+
+export interface PageOptions {
+  pageFile: string
+  /** Folder. */
+  out: string
+  /** Pages of the same site that were built before; this one is added. */
+  pages: SitePage[]
+  /** Whether the links of what was built are tried. */
+  tries: boolean
+  /** Whether the script is written small, and not to be read. */
+  small: boolean
+  say: (line: string) => void
+}
+
+/** What a page loads by itself after its `load` event has come by then, in ms of its own time. */
+const LATE = 5000
+
+/** @param browser null to build without measuring. @throws BrowserGone when it ends meanwhile */
+export async function buildPage(browser: DrivenBrowser | null, options: PageOptions): Promise<BuildReport> {
+  const { pageFile, out, say } = options
+  const source = readSource(pageFile, new Uint8Array(readFileSync(pageFile)))
+  for (const path of source.missing) say(`missing: the page needs “${path}”, which is not there`)
+  const outside = copyFiles(source.found, out)
+  for (const path of outside) say(`not copied: “${path}” lies outside the page's folder; put it in the same place beside ${out}`)
+  const first = await buildOnce(browser, source, options, 0)
+  if (!first.stopElsewhere) return first.report()
+  say('links stop elsewhere than computed: the page is measured once more, after it has had time to come to rest')
+  return (await buildOnce(browser, source, options, LATE)).report()
+}
+
+interface Source {
+  pageFile: string
+  bytes: Uint8Array
+  parsed: ParsedPage
+  reading: PageReading
+  found: LocalFile[]
+  missing: ReadonlySet<string>
+}
+
+/** @param looks how the headings look, of a page that has none by their tags */
+function readSource(pageFile: string, bytes: Uint8Array, looks: Looks = []): Source {
+  const parsed = parsePage(bytes, looks)
+  const reading = readParsed(parsed, bytes.length, basename(pageFile))
+  return { pageFile, bytes, parsed, reading, ...localFiles(pageFile, reading) }
+}
+
+const mountOf = ({ pageFile, parsed, found }: Source, html: Uint8Array) =>
+  mountFolder(pageFile, Buffer.from(html), parsed.decoded.encoding, found)
+
+interface Built {
+  /** Links stop elsewhere than computed, though nothing of the page explains it: it may have changed since it was measured. */
+  stopElsewhere: boolean
+  /** Says what came of it. */
+  report: () => BuildReport
+}
+
+/** @param wait before the page is measured, in ms of its own time */
+async function buildOnce(browser: DrivenBrowser | null, source: Source, options: PageOptions, wait: number): Promise<Built> {
+  const open = browser && new OpenPage(browser, mountOf(source, stampPage(source.bytes, source.parsed, '')), defaultScreens)
+  try {
+    const measured = open ? await measure(open, source, wait) : { source, surveys: {} }
+    const work = setUp(measured.source, measured.surveys, options)
+    const file = write(work, options)
+    const tried = open && options.tries && !open.isOut ? await tryLinks(browser, open, work, wait) : null
+    const judged = tried && work.site.screens.flatMap((screen) => judgedOn(work, screen, tried))
+    return {
+      stopElsewhere: !!judged?.some(({ verdicts }) => verdicts.some(stopsElsewhere)),
+      report: () => {
+        options.pages.push(work.page)
+        return told(work, file, judged, tried, open ? worstOf(open.troubles) : null, options.say)
+      },
+    }
+  } finally {
+    await open?.close()
+  }
+}
+
+/** The surveys; of a page whose headings are known by their look, those of its second reading. */
+async function measure(open: OpenPage, source: Source, wait: number): Promise<{ source: Source; surveys: Record<string, Survey> }> {
+  const surveys = await open.measure(source.reading, wait)
+  const looks = looksOf(Object.values(surveys))
+  if (!looks.length) return { source, surveys }
+  const again = readSource(source.pageFile, source.bytes, looks)
+  return { source: again, surveys: await open.measure(again.reading, 0) }
+}
+
+/** A page as it is handed over. */
+interface Work {
+  source: Source
+  site: Site
+  page: SitePage
+  /** Of the page as it came. */
+  surveys: Record<string, Survey>
+  /** The same with what a made menu adds. */
+  asBuilt: Record<string, Survey>
+  known: ReturnType<typeof knownOf>
+  edits: PageEdit[]
+}
+
+function setUp(source: Source, surveys: Record<string, Survey>, { pageFile, pages, small }: PageOptions): Work {
+  const { bytes, parsed, reading, found, missing } = source
+  const file = basename(pageFile)
+  const setUp = proposeSetUp(reading, Object.values(surveys), defaultRule, new Set(readdirSync(dirname(resolve(pageFile)))))
+  const key = `p${pages.length + 1}`
+  const page: SitePage = { key, file, source: createHash('sha256').update(bytes).digest('hex'), title: reading.title, ...setUp }
+  const site: Site = {
+    format: 'way-bell-site',
+    version: SITE_VERSION,
+    name: (pages[0] ?? page).title || file,
+    rule: defaultRule,
+    screens: defaultScreens,
+    pages: [...pages, page],
+  }
+  const known = knownOf({ parsed, reading, missing: new Set(missing), ...textsOf(found) })
+  const edits = pageEdits({
+    page,
+    pages: site.pages,
+    reading,
+    screens: site.screens,
+    surveys,
+    named: known.named.styles,
+    runtime: scriptIn(small ? 'small' : 'plain'),
+  })
+  // An earlier handover's header keeps its place in it as it will in this one.
+  const asBuilt = Object.fromEntries(Object.entries(surveys).map(([screen, survey]) => [screen, withMade(survey, page)]))
+  return { source, site, page, surveys, asBuilt, known, edits }
+}
+
+/** @returns paths of files that lie outside the page's folder */
+function copyFiles(found: readonly LocalFile[], out: string): string[] {
+  for (const { path, file } of found) {
+    const to = join(out, path)
+    if (path.startsWith('..') || resolve(to) === resolve(file)) continue
+    mkdirSync(dirname(to), { recursive: true })
+    copyFileSync(file, to)
+  }
+  return found.map((f) => f.path).filter((path) => path.startsWith('..'))
+}
+
+/** @returns the page's file */
+function write({ source, site, page, edits }: Work, { out }: PageOptions): string {
+  mkdirSync(out, { recursive: true })
+  const file = join(out, page.file)
+  writeWhole(file, writePage(source.bytes, source.parsed, edits).bytes)
+  writeWhole(join(out, 'site.json'), JSON.stringify(site, null, 2) + '\n')
+  return file
+}
+
+/** Whole or not at all, so that a full disk leaves no half page. */
+function writeWhole(file: string, content: Uint8Array | string): void {
+  writeFileSync(`${file}.part`, content)
+  renameSync(`${file}.part`, file)
+}
+
+type TriedByScreen = Record<string, Tried[]>
+
+/**
+ * The links, tried in the pages that were measured, with the edits shown in them. On one screen the written page is loaded afresh and
+ * tried as well. If that differs, it counts, and every screen is tried so.
+ */
+async function tryLinks(browser: DrivenBrowser, open: OpenPage, work: Work, wait: number): Promise<TriedByScreen> {
+  const { page, site, surveys, edits } = work
+  const mayBeBusy = (screen: Screen, tried: Tried) => mayPass(verdictsOf(work, screen, [tried])[0]!)
+  const [first] = site.screens
+  const known = knownMenusOf(page, surveys)
+  const load = async (screens: Screen[]) => {
+    const fresh = new OpenPage(browser, mountOf(work.source, stampWritten(work)), screens)
+    try {
+      return await fresh.tryLinks(null, known, mayBeBusy, wait)
+    } finally {
+      await fresh.close()
+    }
+  }
+  const [tried, proof] = await Promise.all([open.tryLinks(edits, known, mayBeBusy), load([first!])])
+  const [shown, afresh] = [tried[first!.key], proof[first!.key]]
+  const isProven = open.isOut || (shown && afresh && isAlike(shown, afresh))
+  // What stops elsewhere is measured and tried anew in any case.
+  const isLeft = !wait && site.screens.some((screen) => judgedOn(work, screen, tried).some(({ verdicts }) => verdicts.some(stopsElsewhere)))
+  return isProven || isLeft ? tried : { ...tried, ...(await load(site.screens)) }
+}
+
+/** The written page, its elements named by their places in the source. */
+const stampWritten = ({ source, edits }: Work): Uint8Array =>
+  writePage(source.bytes, source.parsed, [...edits, ...stampEdits(source.parsed)]).bytes
+
+/** In px. Two loads of a page may lay it out with other roundings. */
+const SAME = 1
+
+/** True when each link does the same. */
+function isAlike(measured: readonly Tried[], fresh: readonly Tried[]): boolean {
+  return (
+    measured.length === fresh.length &&
+    measured.every((one, n) => {
+      const { scroll, isLit, isCovered, below } = fresh[n]!
+      return (
+        one.href === fresh[n]!.href &&
+        Math.abs(one.scroll - scroll) <= SAME &&
+        Math.abs((one.below?.scroll ?? 0) - (below?.scroll ?? 0)) <= SAME &&
+        one.isLit === isLit &&
+        one.isCovered === isCovered
+      )
+    })
+  )
+}
+
+const verdictsOf = ({ page, asBuilt }: Work, screen: Screen, tried: Tried[]) => judgeTried(page, asBuilt[screen.key] ?? null, tried)
+
+const judgedOn = (work: Work, screen: Screen, tried: TriedByScreen): JudgedScreen[] =>
+  tried[screen.key] ? [{ screen, verdicts: verdictsOf(work, screen, tried[screen.key]!) }] : []
+
+const worstOf = (troubles: ReadonlySet<MeasuringTrouble>): MeasuringTrouble | null =>
+  (['silent', 'reloads', 'restless'] as const).find((t) => troubles.has(t)) ?? null
+
+/** Says what came of a page. */
+function told(
+  work: Work,
+  file: string,
+  judged: JudgedScreen[] | null,
+  tried: TriedByScreen | null,
+  trouble: MeasuringTrouble | null,
+  say: PageOptions['say'],
+): BuildReport {
+  const { site, page, asBuilt, source, known } = work
+  const { undeclared, named } = known
+  const input = {
+    site,
+    page,
+    reading: source.reading,
+    undeclared,
+    named,
+    known: new Set<string>(),
+    surveys: asBuilt,
+    tried: tried ?? {},
+    trouble,
+  }
+  const open = openFindings(input, known.findings)
+  const outcome = tried && outcomeOf(input, open)
+  if (!page.sections.length) say('no sections: the page has no part that a menu could lead to')
+  say(`${file}: ${page.sections.length} sections, ${page.menus.flatMap((m) => m.items).length} menu items`)
+  const kept = leftAsItIs(page)
+  if (kept) say(kept)
+  if (judged && outcome) tell(judged, outcome, say)
+  // Links that were tried are told above.
+  for (const { code, severity, line, column, message } of open)
+    if (severity === 'error' && code !== 'link-tried') say(`error ${code} ${line}:${column}  ${message}`)
+  return reportOf(file, site, page, asBuilt, judged, outcome, open)
+}

@@ -1,0 +1,59 @@
+/** Whether all links of a page's menus arrive: the one rule that the bar, the command line and the walk go by. */
+import { sectionOf, type Item, type Menu } from '../site/index.ts'
+import { judgeTried, triedKey, type Tried } from '../walk/index.ts'
+import type { SiteInput } from './facts.ts'
+import type { rules } from './rules/index.ts'
+
+/** Counts of links in menus, over all screens. */
+export interface Outcome {
+  /** That were tried. */
+  tried: number
+  /** Of these, that don't arrive, or aren't marked where they do, on some screen. */
+  wrong: number
+  /** That lead nowhere. */
+  nowhere: number
+  /** Whose target is a guess that nobody has confirmed. */
+  unconfirmed: number
+  /** That lead to this page and weren't tried on any screen, or not on one on which no link was. */
+  untried: number
+}
+
+/** @param open the page's open findings */
+export function outcomeOf(input: Pick<SiteInput, 'site' | 'page' | 'surveys' | 'tried'>, open: readonly { code: string }[]): Outcome {
+  const { site, page, surveys, tried } = input
+  const verdicts = Object.entries(tried).flatMap(([screen, links]) => judgeTried(page, surveys[screen] ?? null, links))
+  const count = (of: typeof verdicts) => new Set(of.map((v) => triedKey(v.tried))).size
+  const findings = (code: keyof typeof rules) => open.filter((f) => f.code === code).length
+  const isWhole = site.screens.every(({ key }) => tried[key])
+  const seen = Object.values(tried).flat()
+  const items = page.menus.flatMap((menu) => menu.items.filter(leadsHere).map((item) => ({ menu, item })))
+  return {
+    tried: count(verdicts),
+    wrong: count(verdicts.filter((v) => v.fault && v.fault !== 'nowhere')),
+    nowhere: count(verdicts.filter((v) => v.fault === 'nowhere')) + findings('item-nowhere'),
+    unconfirmed: findings('item-likely'),
+    untried: items.filter(({ menu, item }) => !isWhole || !seen.some((one) => isTryOf(one, menu, item))).length,
+  }
+}
+
+const leadsHere = ({ target }: Item): boolean => target.kind === 'top' || sectionOf(target) !== null
+
+/** What Way Bell wrote has no place in the source, and its item's label. */
+const isTryOf = (one: Tried, menu: Menu, item: Item): boolean =>
+  one.at === null ? one.label === item.label || one.menu === menu.name : item.links.includes(one.at)
+
+/** Every link of the menus was tried on every screen on which it can be seen, and arrived, and was marked. */
+export const allArrive = ({ wrong, nowhere, unconfirmed, untried }: Outcome): boolean => !(wrong || nowhere || unconfirmed || untried)
+
+/** What came of the links, in words, as in “7 links: 2 lead nowhere, 1 not tried”. */
+export function outcomeText(outcome: Outcome): string {
+  const { wrong, nowhere, unconfirmed, untried } = outcome
+  if (allArrive(outcome)) return 'all arrive'
+  const parts = [
+    wrong ? `${wrong} not right` : '',
+    nowhere ? `${nowhere} ${nowhere === 1 ? 'leads' : 'lead'} nowhere` : '',
+    unconfirmed ? `${unconfirmed} unconfirmed` : '',
+    untried ? `${untried} not tried` : '',
+  ]
+  return parts.filter(Boolean).join(', ')
+}
