@@ -19,6 +19,9 @@ interface Task {
 }
 
 const tasks = new Map<string, Task>()
+let steps = 0
+/** Counts what the page's tasks do: one more for each that is asked for or runs, but for those of a chain without end. */
+export const done = (): number => steps
 /** Beginning of the chain that runs now. */
 let current: number | null = null
 
@@ -33,21 +36,23 @@ export const now = (): number => own.now()
 export const pause = (ms: number): Promise<void> => new Promise((done) => own.setTimeout(done, ms))
 export const nextFrame = (): Promise<void> => new Promise((done) => own.requestAnimationFrame(() => done()))
 
+const isEndless = ({ began }: Pick<Task, 'began'>): boolean => own.now() - began >= ENDLESS
+
 /** How many tasks of the page's are waiting that come to an end. */
-export function pending(): number {
-  let count = 0
-  for (const { began } of tasks.values()) if (own.now() - began < ENDLESS) count++
-  return count
-}
+export const pending = (): number => [...tasks.values()].filter((task) => !isEndless(task)).length
+/** Something in the page goes on without end: it may move the page at any time. */
+export const isRunningOn = (): boolean => [...tasks.values()].some(isEndless)
 
 /**
  * How long nothing happens, as far as the page's own tasks say: until the first timer that is waited for, in ms. 0 where a frame is asked for.
  */
 export function idle(): number {
   let until = Infinity
-  for (const { began, due } of tasks.values()) if (own.now() - began < ENDLESS) until = Math.min(until, due ?? 0)
+  for (const task of tasks.values()) if (!isEndless(task)) until = Math.min(until, task.due ?? 0)
   return until === Infinity ? 0 : Math.max(0, until - own.now())
 }
+
+const step = (began: number): void => void (isEndless({ began }) || steps++)
 
 type Callback = (...given: unknown[]) => unknown
 
@@ -75,10 +80,12 @@ function count(ask: string, cancel: string, isOnce: boolean): void {
       window,
       function (this: unknown, ...given: unknown[]) {
         if (isOnce) tasks.delete(`${cancel} ${id}`)
+        step(began)
         runIn(began, call as Callback, this, given)
       },
       ...more,
     )
+    step(began)
     tasks.set(`${cancel} ${id}`, { began, due: isTimer ? own.now() + (Number(more[0]) || 0) : null })
     return id
   })

@@ -3,7 +3,7 @@
  * any. Time alone decides only where a page never rests. A frame out of sight gets no animation frames, so every wait has a bound.
  */
 import { furthest, innerScroller, jumpTo, pageHeight, position, viewHeight } from './scroller.ts'
-import { idle, nextFrame, now, pause, pending } from './pending.ts'
+import { done, idle, isRunningOn, nextFrame, now, pause, pending } from './pending.ts'
 
 /** One frame, and what the browser tells of it to those who watch what comes into view. */
 export async function aFrame(): Promise<void> {
@@ -45,11 +45,13 @@ const FRAME = 1000 / 60
 
 /** How long a page is waited for that has something to do, in ms. */
 const LIMIT = 2500
+/** Frames. */
+const QUIET = 2
 /** The page was seen to have something to do at all times. */
 let isBusy = false
 
 /**
- * Resolves two frames later, or in the first one then in which the page has nothing left to do.
+ * Resolves once the page has had nothing left to do in two frames.
  * @param instead how long a page is waited for that always has something to do, in ms: no event tells when it has answered
  * @param isMoving what else has to be over
  * @returns false where it was not seen to rest
@@ -57,19 +59,24 @@ let isBusy = false
 export async function untilQuiet(instead = 150, isMoving = () => running().length > 0, limit = LIMIT): Promise<boolean> {
   const isAtWork = () => pending() > 0
   isBusy &&= isAtWork()
-  const end = now() + (isBusy ? instead : limit)
+  const began = now()
+  const end = began + (isBusy ? instead : limit)
+  // What runs on is at work at all times, and may be so for what was done now.
+  const least = began + (isRunningOn() ? instead : 0)
   await aFrame()
-  await aFrame()
-  while (now() < end) {
+  for (let quiet = 0, before = done(); now() < end;) {
     const moves = isMoving()
-    if (!moves && !isAtWork()) break
-    if (!moves) skip(idle())
+    // Until a message that a page sends itself arrives it has no task, though it has more to do: frames without any tell.
+    quiet = moves || isAtWork() || done() !== before || now() < least ? 0 : quiet + 1
+    if (quiet === QUIET) break
+    before = done()
+    if (!moves && isAtWork()) skip(idle())
     await aFrame()
   }
   // Motion that was begun has an end all the same.
   for (const last = now() + LIMIT; isMoving() && now() < last;) await aFrame()
   isBusy ||= isAtWork()
-  return !isBusy
+  return !isBusy && !isRunningOn()
 }
 
 /** Quiet, and `read` gives the same in two frames; at most `limit` ms. */
