@@ -3,6 +3,8 @@ export default {
   testMatch: ['<rootDir>/packages/*/src/**/*.test.ts', '<rootDir>/apps/*/src/**/*.test.ts', '<rootDir>/apps/*/test/**/*.test.ts'],
   testEnvironment: 'node',
   testTimeout: 60000,
+  // Each core one: by itself it leaves one of two idle.
+  maxWorkers: '100%',
   transform: {
     '^.+\\.(ts|m?js)$': [
       '@swc/jest',

@@ -123,7 +123,7 @@ test('a link that is not marked is told of, whatever its label is made of', asyn
 })
 
 test('links of one page do the same in the shell, in virtual time, and in Chromium, in real time', async () => {
-  const names = ['bakery', 'shrinks', 'hides', 'drawer', 'two-bars']
+  const names = ['bakery', 'shrinks']
   const reports = async (browser: string) => {
     const files = names.map((name) => join(repository, 'e2e/pages/field', name, 'index.html'))
     const run = await waybellBuilt('build', ...files, '--out', freshFolder(), '--browser', browser, '--format', 'json')

@@ -6,7 +6,7 @@ import { dirname, join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest } from './support/boxes.ts'
 import { repository } from './support/cli.ts'
-import { liveFrame, measured, openDemo, Server, setUp } from './support/server.ts'
+import { liveFrame, measured, openDemo, Server, setUp, task } from './support/server.ts'
 import { bringIn, ids, setId, takeHome } from './support/sheet.ts'
 
 /** Boxes of everything in the body that is not ours, in order. */
@@ -41,6 +41,34 @@ test.describe('sections and IDs', () => {
   let server: Server
   test.beforeEach(async () => void (server = await new Server().start()))
   test.afterEach(() => server.stop())
+
+  test('a page with a base address stays where it is: by a former ID, and while its address says the current section', async ({
+    page,
+    browser,
+  }) => {
+    const html = readFileSync(join(repository, 'e2e/pages/field/ghosts/index.html'), 'utf8').replace(
+      '<title>',
+      '<base href="https://elsewhere.example/shop/"><title>',
+    )
+    await bringIn(page, server, [{ name: 'index.html', mimeType: 'text/html', buffer: Buffer.from(html) }])
+    await setUp(page)
+    await setId(page, 2, 'pitch')
+    await task(page, 'Travel')
+    await page.getByText('Address and history').click()
+    await page.getByLabel(/current section/).check()
+    const home = pathToFileURL(await takeHome(page)).href
+    const context = await browser.newContext()
+    const visitor = await context.newPage()
+    const errors: string[] = []
+    visitor.on('pageerror', (error) => errors.push(error.message))
+    await visitor.goto(`${home}#tar`)
+    await expect.poll(() => visitor.evaluate(() => location.href)).toBe(`${home}#pitch`)
+    await visitor.mouse.wheel(0, 2000)
+    await expect.poll(() => visitor.evaluate(() => location.href)).toMatch(/#(knots|the-yard)$/)
+    expect(await visitor.evaluate((url) => location.href.startsWith(url), home)).toBe(true)
+    expect(errors).toEqual([])
+    await context.close()
+  })
 
   test('former IDs and points arrive where they should, with and without script, and nothing moves for them', async ({ page, browser }) => {
     const source = join(repository, 'e2e/pages/columns.html')

@@ -63,6 +63,23 @@ test.describe('pages and versions', () => {
     await expect.poll(() => ids(page)).toEqual(['the-mill', 'our-work', 'visit-us'])
   })
 
+  test('a press right after the application opened is not lost, when its font comes late', async ({ page }) => {
+    await page.route('**/*.woff2', async (route) => {
+      await new Promise((done) => setTimeout(done, 500))
+      await route.continue()
+    })
+    await page.goto(server.address, { waitUntil: 'commit' })
+    const button = page.getByRole('button', { name: 'Write an outline' })
+    await button.waitFor()
+    const box = (await button.boundingBox())!
+    // At its edge, where it is the first to be elsewhere.
+    await page.mouse.move(box.x + box.width - 2, box.y + 4)
+    await page.mouse.down()
+    await page.evaluate(() => document.fonts.ready)
+    await page.mouse.up()
+    await expect(page.getByLabel('The outline')).toBeVisible()
+  })
+
   test('a broken or hostile ZIP is refused in words, and leaves nothing', async ({ page }) => {
     await page.goto(server.address)
     const give = (buffer: Uint8Array) =>

@@ -1,38 +1,52 @@
 /**
  * `npm test`: types, lint, import directions, unit and server tests, browser tests. The last line counts the tests by the
- * runners' own reports; anything failed, or nothing run, is a non-zero exit.
+ * runners' own reports; anything failed, or nothing run, is a non-zero exit. With `--quick` ten browser tests run that cross everything.
  */
+import { spawn } from 'node:child_process'
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs'
 import { join } from 'node:path'
-import { ensureBrowser, ensureJava, ensurePackages, root, run } from './ensure.mjs'
+import { ensureBrowser, ensureJava, ensurePackages, root } from './ensure.mjs'
 
+const isQuick = process.argv.includes('--quick')
 ensurePackages()
 ensureBrowser('chromium-headless-shell')
 ensureJava()
 
 let broken = 0
-const step = (name, command, args) => {
-  console.log(`\n== ${name}`)
-  const { status } = run(command, args)
-  if (status !== 0) {
-    broken++
-    console.log(`== ${name} failed`)
-  }
+/** Runs a command and prints what it says once it has ended, so that steps which run together don't mix. */
+function step(name, command, args, isShown = false) {
+  const started = Date.now()
+  return new Promise((done) => {
+    const child = spawn(command, args, { cwd: root, stdio: isShown ? 'inherit' : ['ignore', 'pipe', 'pipe'] })
+    const said = []
+    child.stdout?.on('data', (chunk) => said.push(chunk))
+    child.stderr?.on('data', (chunk) => said.push(chunk))
+    child.on('close', (status) => {
+      const seconds = ((Date.now() - started) / 1000).toFixed(0)
+      console.log(`\n== ${name}: ${status === 0 ? 'passed' : 'failed'} in ${seconds} s`)
+      process.stdout.write(Buffer.concat(said))
+      if (status !== 0) broken++
+      done()
+    })
+  })
 }
 const bin = (name) => join(root, 'node_modules/.bin', name)
 const reports = { jest: join(root, '.cache/jest.json'), playwright: join(root, 'e2e/test-results/report.json') }
 mkdirSync(join(root, '.cache'), { recursive: true })
 for (const report of Object.values(reports)) rmSync(report, { force: true })
 
-step('build', process.execPath, ['scripts/build.mjs'])
-step('types', 'npm', ['run', '--silent', 'types'])
-step('lint', bin('eslint'), ['.'])
-step('indexes that are made', process.execPath, ['scripts/registries.mjs', '--check'])
-step('published schema', process.execPath, ['scripts/schema.mjs', '--check'])
-step('formatting', 'npm', ['run', '--silent', 'formatted'])
-step('import directions', 'npm', ['run', '--silent', 'imports'])
-step('unit and server tests', bin('jest'), ['--json', `--outputFile=${reports.jest}`])
-step('browser tests', bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts'])
+await step('build', process.execPath, ['scripts/build.mjs'], true)
+const statics = async () => {
+  await step('types', 'npm', ['run', '--silent', 'types'])
+  await step('lint', bin('eslint'), ['.'])
+  await step('indexes that are made', process.execPath, ['scripts/registries.mjs', '--check'])
+  await step('published schema', process.execPath, ['scripts/schema.mjs', '--check'])
+  await step('formatting', 'npm', ['run', '--silent', 'formatted'])
+  await step('import directions', 'npm', ['run', '--silent', 'imports'])
+}
+await Promise.all([statics(), step('unit and server tests', bin('jest'), ['--json', `--outputFile=${reports.jest}`])])
+const chosen = isQuick ? ['--grep', '@quick'] : []
+await step('browser tests', bin('playwright'), ['test', '--config', 'e2e/playwright.config.ts', ...chosen], true)
 
 const counts = { passed: 0, failed: 0, skipped: 0 }
 if (existsSync(reports.jest)) {

@@ -25,11 +25,18 @@ const router = createBrowserRouter([
   { path: '*', element: <Navigate to="/" replace /> },
 ])
 
-createRoot(document.getElementById('root')!).render(
-  <StrictMode>
-    <QueryClientProvider client={client}>
-      <RouterProvider router={router} />
-      <Toaster position="bottom-right" toastOptions={{ style: { fontFamily: 'var(--font-sans)' } }} />
-    </QueryClientProvider>
-  </StrictMode>,
+/** How long the first view waits for its font, in ms. */
+const PATIENCE = 1000
+
+// A button that moves when its font comes in loses the press that was under way.
+const font = document.fonts.load(`14px ${getComputedStyle(document.body).fontFamily}`).catch(() => [])
+void Promise.race([font, new Promise((done) => setTimeout(done, PATIENCE))]).then(() =>
+  createRoot(document.getElementById('root')!).render(
+    <StrictMode>
+      <QueryClientProvider client={client}>
+        <RouterProvider router={router} />
+        <Toaster position="bottom-right" toastOptions={{ style: { fontFamily: 'var(--font-sans)' } }} />
+      </QueryClientProvider>
+    </StrictMode>,
+  ),
 )

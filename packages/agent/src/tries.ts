@@ -226,8 +226,16 @@ const marksIt = (el: Element): boolean =>
     return before !== after
   })
 
-/** What has no words and is higher than this, in px, shows something else: a map, a picture behind it. */
-const EMPTY = 40
+/** It has no words and paints nothing, however high it is: it was put there to be a target. */
+function isEmpty(el: Element): boolean {
+  if (el.textContent?.trim() || el.matches(MEDIA) || el.querySelector(MEDIA)) return false
+  return [el, ...el.querySelectorAll('*')].every((e) => {
+    const { visibility, backgroundImage, backgroundColor, borderTopStyle } = getComputedStyle(e)
+    const isClear = backgroundImage === 'none' && /^rgba\(.*, 0\)$|^transparent$/.test(backgroundColor) && borderTopStyle === 'none'
+    return visibility === 'hidden' || isClear
+  })
+}
+const MEDIA = 'img, svg, video, canvas, iframe, object, embed'
 
 /** What a visitor sees of a target first, a heading in it or right behind it, else its first words: where it stands, and what holds it. */
 function firstOf(target: Element): { box: DOMRect; of: Element } {
@@ -235,12 +243,12 @@ function firstOf(target: Element): { box: DOMRect; of: Element } {
   const of = heading ?? target
   const range = document.createRange()
   // An empty target stands for what comes behind it.
-  const isEmpty = !of.textContent?.trim() && of.getBoundingClientRect().height < EMPTY && !of.querySelector('img, svg, video, canvas')
-  const words = document.createTreeWalker(isEmpty ? document.body : of, NodeFilter.SHOW_TEXT, {
+  const isClear = isEmpty(of)
+  const words = document.createTreeWalker(isClear ? document.body : of, NodeFilter.SHOW_TEXT, {
     acceptNode: (n) =>
       n.nodeValue!.trim() && n.parentElement!.getClientRects().length ? NodeFilter.FILTER_ACCEPT : NodeFilter.FILTER_SKIP,
   })
-  if (isEmpty) words.currentNode = of
+  if (isClear) words.currentNode = of
   const first = words.nextNode()
   if (first) range.selectNodeContents(first)
   const box = first && range.getClientRects()[0]

@@ -51,7 +51,6 @@ const isUnderWay = () => state[0] === 'u'
 const isHeld = () => state[0] === 'h'
 
 function tell(event: WayEvent): void {
-  const wasUnderWay = isUnderWay()
   const [now, act] = table[state][event] ?? [state]
   state = now
   if (now === 'rest') goal = undefined
@@ -62,7 +61,7 @@ function tell(event: WayEvent): void {
     if (act === 'set') jumpTo(wanted(id))
     if (act === 'keep') keep(id)
     else if (isHeld() && act) hold(id)
-    if (wasUnderWay && isHeld()) {
+    if (event === 'there') {
       held.since = performance.now()
       tabFrom(id, s)
     }
@@ -109,8 +108,7 @@ function keep(id: string): void {
 function aim(isOurs?: boolean): void {
   const to = goal
   const go = () => {
-    if (!to || goal !== to || !isUnderWay() || isTaken()) return
-    travel(wanted(to.id))
+    if (goal === to && isUnderWay() && !isTaken()) travel(wanted(to!.id))
   }
   requestAnimationFrame(isOurs ? go : () => requestAnimationFrame(go))
 }
@@ -304,7 +302,7 @@ export function start(): void {
   })
   for (const type of ['wheel', 'touchmove', 'keydown', 'pointerdown'])
     addEventListener(type, () => goal && tell('hand'), { passive: true, capture: true })
-  for (const type of ['transitionend', 'transitioncancel', 'animationend']) addEventListener(type, () => settleLater())
+  for (const type of ['transitionend', 'transitioncancel', 'animationend']) addEventListener(type, settleLater)
   if (renewHash(s)) asked = location.hash
   else if (location.hash && !isReturn) follow(location.hash)
 }

@@ -1,5 +1,5 @@
 /** All open findings, from the bottom edge. */
-import { judgeTried, type Command, type Finding, type Fix, type Site, type Tried } from '@waybell/core'
+import { allArrive, outcomeOf, outcomeText, type Command, type Finding, type Fix, type Outcome, type Site, type Tried } from '@waybell/core'
 import { useId, useRef, useState } from 'react'
 import { MOST_TRIED } from '../live/surveyor.ts'
 import { Button } from '../ui/index.tsx'
@@ -13,7 +13,7 @@ const order = { error: 0, warning: 1, note: 2 }
 function saidOf(
   site: Site,
   tried: Readonly<Record<string, readonly Tried[]>>,
-  wrong: number,
+  outcome: Outcome,
   hasMenus: boolean,
 ): { said: string; triedAll: boolean } {
   const screens = site.screens.filter((s) => tried[s.key])
@@ -21,24 +21,16 @@ function saidOf(
   if (!hasMenus) return { said: '', triedAll: true }
   if (screens.length < site.screens.length) return { said: 'The links are not tried yet', triedAll: false }
   const on = screens.length === 1 ? 'on 1 screen' : `on ${screens.length} screens`
-  const outcome = wrong ? `${wrong} not right` : 'all arrive'
-  return {
-    said: `${links === 1 ? '1 link' : links === MOST_TRIED ? `the first ${links} links` : `${links} links`} tried ${on}${links ? `, ${outcome}` : ''}`,
-    triedAll: true,
-  }
+  const count = links === 1 ? '1 link' : links === MOST_TRIED ? `the first ${links} links` : `${links} links`
+  return { said: `${count} tried ${on}${links || !allArrive(outcome) ? `, ${outcomeText(outcome)}` : ''}`, triedAll: true }
 }
 
 export function FindingsDrawer() {
   const { findings, page, site, surveys, tried } = useWork()
-  const wrong = new Set(
-    Object.entries(tried).flatMap(([screen, links]) =>
-      judgeTried(page, surveys[screen] ?? null, links).flatMap((v) => (v.fault ? `${v.tried.label} ${v.tried.href}` : [])),
-    ),
-  ).size
   const { said, triedAll } = saidOf(
     site,
     tried,
-    wrong,
+    outcomeOf({ site, page, surveys, tried }, findings),
     page.menus.length > 0 || Object.values(surveys).some((s) => s.built.menus.length > 0),
   )
   const [open, setOpen] = useState(false)

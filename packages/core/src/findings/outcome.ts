@@ -19,19 +19,23 @@ export interface Outcome {
 }
 
 /** @param open the page's open findings */
-export function outcomeOf(input: Pick<SiteInput, 'site' | 'page' | 'surveys' | 'tried'>, open: readonly { code: string }[]): Outcome {
+export function outcomeOf(
+  input: Pick<SiteInput, 'site' | 'page' | 'surveys' | 'tried'>,
+  open: readonly { code: string; where: { at?: number } }[],
+): Outcome {
   const { site, page, surveys, tried } = input
   const verdicts = Object.entries(tried).flatMap(([screen, links]) => judgeTried(page, surveys[screen] ?? null, links))
   const count = (of: typeof verdicts) => new Set(of.map((v) => triedKey(v.tried))).size
-  const findings = (code: keyof typeof rules) => open.filter((f) => f.code === code).length
+  const findings = (code: keyof typeof rules) => open.filter((f) => f.code === code)
+  const lost = verdicts.filter((v) => v.fault === 'nowhere').map(({ tried: one }) => one.at ?? triedKey(one))
   const isWhole = site.screens.every(({ key }) => tried[key])
   const seen = Object.values(tried).flat()
   const items = page.menus.flatMap((menu) => menu.items.filter(leadsHere).map((item) => ({ menu, item })))
   return {
     tried: count(verdicts),
     wrong: count(verdicts.filter((v) => v.fault && v.fault !== 'nowhere')),
-    nowhere: count(verdicts.filter((v) => v.fault === 'nowhere')) + findings('item-nowhere'),
-    unconfirmed: findings('item-likely'),
+    nowhere: new Set([...lost, ...findings('item-nowhere').map((f) => f.where.at)]).size,
+    unconfirmed: findings('item-likely').length,
     untried: items.filter(({ menu, item }) => !isWhole || !seen.some((one) => isTryOf(one, menu, item))).length,
   }
 }

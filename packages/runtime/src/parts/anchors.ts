@@ -1,14 +1,14 @@
 /** For pages with points and former IDs. */
 import { ANCHOR, decodeFragment, fragmentOf, type Settings } from '@waybell/core/contract'
 import { all } from '../elements.ts'
-import { startTab } from '../page.ts'
+import { bare, startTab } from '../page.ts'
 
 /** Sends a visitor who comes by a former ID on to the one that the section has now. @returns true where it did; `hashchange` follows */
 export function renewHash(s: Settings): boolean {
   const id = decodeFragment(fragmentOf(location.hash))
   const renewed = s.former.find(({ was }) => was === id)
-  // Adds nothing to the history, and Tab goes on from the section itself.
-  if (renewed) location.replace('#' + renewed.now.replace(/%/g, '%25'))
+  // Adds nothing to the history, and Tab goes on from the section itself. A hash alone would be resolved against a `base`.
+  if (renewed) location.replace(bare(location.href) + '#' + renewed.now.replace(/%/g, '%25'))
   return !!renewed
 }
 

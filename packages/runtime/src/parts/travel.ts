@@ -1,6 +1,6 @@
 /** For pages on which links travel in other ways than by the one motion that the style says, or write another address than browsers do. */
 import { EASINGS, hashOf, MOTION, readMotion, timeOf, type Settings, type Timed } from '@waybell/core/contract'
-import { box, elementOf, jumpTo, padded, position, setBehavior, startTab } from '../page.ts'
+import { bare, box, elementOf, jumpTo, padded, position, setBehavior, startTab } from '../page.ts'
 import { watchPress } from './scripts.ts'
 
 /** The press that is followed, what it asks for, and what of that is written. */
@@ -73,7 +73,7 @@ export function watchTravel(aim: () => void): void {
     // It was not a script of the page that took it.
     watchPress(undefined)
     // As it is written: one that leads to the top may say so without a name.
-    if (pressed.rule === 'replace') return location.replace((pressed.link as HTMLAnchorElement).hash || '#')
+    if (pressed.rule === 'replace') return location.replace(bare(location.href) + ((pressed.link as HTMLAnchorElement).hash || '#'))
     startTab(elementOf(pressed.id))
     aim()
   })
@@ -87,5 +87,5 @@ export function sayCurrent(id: string, s: Settings): void {
   const hasMoved = saidAt !== (saidAt = position())
   if (!s.follows || isFirst || !hasMoved) return
   clearTimeout(saying)
-  saying = setTimeout(() => history.replaceState(history.state, '', id ? hashOf(id) : location.pathname + location.search), 300)
+  saying = setTimeout(() => history.replaceState(history.state, '', bare(location.href) + (id && hashOf(id))), 300)
 }
