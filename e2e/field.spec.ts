@@ -287,6 +287,24 @@ for (const [name, links] of [
     expect(report.links.filter((l) => l.fault)).toEqual([])
   })
 
+test('targets that paint nothing and stand above their headings are judged by the headings', async ({ page }) => {
+  const { report, file } = await built('ghosts')
+  expect(report.links).toHaveLength(4 * SCREENS)
+  expect(report.links.filter((l) => l.fault)).toEqual([])
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await open(page, file)
+  for (const label of ['Hemp', 'Tar', 'Knots']) {
+    await page.getByRole('link', { name: label, exact: true }).click()
+    const below = () =>
+      page.evaluate((text) => {
+        const heading = [...document.querySelectorAll('h2')].find((h) => h.textContent === text)!
+        return heading.getBoundingClientRect().top - document.querySelector('.top')!.getBoundingClientRect().bottom
+      }, label)
+    await expect.poll(below).toBeGreaterThanOrEqual(0)
+    expect(await below()).toBeLessThan(200)
+  }
+})
+
 test('a drawer that stays open over what its links lead to is told of, on every screen', async () => {
   const { report } = await built('drawer')
   expect(report.links).toHaveLength(4 * SCREENS)

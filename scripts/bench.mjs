@@ -9,13 +9,14 @@ import { cpus, tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { ensureBrowser, ensurePackages, root, run } from './ensure.mjs'
+import { proof } from './bench/proof.mjs'
 import { keepFigures } from './figures.mjs'
 
 ensurePackages()
-ensureBrowser()
+ensureBrowser('chromium-headless-shell')
 if (run(process.execPath, [join(root, 'scripts/build.mjs'), '--quiet']).status !== 0) process.exit(1)
 const { parse } = await import('parse5')
-const { chromium } = await import('playwright-core')
+const { chromium } = await import('@playwright/test')
 const {
   apply,
   contrastsOf,
@@ -76,6 +77,11 @@ const words = 'salt rope lantern harbour bread glass copper wheel orchard ledger
 const chapter = (i) =>
   `<section id="c${i}"><h2>Chapter ${i} on ${words[i % words.length]}</h2>${Array.from({ length: 12 }, (_, j) => `<p>${Array.from({ length: 22 }, (_, k) => words[(i * 7 + j * 3 + k) % words.length]).join(' ')} <a href="#c${(i + j) % 1000}">see</a></p>`).join('\n')}</section>`
 const manual = `<!doctype html><html lang="en"><head><title>Manual</title></head><body><main>${Array.from({ length: 1000 }, (_, i) => chapter(i)).join('\n')}</main></body></html>`
+await proof(report)
+if (process.argv.includes('--proof')) {
+  keep('## Proof', 'npm run bench -- --proof')
+  process.exit(rows.every((r) => r.verdict === 'met') ? 0 : 1)
+}
 reading('the demo page', demo, 60)
 reading(`${(manual.length / 1e6).toFixed(1)} MB with 1,000 sections`, manual, 7)
 
@@ -95,9 +101,18 @@ const longest = Math.max(...waits.map((w) => w.longest))
 report(
   `the longest wait while a page of ${(waits[0].size / 1e6).toFixed(1)} MB with 9,000 IDs is worked on, in five runs`,
   `${longest.toFixed(0)} ms`,
-  '60 ms',
-  longest <= 60,
+  '50 ms',
+  longest <= 50,
 )
+
+/** Into docs/bench.md, as a part of its own. */
+function keep(heading, command) {
+  const stamp = new Date().toISOString().slice(0, 10)
+  const table = rows.map((r) => `| ${r.what} | ${r.figure} | ${r.budget} | ${r.verdict} |`).join('\n')
+  const machine = `on ${cpus().length} cores, Node ${process.versions.node}`
+  const head = '| what | figure | budget | |\n| --- | --- | --- | --- |'
+  keepFigures(heading, `The last run of \`${command}\`, ${stamp}, ${machine}.\n\n${head}\n${table}\n`)
+}
 
 /** What a browser loads of script, packed, before a view is there: with all that it imports before it runs. */
 function bundles() {
@@ -403,11 +418,7 @@ function outlines() {
 
 await frames()
 
-const stamp = new Date().toISOString().slice(0, 10)
-keepFigures(
-  '# Bench',
-  `The last run of \`npm run bench\`, ${stamp}, on ${cpus().length} cores, Node ${process.versions.node}.\n\n| what | figure | budget | |\n| --- | --- | --- | --- |\n${rows.map((r) => `| ${r.what} | ${r.figure} | ${r.budget} | ${r.verdict} |`).join('\n')}\n`,
-)
+keep('# Bench', 'npm run bench')
 process.exitCode = rows.every((r) => r.verdict === 'met') ? 0 : 1
 
 /**
@@ -515,8 +526,8 @@ async function edits() {
     report(
       `the slowest kind of edit (${slowest.kind}) to the live page, 95th percentile of 40`,
       `${slowest.value.toFixed(0)} ms`,
-      '100 ms',
-      slowest.value <= 100,
+      '60 ms',
+      slowest.value <= 60,
     )
   } finally {
     await browser.close()

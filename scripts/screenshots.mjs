@@ -4,7 +4,7 @@ import { spawn } from 'node:child_process'
 import { mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { chromium } from 'playwright-core'
+import { chromium } from '@playwright/test'
 import { root } from './ensure.mjs'
 
 const asked = process.argv.slice(2)
