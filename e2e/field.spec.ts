@@ -300,8 +300,7 @@ test('targets that paint nothing and stand above their headings are judged by th
         const heading = [...document.querySelectorAll('h2')].find((h) => h.textContent === text)!
         return heading.getBoundingClientRect().top - document.querySelector('.top')!.getBoundingClientRect().bottom
       }, label)
-    await expect.poll(below).toBeGreaterThanOrEqual(0)
-    expect(await below()).toBeLessThan(200)
+    await expect.poll(async () => (await below()) >= 0 && (await below()) < 200).toBe(true)
   }
 })
 

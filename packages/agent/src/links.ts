@@ -67,7 +67,8 @@ export function watchTaking(event: Event): () => boolean {
     const said = el.onclick
     const listens = function (this: GlobalEventHandlers, ...given: Parameters<NonNullable<GlobalEventHandlers['onclick']>>) {
       const answer: unknown = said.apply(this, given)
-      if (answer === false) prevent()
+      // Where the script in the page has put its own around it, that one's answer counts.
+      if (answer === false && el.onclick === listens) prevent()
       return answer
     }
     el.onclick = listens
