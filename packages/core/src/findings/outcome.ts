@@ -1,6 +1,6 @@
 /** Whether all links of a page's menus arrive: the one rule that the bar, the command line and the walk go by. */
-import { sectionOf, type Item, type Menu } from '../site/index.ts'
-import { judgeTried, triedKey, type Tried } from '../walk/index.ts'
+import type { Item, Menu } from '../site/index.ts'
+import { itemsHere, judgeTried, triedKey, type Tried } from '../walk/index.ts'
 import type { SiteInput } from './facts.ts'
 import type { rules } from './rules/index.ts'
 
@@ -30,7 +30,7 @@ export function outcomeOf(
   const lost = verdicts.filter((v) => v.fault === 'nowhere').map(({ tried: one }) => one.at ?? triedKey(one))
   const isWhole = site.screens.every(({ key }) => tried[key])
   const seen = Object.values(tried).flat()
-  const items = page.menus.flatMap((menu) => menu.items.filter(leadsHere).map((item) => ({ menu, item })))
+  const items = page.menus.flatMap((menu) => itemsHere(menu).map((item) => ({ menu, item })))
   return {
     tried: count(verdicts),
     wrong: count(verdicts.filter((v) => v.fault && v.fault !== 'nowhere')),
@@ -39,8 +39,6 @@ export function outcomeOf(
     untried: items.filter(({ menu, item }) => !isWhole || !seen.some((one) => isTryOf(one, menu, item))).length,
   }
 }
-
-const leadsHere = ({ target }: Item): boolean => target.kind === 'top' || sectionOf(target) !== null
 
 /** What Way Bell wrote has no place in the source, and its item's label. */
 const isTryOf = (one: Tried, menu: Menu, item: Item): boolean =>

@@ -7,6 +7,7 @@ export { FAR, walkPlan, type Start, type WalkStep } from './plan.ts'
 export {
   coveringMenu,
   isLeftOpen,
+  itemsHere,
   judgeTried,
   knownMenusOf,
   mayPass,

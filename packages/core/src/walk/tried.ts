@@ -147,7 +147,7 @@ export function knownMenusOf(page: SitePage, surveys: Readonly<Record<string, Su
 }
 
 /** Items that lead to a place of their own page. */
-const itemsHere = ({ items }: Menu): Item[] => items.filter(({ target }) => target.kind === 'top' || sectionOf(target) !== null)
+export const itemsHere = ({ items }: Menu): Item[] => items.filter(({ target }) => target.kind === 'top' || sectionOf(target) !== null)
 
 interface OwnMarked {
   at: ElementAt
