@@ -5,7 +5,7 @@ import puppeteer, { type Browser } from 'puppeteer-core'
 import { Turn } from './clock.ts'
 import type { Mount } from './mount.ts'
 import { DrivenPage } from './page.ts'
-import { BrowserGone } from './trouble.ts'
+import { BrowserGone, PageTrouble } from './trouble.ts'
 
 export interface DrivenBrowser {
   /** Its product and version, and in which time its pages run. */
@@ -67,6 +67,8 @@ async function startProcess(executablePath: string): Promise<DrivenBrowser> {
       '--proxy-bypass-list=<-loopback>',
     ],
   })
+  // A killed browser resets its pipes. The library stops listening once it closes them, and an unheard error ends Node.
+  for (const pipe of browser.process()?.stdio ?? []) pipe?.on('error', () => {})
   try {
     return await driven(browser)
   } catch (error) {
@@ -92,7 +94,8 @@ async function driven(browser: Browser): Promise<DrivenBrowser> {
       height,
       ...(isVirtual ? { enableBeginFrameControl: true } : {}),
     })
-    const target = await browser.waitForTarget((t) => idOf(t) === targetId)
+    // The race with `gone` ends it; a timeout of its own would keep Node from ending.
+    const target = await browser.waitForTarget((t) => idOf(t) === targetId, { timeout: 0 })
     const session = await target.createCDPSession()
     const close = () => root.send('Target.disposeBrowserContext', { browserContextId }).then(() => {})
     return DrivenPage.of({
@@ -107,9 +110,15 @@ async function driven(browser: Browser): Promise<DrivenBrowser> {
   }
   return {
     name: `${product}, ${isVirtual ? 'virtual' : 'real'} time`,
-    open: (mount, screen) => Promise.race([opened(mount, screen), gone]),
+    open: (mount, screen) => Promise.race([opened(mount, screen), gone]).catch(goneUnlessTrouble),
     close: () => browser.close().catch(() => {}),
   }
+}
+
+/** A browser that ends while it opens a page may fail a request before it tells of its end. */
+function goneUnlessTrouble(error: unknown): never {
+  if (error instanceof PageTrouble || error instanceof BrowserGone) throw error
+  throw new BrowserGone(String(error).split('\n')[0]!)
 }
 
 /** The protocol's ID of a target, which the driver library keeps to itself. */
