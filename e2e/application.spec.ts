@@ -1,6 +1,6 @@
 /** The designer's way through the application, from a page to the page taken home. */
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Frame, type Page } from '@playwright/test'
+import { expect, type Frame, type Page } from '@playwright/test'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
@@ -9,6 +9,7 @@ import { atRest, coveredEdge, facts } from './support/boxes.ts'
 import { freshFolder, repository } from './support/cli.ts'
 import { liveFrame, measured, openDemo, Server, setUp, stored, task } from './support/server.ts'
 import { bringIn } from './support/sheet.ts'
+import { test } from './support/test.ts'
 
 const frameOf = async (page: Page, screen: string): Promise<Frame> =>
   (await (await page.locator(`iframe[data-screen="${screen}"]`).elementHandle())!.contentFrame())!
@@ -27,11 +28,7 @@ async function clickIn(page: Page, screen: string, selector: string): Promise<vo
 }
 
 test.describe('the application', () => {
-  let server: Server
-  test.beforeEach(async () => void (server = await new Server().start()))
-  test.afterEach(() => server.stop())
-
-  test('the demo is set up by one press, corrected, tried, and taken home', async ({ page }) => {
+  test('the demo is set up by one press, corrected, tried, and taken home', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -164,7 +161,7 @@ test.describe('the application', () => {
     })
   })
 
-  test('the patched live page equals a fresh load of the handover, its scripts off', async ({ page }) => {
+  test('the patched live page equals a fresh load of the handover, its scripts off', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -215,7 +212,7 @@ test.describe('the application', () => {
     expect(difference).toBeNull()
   })
 
-  test('bands stand where the survey says, and window and page move each other', async ({ page }) => {
+  test('bands stand where the survey says, and window and page move each other', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -253,7 +250,7 @@ test.describe('the application', () => {
       .toBeGreaterThanOrEqual(-1)
   })
 
-  test('a walk finds every link where it was computed', async ({ page }) => {
+  test('a walk finds every link where it was computed', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -263,7 +260,7 @@ test.describe('the application', () => {
   })
 
   for (const name of ['bare-hash', 'plain-divs', 'glass', 'short-end', 'article', 'right-to-left']) {
-    test(`arrivals are computed as they are measured: ${name}.html`, async ({ page }) => {
+    test(`arrivals are computed as they are measured: ${name}.html`, async ({ page, server }) => {
       await bringIn(page, server, join(repository, `e2e/pages/${name}.html`))
       await setUp(page)
       await measured(page)
@@ -305,6 +302,7 @@ test.describe('the application', () => {
   }
 
   test('an edit and its undo outlive a crash right after stored', async ({ page }) => {
+    const server = await new Server().start()
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -319,9 +317,10 @@ test.describe('the application', () => {
     await expect(page.getByLabel('Title of section 2')).toHaveValue('What happens when')
     await page.getByRole('button', { name: 'Undo: change a title' }).click()
     await expect(page.getByLabel('Title of section 2')).toHaveValue('Programme')
+    await server.stop()
   })
 
-  test('a page of one’s own is brought in by picking, dropping and pasting', async ({ page }) => {
+  test('a page of one’s own is brought in by picking, dropping and pasting', async ({ page, server }) => {
     await page.goto(server.address)
     const html = (title: string) =>
       `<!doctype html><title>${title}</title><link rel=stylesheet href="css/a.css"><section><h2>One</h2><p>words</p></section><section><h2>Two</h2><img src="pic.png"></section>`
@@ -354,7 +353,7 @@ test.describe('the application', () => {
     await expect(page.getByRole('heading', { name: 'Pasted' })).toBeVisible()
   })
 
-  test('what is no page is refused in words, and leaves nothing', async ({ page }) => {
+  test('what is no page is refused in words, and leaves nothing', async ({ page, server }) => {
     await page.goto(server.address)
     const give = (buffer: Buffer) => page.getByTestId('files').setInputFiles({ name: 'page.html', mimeType: 'text/html', buffer })
     for (const [content, words] of [
@@ -371,7 +370,7 @@ test.describe('the application', () => {
     await expect(page.getByRole('listitem')).toHaveCount(0)
   })
 
-  test('large, old and broken pages work', async ({ page }) => {
+  test('large, old and broken pages work', async ({ page, server }) => {
     const chapters = Array.from(
       { length: 400 },
       (_, i) =>
@@ -407,7 +406,7 @@ test.describe('the application', () => {
     }
   })
 
-  test('the main views are clean for assistive technology, in light and dark', async ({ page }) => {
+  test('the main views are clean for assistive technology, in light and dark', async ({ page, server }) => {
     const clean = async (where: string) => {
       const { violations } = await new AxeBuilder({ page }).exclude('iframe').analyze()
       expect(

@@ -1,18 +1,18 @@
 /** Parts that the browser lays out only when they are near: their heights are said until then, so that links over them stop where they should. */
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest, pressAt } from './support/boxes.ts'
 import { freshFolder, repository } from './support/cli.ts'
-import { measured, Server, setUp, task } from './support/server.ts'
+import { measured, setUp, task } from './support/server.ts'
 import { bringIn, styled, takeHome } from './support/sheet.ts'
+import { test } from './support/test.ts'
 
 const SCREENS = { laptop: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } }
 const source = join(repository, 'e2e/pages/laid-out-late.html')
 
-test('links over parts that are laid out late stop where they were computed to, without script too', async ({ page, browser }) => {
-  const server = await new Server().start()
+test('links over parts that are laid out late stop where they were computed to, without script too', async ({ page, browser, server }) => {
   await bringIn(page, server, source)
   await setUp(page)
   await measured(page)
@@ -57,5 +57,4 @@ test('links over parts that are laid out late stop where they were computed to, 
   await expect(press).toBeVisible()
   await press.click()
   await expect(press).toHaveCount(0)
-  await server.stop()
 })

@@ -1,10 +1,11 @@
 /** How the application handles: where the focus is, what keys do, what is refused and how, and what a small window keeps. */
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { repository } from './support/cli.ts'
-import { measured, openDemo, Server, setUp, stored, task } from './support/server.ts'
+import { measured, openDemo, setUp, stored, task } from './support/server.ts'
 import { bringIn, ids } from './support/sheet.ts'
+import { test } from './support/test.ts'
 
 const field = (name: string) => [
   { name: 'index.html', mimeType: 'text/html', buffer: readFileSync(join(repository, 'e2e/pages/field', name, 'index.html')) },
@@ -17,11 +18,7 @@ const focused = (page: Page) =>
   })
 
 test.describe('handling', () => {
-  let server: Server
-  test.beforeEach(async () => void (server = await new Server().start()))
-  test.afterEach(() => server.stop())
-
-  test('the focus stays where the work is', async ({ page }) => {
+  test('the focus stays where the work is', async ({ page, server }) => {
     await page.goto(server.address)
     await page.getByTestId('files').setInputFiles(field('bakery'))
     await measured(page)
@@ -57,7 +54,7 @@ test.describe('handling', () => {
     await expect.poll(() => focused(page)).toBe('button Remove item Order')
   })
 
-  test('menus open, screens are chosen and items moved by keys, and what happens is said', async ({ page }) => {
+  test('menus open, screens are chosen and items moved by keys, and what happens is said', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await page.getByRole('treeitem').nth(2).focus()
@@ -84,7 +81,7 @@ test.describe('handling', () => {
     await expect(small).toBeFocused()
   })
 
-  test('what is refused stays in its field, with the reason and the way back', async ({ page }) => {
+  test('what is refused stays in its field, with the reason and the way back', async ({ page, server }) => {
     await bringIn(page, server, field('bakery'))
     await setUp(page)
     const title = page.getByLabel('Title of section 1')
@@ -108,7 +105,7 @@ test.describe('handling', () => {
     await expect(page.getByRole('button', { name: 'Undo: change the breathing space' })).toBeVisible()
   })
 
-  test('pressed again, everything stays as it is, and says so', async ({ page }) => {
+  test('pressed again, everything stays as it is, and says so', async ({ page, server }) => {
     for (const name of ['bakery', 'tall-header', 'long-titles', 'active', 'works']) {
       await bringIn(page, server, field(name))
       await setUp(page)
@@ -125,7 +122,7 @@ test.describe('handling', () => {
     await expect(page.getByText('0 changes')).toBeVisible()
   })
 
-  test('in half the width the work, its list and the findings are all there, and the page is a press away', async ({ page }) => {
+  test('in half the width the work, its list and the findings are all there, and the page is a press away', async ({ page, server }) => {
     await page.setViewportSize({ width: 640, height: 400 })
     await bringIn(page, server, field('hash-mix'))
     await setUp(page)
@@ -144,7 +141,7 @@ test.describe('handling', () => {
     await page.getByRole('button', { name: 'Back to the work' }).click()
   })
 
-  test('a page’s scripts can be off from its first opening on, and the site remembers', async ({ page }) => {
+  test('a page’s scripts can be off from its first opening on, and the site remembers', async ({ page, server }) => {
     await page.goto(server.address)
     await page.getByLabel('Let the pages’ own scripts run').uncheck()
     await page.getByTestId('files').setInputFiles(field('scripted'))
@@ -162,7 +159,7 @@ test.describe('handling', () => {
     await expect(page.getByLabel('Page’s own scripts')).toBeChecked()
   })
 
-  test('a menu that a script builds on wide screens alone is tried there before anything is set up', async ({ page }) => {
+  test('a menu that a script builds on wide screens alone is tried there before anything is set up', async ({ page, server }) => {
     const parts = ['One', 'Two', 'Three'].map(
       (t) => `<section id="${t.toLowerCase()}" style="height: 900px"><h2>${t}</h2><p>words</p></section>`,
     )
@@ -174,7 +171,7 @@ document.getElementById('bar').innerHTML = '<nav><a href="#one">One</a> <a href=
     await expect(page.getByTestId('tried')).toContainText(/\d+ links tried on \d screens?/)
   })
 
-  test('a site is removed after asking, and a menu of the page’s own says what stays', async ({ page }) => {
+  test('a site is removed after asking, and a menu of the page’s own says what stays', async ({ page, server }) => {
     await bringIn(page, server, field('bakery'))
     await setUp(page)
     expect((await ids(page)).length).toBeGreaterThan(3)

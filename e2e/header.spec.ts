@@ -1,21 +1,18 @@
 /** What the designer gives the page's header: as it is seen in the live page, and as a visitor has it. */
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Browser, type Page } from '@playwright/test'
+import { expect, type Browser, type Page } from '@playwright/test'
 import { copyFileSync, cpSync, readFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest, pressAt, scrollTo } from './support/boxes.ts'
 import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
-import { liveFrame, measured, openDemo, Server, setUp, task } from './support/server.ts'
+import { liveFrame, measured, openDemo, setUp, task, type Server } from './support/server.ts'
 import { bringIn, styled, takeHome } from './support/sheet.ts'
+import { test } from './support/test.ts'
 
 const SCREENS = { laptop: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } }
 
 test.describe('the header', () => {
-  let server: Server
-  test.beforeEach(async () => void (server = await new Server().start()))
-  test.afterEach(() => server.stop())
-
   async function visit(browser: Browser, url: string, screen: keyof typeof SCREENS, look: (page: Page) => Promise<void>, js = true) {
     const context = await browser.newContext({ viewport: SCREENS[screen], javaScriptEnabled: js })
     const page = await context.newPage()
@@ -32,7 +29,7 @@ test.describe('the header', () => {
       return { ground: backgroundColor, shadow: boxShadow, bottom: header.getBoundingClientRect().bottom }
     })
 
-  test('is clear at the top, leaves on the way down and comes back, and is let go on one screen', async ({ page, browser }) => {
+  test('is clear at the top, leaves on the way down and comes back, and is let go on one screen', async ({ page, browser, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -162,6 +159,7 @@ test.describe('the header', () => {
     test(`by keys into a header that is stuck the page stays where it is, ${javaScriptEnabled ? 'with' : 'without'} script`, async ({
       page,
       browser,
+      server,
     }) => {
       // Its menu opens in a dialog, and its header is sticky.
       await bringIn(page, server, join(repository, 'e2e/pages/open-menus/dialog.html'))
@@ -200,7 +198,7 @@ test.describe('the header', () => {
       'header { position: fixed; left: 0; right: 0; padding: 1.5rem } .row { padding: 0 } body { padding-top: 74px }',
     'scrolls away': 'header { position: static; padding: 20px 24px } .row { padding: 0 }',
   }
-  async function openHeader(page: Page, css: string): Promise<void> {
+  async function openHeader(page: Page, server: Server, css: string): Promise<void> {
     await bringIn(page, server, styled(join(repository, 'e2e/pages/header/index.html'), css))
     await setUp(page)
     await measured(page)
@@ -211,8 +209,8 @@ test.describe('the header', () => {
   }
 
   for (const [name, css] of Object.entries(HEADERS))
-    test(`is smaller once the page has been scrolled, and nothing on the page moves for it: ${name}`, async ({ page, browser }) => {
-      await openHeader(page, css)
+    test(`is smaller once the page has been scrolled, and nothing on the page moves for it: ${name}`, async ({ page, browser, server }) => {
+      await openHeader(page, server, css)
       const covers = page.getByRole('row', { name: /^Header covers/ }).getByRole('cell')
       await expect(covers.nth(0)).toHaveText(/^\d+$/)
       const full = Number(await covers.nth(0).innerText())
@@ -285,8 +283,8 @@ test.describe('the header', () => {
     })
 
   for (const [name, css] of Object.entries(HEADERS))
-    test(`stands over a first section that fills the screen, clear until that has gone by: ${name}`, async ({ page, browser }) => {
-      await openHeader(page, css)
+    test(`stands over a first section that fills the screen, clear until that has gone by: ${name}`, async ({ page, browser, server }) => {
+      await openHeader(page, server, css)
       await page.getByLabel('“Weir” begins under it and fills the screen').check()
       await page.getByLabel('it has its ground, and none before').check()
       await page.getByLabel('it is smaller').check()

@@ -1,10 +1,11 @@
 /** What comes into a page by itself some time after it was loaded, or was measured: figures are of the page as its visitors have it. */
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
-import { Server, setUp } from './support/server.ts'
+import { setUp } from './support/server.ts'
 import { bringIn } from './support/sheet.ts'
+import { test } from './support/test.ts'
 
 const source = join(repository, 'e2e/pages/field/preloader/index.html')
 
@@ -21,25 +22,17 @@ test('a curtain that goes by itself is no veil, and what comes in after it is me
   for (const code of ['page-veiled', 'link-drifts', 'link-tried']) expect(codes).not.toContain(code)
 })
 
-test('a page that is another once a link was followed is measured again', async ({ page }) => {
-  const server = await new Server().start()
-  try {
-    const grows = readFileSync(source, 'utf8')
-      .replace(
-        /setTimeout\(\(\) => document.querySelector\('\.map'\)/,
-        "addEventListener('hashchange', () => document.querySelector('.map')",
-      )
-      .replace(', 2500)\n', ')\n')
-    expect(grows).toContain("'hashchange'")
-    const file = test.info().outputPath('grows.html')
-    writeFileSync(file, grows)
-    await bringIn(page, server, file)
-    await setUp(page)
-    await expect(page.getByTestId('tried')).toContainText('4 links tried')
-    await page.getByRole('button', { name: /\d+ findings?|No findings/ }).click()
-    await expect(page.getByText(/laid out otherwise|stops \d+ px (above|below) its place/)).toHaveCount(0)
-    await expect(page.getByText(/before .* is gone/)).toHaveCount(0)
-  } finally {
-    await server.stop()
-  }
+test('a page that is another once a link was followed is measured again', async ({ page, server }) => {
+  const grows = readFileSync(source, 'utf8')
+    .replace(/setTimeout\(\(\) => document.querySelector\('\.map'\)/, "addEventListener('hashchange', () => document.querySelector('.map')")
+    .replace(', 2500)\n', ')\n')
+  expect(grows).toContain("'hashchange'")
+  const file = test.info().outputPath('grows.html')
+  writeFileSync(file, grows)
+  await bringIn(page, server, file)
+  await setUp(page)
+  await expect(page.getByTestId('tried')).toContainText('4 links tried')
+  await page.getByRole('button', { name: /\d+ findings?|No findings/ }).click()
+  await expect(page.getByText(/laid out otherwise|stops \d+ px (above|below) its place/)).toHaveCount(0)
+  await expect(page.getByText(/before .* is gone/)).toHaveCount(0)
 })

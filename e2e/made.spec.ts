@@ -1,5 +1,5 @@
 /** Menus that are made: in the real interface, and as visitors have them, with and without script, on a wide screen and a narrow one. */
-import { expect, test, type Browser, type Page } from '@playwright/test'
+import { expect, type Browser, type Page } from '@playwright/test'
 import AxeBuilder from '@axe-core/playwright'
 import { readFileSync } from 'node:fs'
 import { pathToFileURL } from 'node:url'
@@ -8,6 +8,7 @@ import { atRest, scrollTo } from './support/boxes.ts'
 import { liveFrame, measured, Server, setUp, task } from './support/server.ts'
 import { freshFolder } from './support/cli.ts'
 import { bringIn, takeHome } from './support/sheet.ts'
+import { test } from './support/test.ts'
 
 const part = (id: string, title: string) => `<section id="${id}"><h2>${title}</h2><p style="height:900px">Words of it.</p></section>`
 const head = (title: string) =>
@@ -36,11 +37,7 @@ const choose = (page: Page, menu: string, name: string, option: string) =>
 const nav = (page: Page, name: string) => liveFrame(page).locator(`nav[aria-label="${name}"]`)
 
 test.describe('menus that are made', () => {
-  let server: Server
-  test.beforeEach(async () => void (server = await new Server().start()))
-  test.afterEach(() => server.stop())
-
-  test('are made in a form, nested, kept in step, and taken to other pages', async ({ page, browser }) => {
+  test('are made in a form, nested, kept in step, and taken to other pages', async ({ page, browser, server }) => {
     await bringIn(page, server, [{ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(site()) }])
     await page.getByRole('button', { name: 'Set up all 2 pages' }).click()
     await openPage(page, 'more/maps.html')
@@ -170,7 +167,7 @@ test.describe('menus that are made', () => {
     })
   })
 
-  test('looks follow in the live page, and their contrast is that of the pixels, over ten grounds', async ({ page, browser }) => {
+  test('looks follow in the live page, and their contrast is that of the pixels, over ten grounds', async ({ page, browser, server }) => {
     const grounds = [
       '#ffffff',
       'linear-gradient(#303040, #101020 5%)',

@@ -1,10 +1,11 @@
 /** Menus: where items lead, on the page, on other pages of the site and outside, in the real interface and in what is handed over. */
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import AxeBuilder from '@axe-core/playwright'
 import { readFileSync } from 'node:fs'
 import { zipSync } from 'fflate'
-import { liveFrame, measured, Server, setUp, stored, task } from './support/server.ts'
+import { liveFrame, measured, setUp, stored, task } from './support/server.ts'
 import { bringIn, setId, takeHome } from './support/sheet.ts'
+import { test } from './support/test.ts'
 
 const part = (id: string, title: string) => `<section id="${id}"><h2>${title}</h2><p style="height:600px">Words of it.</p></section>`
 const files = {
@@ -29,11 +30,7 @@ async function lead(page: Page, item: string, query: string, steps = 0): Promise
 const anchors = (html: string) => [...html.matchAll(/<a[^>]*>/g)].map((m) => m[0])
 
 test.describe('menus', () => {
-  let server: Server
-  test.beforeEach(async () => void (server = await new Server().start()))
-  test.afterEach(() => server.stop())
-
-  test('an item leads to a section, another page, a section of it, or outside; never to nothing', async ({ page }) => {
+  test('an item leads to a section, another page, a section of it, or outside; never to nothing', async ({ page, server }) => {
     await bringIn(page, server, [{ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(site()) }])
     await setUp(page)
     await openPage(page, 'shop/things.html')
@@ -209,7 +206,10 @@ test.describe('menus', () => {
     })
   })
 
-  test('links that are broken in one way are led in one step, and say the site’s address where that is chosen', async ({ page }) => {
+  test('links that are broken in one way are led in one step, and say the site’s address where that is chosen', async ({
+    page,
+    server,
+  }) => {
     const broken = {
       ...files,
       'index.html': files['index.html'].replace('<a href="#tides">Tides</a>', '<a href="#ropes">Ropes</a>'),

@@ -1,21 +1,18 @@
 /** Motion, address and history of links: chosen in the application, and as a visitor has them. */
-import { expect, test, type Browser, type BrowserContextOptions, type Page } from '@playwright/test'
+import { expect, type Browser, type BrowserContextOptions, type Page } from '@playwright/test'
 import { copyFileSync, cpSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest, scrollTo } from './support/boxes.ts'
 import { repository } from './support/cli.ts'
-import { liveFrame, measured, openDemo, Server, setUp, task } from './support/server.ts'
+import { liveFrame, measured, openDemo, setUp, task, type Server } from './support/server.ts'
 import { takeHome } from './support/sheet.ts'
+import { test } from './support/test.ts'
 
 const LONG = 1900
 
 test.describe('motion', () => {
-  let server: Server
-  test.beforeEach(async () => void (server = await new Server().start()))
-  test.afterEach(() => server.stop())
-
-  async function begin(page: Page): Promise<void> {
+  async function begin(page: Page, server: Server): Promise<void> {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -70,8 +67,8 @@ test.describe('motion', () => {
       id,
     )
 
-  test('takes its time for all links, and none for one', async ({ page, browser }) => {
-    await begin(page)
+  test('takes its time for all links, and none for one', async ({ page, browser, server }) => {
+    await begin(page, server)
     await page.getByRole('radio', { name: 'Timed' }).check()
     const takes = page.getByLabel('Takes', { exact: true })
     await takes.fill('5000')
@@ -203,8 +200,8 @@ test.describe('motion', () => {
       }))
   })
 
-  test('writes of the address what was chosen', async ({ page, browser }) => {
-    await begin(page)
+  test('writes of the address what was chosen', async ({ page, browser, server }) => {
+    await begin(page, server)
     await page.getByText('Address and history').click()
     const rule = page.getByLabel('The hash of a link')
 

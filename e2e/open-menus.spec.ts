@@ -1,18 +1,15 @@
 /** Menus that open on a small screen: tried as a visitor opens them, told of where they stay open, and shut behind a press. */
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest } from './support/boxes.ts'
 import { repository } from './support/cli.ts'
-import { measured, Server, setUp, task } from './support/server.ts'
+import { measured, setUp, task, type Server } from './support/server.ts'
 import { bringIn, takeHome } from './support/sheet.ts'
+import { test } from './support/test.ts'
 
 test.describe('menus that open', () => {
-  let server: Server
-  test.beforeEach(async () => void (server = await new Server().start()))
-  test.afterEach(() => server.stop())
-
-  const set = async (page: Page, name: string) => {
+  const set = async (page: Page, server: Server, name: string) => {
     await bringIn(page, server, join(repository, `e2e/pages/${name}`))
     await setUp(page)
     await measured(page)
@@ -42,8 +39,8 @@ test.describe('menus that open', () => {
     // A page's script that takes the presses and leaves its menu open.
     { name: 'field/gym/index.html', opener: '.navbar-toggle', ids: ['about', 'classes', 'trainers'] },
   ])
-    test(`one that stays open over what its links lead to is told, and shut behind them: ${name}`, async ({ page, browser }) => {
-      await set(page, name)
+    test(`one that stays open over what its links lead to is told, and shut behind them: ${name}`, async ({ page, browser, server }) => {
+      await set(page, server, name)
       const told = page.getByText(/The menu “.*” stays open behind a press on \d links .* \(on “Phone”\)/)
       await expect(told).toBeVisible()
       await page.getByRole('button', { name: /^Shut “.*” behind each press$/ }).click()
@@ -102,8 +99,8 @@ test.describe('menus that open', () => {
     })
 
   for (const name of ['shuts', 'ticked'])
-    test(`one that shuts itself, or moves the page along with it, is left as it is: ${name}`, async ({ page }) => {
-      await set(page, `open-menus/${name}.html`)
+    test(`one that shuts itself, or moves the page along with it, is left as it is: ${name}`, async ({ page, server }) => {
+      await set(page, server, `open-menus/${name}.html`)
       await expect(page.getByTestId('tried')).toContainText(name === 'shuts' ? 'all arrive' : 'links tried')
       await expect(page.getByText(/stays open behind a press on \d links/)).toHaveCount(0)
     })

@@ -2,12 +2,13 @@
  * The live page is patched and never loaded again; after any series of commands it equals a fresh load of the handover. The commands are
  * generated: by what the site's document holds at the time, with a seed, so that a failure can be had again.
  */
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { join } from 'node:path'
 import { writeFileSync } from 'node:fs'
 import { freshFolder, repository } from './support/cli.ts'
-import { measured, Server, setUp, stored } from './support/server.ts'
+import { measured, setUp, stored } from './support/server.ts'
 import { bringIn } from './support/sheet.ts'
+import { test } from './support/test.ts'
 
 interface Item {
   key: string
@@ -131,10 +132,6 @@ const a = (n: string) => `<a href="#${n}">${n}</a>`
 const nested = `<!doctype html><title>Nested</title><header><a href="https://x.example/">Home</a><nav class="wide"><ul> <li>${a('one')}</li> <li class="x">${a('two')}<ul> <li>${a('three')}</li> <li><b>${a('four')}</b></li> </ul></li> <li><a href="https://x.example/">Away</a></li> <li>${a('five')}</li> </ul></nav><nav class="narrow">${['one', 'two', 'three', 'four', 'five'].map(a).join(' | ')}</nav></header><main>${['one', 'two', 'three', 'four', 'five'].map((n) => `<section id="${n}"><h2>${n}</h2><p style="height:500px">Words of ${n}.</p></section>`).join('')}</main>`
 
 test.describe('patching', () => {
-  let server: Server
-  test.beforeAll(async () => void (server = await new Server().start()))
-  test.afterAll(() => server.stop())
-
   const pages: [string, () => string][] = [
     [
       'a nested menu in two elements',
@@ -148,7 +145,7 @@ test.describe('patching', () => {
     ['the demo', () => join(repository, 'demo/ostrey/index.html')],
   ]
   for (const [seed, [name, file]] of pages.entries())
-    test(`of ${name} leaves what a fresh load of the handover is, after any commands`, async ({ page }) => {
+    test(`of ${name} leaves what a fresh load of the handover is, after any commands`, async ({ page, server }) => {
       await bringIn(page, server, file())
       await page.getByLabel('Page’s own scripts').uncheck()
       await measured(page)

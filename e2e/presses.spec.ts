@@ -1,20 +1,17 @@
 /** A page whose script takes the presses of its links and goes its own way: said, taken over, and left to it again. */
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest, pressAt, scrollTo } from './support/boxes.ts'
 import { repository } from './support/cli.ts'
-import { measured, Server, setUp, task } from './support/server.ts'
+import { measured, setUp, task } from './support/server.ts'
 import { bringIn, takeHome } from './support/sheet.ts'
+import { test } from './support/test.ts'
 
 const IDS = ['files', 'gravers', 'lathes', 'orders']
 
 test.describe('presses of links', () => {
-  let server: Server
-  test.beforeEach(async () => void (server = await new Server().start()))
-  test.afterEach(() => server.stop())
-
   /** Longer than the page's own script goes on for. */
   const goneBy = (page: Page) => page.waitForTimeout(1300)
 
@@ -33,7 +30,10 @@ test.describe('presses of links', () => {
       }
     }, id)
 
-  test('that leave what they lead to hidden are told of, and not that they stop where nothing could move them to', async ({ page }) => {
+  test('that leave what they lead to hidden are told of, and not that they stop where nothing could move them to', async ({
+    page,
+    server,
+  }) => {
     await bringIn(page, server, join(repository, 'e2e/pages/field/reveal/index.html'))
     await setUp(page)
     await expect(page.getByTestId('tried')).toContainText('4 links tried')
@@ -42,7 +42,7 @@ test.describe('presses of links', () => {
     await expect(page.getByText(/“Where we are” stops/)).toHaveCount(0)
   })
 
-  test('do what only the page’s script lets them do, where that puts back every other move', async ({ page }) => {
+  test('do what only the page’s script lets them do, where that puts back every other move', async ({ page, server }) => {
     const held = readFileSync(join(repository, 'e2e/pages/field/held/index.html'), 'utf8')
     // It begins again at its end, and stays wherever else it is moved to.
     const begins = `<script>addEventListener('scroll', () => { if (scrollY > document.documentElement.scrollHeight - innerHeight - 2) scrollTo(0, 0) })</script>`
@@ -73,6 +73,7 @@ test.describe('presses of links', () => {
   test('are taken over from a script of the page, which does all else that it does, and are left to it again', async ({
     page,
     browser,
+    server,
   }) => {
     await bringIn(page, server, join(repository, 'e2e/pages/field/own-way/index.html'))
     await setUp(page)

@@ -1,6 +1,7 @@
 /** What the application leaves alone: nothing is drawn that did not change, and nothing is measured twice. */
-import { expect, test, type Page } from '@playwright/test'
-import { measured, openDemo, Server, setUp, stored, task } from './support/server.ts'
+import { expect, type Page } from '@playwright/test'
+import { measured, openDemo, setUp, stored, task } from './support/server.ts'
+import { test } from './support/test.ts'
 
 /** Counts what React renders, as its own tools do: of each commit the components that ran, by the test ID or tag that they came to. */
 async function countRenders(page: Page): Promise<void> {
@@ -39,11 +40,8 @@ const renders = (page: Page) => page.evaluate(() => (window as unknown as { rend
 
 test.describe('at rest', () => {
   test.describe.configure({ mode: 'parallel' })
-  let server: Server
-  test.beforeAll(async () => void (server = await new Server().start()))
-  test.afterAll(() => server.stop())
 
-  test('scrolling the live page draws nothing but the window on the spine', async ({ page }) => {
+  test('scrolling the live page draws nothing but the window on the spine', async ({ page, server }) => {
     await countRenders(page)
     await openDemo(page, server)
     await setUp(page)
@@ -74,7 +72,7 @@ test.describe('at rest', () => {
     }
   })
 
-  test('a site that is opened again shows its last results at once, and measures nothing that is not stale', async ({ page }) => {
+  test('a site that is opened again shows its last results at once, and measures nothing that is not stale', async ({ page, server }) => {
     await openDemo(page, server)
     await task(page, 'Sections')
     if (await page.getByRole('button', { name: 'Set everything up', exact: true }).isVisible()) await setUp(page)

@@ -1,20 +1,22 @@
 /** Pages that cannot be measured, or not for long: it is said of each, and the rest goes on. */
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { restlessPage, troubles } from './support/restless.ts'
-import { make, Server, measured, openSite } from './support/server.ts'
+import { make, measured, openSite, type Server } from './support/server.ts'
+import { test } from './support/test.ts'
 
 test.describe('a page that', () => {
-  let server: Server
-  test.beforeAll(async () => void (server = await new Server().start()))
-  test.afterAll(() => server.stop())
-
-  const site = (script: string) => make(server, [{ name: 'index.html', mimeType: 'text/html', buffer: Buffer.from(restlessPage(script)) }])
+  const site = (server: Server, script: string) =>
+    make(server, [{ name: 'index.html', mimeType: 'text/html', buffer: Buffer.from(restlessPage(script)) }])
 
   for (const [name, script, said] of troubles)
-    test(`${name} says so, and keeps no other waiting`, async ({ page: tab, context }) => {
-      await tab.goto(`${server.address}/site/${await site(script)}/p1/sections`)
+    test(`${name} says so, and keeps no other waiting`, async ({ page: tab, context, server }) => {
+      await tab.goto(`${server.address}/site/${await site(server, script)}/p1/sections`)
       const well = await context.newPage()
-      await openSite(well, server, await site('addEventListener("resize", () => { throw Error("no harm") }); alert("a dialog"); print()'))
+      await openSite(
+        well,
+        server,
+        await site(server, 'addEventListener("resize", () => { throw Error("no harm") }); alert("a dialog"); print()'),
+      )
       await expect(well.getByText(/does not answer|again and again|without end/)).toHaveCount(0)
       await well.close()
       await tab.bringToFront()

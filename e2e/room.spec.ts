@@ -1,16 +1,13 @@
 /** Room at the end of pages of running text, whose sections are headings, or anchors in them: it is left behind the text and parts nothing. */
-import { expect, test, type Browser, type Page } from '@playwright/test'
+import { expect, type Browser, type Page } from '@playwright/test'
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest, coveredEdge } from './support/boxes.ts'
 import { repository } from './support/cli.ts'
-import { measured, Server, setUp, task, type File } from './support/server.ts'
+import { measured, setUp, task, type File } from './support/server.ts'
 import { bringIn, takeHome } from './support/sheet.ts'
-
-let server: Server
-test.beforeAll(async () => void (server = await new Server().start()))
-test.afterAll(() => server.stop())
+import { test } from './support/test.ts'
 
 const part = (id: string, title: string) =>
   `<h2 id="${id}">${title}</h2>\n<p>${'It stands by the water and can be seen from the hill. '.repeat(18)}</p>\n`
@@ -63,7 +60,7 @@ async function visit<T>(
 }
 
 for (const [name, files, last] of pages)
-  test(`room is left behind the text: ${name}`, async ({ page, browser }) => {
+  test(`room is left behind the text: ${name}`, async ({ page, browser, server }) => {
     await bringIn(page, server, files)
     await setUp(page)
     await measured(page)

@@ -1,18 +1,15 @@
 /** Screens in step: the one in view large, the others small beside it, at the same place of the page. */
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Browser, type Page } from '@playwright/test'
+import { expect, type Browser, type Page } from '@playwright/test'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest } from './support/boxes.ts'
 import { repository } from './support/cli.ts'
-import { liveFrame, measured, openDemo, Server, setUp, task } from './support/server.ts'
+import { liveFrame, measured, openDemo, setUp, task } from './support/server.ts'
 import { bringIn, styled, takeHome } from './support/sheet.ts'
+import { test } from './support/test.ts'
 
 test.describe('screens in step', () => {
-  let server: Server
-  test.beforeEach(async () => void (server = await new Server().start()))
-  test.afterEach(() => server.stop())
-
   const at = (page: Page, screen: string) =>
     liveFrame(page, screen)
       .locator('html')
@@ -21,7 +18,7 @@ test.describe('screens in step', () => {
     Number(await page.locator(`[data-arrival-row="${section}"] [data-screen="${screen}"][data-land]`).getAttribute('data-land'))
   const width = async (page: Page, screen: string) => (await page.locator(`iframe[data-screen="${screen}"]`).boundingBox())!.width
 
-  test('a link followed once is followed on all, and who scrolls one scrolls all', async ({ page }) => {
+  test('a link followed once is followed on all, and who scrolls one scrolls all', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -82,7 +79,7 @@ test.describe('screens in step', () => {
     })
   })
 
-  test('are added, changed, put in order and removed, and each is measured', async ({ page }) => {
+  test('are added, changed, put in order and removed, and each is measured', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -169,7 +166,7 @@ test.describe('screens in step', () => {
     })
   })
 
-  test('added while the links are being tried, is measured as any other', async ({ page }) => {
+  test('added while the links are being tried, is measured as any other', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -191,7 +188,7 @@ test.describe('screens in step', () => {
     expect(covers[2]).toBe(covers[0])
   })
 
-  test('changed while the links are being tried, is measured with the header as it is at rest', async ({ page }) => {
+  test('changed while the links are being tried, is measured with the header as it is at rest', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -232,6 +229,7 @@ test.describe('screens in step', () => {
     test(`have larger text as a visitor may have it, where the page says its own ${said}, and arrivals there are a visitor’s`, async ({
       page,
       browser,
+      server,
     }) => {
       await bringIn(page, server, styled(join(repository, 'e2e/pages/letters/index.html'), css))
       await setUp(page)

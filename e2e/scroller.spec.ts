@@ -1,11 +1,12 @@
 /** Pages that scroll in an element instead of the document: what is handed over, and what the application computes. */
-import { expect, test, type Browser, type Page } from '@playwright/test'
+import { expect, type Browser, type Page } from '@playwright/test'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest } from './support/boxes.ts'
 import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
 import { bringIn, ids, setId, takeHome } from './support/sheet.ts'
-import { liveFrame, measured, Server, setUp, stored, task } from './support/server.ts'
+import { liveFrame, measured, setUp, stored, task } from './support/server.ts'
+import { test } from './support/test.ts'
 
 const sourceOf = (name: string) => join(repository, 'e2e/pages/field', name, 'index.html')
 const screens = [
@@ -117,11 +118,7 @@ test('the item of the section that is read is current wherever the pane stands',
 })
 
 test.describe('in the application', () => {
-  let server: Server
-  test.beforeAll(async () => void (server = await new Server().start()))
-  test.afterAll(() => server.stop())
-
-  test('a page that scrolls elsewhere on another screen is tried where it scrolls, after an edit too', async ({ page }) => {
+  test('a page that scrolls elsewhere on another screen is tried where it scrolls, after an edit too', async ({ page, server }) => {
     await bringIn(page, server, sourceOf('panes'))
     await setUp(page)
     await task(page, 'Menus')
@@ -135,7 +132,11 @@ test.describe('in the application', () => {
     await expect(all).not.toContainText('arrives rightly, but')
   })
 
-  test('a page that scrolls in its body is computed, travelled and handed over with former IDs and a point', async ({ page, browser }) => {
+  test('a page that scrolls in its body is computed, travelled and handed over with former IDs and a point', async ({
+    page,
+    browser,
+    server,
+  }) => {
     await bringIn(page, server, sourceOf('over-pane'))
     await setUp(page)
     const before = await ids(page)

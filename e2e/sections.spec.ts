@@ -1,13 +1,14 @@
 /** Sections and IDs: the sheet, naming, checks, former IDs and points, picking, findings. */
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Browser, type Page } from '@playwright/test'
+import { expect, type Browser, type Page } from '@playwright/test'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest } from './support/boxes.ts'
 import { repository } from './support/cli.ts'
-import { liveFrame, measured, openDemo, Server, setUp, task } from './support/server.ts'
+import { liveFrame, measured, openDemo, setUp, task } from './support/server.ts'
 import { bringIn, ids, setId, takeHome } from './support/sheet.ts'
+import { test } from './support/test.ts'
 
 /** Boxes of everything in the body that is not ours, in order. */
 const boxes = (page: Page) =>
@@ -38,13 +39,10 @@ async function arrival(
 }
 
 test.describe('sections and IDs', () => {
-  let server: Server
-  test.beforeEach(async () => void (server = await new Server().start()))
-  test.afterEach(() => server.stop())
-
   test('a page with a base address stays where it is: by a former ID, and while its address says the current section', async ({
     page,
     browser,
+    server,
   }) => {
     const html = readFileSync(join(repository, 'e2e/pages/field/ghosts/index.html'), 'utf8').replace(
       '<title>',
@@ -70,7 +68,11 @@ test.describe('sections and IDs', () => {
     await context.close()
   })
 
-  test('former IDs and points arrive where they should, with and without script, and nothing moves for them', async ({ page, browser }) => {
+  test('former IDs and points arrive where they should, with and without script, and nothing moves for them', async ({
+    page,
+    browser,
+    server,
+  }) => {
     const source = join(repository, 'e2e/pages/columns.html')
     await bringIn(page, server, source)
     await setUp(page)
@@ -143,7 +145,7 @@ test.describe('sections and IDs', () => {
     }
   })
 
-  test('IDs are checked while typed, and a suggestion is one press', async ({ page }) => {
+  test('IDs are checked while typed, and a suggestion is one press', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     const field = page.getByLabel('ID of section 3', { exact: true })
@@ -174,7 +176,7 @@ test.describe('sections and IDs', () => {
     await expect(field).toHaveValue('top-2')
   })
 
-  test('the naming rule shows what it makes, and gives IDs in one step', async ({ page }) => {
+  test('the naming rule shows what it makes, and gives IDs in one step', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     const before = await ids(page)
@@ -201,7 +203,7 @@ test.describe('sections and IDs', () => {
     await expect.poll(() => ids(page)).toEqual(before)
   })
 
-  test('the sheet is found through, sorted, chosen and changed by keys', async ({ page }) => {
+  test('the sheet is found through, sorted, chosen and changed by keys', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     const rows = page.getByRole('treeitem')
@@ -232,7 +234,7 @@ test.describe('sections and IDs', () => {
     await expect.poll(() => ids(page)).toHaveLength(9)
   })
 
-  test('a column is pasted onto rows, and the rows are copied as a table', async ({ page, context }) => {
+  test('a column is pasted onto rows, and the rows are copied as a table', async ({ page, context, server }) => {
     await context.grantPermissions(['clipboard-read', 'clipboard-write'])
     await openDemo(page, server)
     await setUp(page)
@@ -257,7 +259,7 @@ test.describe('sections and IDs', () => {
     expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('index.html#contact')
   })
 
-  test('parts are split, merged and added as points, and all of it can be undone', async ({ page }) => {
+  test('parts are split, merged and added as points, and all of it can be undone', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     const before = await ids(page)
@@ -272,7 +274,7 @@ test.describe('sections and IDs', () => {
     await expect.poll(() => ids(page)).toHaveLength(10)
   })
 
-  test('an element is picked on the page, by pointing and by keys, and made a section or a point', async ({ page }) => {
+  test('an element is picked on the page, by pointing and by keys, and made a section or a point', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await page.getByRole('button', { name: 'Pick on the page' }).click()
@@ -319,7 +321,7 @@ test.describe('sections and IDs', () => {
     await expect(panel).toHaveCount(0)
   })
 
-  test('every action is there by name, and what opens is clean for assistive technology', async ({ page }) => {
+  test('every action is there by name, and what opens is clean for assistive technology', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     const clean = async (where: string) => {
@@ -380,7 +382,7 @@ test.describe('sections and IDs', () => {
     await expect(page).toHaveURL(/handover$/)
   })
 
-  test('findings of a neglected page are fixed by press', async ({ page }) => {
+  test('findings of a neglected page are fixed by press', async ({ page, server }) => {
     await openDemo(page, server)
     await page.getByLabel('Page', { exact: true }).selectOption('last-year.html')
     await measured(page)

@@ -1,18 +1,15 @@
 /** Empty targets that a page moves up by its header give their IDs to what they are about. */
-import { expect, test, type Browser, type Page } from '@playwright/test'
+import { expect, type Browser, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest, coveredEdge, pressAt } from './support/boxes.ts'
 import { repository } from './support/cli.ts'
-import { measured, Server, setUp, task } from './support/server.ts'
+import { measured, setUp, task } from './support/server.ts'
 import { bringIn, ids, takeHome } from './support/sheet.ts'
+import { test } from './support/test.ts'
 
 const source = join(repository, 'e2e/pages/shifted.html')
-
-let server: Server
-test.beforeAll(async () => void (server = await new Server().start()))
-test.afterAll(() => server.stop())
 
 async function visit<T>(browser: Browser, file: string, width: number, javaScriptEnabled: boolean, look: (there: Page) => Promise<T>) {
   const context = await browser.newContext({ viewport: { width, height: 800 }, javaScriptEnabled })
@@ -32,7 +29,7 @@ const boxes = (there: Page) =>
     }),
   )
 
-test('shifted targets are removed, and links arrive at what they were about', async ({ page, browser }) => {
+test('shifted targets are removed, and links arrive at what they were about', async ({ page, browser, server }) => {
   await bringIn(page, server, source)
   await setUp(page)
   await measured(page)

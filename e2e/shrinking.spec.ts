@@ -1,18 +1,15 @@
 /** Headers of the page's own that are smaller once the page has moved: kept in their place, nothing moves for that. */
-import { expect, test, type Browser, type Page } from '@playwright/test'
+import { expect, type Browser, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest, coveredEdge, pressAt, scrollTo } from './support/boxes.ts'
 import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
-import { measured, Server, setUp, task } from './support/server.ts'
+import { measured, setUp, task } from './support/server.ts'
 import { bringIn, takeHome } from './support/sheet.ts'
+import { test } from './support/test.ts'
 
 const from = (name: string) => join(repository, `e2e/pages/shrinking/${name}.html`)
-
-let server: Server
-test.beforeAll(async () => void (server = await new Server().start()))
-test.afterAll(() => server.stop())
 
 async function visit<T>(browser: Browser, file: string, width: number, look: (there: Page) => Promise<T>): Promise<T> {
   const context = await browser.newContext({ viewport: { width, height: 800 } })
@@ -55,7 +52,7 @@ for (const [name, by] of [
   ['column', 60],
   ['two-rows', 40],
 ] as const)
-  test(`a header that shrinks keeps its place: ${name}`, async ({ page, browser }) => {
+  test(`a header that shrinks keeps its place: ${name}`, async ({ page, browser, server }) => {
     await bringIn(page, server, from(name))
     await setUp(page)
     await measured(page)
@@ -113,7 +110,7 @@ for (const [name, by] of [
     await expect(page.getByLabel('it keeps its place while it is smaller')).toBeChecked()
   })
 
-test('one that lies over the page takes nothing from it', async ({ page }) => {
+test('one that lies over the page takes nothing from it', async ({ page, server }) => {
   await bringIn(page, server, from('over'))
   await setUp(page)
   await measured(page)
@@ -123,7 +120,7 @@ test('one that lies over the page takes nothing from it', async ({ page }) => {
   await expect(page.getByLabel('it keeps its place while it is smaller')).toHaveCount(0)
 })
 
-test('what can be closed in it, and what stays at the bottom, are measured', async ({ page, browser }) => {
+test('what can be closed in it, and what stays at the bottom, are measured', async ({ page, browser, server }) => {
   await bringIn(page, server, from('notice'))
   await setUp(page)
   await measured(page)

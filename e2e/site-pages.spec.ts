@@ -1,18 +1,15 @@
 /** Pages: several in a site, from a ZIP or an outline, in a new version; their history, and two tabs on one site. */
-import { expect, test, type Page } from '@playwright/test'
+import { expect, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { zipSync } from 'fflate'
 import { repository } from './support/cli.ts'
-import { liveFrame, measured, openDemo, Server, setUp, stored, task } from './support/server.ts'
+import { liveFrame, measured, openDemo, setUp, stored, task } from './support/server.ts'
 import { bringIn, ids, setId, takeHome } from './support/sheet.ts'
+import { test } from './support/test.ts'
 
 test.describe('pages and versions', () => {
-  let server: Server
-  test.beforeEach(async () => void (server = await new Server().start()))
-  test.afterEach(() => server.stop())
-
-  test('a ZIP with several pages becomes a site, and its links follow a rename across pages', async ({ page }) => {
+  test('a ZIP with several pages becomes a site, and its links follow a rename across pages', async ({ page, server }) => {
     const html = (title: string, body: string) =>
       Buffer.from(
         `<!doctype html><meta charset=utf-8><title>${title}</title><link rel=stylesheet href="${title === 'More' ? '../' : ''}css/a.css">${body}`,
@@ -53,7 +50,7 @@ test.describe('pages and versions', () => {
     })
   })
 
-  test('a written outline becomes a page', async ({ page }) => {
+  test('a written outline becomes a page', async ({ page, server }) => {
     await page.goto(server.address)
     await page.getByRole('button', { name: 'Write an outline' }).click()
     await page.getByLabel('The outline').fill('# The mill\nFlour.\n\n## Our work\nWe grind.\n\n## Visit us\n- by boat\n- on foot\n')
@@ -63,7 +60,7 @@ test.describe('pages and versions', () => {
     await expect.poll(() => ids(page)).toEqual(['the-mill', 'our-work', 'visit-us'])
   })
 
-  test('a press right after the application opened is not lost, when its font comes late', async ({ page }) => {
+  test('a press right after the application opened is not lost, when its font comes late', async ({ page, server }) => {
     await page.route('**/*.woff2', async (route) => {
       await new Promise((done) => setTimeout(done, 500))
       await route.continue()
@@ -80,7 +77,7 @@ test.describe('pages and versions', () => {
     await expect(page.getByLabel('The outline')).toBeVisible()
   })
 
-  test('a broken or hostile ZIP is refused in words, and leaves nothing', async ({ page }) => {
+  test('a broken or hostile ZIP is refused in words, and leaves nothing', async ({ page, server }) => {
     await page.goto(server.address)
     const give = (buffer: Uint8Array) =>
       page.getByTestId('files').setInputFiles({ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(buffer) })
@@ -98,7 +95,7 @@ test.describe('pages and versions', () => {
     await expect(page.getByRole('listitem')).toHaveCount(0)
   })
 
-  test('a new version is compared, decided and taken over, and can be undone', async ({ page }) => {
+  test('a new version is compared, decided and taken over, and can be undone', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await setId(page, 6, 'sleeping')
@@ -154,7 +151,7 @@ test.describe('pages and versions', () => {
     await expect(liveFrame(page).locator('#how-dark-is-dark')).toHaveCount(1)
   })
 
-  test('ten tabs work and stay in step', async ({ page, context }) => {
+  test('ten tabs work and stay in step', async ({ page, context, server }) => {
     await openDemo(page, server)
     await setUp(page)
     const tabs = [page]
@@ -173,7 +170,7 @@ test.describe('pages and versions', () => {
     for (const tab of tabs.slice(1)) await tab.close()
   })
 
-  test('two tabs stay in step, a clash is told, and the history leads back', async ({ page, context }) => {
+  test('two tabs stay in step, a clash is told, and the history leads back', async ({ page, context, server }) => {
     await openDemo(page, server)
     await setUp(page)
     const other = await context.newPage()

@@ -1,22 +1,19 @@
 /** The skip link: offered where a page has none, the first that Tab reaches, and in nobody's way. */
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test } from '@playwright/test'
+import { expect } from '@playwright/test'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest } from './support/boxes.ts'
 import { freshFolder, repository } from './support/cli.ts'
-import { liveFrame, measured, Server, setUp, task } from './support/server.ts'
+import { liveFrame, measured, setUp, task } from './support/server.ts'
 import { bringIn, takeHome } from './support/sheet.ts'
+import { test } from './support/test.ts'
 import { readFileSync, writeFileSync } from 'node:fs'
 
 test.describe('the skip link', () => {
-  let server: Server
-  test.beforeEach(async () => void (server = await new Server().start()))
-  test.afterEach(() => server.stop())
-
   const source = join(repository, 'e2e/pages/open-menus/ticked.html')
 
-  test('leads past the menu by keys, with script and without, and moves nothing on the page', async ({ page, browser }) => {
+  test('leads past the menu by keys, with script and without, and moves nothing on the page', async ({ page, browser, server }) => {
     await bringIn(page, server, source)
     await setUp(page)
     await measured(page)
@@ -69,7 +66,7 @@ test.describe('the skip link', () => {
     await expect(says).toHaveValue('Skip to content')
   })
 
-  test('is not offered where the page has one', async ({ page }) => {
+  test('is not offered where the page has one', async ({ page, server }) => {
     const file = join(freshFolder(), 'index.html')
     writeFileSync(file, readFileSync(source, 'utf8').replace('<header>', '<a href="#nets">Skip to content</a>\n<header>'))
     await bringIn(page, server, file)

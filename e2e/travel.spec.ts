@@ -1,22 +1,19 @@
 /** Offsets of single sections: as computed, in the live page, and as a visitor has them, with and without script. */
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Browser, type Page } from '@playwright/test'
+import { expect, type Browser, type Page } from '@playwright/test'
 import { copyFileSync, cpSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest } from './support/boxes.ts'
 import { freshFolder, repository } from './support/cli.ts'
-import { liveFrame, measured, openDemo, Server, setUp, task } from './support/server.ts'
+import { liveFrame, measured, openDemo, setUp, task } from './support/server.ts'
 import { bringIn, takeHome } from './support/sheet.ts'
+import { test } from './support/test.ts'
 
 const SCREENS = { laptop: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } }
 type ScreenKey = keyof typeof SCREENS
 
 test.describe('offsets', () => {
-  let server: Server
-  test.beforeEach(async () => void (server = await new Server().start()))
-  test.afterEach(() => server.stop())
-
   const gapOf = (selector: string) =>
     Math.round(
       document.querySelector(selector)!.getBoundingClientRect().top - document.querySelector('header')!.getBoundingClientRect().bottom,
@@ -35,7 +32,7 @@ test.describe('offsets', () => {
     return gap + 0
   }
 
-  test('of one section are other than those of all, on the screens that they are for', async ({ page, browser }) => {
+  test('of one section are other than those of all, on the screens that they are for', async ({ page, browser, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -128,7 +125,7 @@ test.describe('offsets', () => {
     })
   })
 
-  test('of all sections are other on one screen, typed or by keys, and come home so', async ({ page, browser }) => {
+  test('of all sections are other on one screen, typed or by keys, and come home so', async ({ page, browser, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -167,6 +164,7 @@ test.describe('offsets', () => {
   test('leaves room at the end where the last section would not reach its place, as padding or as its least height', async ({
     page,
     browser,
+    server,
   }) => {
     await openDemo(page, server)
     await setUp(page)
@@ -205,6 +203,7 @@ test.describe('offsets', () => {
   test('a section fills the window, with script and without, and what the header then covers of its heading is told', async ({
     page,
     browser,
+    server,
   }) => {
     await bringIn(page, server, join(repository, 'e2e/pages/open-menus/ticked.html'))
     await setUp(page)
@@ -250,7 +249,7 @@ test.describe('offsets', () => {
     await expect(row).not.toContainText('fills the window')
   })
 
-  test('the arrival card shows each screen’s own, and both ways where they differ', async ({ page }) => {
+  test('the arrival card shows each screen’s own, and both ways where they differ', async ({ page, server }) => {
     const tile = (screen: string) => page.locator(`[data-card="${screen}"]`)
     const open = async (title: string) => {
       await page.getByRole('button', { name: `Room above ${title}` }).click()

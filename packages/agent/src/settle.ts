@@ -36,10 +36,12 @@ const running = (): Animation[] =>
     .getAnimations()
     .filter((a) => a.playState === 'running' && a.playbackRate !== 0 && isFinite(Number(a.effect?.getComputedTiming().endTime)))
 
-/** A driver in virtual time is told for how many ms it needs to draw no frames. */
+/** Tells a driver in virtual time for how many ms it needs to draw no frame. */
 const skip = (ms: number): void => {
   if (ms > FRAME) (window as { wayBellIdle?: (ms: string) => void }).wayBellIdle?.(String(ms))
 }
+/** While something moves a frame is drawn every so often, in ms: as on a slow device, and a third of the work. */
+const MOTION = 50
 /** In ms. */
 const FRAME = 1000 / 60
 
@@ -70,11 +72,15 @@ export async function untilQuiet(instead = 150, isMoving = () => running().lengt
     quiet = moves || isAtWork() || done() !== before || now() < least ? 0 : quiet + 1
     if (quiet === QUIET) break
     before = done()
-    if (!moves && isAtWork()) skip(idle())
+    if (moves) skip(MOTION)
+    else if (isAtWork()) skip(idle())
     await aFrame()
   }
   // Motion that was begun has an end all the same.
-  for (const last = now() + LIMIT; isMoving() && now() < last;) await aFrame()
+  for (const last = now() + LIMIT; isMoving() && now() < last;) {
+    skip(MOTION)
+    await aFrame()
+  }
   isBusy ||= isAtWork()
   return !isBusy && !isRunningOn()
 }
