@@ -176,6 +176,32 @@ describe('hosts', () => {
     await http().post('/api/sites').set('Host', `${key}.localhost`).expect(405)
   })
 
+  it('send a file once: a frame that has it is told that it is the same; a page is always sent', async () => {
+    const key = await make()
+    for (const path of ['/css/look.css', '/__waybell/agent.js']) {
+      const { headers } = await live(key, path).expect(200)
+      await live(key, path).set('If-None-Match', headers['etag']!).expect(304)
+    }
+    const { headers } = await live(key, '/index.html').expect(200)
+    expect(headers['cache-control']).toBe('no-store')
+    await live(key, '/index.html').set('If-None-Match', headers['etag']!).expect(200)
+  })
+
+  it('show the pages that a site has by now', async () => {
+    const key = await make([
+      ['index.html', bytes],
+      ['more.html', bytes],
+    ])
+    const { document } = await state(key)
+    const more = document.pages.findIndex((p) => p.file === 'more.html')
+    const page = document.pages[more]!
+    await live(key, '/more.html').expect(200)
+    await change(key, { type: 'page/drop', page: page.key }, 0).expect(200)
+    await live(key, '/more.html').expect(404)
+    await change(key, { type: 'page/add', page, index: more }, 1).expect(200)
+    await live(key, '/more.html').expect(200)
+  })
+
   it('answer to no other name, and to no other page', async () => {
     await http().get('/api/sites').set('Host', 'rebound.example').expect(421)
     await http().post('/api/sites').set('Origin', 'http://evil.example').field('html', '<p>x').expect(403)

@@ -1,10 +1,11 @@
 /** The live page: a site's page and its assets, on a host of their own, with the measuring agent in it. */
 import { Injectable } from '@nestjs/common'
 import { agentText } from '@waybell/agent'
-import { stampPage, type Site } from '@waybell/core'
+import { stampPage, type Site, type SitePage } from '@waybell/core'
 import type { Request, Response } from 'express'
 import mime from 'mime-types'
 import { randomBytes } from 'node:crypto'
+import type { EntityManager } from 'typeorm'
 import { Store } from '../db/store.ts'
 import { SiteRow } from '../db/entities.ts'
 import { getFile } from '../sites/content.ts'
@@ -32,8 +33,15 @@ function policy(scripts: boolean, nonce: string, application: string): string {
   ].join('; ')
 }
 
+/** The frames of a page load the same files: each keeps them, and asks only whether they are still the same. */
+const REVALIDATED = { 'Cache-Control': 'no-cache' }
+/** Sites whose pages are kept parsed. */
+const KEPT = 6
+
 @Injectable()
 export class LiveService {
+  private readonly parsed = new Map<string, { version: number; pages: readonly SitePage[] }>()
+
   constructor(
     private readonly store: Store,
     private readonly sources: SourcesService,
@@ -54,12 +62,11 @@ export class LiveService {
       'Cache-Control': 'no-store',
       'Origin-Agent-Cluster': '?1',
     })
-    const row = await this.store.read((db) => db.findOneBy(SiteRow, { key }))
-    if (!row) return void response.status(404).type('text/plain').send('There is no such site.')
-    if (request.path === AGENT_PATH) return void response.type('text/javascript').send(agentText)
-    const site = JSON.parse(row.document) as Site
+    const pages = await this.store.read((db) => this.pages(db, key))
+    if (!pages) return void response.status(404).type('text/plain').send('There is no such site.')
+    if (request.path === AGENT_PATH) return void response.set(REVALIDATED).type('text/javascript').send(agentText)
     const path = decodePath(request.path)
-    const page = site.pages.find((p) => path === p.file || (path === '' && p === site.pages[0]))
+    const page = pages.find((p) => path === p.file || (path === '' && p === pages[0]))
     if (page) {
       const { bytes, parsed } = await this.sources.source(page)
       const html = stampPage(bytes, parsed, `<script src="${AGENT_PATH}" nonce="${nonce}"></script>`)
@@ -67,7 +74,21 @@ export class LiveService {
     }
     const file = path === null ? null : await this.store.read((db) => getFile(db, key, path))
     if (!file) return void response.status(404).type('text/plain').send('The site has no such file.')
-    response.set('Content-Type', mime.lookup(path!) || 'application/octet-stream').send(file)
+    response.set({ ...REVALIDATED, 'Content-Type': mime.lookup(path!) || 'application/octet-stream' }).send(file)
+  }
+
+  /** The site's pages, parsed once for each version; null where there is no such site. */
+  private async pages(db: EntityManager, key: string): Promise<readonly SitePage[] | null> {
+    const known = this.parsed.get(key)
+    const row = await db.findOne(SiteRow, { where: { key }, select: { key: true, version: true } })
+    if (known && known.version === row?.version) return known.pages
+    this.parsed.delete(key)
+    const whole = row && (await db.findOneBy(SiteRow, { key }))
+    if (!whole) return null
+    const { pages } = JSON.parse(whole.document) as Site
+    this.parsed.set(key, { version: whole.version, pages })
+    if (this.parsed.size > KEPT) this.parsed.delete(this.parsed.keys().next().value!)
+    return pages
   }
 }
 
