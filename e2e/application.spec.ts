@@ -7,7 +7,7 @@ import { pathToFileURL } from 'node:url'
 import { unzipSync } from 'fflate'
 import { atRest, coveredEdge, facts } from './support/boxes.ts'
 import { freshFolder, repository } from './support/cli.ts'
-import { liveFrame, measured, openDemo, Server, setUp, stored, task } from './support/server.ts'
+import { liveFrame, measured, openDemo, setUp, stored, task } from './support/server.ts'
 import { bringIn } from './support/sheet.ts'
 import { test } from './support/test.ts'
 
@@ -301,8 +301,7 @@ test.describe('the application', () => {
     })
   }
 
-  test('an edit and its undo outlive a crash right after stored', async ({ page }) => {
-    const server = await new Server().start()
+  test('an edit and its undo outlive a crash right after stored', async ({ page, emptyServer: server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -317,7 +316,6 @@ test.describe('the application', () => {
     await expect(page.getByLabel('Title of section 2')).toHaveValue('What happens when')
     await page.getByRole('button', { name: 'Undo: change a title' }).click()
     await expect(page.getByLabel('Title of section 2')).toHaveValue('Programme')
-    await server.stop()
   })
 
   test('a page of one’s own is brought in by picking, dropping and pasting', async ({ page, server }) => {
@@ -353,7 +351,7 @@ test.describe('the application', () => {
     await expect(page.getByRole('heading', { name: 'Pasted' })).toBeVisible()
   })
 
-  test('what is no page is refused in words, and leaves nothing', async ({ page, server }) => {
+  test('what is no page is refused in words, and leaves nothing', async ({ page, emptyServer: server }) => {
     await page.goto(server.address)
     const give = (buffer: Buffer) => page.getByTestId('files').setInputFiles({ name: 'page.html', mimeType: 'text/html', buffer })
     for (const [content, words] of [
@@ -406,7 +404,7 @@ test.describe('the application', () => {
     }
   })
 
-  test('the main views are clean for assistive technology, in light and dark', async ({ page, server }) => {
+  test('the main views are clean for assistive technology, in light and dark', async ({ page, emptyServer: server }) => {
     const clean = async (where: string) => {
       const { violations } = await new AxeBuilder({ page }).exclude('iframe').analyze()
       expect(

@@ -77,7 +77,7 @@ test.describe('pages and versions', () => {
     await expect(page.getByLabel('The outline')).toBeVisible()
   })
 
-  test('a broken or hostile ZIP is refused in words, and leaves nothing', async ({ page, server }) => {
+  test('a broken or hostile ZIP is refused in words, and leaves nothing', async ({ page, emptyServer: server }) => {
     await page.goto(server.address)
     const give = (buffer: Uint8Array) =>
       page.getByTestId('files').setInputFiles({ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(buffer) })

@@ -2,15 +2,16 @@
 import { test as base } from '@playwright/test'
 import { Server } from './server.ts'
 
-export const test = base.extend<object, { server: Server }>({
-  server: [
-    // The runner asks for a pattern here.
-    // eslint-disable-next-line no-empty-pattern
-    async ({}, use) => {
-      const server = await new Server().start()
-      await use(server)
-      await server.stop()
-    },
-    { scope: 'worker' },
-  ],
+async function running(use: (server: Server) => Promise<void>): Promise<void> {
+  const server = await new Server().start()
+  await use(server)
+  await server.stop()
+}
+
+// The runner asks for patterns.
+/* eslint-disable no-empty-pattern */
+export const test = base.extend<{ emptyServer: Server }, { server: Server }>({
+  server: [async ({}, use) => running(use), { scope: 'worker' }],
+  /** Without a site. */
+  emptyServer: async ({}, use) => running(use),
 })

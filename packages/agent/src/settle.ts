@@ -5,19 +5,26 @@
 import { furthest, innerScroller, jumpTo, pageHeight, position, viewHeight } from './scroller.ts'
 import { done, idle, isRunningOn, nextFrame, now, pause, pending } from './pending.ts'
 
+/** How long a frame may take where they are drawn, and where none came last time, in ms. A busy machine may take long for one. */
+const PATIENCE = { drawn: 3000, blind: 250 }
+let patience = PATIENCE.drawn
+
+/** One frame, or a moment where none is drawn, as in a tab out of sight. */
+async function drawn(): Promise<void> {
+  const isDrawn = await Promise.race([nextFrame().then(() => true), pause(document.hidden ? PATIENCE.blind : patience).then(() => false)])
+  patience = isDrawn ? PATIENCE.drawn : PATIENCE.blind
+}
+
 /** One frame, and what the browser tells of it to those who watch what comes into view. */
 export async function aFrame(): Promise<void> {
-  await Promise.race([nextFrame(), pause(250)])
+  await drawn()
   await pause(0)
 }
 
-/** A busy machine may take its time for them; where there are none at all, as in a tab out of sight, half a second has to do. */
-export function twoFrames(): Promise<void> {
-  return Promise.race([nextFrame().then(nextFrame), pause(500)])
+export async function twoFrames(): Promise<void> {
+  await drawn()
+  await drawn()
 }
-
-/** How long a page that is seen may take until it is told that it was moved, in ms. */
-const TOLD = 3000
 
 /** Moves the page at once, and waits until it was told of it: what a busy machine tells of two moves at once, the page takes for one. */
 export async function moveTo(top: number): Promise<void> {
@@ -26,7 +33,7 @@ export async function moveTo(top: number): Promise<void> {
   if (position() === before) return
   const told = new Promise<void>((done) => (innerScroller() ?? document).addEventListener('scroll', () => done(), { once: true }))
   // Out of sight nothing is told.
-  await Promise.race([told, pause(document.hidden ? 0 : TOLD)])
+  await Promise.race([told, pause(document.hidden ? 0 : PATIENCE.drawn)])
   await pause(0)
 }
 
