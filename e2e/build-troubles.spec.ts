@@ -27,7 +27,17 @@ const sound = '<a href="#cutting">Cutting</a> <a href="#drying">Drying</a> <a hr
 async function built(html: string, ...args: string[]) {
   const folder = freshFolder()
   writeFileSync(join(folder, 'index.html'), html)
-  const run = await waybellBuilt('build', join(folder, 'index.html'), '--out', join(folder, 'out'), '--format', 'json', ...args)
+  const run = await waybellBuilt(
+    'build',
+    join(folder, 'index.html'),
+    '--out',
+    join(folder, 'out'),
+    '--screens',
+    'laptop,phone',
+    '--format',
+    'json',
+    ...args,
+  )
   return { ...run, report: JSON.parse(run.stdout) as Report }
 }
 
@@ -52,6 +62,14 @@ test('pages of one folder become pages of one site', async () => {
     ['p1', 'a.html'],
     ['p2', 'b.html'],
   ])
+})
+
+test('a page is built for the screens that are named, and for no other', async () => {
+  const { code, report } = await built(page(sound))
+  expect([code, new Set(report.links!.map((l) => l.screen))]).toEqual([0, new Set(['laptop', 'phone'])])
+  const wrong = await waybellBuilt('build', 'index.html', '--out', freshFolder(), '--screens', 'laptop,watch')
+  expect(wrong.code).toBe(2)
+  expect(wrong.stderr).toContain('there is no “watch”; name some of laptop, phone, tablet')
 })
 
 test('when the browser ends and does not start again, what was measured stays, and the rest is said to be unmeasured', async () => {
@@ -125,8 +143,9 @@ test('a link that is not marked is told of, whatever its label is made of', asyn
 test('links of one page do the same in the shell, in virtual time, and in Chromium, in real time', async () => {
   const names = ['bakery', 'shrinks']
   const reports = async (browser: string) => {
+    const asked = ['--browser', browser, '--screens', 'laptop,phone', '--format', 'json']
     const files = names.map((name) => join(repository, 'e2e/pages/field', name, 'index.html'))
-    const run = await waybellBuilt('build', ...files, '--out', freshFolder(), '--browser', browser, '--format', 'json')
+    const run = await waybellBuilt('build', ...files, '--out', freshFolder(), ...asked)
     return JSON.parse(run.stdout) as Report[]
   }
   const [virtual, real] = [await reports('/usr/bin/chromium-headless-shell'), await reports(peoplesBrowserPath)]
@@ -150,7 +169,8 @@ test('both browsers give the same surveys', async () => {
   })
   expect(files.length).toBeGreaterThanOrEqual(20)
   const surveyed = async (browser: string) => {
-    const run = await waybellBuilt('build', ...files, '--out', freshFolder(), '--no-try', '--browser', browser, '--format', 'json')
+    const asked = ['--browser', browser, '--screens', 'laptop,phone', '--format', 'json']
+    const run = await waybellBuilt('build', ...files, '--out', freshFolder(), '--no-try', ...asked)
     return (JSON.parse(run.stdout) as Report[]).map(({ file, arrivals }) => ({
       file: file.split('/').at(-2),
       arrivals: arrivals.map(({ screen, id, land, gap }) => `${screen} ${id} ${Math.round(land)} ${Math.round(gap)}`),

@@ -39,7 +39,13 @@ for (const source of pages) {
     test.beforeAll(async () => {
       const out = freshFolder()
       // Where links arrive is tried below; those whose headers move are tried by the build too.
-      const run = await waybellBuilt('build', file, '--out', out, ...(arrivalsOnly.test(source) ? [] : ['--no-try']))
+      const run = await waybellBuilt(
+        'build',
+        file,
+        '--out',
+        out,
+        ...(arrivalsOnly.test(source) ? ['--screens', 'laptop,phone'] : ['--no-try']),
+      )
       expect(run.stderr).not.toContain('not measured')
       expect(run.code).toBe(0)
       built = join(out, basename(file))

@@ -95,7 +95,7 @@ for (const [name, by] of [
     })
 
     // Built again by the command line it is measured with the header in its place, once.
-    const built = await waybellBuilt('build', home, '--out', freshFolder(), '--format', 'json')
+    const built = await waybellBuilt('build', home, '--out', freshFolder(), '--screens', 'laptop,phone', '--format', 'json')
     expect(built.code, built.stderr).toBe(0)
     const { arrivals } = JSON.parse(built.stdout) as { arrivals: { screen: string; id: string; land: number; gap: number }[] }
     const there = arrivals.find((a) => a.screen === 'laptop' && a.id === 'prices')!

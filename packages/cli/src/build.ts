@@ -7,7 +7,7 @@ import { dirname, join, resolve, sep } from 'node:path'
 import { buildPage, type PageOptions } from './page.ts'
 import type { BuildReport } from './report.ts'
 
-export interface BuildOptions extends Pick<PageOptions, 'tries' | 'small' | 'say'> {
+export interface BuildOptions extends Pick<PageOptions, 'screens' | 'tries' | 'small' | 'say'> {
   pageFiles: readonly string[]
   out: string
   browser: string | undefined

@@ -1,12 +1,12 @@
 #!/usr/bin/env node
 /** `waybell`: Way Bell's core from a terminal. */
-import { PageError } from '@waybell/core'
+import { defaultScreens, PageError, type Screen } from '@waybell/core'
 import { existsSync } from 'node:fs'
 import { parseArgs } from 'node:util'
 import { check } from './check.ts'
 import { isWrong } from './report.ts'
 
-const usage = `usage: waybell build PAGE.html… --out DIR [--browser PATH] [--no-try] [--small] [--format json|text]
+const usage = `usage: waybell build PAGE.html… --out DIR [--browser PATH] [--screens KEY,…] [--no-try] [--small] [--format json|text]
        waybell check PAGE.html [--format json|text]`
 
 /** The first that is installed: the shell runs pages in virtual time. */
@@ -18,6 +18,7 @@ async function main(): Promise<number> {
     options: {
       out: { type: 'string' },
       browser: { type: 'string' },
+      screens: { type: 'string' },
       format: { type: 'string', default: 'text' },
       'no-try': { type: 'boolean', default: false },
       small: { type: 'boolean', default: false },
@@ -46,6 +47,11 @@ async function main(): Promise<number> {
     return failed ? 1 : 0
   }
   const browser = values.browser ?? process.env.WAYBELL_BROWSER ?? BROWSERS.find((path) => existsSync(path))
+  const screens = values.screens === undefined ? defaultScreens : screensNamed(values.screens)
+  if (typeof screens === 'string') {
+    console.error(`waybell: --screens: ${screens}`)
+    return 2
+  }
   // The browser starts while the rest is loaded; checking does without both.
   const { startBrowser } = await import('@waybell/driver')
   const started = browser !== undefined && existsSync(browser) ? startBrowser(browser) : null
@@ -57,6 +63,7 @@ async function main(): Promise<number> {
     out: values.out!,
     browser,
     started,
+    screens,
     tries: !values['no-try'],
     small: values.small,
     say: (line) => console.error(line),
@@ -64,6 +71,14 @@ async function main(): Promise<number> {
   // One page is one object, as before there could be several.
   if (values.format === 'json') process.stdout.write(JSON.stringify(rest.length ? reports : reports[0], null, 2) + '\n')
   return reports.some((report) => isWrong(report, browser !== undefined && existsSync(browser))) ? 1 : 0
+}
+
+/** Screens by their keys, separated by commas; else what is wrong with them. */
+function screensNamed(keys: string): Screen[] | string {
+  const named = [...new Set(keys.split(','))]
+  const unknown = named.find((key) => !defaultScreens.some((s) => s.key === key))
+  if (unknown !== undefined) return `there is no “${unknown}”; name some of ${defaultScreens.map((s) => s.key).join(', ')}`
+  return defaultScreens.filter((s) => named.includes(s.key))
 }
 
 main().then(

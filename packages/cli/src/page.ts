@@ -1,7 +1,6 @@
 /** Builds one page: reads it, measures it, sets it up, writes it, and tries its links. */
 import {
   defaultRule,
-  defaultScreens,
   judgeTried,
   knownMenusOf,
   knownOf,
@@ -47,6 +46,8 @@ export interface PageOptions {
   out: string
   /** Pages of the same site that were built before; this one is added. */
   pages: SitePage[]
+  /** Screens of the site, on which the page is measured and its links are tried. */
+  screens: readonly Screen[]
   /** Whether the links of what was built are tried. */
   tries: boolean
   /** Whether the script is written small, and not to be read. */
@@ -98,7 +99,7 @@ interface Built {
 
 /** @param wait before the page is measured, in ms of its own time */
 async function buildOnce(browser: DrivenBrowser | null, source: Source, options: PageOptions, wait: number): Promise<Built> {
-  const open = browser && new OpenPage(browser, mountOf(source, stampPage(source.bytes, source.parsed, '')), defaultScreens)
+  const open = browser && new OpenPage(browser, mountOf(source, stampPage(source.bytes, source.parsed, '')), options.screens)
   try {
     const measured = open ? await measure(open, source, wait) : { source, surveys: {} }
     const work = setUp(measured.source, measured.surveys, options)
@@ -139,7 +140,7 @@ interface Work {
   edits: PageEdit[]
 }
 
-function setUp(source: Source, surveys: Record<string, Survey>, { pageFile, pages, small }: PageOptions): Work {
+function setUp(source: Source, surveys: Record<string, Survey>, { pageFile, pages, screens, small }: PageOptions): Work {
   const { bytes, parsed, reading, found, missing } = source
   const file = basename(pageFile)
   const setUp = proposeSetUp(reading, Object.values(surveys), defaultRule, new Set(readdirSync(dirname(resolve(pageFile)))))
@@ -150,7 +151,7 @@ function setUp(source: Source, surveys: Record<string, Survey>, { pageFile, page
     version: SITE_VERSION,
     name: (pages[0] ?? page).title || file,
     rule: defaultRule,
-    screens: defaultScreens,
+    screens: [...screens],
     pages: [...pages, page],
   }
   const known = knownOf({ parsed, reading, missing: new Set(missing), ...textsOf(found) })
