@@ -372,10 +372,10 @@ test.describe('the application', () => {
     const chapters = Array.from(
       { length: 400 },
       (_, i) =>
-        `<section><h2>Chapter ${i}</h2>${'<p>Words of a chapter that goes on for a while and then some more.</p>'.repeat(300)}</section>`,
+        `<section><h2>Chapter ${i}</h2>${'<p>Words of a chapter that goes on for a while and then some more.</p>'.repeat(100)}</section>`,
     ).join('')
     for (const [name, bytes, sections] of [
-      ['8 MB', Buffer.from(`<!doctype html><title>Manual</title>${chapters}`), 400],
+      ['3 MB', Buffer.from(`<!doctype html><title>Manual</title>${chapters}`), 400],
       [
         'UTF-16',
         Buffer.concat([
@@ -395,7 +395,7 @@ test.describe('the application', () => {
       ['unclosed', Buffer.from('<title>Open</title><div><h2>One</h2><p>a<div><h2>Two</h2><p>b<b><i>'), 2],
       ['one section', Buffer.from('<title>Single</title><section><h1>Alone</h1><p>words</p></section>'), 0],
     ] as const) {
-      // A page of 120,000 elements, laid out twice, takes its time on a busy machine.
+      // A page of 40,000 elements, laid out four times, takes its time on a busy machine.
       await bringIn(page, server, [{ name: 'page.html', mimeType: 'text/html', buffer: bytes }])
       await setUp(page)
       await measured(page)
