@@ -171,7 +171,7 @@ document.getElementById('bar').innerHTML = '<nav><a href="#one">One</a> <a href=
     await expect(page.getByTestId('tried')).toContainText(/\d+ links tried on \d screens?/)
   })
 
-  test('a site is removed after asking, and a menu of the page’s own says what stays', async ({ page, server }) => {
+  test('a site is removed after asking, and a menu of the page’s own says what stays', async ({ page, emptyServer: server }) => {
     await bringIn(page, server, field('bakery'))
     await setUp(page)
     expect((await ids(page)).length).toBeGreaterThan(3)

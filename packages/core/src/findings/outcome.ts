@@ -14,7 +14,7 @@ export interface Outcome {
   nowhere: number
   /** Whose target is a guess that nobody has confirmed. */
   unconfirmed: number
-  /** That lead to this page and weren't tried on any screen, or not on one on which no link was. */
+  /** That lead to this page and were tried on no screen; all of them while there is a screen without tries. */
   untried: number
 }
 
