@@ -75,7 +75,12 @@ test.describe('presses of links', () => {
     browser,
     server,
   }) => {
-    await bringIn(page, server, join(repository, 'e2e/pages/field/own-way/index.html'))
+    // Where the page stands at each press.
+    const noted = readFileSync(join(repository, 'e2e/pages/field/own-way/index.html'), 'utf8').replace(
+      '</head>',
+      "<script>addEventListener('click', () => (window.stood ??= []).push(scrollY), true)</script></head>",
+    )
+    await bringIn(page, server, [{ name: 'index.html', mimeType: 'text/html', buffer: Buffer.from(noted) }])
     await setUp(page)
     await measured(page)
     await task(page, 'Travel')
@@ -94,6 +99,18 @@ test.describe('presses of links', () => {
       await expect(page.getByTestId('tried')).toContainText('4 links tried')
       await expect(page.getByText(/A script of the page takes the presses/)).toHaveCount(0)
       await page.keyboard.press('Escape')
+    })
+
+    await test.step('and the links are tried from above and from below as before', async () => {
+      const frame = (await (await page.locator('iframe[data-measuring]').first().elementHandle())!.contentFrame())!
+      const { stood, end } = await frame.evaluate(() => ({
+        stood: (window as unknown as { stood: number[] }).stood,
+        end: document.documentElement.scrollHeight - innerHeight,
+      }))
+      // Eight are the tries after the press.
+      const last = stood.slice(-8)
+      expect(last.filter((y) => y === 0)).toHaveLength(4)
+      expect(last.filter((y) => Math.abs(y - end) <= 1)).toHaveLength(4)
     })
 
     const url = pathToFileURL(await takeHome(page)).href

@@ -1,7 +1,7 @@
 /** Menus that are shut on a small screen: opened as a visitor opens them before a link in them is tried, and shut again behind it. */
 import { MADE } from '@waybell/core/contract'
 import { isShown } from './marks.ts'
-import { scroller } from './scroller.ts'
+import { jumpTo, scroller } from './scroller.ts'
 import { untilQuiet } from './settle.ts'
 import { placeHash } from './survey/built.ts'
 
@@ -151,7 +151,10 @@ export async function isLeftOpen(menu: Element): Promise<boolean> {
 export async function shut(menu: Element, link: Element): Promise<Element | null> {
   const of = known.get(menu)!
   // What opened it may have gone out of view with the page.
-  if (!isInReach(of.opener!)) scroller().scrollTo({ top: 0, left: 0, behavior: 'instant' })
+  if (!isInReach(of.opener!)) {
+    jumpTo(0)
+    scroller().scrollTo({ left: 0, behavior: 'instant' })
+  }
   for (const button of new Set([of.opener!, ...buttonsBy(link, SHUTS)]))
     if (isInReach(button) && (await pressUntil(button, () => !isOpen(of)))) return button
   return null

@@ -77,8 +77,5 @@ export const onPage = (y: number): number => y - viewTop() + position()
 /** Where an element begins on the page. */
 export const topOf = (el: Element): number => onPage(el.getBoundingClientRect().top)
 
-export function jumpTo(top: number): void {
-  const inner = innerScroller()
-  if (inner) inner.scrollTo({ top, behavior: 'instant' })
-  else scrollTo({ top, behavior: 'instant' })
-}
+/** By the element also where that is the document's: a page whose presses Way Bell has taken over lets the window not be moved for a while. */
+export const jumpTo = (top: number): void => scroller().scrollTo({ top, behavior: 'instant' })
