@@ -77,5 +77,5 @@ export const onPage = (y: number): number => y - viewTop() + position()
 /** Where an element begins on the page. */
 export const topOf = (el: Element): number => onPage(el.getBoundingClientRect().top)
 
-/** By the element also where that is the document's: a page whose presses Way Bell has taken over lets the window not be moved for a while. */
+/** By the element, never by `window.scrollTo`: that does nothing for a while after a press that Way Bell has taken over from the page. */
 export const jumpTo = (top: number): void => scroller().scrollTo({ top, behavior: 'instant' })

@@ -5,7 +5,7 @@
 import { furthest, innerScroller, jumpTo, pageHeight, position, viewHeight } from './scroller.ts'
 import { done, idle, isRunningOn, nextFrame, now, pause, pending } from './pending.ts'
 
-/** How long a frame may take where they are drawn, and where none came last time, in ms. A busy machine may take long for one. */
+/** Longest wait for a frame, in ms: where frames are drawn, which a busy machine may do late, and where the last one didn't come. */
 const PATIENCE = { drawn: 3000, blind: 250 }
 let patience = PATIENCE.drawn
 
@@ -47,7 +47,7 @@ const running = (): Animation[] =>
 const skip = (ms: number): void => {
   if (ms > FRAME) (window as { wayBellIdle?: (ms: string) => void }).wayBellIdle?.(String(ms))
 }
-/** While something moves a frame is drawn every so often, in ms: as on a slow device, and a third of the work. */
+/** Time between frames while something moves, in ms: as on a slow device, at a third of the work. */
 const MOTION = 50
 /** In ms. */
 const FRAME = 1000 / 60
