@@ -15,9 +15,10 @@ async function drawn(): Promise<void> {
   patience = isDrawn ? PATIENCE.drawn : PATIENCE.blind
 }
 
-/** One frame, and what the browser tells of it to those who watch what comes into view. */
-export async function aFrame(): Promise<void> {
+/** One frame, and what the browser tells of it to those who watch what comes into view. @param within is called in the frame */
+export async function aFrame(within?: () => void): Promise<void> {
   await drawn()
+  within?.()
   await pause(0)
 }
 
@@ -43,51 +44,57 @@ const running = (): Animation[] =>
     .getAnimations()
     .filter((a) => a.playState === 'running' && a.playbackRate !== 0 && isFinite(Number(a.effect?.getComputedTiming().endTime)))
 
-/** Tells a driver in virtual time for how many ms it needs to draw no frame. */
+/** A driver in virtual time that can be told for how many ms it needs to draw no frame. */
+const driver = (window as { wayBellIdle?: (ms: string) => void }).wayBellIdle
 const skip = (ms: number): void => {
-  if (ms > FRAME) (window as { wayBellIdle?: (ms: string) => void }).wayBellIdle?.(String(ms))
+  if (ms > FRAME) driver?.(String(Math.ceil(ms)))
 }
-/** Time between frames while something moves, in ms: as on a slow device, at a third of the work. */
-const MOTION = 50
+/** Longest time without a frame while something moves, in ms. */
+const MOTION = 250
+/** No frame until what moves has come to its end. Told within a frame, so that the next one is the one after that. */
+function skipMotion(): void {
+  const left = running().map((a) => (Number(a.effect!.getComputedTiming().endTime) - Number(a.currentTime)) / Math.abs(a.playbackRate))
+  if (left.length) skip(Math.min(MOTION, ...left))
+}
 /** In ms. */
 const FRAME = 1000 / 60
 
 /** How long a page is waited for that has something to do, in ms. */
 const LIMIT = 2500
-/** Frames. */
-const QUIET = 2
+/** Frames. In virtual time what the page sends itself arrives before the next one; in real time a busy machine may be late with it. */
+const QUIET = driver ? 1 : 2
 /** The page was seen to have something to do at all times. */
 let isBusy = false
 
 /**
- * Resolves once the page has had nothing left to do in two frames.
+ * Resolves once the page has had nothing left to do in `QUIET` frames.
  * @param instead how long a page is waited for that always has something to do, in ms: no event tells when it has answered
- * @param isMoving what else has to be over
+ * @param motion is waited for, or put to its end
  * @returns false where it was not seen to rest
  */
-export async function untilQuiet(instead = 150, isMoving = () => running().length > 0, limit = LIMIT): Promise<boolean> {
+export async function untilQuiet(instead = 150, motion: 'awaited' | 'ended' = 'awaited', limit = LIMIT): Promise<boolean> {
+  const [isMoving, within] = motion === 'ended' ? [finishMotion] : [() => running().length > 0, skipMotion]
   const isAtWork = () => pending() > 0
   isBusy &&= isAtWork()
   const began = now()
   const end = began + (isBusy ? instead : limit)
   // What runs on is at work at all times, and may be so for what was done now.
   const least = began + (isRunningOn() ? instead : 0)
-  await aFrame()
-  for (let quiet = 0, before = done(); now() < end;) {
+  // A link moves the page within a frame, and the page is told of it in the next.
+  const last = () => `${done()} ${position()} ${scrollY}`
+  let before = last()
+  await aFrame(within)
+  for (let quiet = 0; now() < end;) {
     const moves = isMoving()
     // Until a message that a page sends itself arrives it has no task, though it has more to do: frames without any tell.
-    quiet = moves || isAtWork() || done() !== before || now() < least ? 0 : quiet + 1
+    quiet = moves || isAtWork() || last() !== before || now() < least ? 0 : quiet + 1
     if (quiet === QUIET) break
-    before = done()
-    if (moves) skip(MOTION)
-    else if (isAtWork()) skip(idle())
-    await aFrame()
+    before = last()
+    if (!moves && isAtWork()) skip(idle())
+    await aFrame(within)
   }
   // Motion that was begun has an end all the same.
-  for (const last = now() + LIMIT; isMoving() && now() < last;) {
-    skip(MOTION)
-    await aFrame()
-  }
+  for (const until = now() + LIMIT; isMoving() && now() < until;) await aFrame(within)
   isBusy ||= isAtWork()
   return !isBusy && !isRunningOn()
 }
@@ -114,7 +121,7 @@ export function finishMotion(): boolean {
 /** The same where only the end of it is wanted: what moves is put there. */
 export async function untilThere(read: () => string): Promise<void> {
   const end = now() + 1500
-  await untilQuiet(60, finishMotion)
+  await untilQuiet(60, 'ended')
   for (let before = read(); now() < end;) {
     await aFrame()
     const next = read()

@@ -24,7 +24,7 @@ import { furthest, jumpTo, position, scroller, viewTop } from './scroller.ts'
 import { canOpen, findOpeners, forgetOpenings, isAside, isLeftOpen, open, shut } from './opening.ts'
 import { roomOf } from './room.ts'
 import { now, pause } from './pending.ts'
-import { finishMotion, moveTo, throughThePage, untilLoaded, untilQuiet, untilStill } from './settle.ts'
+import { moveTo, throughThePage, untilLoaded, untilQuiet, untilStill } from './settle.ts'
 
 interface ToTry {
   link: HTMLAnchorElement
@@ -109,7 +109,7 @@ async function pressed(one: ToTry, isPatient: boolean): Promise<Tried> {
   const { link, menu, hash, mark } = one
   scroller().scrollTo({ left: 0, behavior: 'instant' })
   await moveTo(0)
-  await untilQuiet(undefined, finishMotion)
+  await untilQuiet(undefined, 'ended')
   const room = roomOf(link, menu)
   const target = targetOf(hash)
   const isTop = isTopTarget(hash)
@@ -147,7 +147,7 @@ async function pressed(one: ToTry, isPatient: boolean): Promise<Tried> {
 /** The same link once more, from the page's end: headers come back on the way up, and what sticks stands elsewhere than it was measured. */
 async function fromBelow(one: ToTry, isPatient: boolean): Promise<Stop> {
   await moveTo(furthest())
-  await untilQuiet(undefined, finishMotion)
+  await untilQuiet(undefined, 'ended')
   const { stop, isLeft } = await follow(one, isPatient)
   if (isLeft) await shut(one.menu, one.link)
   return stop

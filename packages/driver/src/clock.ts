@@ -92,8 +92,7 @@ export class VirtualClock implements Clock {
   private async grant(ms: number): Promise<void> {
     const { session } = this
     const used = new Promise<void>((done) => session.once('Emulation.virtualTimeBudgetExpired', () => done()))
-    await session.send('Emulation.setVirtualTimePolicy', { policy: 'pauseIfNetworkFetchesPending', budget: ms })
-    await used
+    await Promise.all([used, session.send('Emulation.setVirtualTimePolicy', { policy: 'pauseIfNetworkFetchesPending', budget: ms })])
   }
 }
 
