@@ -160,21 +160,20 @@ test('links of one page do the same in the shell, in virtual time, and in Chromi
   }
 })
 
-test('both browsers give the same surveys', async () => {
-  const names = ['aria', 'buttons', 'by-look', 'cards', 'columns', 'dots', 'festival', 'folded', 'garden', 'harbour']
-  const more = ['lifted', 'looks', 'mega', 'numbered', 'panes', 'rail', 'rtl-shop', 'stuck', 'tall-bar', 'underlined', 'works']
-  const files = [...names, ...more].flatMap((name) => {
-    const file = join(repository, 'e2e/pages/field', name, 'index.html')
-    return spawnSync('test', ['-e', file]).status === 0 ? [file] : []
+const surveyedTwice = [
+  ['aria', 'buttons', 'by-look', 'cards', 'festival', 'folded', 'garden', 'harbour', 'dots', 'leaves'],
+  ['lifted', 'looks', 'mega', 'numbered', 'panes', 'rail', 'rtl-shop', 'stuck', 'tall-bar', 'underlined', 'works'],
+]
+for (const names of surveyedTwice)
+  test(`both browsers give the same surveys: ${names[0]} to ${names.at(-1)}`, async () => {
+    const files = names.map((name) => join(repository, 'e2e/pages/field', name, 'index.html'))
+    const surveyed = async (browser: string) => {
+      const asked = ['--browser', browser, '--screens', 'laptop,phone', '--format', 'json']
+      const run = await waybellBuilt('build', ...files, '--out', freshFolder(), '--no-try', ...asked)
+      return (JSON.parse(run.stdout) as Report[]).map(({ file, arrivals }) => ({
+        file: file.split('/').at(-2),
+        arrivals: arrivals.map(({ screen, id, land, gap }) => `${screen} ${id} ${Math.round(land)} ${Math.round(gap)}`),
+      }))
+    }
+    expect(await surveyed('/usr/bin/chromium-headless-shell')).toEqual(await surveyed(peoplesBrowserPath))
   })
-  expect(files.length).toBeGreaterThanOrEqual(20)
-  const surveyed = async (browser: string) => {
-    const asked = ['--browser', browser, '--screens', 'laptop,phone', '--format', 'json']
-    const run = await waybellBuilt('build', ...files, '--out', freshFolder(), '--no-try', ...asked)
-    return (JSON.parse(run.stdout) as Report[]).map(({ file, arrivals }) => ({
-      file: file.split('/').at(-2),
-      arrivals: arrivals.map(({ screen, id, land, gap }) => `${screen} ${id} ${Math.round(land)} ${Math.round(gap)}`),
-    }))
-  }
-  expect(await surveyed('/usr/bin/chromium-headless-shell')).toEqual(await surveyed(peoplesBrowserPath))
-})

@@ -4,7 +4,7 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath, pathToFileURL } from 'node:url'
 import { atRest, currentByRule, facts, scrollTo } from './support/boxes.ts'
-import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
+import { handedOver, repository } from './support/cli.ts'
 
 const sources = [
   join(repository, 'demo/ostrey/index.html'),
@@ -15,11 +15,7 @@ const sources = [
   join(repository, 'e2e/pages/field/festival/index.html'),
 ]
 
-async function built(source: string): Promise<string> {
-  const out = freshFolder()
-  await waybellBuilt('build', source, '--out', out, '--no-try')
-  return pathToFileURL(join(out, source.split('/').at(-1)!)).href
-}
+const built = async (source: string): Promise<string> => pathToFileURL(await handedOver(source)).href
 
 /** As for a visitor whose letters are larger than where it was measured: the header is higher than the style says. */
 async function builtForLargerLetters(source: string): Promise<string> {

@@ -4,15 +4,13 @@ import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest, coveredEdge, scrollTo } from './support/boxes.ts'
-import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
+import { freshFolder, handedOver, repository, waybellBuilt } from './support/cli.ts'
 
 test.describe('the script', () => {
   test.describe.configure({ mode: 'serial' })
   let address = ''
   test.beforeAll(async () => {
-    const out = freshFolder()
-    await waybellBuilt('build', join(repository, 'e2e/pages/short-end.html'), '--out', out, '--no-try')
-    address = pathToFileURL(join(out, 'short-end.html')).href
+    address = pathToFileURL(await handedOver(join(repository, 'e2e/pages/short-end.html'))).href
   })
   const current = (page: Page) =>
     page.evaluate(() => [...document.querySelectorAll('[aria-current]')].map((el) => el.getAttribute('href')!))
@@ -164,9 +162,7 @@ test.describe('the script', () => {
   })
 
   test('the covered height is the same wherever the page stands', async ({ page }) => {
-    const out = freshFolder()
-    await waybellBuilt('build', join(repository, 'demo/ostrey/index.html'), '--out', out, '--no-try')
-    await page.goto(pathToFileURL(join(out, 'index.html')).href)
+    await page.goto(pathToFileURL(await handedOver(join(repository, 'demo/ostrey/index.html'))).href)
     await atRest(page)
     const seen = new Set<string>()
 
@@ -186,13 +182,12 @@ test.describe('the script', () => {
   })
 
   test('a link leads at once to where its target will be once the header has shrunk: nobody sees the page turn back', async ({ page }) => {
-    const out = freshFolder()
-    await waybellBuilt('build', join(repository, 'demo/ostrey/index.html'), '--out', out, '--no-try')
+    const file = await handedOver(join(repository, 'demo/ostrey/index.html'))
     await page.addInitScript(() => {
       const seen: number[] = ((window as unknown as { seen: number[] }).seen = [])
       addEventListener('scroll', () => seen.push(scrollY))
     })
-    await page.goto(pathToFileURL(join(out, 'index.html')).href)
+    await page.goto(pathToFileURL(file).href)
     for (const id of ['programme', 'beds']) {
       await scrollTo(page, 0)
       await atRest(page)

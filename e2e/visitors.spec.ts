@@ -3,11 +3,11 @@ import AxeBuilder from '@axe-core/playwright'
 import { chromium, expect, test, type BrowserContextOptions, type Page } from '@playwright/test'
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { createServer, type Server } from 'node:http'
-import { join } from 'node:path'
+import { dirname, join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest, coveredEdge, scrollTo } from './support/boxes.ts'
 import { peoplesBrowserPath } from './support/browsers.ts'
-import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
+import { freshFolder, handedOver, repository, waybellBuilt } from './support/cli.ts'
 
 const words = (n: number) => '<p>Words that take some room on the page. </p>'.repeat(n)
 const parts = ['garden', 'kitchen', 'cellar', 'attic']
@@ -41,9 +41,7 @@ test.describe('visitors', () => {
       folders.set(`${name}~before`, from)
     }
     folders.set('demo~before', join(repository, 'demo/ostrey'))
-    const out = freshFolder()
-    await waybellBuilt('build', join(repository, 'demo/ostrey/index.html'), '--out', out, '--no-try')
-    folders.set('demo', out)
+    folders.set('demo', dirname(await handedOver(join(repository, 'demo/ostrey/index.html'))))
     server = createServer((request, response) => {
       const [, name = '', file = ''] = decodeURIComponent(request.url!.split('?')[0]!).split('/')
       const send = () => {

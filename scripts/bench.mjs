@@ -3,9 +3,8 @@
  * `npm run bench`: what takes how long, as ratios within one run or as what a browser shows, with *met* or *missed* beside each budget.
  * The last figures stand in docs/bench.md.
  */
-import { spawn } from 'node:child_process'
-import { mkdtempSync, readdirSync, readFileSync } from 'node:fs'
-import { cpus, tmpdir } from 'node:os'
+import { readdirSync, readFileSync } from 'node:fs'
+import { cpus } from 'node:os'
 import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { ensureBrowser, ensurePackages, root, run } from './ensure.mjs'
@@ -16,7 +15,8 @@ ensurePackages()
 ensureBrowser('chromium-headless-shell')
 if (run(process.execPath, [join(root, 'scripts/build.mjs'), '--quiet']).status !== 0) process.exit(1)
 const { parse } = await import('parse5')
-const { chromium } = await import('@playwright/test')
+const { application, startBrowser } = await import('./bench/application.mjs')
+const { workspace } = await import('./bench/workspace.mjs')
 const {
   apply,
   contrastsOf,
@@ -77,11 +77,16 @@ const words = 'salt rope lantern harbour bread glass copper wheel orchard ledger
 const chapter = (i) =>
   `<section id="c${i}"><h2>Chapter ${i} on ${words[i % words.length]}</h2>${Array.from({ length: 12 }, (_, j) => `<p>${Array.from({ length: 22 }, (_, k) => words[(i * 7 + j * 3 + k) % words.length]).join(' ')} <a href="#c${(i + j) % 1000}">see</a></p>`).join('\n')}</section>`
 const manual = `<!doctype html><html lang="en"><head><title>Manual</title></head><body><main>${Array.from({ length: 1000 }, (_, i) => chapter(i)).join('\n')}</main></body></html>`
+for (const [name, work, heading] of [
+  ['proof', proof, '## Proof'],
+  ['workspace', workspace, '## In the workspace'],
+])
+  if (process.argv.includes(`--${name}`)) {
+    await work(report)
+    keep(heading, `npm run bench -- --${name}`)
+    process.exit(rows.every((r) => r.verdict === 'met') ? 0 : 1)
+  }
 await proof(report)
-if (process.argv.includes('--proof')) {
-  keep('## Proof', 'npm run bench -- --proof')
-  process.exit(rows.every((r) => r.verdict === 'met') ? 0 : 1)
-}
 reading('the demo page', demo, 60)
 reading(`${(manual.length / 1e6).toFixed(1)} MB with 1,000 sections`, manual, 7)
 
@@ -91,9 +96,8 @@ rename()
 contrast()
 arrivals()
 outlines()
-await edits()
+await workspace(report)
 bundles()
-await measuring()
 await motion()
 const waits = []
 for (let run = 1; run <= 5; run++) waits.push(await large(run))
@@ -219,30 +223,6 @@ function arrivals() {
   report('arrivals of 500 links on 12 screens, with what becomes of their headings', `${value.toFixed(1)} ms`, '16 ms', value <= 16)
 }
 
-/** From a page that is loaded in its frames to its surveys on five screens, with nothing known of it before. */
-async function measuring() {
-  const measured = async (bring) => {
-    const { server, browser, page } = await application()
-    try {
-      await bring(page)
-      await page.waitForSelector('iframe[data-state]', { state: 'attached', timeout: 60000 })
-      const start = performance.now()
-      await page.waitForFunction(() => document.querySelector('[data-stale="0"]'), null, { timeout: 180000, polling: 20 })
-      return (performance.now() - start) / 1000
-    } finally {
-      await browser.close()
-      server.kill()
-    }
-  }
-  const known = await measured((page) => page.getByRole('link', { name: /Ostrey Sky Week/ }).click())
-  report('measuring the demo on five screens', `${known.toFixed(1)} s`, '1 s', known <= 1)
-  const text = `<!doctype html><html lang="en"><head><title>Manual</title></head><body><main>${Array.from({ length: 1000 }, (_, i) => `<section id="c${i}"><h2>Chapter ${i}</h2>${`<p>${words.join(' ')}</p>`.repeat(3)}</section>`).join('')}</main></body></html>`
-  const long = await measured((page) =>
-    page.getByTestId('files').setInputFiles({ name: 'page.html', mimeType: 'text/html', buffer: Buffer.from(text) }),
-  )
-  report('measuring a page of 1,000 sections on five screens', `${long.toFixed(1)} s`, '5 s', long <= 5)
-}
-
 /** What a frame costs in which a motion of our own time moves the page, in script time of the page, and how often layout was asked for. */
 async function motion() {
   const { scriptIn } = await import(join(root, 'packages/runtime/dist/text.js'))
@@ -361,13 +341,6 @@ async function large(run) {
   }
 }
 
-function startBrowser() {
-  return chromium.launch({
-    executablePath: process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking'],
-  })
-}
-
 /** As a page carries them for its script. */
 function settingsOf(sections, over) {
   return { sections, toTop: [], former: [], points: [], breathing: 24, bellOffset: 24, keep: false, bar: 0, ...over }
@@ -378,18 +351,6 @@ async function counting(tab) {
   const session = await tab.context().newCDPSession(tab)
   await session.send('Performance.enable')
   return async () => Object.fromEntries((await session.send('Performance.getMetrics')).metrics.map((m) => [m.name, m.value]))
-}
-
-/** The application on data of its own, and a browser on it. */
-async function application() {
-  const server = spawn(process.execPath, [join(root, 'apps/server/dist/main.js')], {
-    env: { ...process.env, WAYBELL_DATA: mkdtempSync(join(tmpdir(), 'waybell-bench-')), WAYBELL_PORT: '0' },
-  })
-  const address = await new Promise((done) => server.stdout.on('data', (chunk) => done(/http:\S+\d/.exec(String(chunk))[0])))
-  const browser = await startBrowser()
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await page.goto(address)
-  return { server, browser, page }
 }
 
 /** The parts that are offered, against those that were marked by hand. */
@@ -463,74 +424,4 @@ async function frames() {
     'at most 0.1 ms',
     own <= 0.1,
   )
-}
-
-/** From the key that commits an edit to the frame in which the live page shows it, as the browser's clocks tell. */
-async function edits() {
-  const { server, browser, page } = await application()
-  try {
-    await page.getByRole('link', { name: /Ostrey Sky Week/ }).click()
-    await page.waitForFunction(
-      () => document.querySelectorAll('iframe[data-state="ready"]').length === 5 && document.querySelector('[data-stale="0"]'),
-      null,
-      { timeout: 60000 },
-    )
-    const frame = page.frames().find((f) => f.url().includes('.localhost'))
-    await frame.waitForSelector('[data-wb="settings"]', { state: 'attached' })
-    // The page says when it was changed, on the clock that all documents of one machine share.
-    const watch = (selector, attribute, value) =>
-      frame.evaluate(
-        ([css, name, expected]) =>
-          new Promise((done, failed) => {
-            const end = performance.now() + 30_000
-            const look = () => {
-              if (performance.now() > end) return failed(new Error(`${css} never became “${expected}”`))
-              const el = document.querySelector(css)
-              const now = el && (name === 'text' ? el.textContent : el.getAttribute(name))
-              if (now !== null && now?.includes(expected)) requestAnimationFrame(() => done(performance.timeOrigin + performance.now()))
-              else requestAnimationFrame(look)
-            }
-            look()
-          }),
-        [selector, attribute, value],
-      )
-    const commit = async (field, value, shown) => {
-      await field.fill(value)
-      const seen = watch(...shown)
-      await page.evaluate(() =>
-        addEventListener('keydown', () => (window.pressed = performance.timeOrigin + performance.now()), { capture: true, once: true }),
-      )
-      await field.press('Enter')
-      const at = await seen
-      return at - (await page.evaluate(() => window.pressed))
-    }
-    const kinds = {
-      'an ID': async (i) => commit(page.getByLabel('ID of section 6'), `beds-${i}`, ['nav a[href^="#beds-"]', 'href', `#beds-${i}`]),
-      'a label': async (i) =>
-        commit(page.getByLabel(/^Label of item/).first(), `Label ${i}`, ['nav a[href="#programme"]', 'text', `Label ${i}`]),
-      'the breathing space': async (i) =>
-        commit(page.getByRole('spinbutton', { name: 'Breathing space' }), String(30 + i), ['[data-wb="style"]', 'text', `+ ${30 + i}px`]),
-    }
-    const tasks = { 'an ID': 'Sections', 'a label': 'Menus', 'the breathing space': 'Travel' }
-    let slowest = { kind: '', value: 0 }
-    for (const [kind, edit] of Object.entries(kinds)) {
-      await page.getByRole('navigation', { name: 'Tasks' }).getByRole('link', { name: tasks[kind] }).click()
-      const times = []
-      for (let i = 0; i < 42; i++) {
-        const time = await edit(i)
-        if (i >= 2) times.push(time)
-      }
-      const value = times.sort((a, b) => a - b)[Math.floor(times.length * 0.95)]
-      if (value > slowest.value) slowest = { kind, value }
-    }
-    report(
-      `the slowest kind of edit (${slowest.kind}) to the live page, 95th percentile of 40`,
-      `${slowest.value.toFixed(0)} ms`,
-      '60 ms',
-      slowest.value <= 60,
-    )
-  } finally {
-    await browser.close()
-    server.kill()
-  }
 }

@@ -1,8 +1,9 @@
 /** Runs the command line as a user does, from a clone. */
 import { spawn } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { basename, join } from 'node:path'
+import { setTimeout as pause } from 'node:timers/promises'
 import { fileURLToPath } from 'node:url'
 import { browserPath } from './browsers.ts'
 
@@ -30,6 +31,34 @@ function run(command: string, args: string[]): Promise<Run> {
     child.on('error', failed)
     child.on('close', (code) => done({ code: code ?? -1, stdout, stderr }))
   })
+}
+
+/**
+ * A page of this repository as it is handed over, without tries. The first test of a run that asks for it has it built.
+ * @returns the file, in a copy of the caller's own
+ */
+export async function handedOver(source: string): Promise<string> {
+  const folder = join(process.env.WAYBELL_BUILT!, source.slice(repository.length).replaceAll('/', '~'))
+  const done = `${folder}.done`
+  if (isFirst(folder)) {
+    const { stderr } = await waybellBuilt('build', source, '--out', folder, '--no-try')
+    writeFileSync(done, existsSync(join(folder, basename(source))) ? '' : stderr)
+  }
+  while (!existsSync(done)) await pause(100)
+  const wrong = readFileSync(done, 'utf8')
+  if (wrong) throw new Error(wrong)
+  const out = freshFolder()
+  cpSync(folder, out, { recursive: true })
+  return join(out, basename(source))
+}
+
+function isFirst(folder: string): boolean {
+  try {
+    mkdirSync(folder)
+    return true
+  } catch {
+    return false
+  }
 }
 
 export const freshFolder = (): string => mkdtempSync(join(tmpdir(), 'waybell-e2e-'))

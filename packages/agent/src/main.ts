@@ -76,6 +76,8 @@ function listen(event: MessageEvent): void {
 function serve(port: MessagePort): void {
   const say = (message: FromAgent) => postTo(port, message)
   let watched: ReadonlySet<number> = new Set()
+  /** The last survey of each screen at each size, as text. */
+  const told = new Map<string, string>()
   let probing = false
   let picker: Picker | null = null
   let way: PickedElement[] = []
@@ -96,7 +98,12 @@ function serve(port: MessagePort): void {
         leaveUnpainted()
         probing = true
         const survey = await (message.type === 'probe' ? probe : remeasure)(message.request).finally(() => (probing = false))
-        say({ type: 'survey', turn: message.turn, survey, isRestless: message.type === 'probe' && (await isRestless()) })
+        const { screen, width, height } = message.request
+        const [on, text] = [`${screen} ${width} ${height}`, JSON.stringify(survey)]
+        const isSame = told.get(on) === text
+        told.set(on, text)
+        const isWild = message.type === 'probe' && (await isRestless())
+        say({ type: 'survey', turn: message.turn, survey: isSame ? null : survey, isRestless: isWild })
         return
       }
       case 'patch':

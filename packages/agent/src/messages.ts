@@ -75,8 +75,11 @@ export type ToAgent =
 
 export type FromAgent =
   | { type: 'ready' }
-  /** @param isRestless of a page that was another at every look just then */
-  | { type: 'survey'; turn: number; survey: Survey; isRestless: boolean }
+  /**
+   * @param survey null where it is the same as the last one of this screen at this size
+   * @param isRestless of a page that was another at every look just then
+   */
+  | { type: 'survey'; turn: number; survey: Survey | null; isRestless: boolean }
   | { type: 'patched'; turn: number }
   | { type: 'scrolled'; y: number }
   /** A link to a place of the page was clicked, and is followed. */

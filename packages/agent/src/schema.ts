@@ -10,7 +10,7 @@ const stop = { scroll: length, top: length.allow(null), isCovered: Joi.boolean()
 
 const shapes: Record<FromAgent['type'], Joi.Schema> = {
   ready: Joi.object({ type: 'ready' }),
-  survey: Joi.object({ type: 'survey', turn, survey: surveySchema, isRestless: Joi.boolean() }),
+  survey: Joi.object({ type: 'survey', turn, survey: surveySchema.allow(null), isRestless: Joi.boolean() }),
   patched: Joi.object({ type: 'patched', turn }),
   scrolled: Joi.object({ type: 'scrolled', y: length }),
   followed: Joi.object({ type: 'followed', hash: text }),

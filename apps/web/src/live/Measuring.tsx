@@ -3,7 +3,7 @@
  * each is resized through its share of the screens; more than one, since most of the time of measuring is spent waiting for what the page
  * answers. Each holds still while nothing changes, the one that has the screen in view at the size of that, so that an edit's results for it come first.
  */
-import type { SitePage } from '@waybell/core'
+import type { Screen, SitePage } from '@waybell/core'
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { Channel } from './channel.ts'
 import { ASIDE, frameAddress, SANDBOX } from './frame.ts'
@@ -25,32 +25,52 @@ const MOST_FRAMES = 5
 const PATIENCE = 15_000
 
 export function Measuring({ screens, onState, onTried, ...rest }: Props) {
-  const count = Math.min(MOST_FRAMES, screens.length)
-  const shares = useMemo(() => Array.from({ length: count }, (_, n) => screens.filter((_, i) => i % count === n)), [screens, count])
   const states = useRef<MeasuringState[]>([])
-  const tries = useRef<{ found: Tries; of: SitePage }[]>([])
+  const tries = useRef<({ found: Tries; of: SitePage } | undefined)[]>([])
+  const held = useRef<ReadonlyMap<string, number>>(new Map())
+  const shares = useMemo(() => {
+    const now = sharesOf(screens, held.current)
+    held.current = new Map(now.flatMap((share, n) => share.map((s) => [s.key, n])))
+    // A frame that ends has nothing more to say.
+    for (const [n, share] of now.entries()) if (!share.length) [states.current[n], tries.current[n]] = ['measuring', undefined]
+    return now
+  }, [screens])
   const tell = (n: number, state: MeasuringState) => {
     states.current[n] = state
-    const now = shares.map((_, i) => states.current[i] ?? 'measuring')
+    const now = shares.flatMap((share, i) => (share.length ? (states.current[i] ?? 'measuring') : []))
     onState(STATES.find((s) => now.includes(s))!)
   }
   const tellTried = (n: number, found: Tries, of: SitePage) => {
     tries.current[n] = { found, of }
-    const now = shares.map((_, i) => tries.current[i])
+    const now = shares.flatMap((share, i) => (share.length ? [tries.current[i]] : []))
     // Where there is nothing to try on some screens, there may be on others.
     const all = Object.assign({}, ...now.map((t) => t?.found)) as Tries
     const isTried = of.sections.length > 0 || Object.values(all).some((links) => links.length)
     if (isTried && now.every((t) => t?.of === of)) onTried(all, of)
   }
-  return shares.map((share, n) => (
-    <MeasuringFrame
-      key={n}
-      {...rest}
-      screens={share}
-      onState={(state) => tell(n, state)}
-      onTried={(found, of) => tellTried(n, found, of)}
-    />
-  ))
+  return shares.map(
+    (share, n) =>
+      share.length > 0 && (
+        <MeasuringFrame
+          key={n}
+          {...rest}
+          screens={share}
+          onState={(state) => tell(n, state)}
+          onTried={(found, of) => tellTried(n, found, of)}
+        />
+      ),
+  )
+}
+
+/**
+ * The screens of each frame. A screen stays in the frame that has measured it, so that the others need not be measured again.
+ * @param held the frame of a screen, by its key
+ */
+function sharesOf(screens: readonly Screen[], held: ReadonlyMap<string, number>): Screen[][] {
+  const shares = Array.from({ length: MOST_FRAMES }, (_, n) => screens.filter((s) => held.get(s.key) === n))
+  for (const screen of screens)
+    if (!held.has(screen.key)) shares.reduce((least, share) => (share.length < least.length ? share : least)).push(screen)
+  return shares
 }
 
 function MeasuringFrame(props: Props) {

@@ -3,26 +3,25 @@ import type { PageEdit } from '@waybell/core'
 import { Channel } from './channel.ts'
 
 export class Patched extends Channel {
-  private sent = ''
+  private sent: readonly PageEdit[] | null = null
   isReady = false
 
   /** The page was loaded anew, without edits. */
   begin(): void {
-    this.sent = ''
+    this.sent = null
     this.isReady = true
   }
 
   /** @returns false where they are not shown */
   async patch(edits: PageEdit[]): Promise<boolean> {
-    const text = JSON.stringify(edits)
     if (!this.isReady) return false
-    if (text === this.sent) return true
-    this.sent = text
+    if (edits === this.sent || (!edits.length && !this.sent)) return true
+    this.sent = edits
     try {
       await this.ask('patched', (turn) => ({ type: 'patch', turn, edits }))
       return true
     } catch {
-      this.sent = ''
+      this.sent = null
       return false
     }
   }

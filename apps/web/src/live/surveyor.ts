@@ -28,6 +28,7 @@ export interface Surveying {
   /** Key of the screen in view. */
   shown: string
   request: Omit<SurveyRequest, 'screen' | 'width' | 'height'>
+  /** The same array until they are others. */
   edits: readonly PageEdit[]
   /** The page that the edits are of. */
   of: SitePage
@@ -42,8 +43,6 @@ export interface Surveying {
 const LONGEST = 45_000
 /** A page that was loaded so often within so long, in ms, loads itself without end. */
 const MOST_LOADS = { count: 5, within: 30_000 }
-/** The frame that is looked at shows an edit first, in ms. */
-const AHEAD = 40
 /** The screens out of view follow once nothing more was changed for this long, in ms: to get there a frame is laid out anew. */
 const BEHIND = 250
 /** Links are tried once nothing was changed for this long, in ms, and at most so many of them. */
@@ -54,7 +53,7 @@ const MOST_ANEW = 2
 
 /** What a screen was measured under, and what came of it. */
 interface Done {
-  text: string
+  edits: readonly PageEdit[]
   request: Surveying['request']
   survey: Survey
 }
@@ -65,11 +64,17 @@ export class Surveyor {
   /** Screens by key and viewport. */
   private readonly probed = new Set<string>()
   private readonly done = new Map<string, Done>()
-  /** The edits that the frame shows, and their text. */
+  /** What the page gave last, by screen and size: it doesn't give the same again. */
+  private readonly given = new Map<string, Survey>()
+  /** The edits that the frame shows. */
   private sent = NOTHING
-  private text: { edits: readonly PageEdit[]; text: string } = { edits: [], text: NOTHING }
-  /** The edits under which the links were tried, what became of them by screen key, and the page of which that was told last. */
-  private tried: { text: string; found: Record<string, readonly Tried[]>; of: SitePage | null } = { text: '', found: {}, of: null }
+  /** The edits and screens under which the links were tried, what became of them by screen key, and the page of which that was told last. */
+  private tried: { edits: readonly PageEdit[] | null; screens: string; found: Tries; of: SitePage | null } = {
+    edits: null,
+    screens: '',
+    found: {},
+    of: null,
+  }
   private isRunning = false
   private isChanged = false
   /** Nothing was wanted for a while: from then on what is looked at comes first. Before, what is measured on other screens changes what is asked here. */
@@ -98,6 +103,7 @@ export class Surveyor {
     this.isSilent = false
     this.probed.clear()
     this.done.clear()
+    this.given.clear()
     this.sent = NOTHING
     this.follow()
   }
@@ -149,12 +155,13 @@ export class Surveyor {
     // A page that is not set up has nothing to try, but for what its scripts build; one that works already has, without an edit.
     if (!of.sections.length && !Object.values(this.known()).some((survey) => survey.built.menus.length))
       return onTried(Object.fromEntries(this.inTurn().map(({ key }) => [key, []])), of)
-    const text = [this.sent, ...this.inTurn().map(idOf).sort()].join()
-    if (this.tried.text !== text) {
+    const edits = this.sent
+    const screens = this.inTurn().map(idOf).sort().join()
+    if (this.tried.edits !== edits || this.tried.screens !== screens) {
       if (!(await this.isLeftAlone(IDLE))) return
       const found = await this.tryScreens()
       if (!found) return
-      this.tried = { text, found, of: null }
+      this.tried = { edits, screens, found, of: null }
     }
     // Where nothing that the page shows was changed since, they hold.
     if (this.tried.of === of) return
@@ -194,7 +201,7 @@ export class Surveyor {
     // A menu that was left open is none of the page as it is measured.
     if (found.some((t) => t.leftOpen) || !judgeTried(of, known.survey, found).some(stopsElsewhere)) return false
     this.anew.set(id, times + 1)
-    const survey = sameOr(known.survey, await this.read('remeasure', screen))
+    const survey = await this.read('remeasure', screen)
     if (survey === known.survey || !haveSameBoxes(survey, known.survey) || this.isChanged || this.isStopped) return false
     this.done.set(id, { ...known, survey })
     onSurvey(survey, of, screen)
@@ -235,14 +242,14 @@ export class Surveyor {
   }
 
   private async pass(): Promise<void> {
-    const { edits, of, request, isFresh, onSurvey, onState } = this.props()
-    if (this.text.edits !== edits) this.text = { edits, text: JSON.stringify(edits) }
-    const { text } = this.text
+    const { edits: wanted, of, request, isFresh, onSurvey, onState } = this.props()
+    const edits = wanted.length ? wanted : NOTHING
     const quiet = isFresh()
     if (!quiet && !this.isSilent) onState('measuring')
-    await this.probe(text, quiet)
-    if (text !== this.sent) {
-      await pause(screensHold(this.props()) || !this.isMeasured ? AHEAD : BEHIND)
+    await this.probe(edits, quiet)
+    if (edits !== this.sent) {
+      // The frame that is looked at shows an edit first.
+      await (screensHold(this.props()) || !this.isMeasured ? frame() : pause(BEHIND))
       if (this.isChanged || this.isStopped) return
       await this.patch(edits)
     }
@@ -251,15 +258,15 @@ export class Surveyor {
       if (this.isChanged || this.isStopped) return
       const known = this.done.get(idOf(screen))
       let survey = known?.survey
-      if (known?.text !== text || known.request !== request) {
+      if (known?.edits !== edits || known.request !== request) {
         if (quiet) continue
         if (n > 0 && !isBehind) {
           isBehind = true
           await pause(BEHIND)
         }
         if (this.isChanged || this.isStopped) return
-        survey = sameOr(known?.survey, await this.read('remeasure', screen))
-        this.done.set(idOf(screen), { text, request, survey })
+        survey = await this.read('remeasure', screen)
+        this.done.set(idOf(screen), { edits, request, survey })
       }
       if (!quiet && !this.isStopped) onSurvey(survey!, of, screen)
     }
@@ -267,32 +274,37 @@ export class Surveyor {
   }
 
   /** The header's states are seen on the page as it came: on a screen that is new, what was patched is taken back for that. */
-  private async probe(text: string, quiet: boolean): Promise<void> {
+  private async probe(edits: readonly PageEdit[], quiet: boolean): Promise<void> {
     const unknown = this.inTurn().filter((s) => !this.probed.has(idOf(s)))
-    if (unknown.length && this.sent !== NOTHING) await this.patch([])
+    if (unknown.length && this.sent !== NOTHING) await this.patch(NOTHING)
     for (const screen of unknown) {
       const { request, of, onSurvey } = this.props()
       const survey = await this.read('probe', screen)
       if (this.isStopped) return
       this.probed.add(idOf(screen))
-      if (text !== NOTHING) continue
-      this.done.set(idOf(screen), { text, request, survey })
+      if (edits !== NOTHING) continue
+      this.done.set(idOf(screen), { edits, request, survey })
       if (!quiet) onSurvey(survey, of, screen)
     }
   }
 
   private async patch(edits: readonly PageEdit[]): Promise<void> {
     await this.ask('patched', (turn) => ({ type: 'patch', turn, edits: [...edits] }))
-    this.sent = JSON.stringify(edits)
+    this.sent = edits
   }
 
+  /** The same object as before where nothing of it changed, so that nothing follows from it. */
   private async read(type: 'probe' | 'remeasure', screen: Screen): Promise<Survey> {
     this.take(screen)
     const { key, width, height } = screen
     const request = { ...this.props().request, screen: key, width, height }
     const { survey, isRestless } = await this.ask('survey', (turn) => ({ type, turn, request, imitated: imitatedOn(screen) }))
     this.isRestless ||= isRestless
-    return survey
+    const on = `${key} ${width} ${height}`
+    const given = survey ?? this.given.get(on)
+    if (!given) throw new Error('the page tells of a survey that it has not given')
+    this.given.set(on, given)
+    return given
   }
 
   /** A page that takes too long is said to be silent, and is waited for all the same. */
@@ -328,13 +340,11 @@ const screensHold = ({ screens, shown }: Surveying): boolean => screens.some((s)
 
 const idOf = (screen: Screen): string => `${screen.key} ${viewportOf(screen)}`
 
-const NOTHING = JSON.stringify([])
+const NOTHING: readonly PageEdit[] = []
 
+/** One frame of the application's own, or a moment where none is drawn, as in a tab out of sight. */
+const frame = () => Promise.race([new Promise((done) => requestAnimationFrame(done)), pause(100)])
 const pause = (ms: number) => new Promise<void>((done) => setTimeout(done, ms))
-
-/** The same survey as before where nothing of it changed, so that nothing follows from it. */
-const sameOr = (before: Survey | undefined, now: Survey): Survey =>
-  before && JSON.stringify(before) === JSON.stringify(now) ? before : now
 
 /** What has come in moves parts; where some are gone, or there for the first time, following links has shown others of the page's tabs. */
 const haveSameBoxes = ({ parts }: Survey, { parts: before }: Survey): boolean =>

@@ -33,15 +33,21 @@ interface Opened {
 }
 
 let opened: Opened | null = null
+/** The edits that were told last, as text. */
+let told = ''
 let measured: Measured = { surveys: {}, counting: {}, tried: {}, known: new Set(), trouble: null }
 
 const follower = {
   async open(state: PageState, runtime: string): Promise<void> {
     await loadTablesFor(state.reading)
     opened = { state, undeclared: new Set(state.undeclared), runtime }
+    told = ''
   },
-  /** @param now null where it is the same as at the question before */
-  follow(site: Site, pageKey: string, now: Measured | null): { edits: PageEdit[]; findings: Finding[] } {
+  /**
+   * @param now null where it is the same as at the question before
+   * @returns `edits` null where they are those that were told last, so that nobody else has to compare them
+   */
+  follow(site: Site, pageKey: string, now: Measured | null): { edits: PageEdit[] | null; findings: Finding[] } {
     if (now) measured = now
     if (!opened) throw new Error('no page was opened')
     const { state, undeclared, runtime } = opened
@@ -49,19 +55,23 @@ const follower = {
     const { surveys, counting, tried, known, trouble } = measured
     const page = site.pages.find((p) => p.key === pageKey)
     if (!page) throw new Error('the page is not in the site')
+    // Until it is set up, the page is shown as it came.
+    const edits = page.sections.length
+      ? pageEdits({
+          page,
+          pages: site.pages,
+          reading,
+          screens: site.screens,
+          surveys: counting,
+          named: named.styles,
+          runtime: () => runtime,
+        })
+      : []
+    const text = JSON.stringify(edits)
+    const isSame = text === told
+    told = text
     return {
-      // Until it is set up, the page is shown as it came.
-      edits: page.sections.length
-        ? pageEdits({
-            page,
-            pages: site.pages,
-            reading,
-            screens: site.screens,
-            surveys: counting,
-            named: named.styles,
-            runtime: () => runtime,
-          })
-        : [],
+      edits: isSame ? null : edits,
       findings: openFindings({ site, page, reading, undeclared, named, known, surveys, tried, trouble }, state.findings),
     }
   },

@@ -25,6 +25,7 @@ interface Input extends Measured {
 interface Followed {
   /** The page that edits and findings are of. */
   settled: SitePage
+  /** The same array until they are others: whoever shows them goes by that. */
   edits: PageEdit[]
   findings: Finding[]
 }
@@ -81,6 +82,7 @@ class Line {
   private next: Question | null = null
   private told: Measured | null = null
   private last: Question | null = null
+  private edits: PageEdit[] = []
   private isAsking = false
   private isClosed = false
 
@@ -117,9 +119,10 @@ class Line {
         this.next = null
         const isSame = this.told === measured
         this.told = measured
-        const found = await this.follower.follow(site, page.key, isSame ? null : measured)
+        const { edits, findings } = await this.follower.follow(site, page.key, isSame ? null : measured)
         if (this.isClosed) return
-        this.answer({ settled: page, ...found })
+        this.edits = edits ?? this.edits
+        this.answer({ settled: page, edits: this.edits, findings })
       }
     } catch (error) {
       this.fail(error instanceof Error ? error.message : String(error))
