@@ -74,7 +74,8 @@ function sharesOf(screens: readonly Screen[], held: ReadonlyMap<string, number>)
 }
 
 function MeasuringFrame(props: Props) {
-  const { siteKey, file, shown, scripts, edits, of, request, screens } = props
+  const { siteKey, file, shown, scripts, edits, of, request, screens, stale } = props
+  const isFresh = stale.size === 0
   const frame = useRef<HTMLIFrameElement>(null)
   const [nonce] = useState(() => crypto.randomUUID())
   const latest = useRef(props)
@@ -100,7 +101,7 @@ function MeasuringFrame(props: Props) {
     }
   }, [nonce, scripts])
 
-  useEffect(() => surveyor.current?.follow(), [edits, of, shown, request, screens])
+  useEffect(() => surveyor.current?.follow(), [edits, of, shown, request, screens, isFresh])
 
   return (
     <iframe

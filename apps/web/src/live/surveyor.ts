@@ -32,8 +32,8 @@ export interface Surveying {
   edits: readonly PageEdit[]
   /** The page that the edits are of. */
   of: SitePage
-  /** Nothing needs to be measured for now; what an edit will need is prepared in quiet. */
-  isFresh: () => boolean
+  /** Keys of the screens that have to be measured; of others what an edit will need is prepared in quiet. */
+  stale: ReadonlySet<string>
   onSurvey: (survey: Survey, of: SitePage, on: Screen) => void
   onTried: (tried: Tries, of: SitePage) => void
   onState: (state: MeasuringState) => void
@@ -77,6 +77,7 @@ export class Surveyor {
   }
   private isRunning = false
   private isChanged = false
+  private onChange: () => void = () => {}
   /** Nothing was wanted for a while: from then on what is looked at comes first. Before, what is measured on other screens changes what is asked here. */
   private isMeasured = false
   isStopped = false
@@ -110,6 +111,7 @@ export class Surveyor {
 
   stop(): void {
     this.isStopped = true
+    this.onChange()
   }
 
   /** The frame says so, whatever the page in it does. */
@@ -124,6 +126,7 @@ export class Surveyor {
   /** Something that bears on the results may have changed. */
   follow(): void {
     this.isChanged = true
+    this.onChange()
     if (this.isReady && !this.isRunning) void this.run()
   }
 
@@ -151,7 +154,9 @@ export class Surveyor {
 
   /** Presses the links of the menus on every screen, for as long as nothing else is wanted of the frame. */
   private async tryAll(): Promise<void> {
-    const { of, onTried } = this.props()
+    const { of, stale, onTried } = this.props()
+    // What is still to be measured, in whichever frame, comes first, and may change what is tried.
+    if (stale.size) return
     // A page that is not set up has nothing to try, but for what its scripts build; one that works already has, without an edit.
     if (!of.sections.length && !Object.values(this.known()).some((survey) => survey.built.menus.length))
       return onTried(Object.fromEntries(this.inTurn().map(({ key }) => [key, []])), of)
@@ -228,11 +233,8 @@ export class Surveyor {
   }
 
   private async isLeftAlone(ms: number): Promise<boolean> {
-    for (const end = performance.now() + ms; performance.now() < end;) {
-      if (this.isChanged || this.isStopped) return false
-      await pause(50)
-    }
-    return true
+    await Promise.race([pause(ms), new Promise<void>((done) => (this.onChange = done))])
+    return !this.isChanged && !this.isStopped
   }
 
   /** The screen in view first. */
@@ -242,11 +244,10 @@ export class Surveyor {
   }
 
   private async pass(): Promise<void> {
-    const { edits: wanted, of, request, isFresh, onSurvey, onState } = this.props()
+    const { edits: wanted, of, request, stale, onSurvey, onState } = this.props()
     const edits = wanted.length ? wanted : NOTHING
-    const quiet = isFresh()
-    if (!quiet && !this.isSilent) onState('measuring')
-    await this.probe(edits, quiet)
+    if (this.inTurn().some((s) => stale.has(s.key)) && !this.isSilent) onState('measuring')
+    await this.probe(edits)
     if (edits !== this.sent) {
       // The frame that is looked at shows an edit first.
       await (screensHold(this.props()) || !this.isMeasured ? frame() : pause(BEHIND))
@@ -256,10 +257,10 @@ export class Surveyor {
     let isBehind = !screensHold(this.props()) || !this.isMeasured
     for (const [n, screen] of this.inTurn().entries()) {
       if (this.isChanged || this.isStopped) return
+      if (!stale.has(screen.key)) continue
       const known = this.done.get(idOf(screen))
       let survey = known?.survey
       if (known?.edits !== edits || known.request !== request) {
-        if (quiet) continue
         if (n > 0 && !isBehind) {
           isBehind = true
           await pause(BEHIND)
@@ -268,23 +269,23 @@ export class Surveyor {
         survey = await this.read('remeasure', screen)
         this.done.set(idOf(screen), { edits, request, survey })
       }
-      if (!quiet && !this.isStopped) onSurvey(survey!, of, screen)
+      if (!this.isStopped) onSurvey(survey!, of, screen)
     }
     this.take(this.inTurn()[0]!)
   }
 
   /** The header's states are seen on the page as it came: on a screen that is new, what was patched is taken back for that. */
-  private async probe(edits: readonly PageEdit[], quiet: boolean): Promise<void> {
+  private async probe(edits: readonly PageEdit[]): Promise<void> {
     const unknown = this.inTurn().filter((s) => !this.probed.has(idOf(s)))
     if (unknown.length && this.sent !== NOTHING) await this.patch(NOTHING)
     for (const screen of unknown) {
-      const { request, of, onSurvey } = this.props()
+      const { request, of, stale, onSurvey } = this.props()
       const survey = await this.read('probe', screen)
       if (this.isStopped) return
       this.probed.add(idOf(screen))
       if (edits !== NOTHING) continue
       this.done.set(idOf(screen), { edits, request, survey })
-      if (!quiet) onSurvey(survey, of, screen)
+      if (stale.has(screen.key)) onSurvey(survey, of, screen)
     }
   }
 

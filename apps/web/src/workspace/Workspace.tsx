@@ -112,6 +112,7 @@ interface Tries {
   of: SitePage | null
 }
 const NO_SCREENS: readonly string[] = []
+const NO_STALE: ReadonlySet<string> = new Set()
 const NONE: Tries['tried'] = {}
 
 /** IDs that somebody may link to: those of handovers from here, and of the one that was brought in. */
@@ -361,7 +362,8 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
                   request={request}
                   of={settled}
                   edits={edits}
-                  isFresh={() => stale.size === 0}
+                  // Until the edits are those of the page as it is, there is nothing to measure.
+                  stale={settled === page ? stale : NO_STALE}
                   onSurvey={measured.take}
                   onTried={onTried}
                   onState={setMeasuring}
