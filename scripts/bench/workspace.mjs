@@ -87,7 +87,10 @@ async function measuredIn(bring, then = () => ({})) {
 const opening = () =>
   measuredIn(openDemo, async (page) => {
     // Nothing else is going on: the links were tried.
-    await page.getByTestId('tried').getByText(/\d links? tried/).waitFor({ timeout: 120_000 })
+    await page
+      .getByTestId('tried')
+      .getByText(/\d links? tried/)
+      .waitFor({ timeout: 120_000 })
     await page.getByRole('button', { name: 'Screens', exact: true }).click()
     const added = await pressed(page, () => page.getByRole('button', { name: 'Add another' }).click())
     const size = page.getByLabel(/^Size of/).last()

@@ -63,6 +63,8 @@ it('takes what an agent says', () => {
   expect(readMessage(said)).toEqual(said)
   const header = aHeader({ others: [4], transition: 'padding 0.2s cubic-bezier(0.1, -0.5, 1, 1), color 1s steps(4, jump-end) 0.1s' })
   expect(readMessage({ ...said, survey: { ...survey, header } })).not.toBeNull()
+  // The same as before.
+  expect(readMessage({ ...said, survey: null })).not.toBeNull()
 })
 
 it.each([

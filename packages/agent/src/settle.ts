@@ -152,7 +152,7 @@ export async function untilStill(read: () => number, quiet: number, limit: numbe
 export async function isAnotherEachTime(read: () => string): Promise<boolean> {
   for (let looks = 0, before = read(); looks < 6; looks++) {
     await aFrame()
-    // A page that moves by a clock of its own does so by then.
+    // A page that moves by a clock of its own does so by then. Its timers are known, but not what they will do: only a look tells.
     await pause(40)
     const next = read()
     if (next === before) return false

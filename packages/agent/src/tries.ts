@@ -272,7 +272,10 @@ function veilOver(link: Element): Element | null {
 /** What does not go by itself; of each that is waited for once. */
 const stayed = new WeakSet<Element>()
 
-/** The same once what is only there while the page loads has gone. */
+/**
+ * The same once what is only there while the page loads has gone. It is removed, hidden or moved aside, with a transition or without: observers
+ * would have to watch everything that can do so, so that it is looked at.
+ */
 async function veilLeftOver(link: Element, limit = 3000): Promise<Element | null> {
   const end = now() + limit
   let veil = veilOver(link)

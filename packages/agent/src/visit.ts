@@ -16,7 +16,8 @@ export async function visit(hash: string, from: number): Promise<Visit> {
   // Where nothing has to move, nothing tells that it is over.
   const limit = performance.now() + (Math.abs(top()) < 4 ? 400 : 2500)
   while (position() === before && performance.now() < limit) await twoFrames()
-  // The script in the page may put an arrival right once the header has come to rest.
+  // The script in the page may put an arrival right once the header has come to rest. `scrollend` comes before that, and doesn't come where
+  // nothing has to move.
   await untilStill(position, 600, 6000)
   const own = (document.querySelector(MADE_BAR)?.getBoundingClientRect().bottom ?? 0) - viewTop()
   return {

@@ -3,10 +3,11 @@
  * each is resized through its share of the screens; more than one, since most of the time of measuring is spent waiting for what the page
  * answers. Each holds still while nothing changes, the one that has the screen in view at the size of that, so that an edit's results for it come first.
  */
-import type { Screen, SitePage } from '@waybell/core'
+import type { SitePage } from '@waybell/core'
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { Channel } from './channel.ts'
 import { ASIDE, frameAddress, SANDBOX } from './frame.ts'
+import { sharesOf } from './shares.ts'
 import { Surveyor, type MeasuringState, type Surveying, type Tries } from './surveyor.ts'
 
 /** Of several frames the first of these is said that one of them is in. */
@@ -19,8 +20,6 @@ interface Props extends Surveying {
   onFlood: () => void
 }
 
-/** As many frames at once. */
-const MOST_FRAMES = 5
 /** How long the page may take before it is said to be silent, in ms. */
 const PATIENCE = 15_000
 
@@ -60,17 +59,6 @@ export function Measuring({ screens, onState, onTried, ...rest }: Props) {
         />
       ),
   )
-}
-
-/**
- * The screens of each frame. A screen stays in the frame that has measured it, so that the others need not be measured again.
- * @param held the frame of a screen, by its key
- */
-function sharesOf(screens: readonly Screen[], held: ReadonlyMap<string, number>): Screen[][] {
-  const shares = Array.from({ length: MOST_FRAMES }, (_, n) => screens.filter((s) => held.get(s.key) === n))
-  for (const screen of screens)
-    if (!held.has(screen.key)) shares.reduce((least, share) => (share.length < least.length ? share : least)).push(screen)
-  return shares
 }
 
 function MeasuringFrame(props: Props) {

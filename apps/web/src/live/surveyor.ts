@@ -43,7 +43,10 @@ export interface Surveying {
 const LONGEST = 45_000
 /** A page that was loaded so often within so long, in ms, loads itself without end. */
 const MOST_LOADS = { count: 5, within: 30_000 }
-/** The screens out of view follow once nothing more was changed for this long, in ms: to get there a frame is laid out anew. */
+/**
+ * The screens out of view follow once nothing more was changed for this long, in ms: to get there a frame is laid out anew. No event tells
+ * that a designer who drags or types has finished.
+ */
 const BEHIND = 250
 /** Links are tried once nothing was changed for this long, in ms, and at most so many of them. */
 const IDLE = 1200

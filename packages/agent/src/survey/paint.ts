@@ -45,6 +45,7 @@ export async function paintOf({ parts }: SurveyRequest): Promise<Map<number, str
     }
     if (holders.length) waits.push(coloursOf(img.currentSrc || img.src).then((colours) => holders.forEach((at) => put(at, colours))))
   }
+  // Each ends by its picture's `load` or `error`; one whose file never comes has neither.
   await Promise.race([Promise.all(waits), pause(3000)])
   return out
 }

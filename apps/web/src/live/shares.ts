@@ -1,0 +1,16 @@
+/** Which frame measures which screen. */
+import type { Screen } from '@waybell/core'
+
+/** As many frames at once. */
+export const MOST_FRAMES = 5
+
+/**
+ * The screens of each frame. A screen stays in the frame that has measured it, so that the others need not be measured again.
+ * @param held the frame of a screen, by its key
+ */
+export function sharesOf<S extends Pick<Screen, 'key'>>(screens: readonly S[], held: ReadonlyMap<string, number>): S[][] {
+  const shares = Array.from({ length: MOST_FRAMES }, (_, n) => screens.filter((s) => held.get(s.key) === n))
+  for (const screen of screens)
+    if (!held.has(screen.key)) shares.reduce((least, share) => (share.length < least.length ? share : least)).push(screen)
+  return shares
+}
