@@ -67,13 +67,12 @@ const follower = {
           runtime: () => runtime,
         })
       : []
+    const findings = openFindings({ site, page, reading, undeclared, named, known, surveys, tried, trouble }, state.findings)
     const text = JSON.stringify(edits)
     const isSame = text === told
+    // Last, since who gets an error gets no edits.
     told = text
-    return {
-      edits: isSame ? null : edits,
-      findings: openFindings({ site, page, reading, undeclared, named, known, surveys, tried, trouble }, state.findings),
-    }
+    return { edits: isSame ? null : edits, findings }
   },
 }
 
