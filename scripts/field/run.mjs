@@ -138,10 +138,10 @@ async function build(site) {
   return { out, state }
 }
 
-/** Builds a site by the command line, as anybody would; where it says that something is wrong as well. */
+/** Builds a site by the command line, as anybody would, with the browser that it takes by itself; where it says that something is wrong as well. */
 async function buildSite(site, out) {
   const cli = join(root, 'packages/cli/dist/main.js')
-  const args = ['build', join(site, 'index.html'), '--out', out, '--browser', executablePath, '--format', 'json']
+  const args = ['build', join(site, 'index.html'), '--out', out, '--format', 'json']
   const started = Date.now()
   const given = { encoding: 'utf8', maxBuffer: 1e8, timeout: 180_000 }
   const { stdout, stderr } = await new Promise((done) =>
