@@ -1,10 +1,10 @@
 /** The designer's way through the application, from a page to the page taken home. */
-import AxeBuilder from '@axe-core/playwright'
 import { expect, type Frame, type Page } from '@playwright/test'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { unzipSync } from 'fflate'
+import { clean } from './support/axe.ts'
 import { atRest, coveredEdge, facts } from './support/boxes.ts'
 import { freshFolder, repository } from './support/cli.ts'
 import { liveFrame, measured, openDemo, setUp, stored, task } from './support/server.ts'
@@ -408,34 +408,18 @@ test.describe('the application', () => {
   for (const scheme of ['light', 'dark'] as const)
     test(`the main views are clean for assistive technology, ${scheme}`, async ({ page, emptyServer: server }) => {
       await page.emulateMedia({ colorScheme: scheme })
-      const clean = async (where: string) => {
-        const { violations } = await new AxeBuilder({ page }).exclude('iframe').analyze()
-        expect(
-          violations.map(
-            (v) =>
-              `${where}: ${v.id} ${v.nodes
-                .map((n) => n.target.join(' '))
-                .slice(0, 3)
-                .join(', ')}`,
-          ),
-        ).toEqual([])
-      }
       await openDemo(page, server)
       await page.goto(server.address)
       const site = page.getByRole('link', { name: /Ostrey/ })
       await expect(site).toBeVisible()
-      await clean('sites')
+      await clean(page, 'sites')
       await site.click()
       await measured(page)
       await setUp(page)
       await measured(page)
       for (const name of ['Sections', 'Menus', 'Travel', 'Highlight', 'Walk', 'Handover']) {
         await task(page, name)
-        // What fades in is judged once it has.
-        await page.waitForFunction(() =>
-          document.getAnimations().every((a) => a.playState !== 'running' || a.effect?.getComputedTiming().endTime === Infinity),
-        )
-        await clean(name)
+        await clean(page, name)
       }
     })
 })

@@ -1,9 +1,9 @@
 /** Sections and IDs: the sheet, naming, checks, former IDs and points, picking, findings. */
-import AxeBuilder from '@axe-core/playwright'
 import { expect, type Browser, type Page } from '@playwright/test'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { pathToFileURL } from 'node:url'
+import { clean } from './support/axe.ts'
 import { atRest } from './support/boxes.ts'
 import { repository } from './support/cli.ts'
 import { liveFrame, measured, openDemo, setUp, task } from './support/server.ts'
@@ -324,19 +324,6 @@ test.describe('sections and IDs', () => {
   test('every action is there by name, and what opens is clean for assistive technology', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
-    const clean = async (where: string) => {
-      await page.waitForTimeout(250)
-      const { violations } = await new AxeBuilder({ page }).exclude('iframe').analyze()
-      expect(
-        violations.map(
-          (v) =>
-            `${where}: ${v.id} ${v.nodes
-              .map((n) => n.target.join(' '))
-              .slice(0, 3)
-              .join(', ')}`,
-        ),
-      ).toEqual([])
-    }
     const act = async (name: string) => {
       await page.keyboard.press('Control+k')
       await page.getByRole('combobox', { name: 'Find an action' }).fill(name)
@@ -345,7 +332,7 @@ test.describe('sections and IDs', () => {
     await page.getByRole('treeitem').nth(1).focus()
     await page.keyboard.press('Control+k')
     await expect(page.getByRole('option', { name: /^Rename the ID of “Programme”/ })).toBeVisible()
-    await clean('actions')
+    await clean(page, 'actions')
     await page.keyboard.press('Escape')
     for (const [action, shown] of [
       ['naming rule', 'Naming rule'],
@@ -353,27 +340,27 @@ test.describe('sections and IDs', () => {
     ] as const) {
       await act(action)
       await expect(page.getByRole('dialog', { name: shown })).toBeVisible()
-      await clean(shown)
+      await clean(page, shown)
       await page.keyboard.press('Escape')
     }
     await page.getByRole('button', { name: 'History' }).click()
     await expect(page.getByRole('dialog', { name: 'History' }).getByRole('listitem').first()).toBeVisible()
-    await clean('history')
+    await clean(page, 'history')
     await page.keyboard.press('Escape')
     await page.getByTestId('new-version').setInputFiles(join(repository, 'demo/ostrey/travel.html'))
     await expect(page.getByRole('dialog', { name: 'A new version of the page' })).toBeVisible()
-    await clean('new version')
+    await clean(page, 'new version')
     await page.getByRole('button', { name: 'Keep the present one' }).click()
     await act('pick an element')
     await expect(page.getByRole('group', { name: 'Picked element' })).toBeFocused()
     await page.keyboard.press('ArrowDown')
     await page.keyboard.press('ArrowDown')
-    await clean('picker')
+    await clean(page, 'picker')
     await page.keyboard.press('Escape')
     await page.getByRole('treeitem').nth(1).focus()
     await act('remove “Programme”')
     await expect(page.getByRole('dialog', { name: 'Remove “Programme”' })).toBeVisible()
-    await clean('removing')
+    await clean(page, 'removing')
     await page.getByRole('dialog', { name: 'Remove “Programme”' }).getByRole('button', { name: 'Remove it' }).click()
     await expect.poll(() => ids(page)).toHaveLength(8)
     await act('undo')

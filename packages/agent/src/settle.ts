@@ -112,7 +112,7 @@ export async function untilSteady(read: () => string, limit = 1500): Promise<voi
 }
 
 /** Puts what moves to its end. @returns true where something did */
-export function finishMotion(): boolean {
+function finishMotion(): boolean {
   const left = running()
   for (const animation of left) animation.finish()
   return left.length > 0

@@ -273,8 +273,8 @@ function veilOver(link: Element): Element | null {
 const stayed = new WeakSet<Element>()
 
 /**
- * The same once what is only there while the page loads has gone. It is removed, hidden or moved aside, with a transition or without: observers
- * would have to watch everything that can do so, so that it is looked at.
+ * The same once what is only there while the page loads has gone. It is removed, hidden or moved aside, with a transition or without. An
+ * observer would have to watch everything that can do so, so this looks again and again.
  */
 async function veilLeftOver(link: Element, limit = 3000): Promise<Element | null> {
   const end = now() + limit
