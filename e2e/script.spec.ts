@@ -188,12 +188,15 @@ test.describe('the script', () => {
       addEventListener('scroll', () => seen.push(scrollY))
     })
     await page.goto(pathToFileURL(file).href)
+    const ahead = () => page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue('--wb-ahead'))
     for (const id of ['programme', 'beds']) {
       await scrollTo(page, 0)
+      // It grows again at the top, and a busy browser is late with that.
+      await expect.poll(ahead).toBe('32px')
       await atRest(page)
-      await page.waitForTimeout(400)
       await page.evaluate(() => ((window as unknown as { seen: number[] }).seen.length = 0))
       await page.click(`[data-wb-menu] a[href="#${id}"]`)
+      await expect.poll(ahead).toBe('0px')
       await atRest(page)
       await page.waitForTimeout(400)
       const seen = await page.evaluate(() => (window as unknown as { seen: number[] }).seen)

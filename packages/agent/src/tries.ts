@@ -23,6 +23,7 @@ import { elementAt, positionOf } from './stamps.ts'
 import { furthest, jumpTo, position, scroller, viewTop } from './scroller.ts'
 import { canOpen, findOpeners, forgetOpenings, isAside, isLeftOpen, open, shut } from './opening.ts'
 import { roomOf } from './room.ts'
+import { withoutMotion } from './motion.ts'
 import { now, pause } from './pending.ts'
 import { moveTo, throughThePage, untilLoaded, untilQuiet, untilStill } from './settle.ts'
 
@@ -83,7 +84,7 @@ export async function tryLink(place: number, isPatient: boolean, known: KnownMen
     await untilQuiet()
   }
   const menus = menusToTry(known)
-  const motion = withoutMotion()
+  const motion = withoutMotion(notePutRight)
   let links: readonly ToTry[] = []
   try {
     if (place === 0) {
@@ -363,34 +364,4 @@ function looksApart(menu: Element, mark: MarkClass | null): boolean {
 
 /** Where a page stood that its own script had moved, when ours put it right; null where it did not. */
 let putRightFrom: number | null = null
-const isAtOnce = ([to]: unknown[]): boolean => (to as ScrollToOptions | undefined)?.behavior === 'instant'
-
-/** Smooth motion, by style or by script, is as good as instant for as long as links are tried. @returns what gives it back */
-function withoutMotion(): () => void {
-  const still = new CSSStyleSheet()
-  still.replaceSync('*, html { scroll-behavior: auto !important; }')
-  document.adoptedStyleSheets = [...document.adoptedStyleSheets, still]
-  const instant = (given: unknown[]): unknown[] => given.map((g) => (g && typeof g === 'object' ? { ...g, behavior: 'instant' } : g))
-  const kept: (() => void)[] = []
-  for (const [of, names] of [
-    [window, ['scroll', 'scrollTo', 'scrollBy']],
-    [Element.prototype, ['scroll', 'scrollTo', 'scrollBy', 'scrollIntoView']],
-  ] as [object, string[]][])
-    for (const name of names) {
-      const own = Object.getOwnPropertyDescriptor(of, name)
-      const call = Reflect.get(of, name) as (...given: unknown[]) => void
-      Object.defineProperty(of, name, {
-        configurable: true,
-        writable: true,
-        value(this: unknown, ...given: unknown[]) {
-          if (this === scroller() && isAtOnce(given)) putRightFrom ??= position()
-          return Reflect.apply(call, this, instant(given)) as void
-        },
-      })
-      kept.push(() => (own ? Object.defineProperty(of, name, own) : Reflect.deleteProperty(of, name)))
-    }
-  return () => {
-    document.adoptedStyleSheets = document.adoptedStyleSheets.filter((s) => s !== still)
-    for (const back of kept) back()
-  }
-}
+const notePutRight = (): void => void (putRightFrom ??= position())

@@ -4,10 +4,20 @@ import { reachNow, stayingBars } from './survey/bars.ts'
 import { followAsLink, targetOf } from './links.ts'
 import type { Visit } from '@waybell/core'
 import { onPage, position, viewTop } from './scroller.ts'
+import { withoutMotion } from './motion.ts'
 import { moveTo, twoFrames, untilStill } from './settle.ts'
 
 /** @param from where the page is to stand before; beyond the end is the end */
 export async function visit(hash: string, from: number): Promise<Visit> {
+  const motion = withoutMotion()
+  try {
+    return await visited(hash, from)
+  } finally {
+    motion()
+  }
+}
+
+async function visited(hash: string, from: number): Promise<Visit> {
   await moveTo(from)
   await untilStill(position, 100, 1500)
   const before = position()
