@@ -74,7 +74,7 @@ it('a database of the first version is brought to this one, with its undo', asyn
     rule: { ...defaultRule, ...document.rule },
     pages: [{ ...page, sections: [full] }],
   } as unknown as Site)
-  await sites.change('oldsite', { idempotencyKey: 'undo-1234', baseVersion: 2, command: stacks.undo.at(-1)!.inverse, undoes: 2 })
+  await sites.change('oldsite', { idempotencyKey: 'undo-1234', baseVersion: 2, tab: null, command: stacks.undo.at(-1)!.inverse, undoes: 2 })
   expect((await sites.get('oldsite')).document.pages[0]!.sections[0]).toMatchObject({ id: 'our-work', former: [] })
   await app.close()
 })
@@ -117,7 +117,7 @@ it('a database of the second version keeps its menus, and undo brings a bar back
   await app.init()
   const sites = app.get(SitesService)
   const { stacks } = await sites.get('oldsite')
-  await sites.change('oldsite', { idempotencyKey: 'undo-1234', baseVersion: 2, command: stacks.undo.at(-1)!.inverse, undoes: 2 })
+  await sites.change('oldsite', { idempotencyKey: 'undo-1234', baseVersion: 2, tab: null, command: stacks.undo.at(-1)!.inverse, undoes: 2 })
   expect((await sites.get('oldsite')).document.pages[0]!.menus).toEqual([
     {
       key: 'm1',
@@ -126,5 +126,39 @@ it('a database of the second version keeps its menus, and undo brings a bar back
       items: [{ key: 'm1-0', label: 'Work', target: items[0]!.target, links: [] }],
     },
   ])
+  await app.close()
+})
+
+it('the log of an earlier version gives the stacks of undo and redo', async () => {
+  const data = mkdtempSync(join(tmpdir(), 'waybell-old-'))
+  writeFileSync(join(data, 'demo-made'), '')
+  const old = await new DataSource({
+    type: 'better-sqlite3',
+    database: join(data, 'waybell.sqlite'),
+    entities,
+    migrations: migrations.slice(0, -1),
+    migrationsRun: true,
+    synchronize: false,
+  }).initialize()
+  const site = { ...document, version: 3, rule: defaultRule, pages: [] }
+  for (const key of ['undone', 'redone']) await old.query(`INSERT INTO "site" VALUES (?, ?, 5, 1000)`, [key, JSON.stringify(site)])
+  const rename = JSON.stringify({ type: 'site/rename', name: 'x' })
+  const logs = { undone: [null, null, 2, null, 4], redone: [null, null, 2, 1, 4] }
+  for (const [key, undoes] of Object.entries(logs))
+    for (const [i, version] of undoes.entries())
+      await old.query(
+        `INSERT INTO "change" ("site", "version", "idempotencyKey", "command", "inverse", "undoes", "at") VALUES (?, ?, ?, ?, ?, ?, 1000)`,
+        [key, i + 1, `key-${i}`, rename, rename, version],
+      )
+  await old.destroy()
+
+  const app = await createApplication({ data, port: 0 })
+  await app.init()
+  const stacks = async (key: string) => {
+    const { undo, redo } = (await app.get(SitesService).get(key)).stacks
+    return [undo.map((c) => c.version), redo.map((c) => c.version)]
+  }
+  expect(await stacks('undone')).toEqual([[1], [5]])
+  expect(await stacks('redone')).toEqual([[5], [3]])
   await app.close()
 })

@@ -1,6 +1,6 @@
 import 'reflect-metadata'
 import type { NestExpressApplication } from '@nestjs/platform-express'
-import type { Command, Site } from '@waybell/core'
+import { STACK_PAGE, type Change, type Command, type Site, type Stacks } from '@waybell/core'
 import { execFileSync } from 'node:child_process'
 import { mkdtempSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -47,7 +47,7 @@ async function make(
 }
 
 const state = async (key: string) =>
-  (await http().get(`/api/sites/${key}`).expect(200)).body as { document: Site; version: number; stacks: { undo: unknown[] } }
+  (await http().get(`/api/sites/${key}`).expect(200)).body as { document: Site; version: number; stacks: Stacks }
 const change = (
   key: string,
   command: Command,
@@ -114,10 +114,58 @@ describe('changes', () => {
     const key = await make()
     await change(key, rename('New'), 0).expect(200)
     const { stacks } = await state(key)
-    const last = stacks.undo.at(-1) as { inverse: Command; version: number }
+    const last = stacks.undo.at(-1)!
     await change(key, last.inverse, 1, undefined, last.version).expect(200)
     const after = await state(key)
     expect([after.document.name, after.stacks.undo.length]).toEqual(['index.html', 0])
+  })
+
+  it('are kept whole for undo and redo, a page of them at a time', async () => {
+    const key = await make()
+    const count = STACK_PAGE + 20
+    for (let i = 0; i < count; i++) await change(key, rename(`${i}`), i).expect(200)
+    let version = count
+    for (let i = 0; i < count; i++) {
+      const { stacks } = await state(key)
+      const last = stacks.undo.at(-1)!
+      await change(key, last.inverse, version, undefined, last.version).expect(200)
+      version++
+    }
+    const { stacks, document } = await state(key)
+    expect([document.name, stacks.undo.length, stacks.redo.length]).toEqual(['index.html', 0, STACK_PAGE])
+    const earlier = (name: string, before: number) => http().get(`/api/sites/${key}/stacks/${name}?before=${before}`)
+    const { body } = await earlier('redo', stacks.redo[0]!.version).expect(200)
+    expect((body as Change[]).map((c) => c.version)).toEqual(Array.from({ length: 20 }, (_, i) => count + 1 + i))
+    // What comes anew leaves nothing to be made again.
+    await change(key, rename('New'), version).expect(200)
+    expect((await earlier('redo', 1e6).expect(200)).body).toEqual([])
+    await earlier('neither', 5).expect(400)
+    await earlier('undo', NaN).expect(400)
+  })
+
+  it('are taken back once, and never from under a later one', async () => {
+    const key = await make()
+    const { body: first } = await change(key, rename('First'), 0).expect(200)
+    const [{ inverse }] = (await state(key)).stacks.undo as [Change]
+    await change(key, { type: 'travel/breathing', page: 'p1', breathing: 40 }, 1).expect(200)
+    await change(key, rename('Second'), 2).expect(200)
+    expect((await change(key, inverse, 3, undefined, first.version).expect(409)).body).toMatchObject({ code: 'built-upon' })
+    await change(key, rename('First'), 3, undefined, 3).expect(200)
+    await change(key, inverse, 4, undefined, first.version).expect(200)
+    expect((await change(key, inverse, 5, undefined, first.version).expect(409)).body).toMatchObject({ code: 'taken-back' })
+    const { document, stacks } = await state(key)
+    expect([document.name, stacks.undo.map((c) => c.version), stacks.redo.map((c) => c.version)]).toEqual(['index.html', [2], [4, 5]])
+  })
+
+  it('of one tab do not clash with each other', async () => {
+    const key = await make()
+    const send = (name: string, tab: string) =>
+      http()
+        .post(`/api/sites/${key}/changes`)
+        .send({ idempotencyKey: `key-of-${name}`, baseVersion: 0, tab, command: rename(name), undoes: null })
+    await send('A', 'one').expect(200)
+    await send('B', 'one').expect(200)
+    await send('C', 'two').expect(409)
   })
 
   it('of two tabs stand together where they do not touch, and are told where they do', async () => {
@@ -125,7 +173,7 @@ describe('changes', () => {
     await change(key, rename('First tab'), 0).expect(200)
     await change(key, { type: 'travel/breathing', page: 'p1', breathing: 40 }, 0).expect(200)
     const { body } = await change(key, rename('Second tab'), 0).expect(409)
-    expect(body.message).toContain('another tab')
+    expect(body.message).toContain('Another tab')
     expect((await state(key)).document).toMatchObject({ name: 'First tab', pages: [{ travel: { breathing: 40 } }] })
   })
 

@@ -38,6 +38,7 @@ it('changes that come at the same time are all there, or were refused', async ()
   const first = await sites.change(key, {
     idempotencyKey: 'set-up-first',
     baseVersion: 0,
+    tab: null,
     command: { type: 'page/set-up', page: 'p1', setUp },
     undoes: null,
   })
@@ -49,7 +50,13 @@ it('changes that come at the same time are all there, or were refused', async ()
   const answers = await Promise.allSettled(
     sections.flatMap((_, n) => {
       const send = () =>
-        sites.change(key, { idempotencyKey: `change-${n}-of-200`, baseVersion: first.version, command: command(n), undoes: null })
+        sites.change(key, {
+          idempotencyKey: `change-${n}-of-200`,
+          baseVersion: first.version,
+          tab: null,
+          command: command(n),
+          undoes: null,
+        })
       // Every seventh is sent again before its answer came.
       return n % 7 ? [send()] : [send(), send()]
     }),

@@ -1,5 +1,6 @@
 /** The server's answers, and its errors as what, where and what to do. */
 import type {
+  Change,
   Command,
   Decisions,
   Finding,
@@ -9,6 +10,7 @@ import type {
   PageReading,
   Revision,
   Site,
+  StackName,
   Stacks,
   Survey,
 } from '@waybell/core'
@@ -154,6 +156,14 @@ function send<T>(
   })
 }
 
+/** Of every change: the same key again is the same change. */
+export interface ChangeOf {
+  idempotencyKey: string
+  /** Version that the tab had read when the change was made. */
+  baseVersion: number
+  tab: string
+}
+
 const pagePath = (site: string, page: string) => `sites/${site}/pages/${page}`
 
 export const api = {
@@ -167,11 +177,11 @@ export const api = {
     signal: AbortSignal,
   ) => send<{ key: string }>('sites', files, { ...fields }, tell, signal),
   remove: (key: string) => ask<void>(`sites/${key}`, { method: 'DELETE' }),
-  change: (key: string, body: { idempotencyKey: string; baseVersion: number; command: Command; undoes: number | null }) =>
+  change: (key: string, body: ChangeOf & { command: Command; undoes: number | null }) =>
     ask<{ version: number }>(`sites/${key}/changes`, json('POST', body)),
   log: (site: string) => ask<LogEntry[]>(`sites/${site}/log`),
-  goBack: (site: string, body: { idempotencyKey: string; baseVersion: number; version: number }) =>
-    ask<{ version: number }>(`sites/${site}/back`, json('POST', body)),
+  earlierChanges: (site: string, stack: StackName, before: number) => ask<Change[]>(`sites/${site}/stacks/${stack}?before=${before}`),
+  goBack: (site: string, body: ChangeOf & { version: number }) => ask<{ version: number }>(`sites/${site}/back`, json('POST', body)),
   nameState: (site: string, version: number, name: string) => ask<void>(`sites/${site}/log/${version}`, json('PUT', { name })),
   page: (site: string, page: string) => ask<PageState>(pagePath(site, page)),
   /** Whether the page's file has what a link is to be made of, or a script of the page makes it. */
@@ -183,7 +193,7 @@ export const api = {
     send<{ pages: string[] }>(`${pagePath(site, page)}/files`, files, {}, tell, signal),
   review: (site: string, page: string, files: readonly GivenFile[], tell: (progress: Progress) => void, signal: AbortSignal) =>
     send<Review>(`${pagePath(site, page)}/review`, files, {}, tell, signal),
-  revise: (site: string, page: string, body: { idempotencyKey: string; baseVersion: number; source: string; decisions: Decisions }) =>
+  revise: (site: string, page: string, body: ChangeOf & { source: string; decisions: Decisions }) =>
     ask<{ version: number }>(`${pagePath(site, page)}/revise`, json('POST', body)),
   /** Address of the stream that tells the site's version after every change. */
   surveys: (site: string, page: string) => ask<KeptSurvey[]>(`${pagePath(site, page)}/surveys`),

@@ -1,4 +1,5 @@
 /** What is stored. Sources and assets are large and unchanging: they stand once, by the SHA-256 of their bytes. */
+import type { StackName } from '@waybell/core'
 import { Column, Entity, Index, PrimaryColumn, PrimaryGeneratedColumn } from 'typeorm'
 
 @Entity('site')
@@ -22,6 +23,7 @@ export class SiteRow {
 @Entity('change')
 @Index(['site', 'version'], { unique: true })
 @Index(['site', 'idempotencyKey'], { unique: true })
+@Index(['site', 'stack', 'version'])
 export class ChangeRow {
   @PrimaryGeneratedColumn()
   row: number
@@ -45,6 +47,14 @@ export class ChangeRow {
   /** Version of the change that this one takes back. */
   @Column({ type: 'integer', nullable: true })
   undoes: number | null
+
+  /** Where undo or redo finds it; null once it was taken back, or can't be made again. */
+  @Column({ type: 'text', nullable: true })
+  stack: StackName | null
+
+  /** The browser tab that made it; null where the server did. */
+  @Column({ type: 'text', nullable: true })
+  tab: string | null
 
   @Column({ type: 'integer' })
   at: number

@@ -131,4 +131,42 @@ class Handovers implements MigrationInterface {
   }
 }
 
-export const migrations = [FirstSchema, SecondDocument, NamedStates, ThirdDocument, KeyedSurveys, Handovers]
+/** Undo and redo read what they need, however long the log is. */
+class StoredStacks implements MigrationInterface {
+  name = 'StoredStacks1764600000000'
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(`ALTER TABLE "change" ADD COLUMN "stack" text`)
+    await runner.query(`ALTER TABLE "change" ADD COLUMN "tab" text`)
+    await runner.query(`CREATE INDEX "change_stack" ON "change" ("site", "stack", "version")`)
+    const log = (await runner.query(`SELECT "row", "site", "version", "undoes" FROM "change" ORDER BY "site", "version"`)) as {
+      row: number
+      site: string
+      version: number
+      undoes: number | null
+    }[]
+    for (let i = 0; i < log.length;) {
+      const { site } = log[i]!
+      let undo: typeof log = []
+      let redo: typeof log = []
+      for (; log[i]?.site === site; i++) {
+        const change = log[i]!
+        const isUndo = undo.some((c) => c.version === change.undoes)
+        const isRedo = redo.some((c) => c.version === change.undoes)
+        undo = undo.filter((c) => c.version !== change.undoes)
+        redo = isUndo || isRedo ? redo.filter((c) => c.version !== change.undoes) : []
+        if (isUndo) redo.push(change)
+        else undo.push(change)
+      }
+      for (const [stack, changes] of [['undo', undo] as const, ['redo', redo] as const])
+        for (const { row } of changes) await runner.query(`UPDATE "change" SET "stack" = ? WHERE "row" = ?`, [stack, row])
+    }
+  }
+
+  async down(runner: QueryRunner): Promise<void> {
+    await runner.query(`DROP INDEX "change_stack"`)
+    for (const column of ['stack', 'tab']) await runner.query(`ALTER TABLE "change" DROP COLUMN "${column}"`)
+  }
+}
+
+export const migrations = [FirstSchema, SecondDocument, NamedStates, ThirdDocument, KeyedSurveys, Handovers, StoredStacks]

@@ -86,7 +86,7 @@ export class HandoverService {
 
   /** Takes the page home: what it held is remembered. */
   async taken(site: string, key: string, form: ScriptForm): Promise<{ page: SitePage; handover: Handover }> {
-    const { version } = await this.sites.get(site)
+    const { version } = await this.sites.site(site)
     const { page, handover } = await this.page(site, key, form)
     const ids = [...new Set(page.sections.flatMap((s) => [s.id, ...s.former]))]
     const row = { site, page: key, version, at: Date.now(), ids: JSON.stringify(ids) }

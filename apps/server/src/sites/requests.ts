@@ -5,17 +5,20 @@ import Joi from 'joi'
 
 const { at, hash, index, key } = shapes
 
+/** Of every change. */
+const ofChange = { idempotencyKey: Joi.string().min(8).max(80), baseVersion: index, tab: Joi.string().max(80).optional().default(null) }
+
 export const changeRequest = Joi.object({
-  idempotencyKey: Joi.string().min(8).max(80),
-  baseVersion: index,
+  ...ofChange,
   command: commandSchema,
   undoes: index.allow(null),
 })
 
-export const backRequest = Joi.object({ idempotencyKey: Joi.string().min(8).max(80), baseVersion: index, version: index })
+export const backRequest = Joi.object({ ...ofChange, version: index })
+/** Of a stack, the changes before a version. */
+export const stackName = Joi.valid('undo', 'redo')
 export const takingRequest = Joi.object({
-  idempotencyKey: Joi.string().min(8).max(80),
-  baseVersion: index,
+  ...ofChange,
   source: hash,
   decisions: Joi.object({
     sections: Joi.object().pattern(key, at.allow(null)).max(5000),

@@ -18,7 +18,7 @@ import {
   BadRequestException,
 } from '@nestjs/common'
 import { FilesInterceptor } from '@nestjs/platform-express'
-import { canBeLink, linksInto, MAX_PAGE_BYTES, type LinkFromPage, type MadeLink } from '@waybell/core'
+import { canBeLink, linksInto, MAX_PAGE_BYTES, type LinkFromPage, type MadeLink, type StackName } from '@waybell/core'
 import { liveScript, type ScriptForm } from '@waybell/runtime'
 import type { Request, Response } from 'express'
 import { CONFIG, dataSize, type Config } from '../common/config.ts'
@@ -31,6 +31,7 @@ import {
   newSiteFields,
   pageKey,
   siteKey,
+  stackName,
   stateName,
   surveysRequest,
   takingRequest,
@@ -39,7 +40,7 @@ import { HandoverService } from './handover.service.ts'
 import { outlineSite, readAdded, readImport, unpack } from './import.ts'
 import type { HandedIn } from './handed-in.ts'
 import { MAX_ENTRIES, MAX_UPLOAD } from './zip.ts'
-import { SitesService, type ChangeRequest, type NewSite } from './sites.service.ts'
+import { SitesService, type ChangeOf, type ChangeRequest, type NewSite } from './sites.service.ts'
 import { SourcesService } from './sources.service.ts'
 import { SurveysService, type PutSurveys } from './surveys.service.ts'
 import { VersionsService, type Taking } from './versions.service.ts'
@@ -56,6 +57,7 @@ const handedIn = (files: Express.Multer.File[]): HandedIn[] =>
 
 const site = new JoiPipe<string>(siteKey)
 const page = new JoiPipe<string>(pageKey)
+const stack = new JoiPipe<StackName>(stackName)
 const scriptForm = new JoiPipe<ScriptForm>(formOfScript)
 
 @Controller('api')
@@ -120,6 +122,11 @@ export class SitesController {
     return this.sites.change(key, request)
   }
 
+  @Get('sites/:site/stacks/:stack')
+  earlierChanges(@Param('site', site) key: string, @Param('stack', stack) name: StackName, @Query('before', ParseIntPipe) before: number) {
+    return this.sites.earlierChanges(key, name, before)
+  }
+
   @Get('sites/:site/pages/:page')
   async state(@Param('site', site) key: string, @Param('page', page) pageKey: string) {
     const found = await this.sites.page(key, pageKey)
@@ -170,10 +177,7 @@ export class SitesController {
 
   @Post('sites/:site/back')
   @HttpCode(200)
-  goBack(
-    @Param('site', site) key: string,
-    @Body(new JoiPipe(backRequest)) request: { idempotencyKey: string; baseVersion: number; version: number },
-  ) {
+  goBack(@Param('site', site) key: string, @Body(new JoiPipe(backRequest)) request: ChangeOf & { version: number }) {
     return this.sites.goBack(key, request)
   }
 

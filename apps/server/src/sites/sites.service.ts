@@ -1,7 +1,6 @@
 /** Sites: made from files, changed by commands. Every change is one transaction. */
 import { ConflictException, Injectable, NotFoundException, UnprocessableEntityException, type OnApplicationBootstrap } from '@nestjs/common'
 import {
-  afterChange,
   apply,
   clash,
   CommandError,
@@ -10,18 +9,19 @@ import {
   defaultScreens,
   describe,
   elementsOf,
-  emptyStacks,
   pageOf,
   SITE_VERSION,
+  STACK_PAGE,
   type Change,
   type Command,
   type Site,
   type SitePage,
+  type StackName,
   type Stacks,
 } from '@waybell/core'
 import { randomBytes } from 'node:crypto'
 import { concatMap, from, map, merge, Subject, type Observable } from 'rxjs'
-import { MoreThan, type EntityManager } from 'typeorm'
+import { LessThan, MoreThan, type EntityManager } from 'typeorm'
 import { tellRead } from '../common/memory.ts'
 import { StorageFailure } from '../db/failure.ts'
 import { Store } from '../db/store.ts'
@@ -51,10 +51,15 @@ export interface SiteVersion {
   version: number
 }
 
-export interface ChangeRequest {
+export interface ChangeOf {
   idempotencyKey: string
-  /** Version that the sender had before this change. */
+  /** Version that the tab had read when it made the change. */
   baseVersion: number
+  /** Null where no tab made it. */
+  tab: string | null
+}
+
+export interface ChangeRequest extends ChangeOf {
   command: Command
   undoes: number | null
 }
@@ -68,8 +73,6 @@ export interface LogEntry {
 
 /** How many changes are listed. */
 const LOG_LENGTH = 2000
-/** How far back undo reaches. */
-const UNDO_DEPTH = 300
 
 const freshPage = (key: string, { file, reading }: ImportedPage, source: string): SitePage => ({
   key,
@@ -175,13 +178,12 @@ export class SitesService implements OnApplicationBootstrap {
         })
       }
       const version = commands.length
-        ? await this.commit(
-            db,
-            row,
-            { type: 'batch', label: commands.length === 1 ? 'Add a page' : `Add ${commands.length} pages`, commands },
-            null,
-            randomBytes(12).toString('hex'),
-          )
+        ? await this.commit(db, row, {
+            command: { type: 'batch', label: commands.length === 1 ? 'Add a page' : `Add ${commands.length} pages`, commands },
+            undoes: null,
+            idempotencyKey: randomBytes(12).toString('hex'),
+            tab: null,
+          })
         : null
       return { added: commands.flatMap((c) => (c.type === 'page/add' ? c.page.key : [])), version }
     })
@@ -190,9 +192,18 @@ export class SitesService implements OnApplicationBootstrap {
   }
 
   async get(key: string): Promise<SiteState> {
-    const [row, changes] = await this.store.read(async (db) => [await this.row(db, key), await this.changes(db, key)] as const)
-    const stacks = changes.reduce(afterChange, emptyStacks)
-    return { key, document: JSON.parse(row.document) as Site, version: row.version, stacks }
+    const [row, undo, redo] = await this.store.read((db) =>
+      Promise.all([this.row(db, key), this.stack(db, key, 'undo'), this.stack(db, key, 'redo')]),
+    )
+    return { key, document: JSON.parse(row.document) as Site, version: row.version, stacks: { undo, redo } }
+  }
+
+  /** Of a stack, those before a version, the latest last. */
+  earlierChanges(key: string, name: StackName, before: number): Promise<Change[]> {
+    return this.store.read(async (db) => {
+      await this.row(db, key)
+      return this.stack(db, key, name, before)
+    })
   }
 
   async drop(key: string): Promise<void> {
@@ -212,15 +223,17 @@ export class SitesService implements OnApplicationBootstrap {
       const repeated = await db.findOneBy(ChangeRow, { site: key, idempotencyKey: request.idempotencyKey })
       if (repeated) return repeated.version
       await this.checkUnclashed(db, row, request)
+      if (request.undoes !== null) await this.checkStands(db, key, request.undoes, request.command)
       await this.checkSources(db, request.command)
-      return this.commit(db, row, request.command, request.undoes, request.idempotencyKey)
+      return this.commit(db, row, request)
     })
     this.changes$.next({ site: key, version })
     return { version }
   }
 
   /** One change: document, version, and a row in the log. */
-  private async commit(db: EntityManager, row: SiteRow, command: Command, undoes: number | null, idempotencyKey: string): Promise<number> {
+  private async commit(db: EntityManager, row: SiteRow, request: Omit<ChangeRequest, 'baseVersion'>): Promise<number> {
+    const { command, undoes, idempotencyKey, tab } = request
     const before = JSON.parse(row.document) as Site
     const applied = this.applied(before, command)
     for (const page of applied.site.pages)
@@ -231,6 +244,10 @@ export class SitesService implements OnApplicationBootstrap {
       )
     const version = row.version + 1
     const at = Date.now()
+    const ofSite = { site: row.key }
+    // One that takes back what took something back is a change like any other.
+    const isUndo = undoes !== null && (await db.existsBy(ChangeRow, { ...ofSite, version: undoes, stack: 'undo' }))
+    await db.update(ChangeRow, { ...ofSite, ...(undoes === null ? { stack: 'redo' } : { version: undoes }) }, { stack: null })
     await db.insert(ChangeRow, {
       site: row.key,
       version,
@@ -238,6 +255,8 @@ export class SitesService implements OnApplicationBootstrap {
       command: JSON.stringify(command),
       inverse: JSON.stringify(applied.inverse),
       undoes,
+      stack: isUndo ? 'redo' : 'undo',
+      tab,
       at,
     })
     await db.update(SiteRow, { key: row.key }, { document: JSON.stringify(applied.site), version, changedAt: at })
@@ -264,10 +283,7 @@ export class SitesService implements OnApplicationBootstrap {
   }
 
   /** Takes back everything after `version`, as one change that can be taken back itself. */
-  async goBack(
-    key: string,
-    { idempotencyKey, baseVersion, version }: { idempotencyKey: string; baseVersion: number; version: number },
-  ): Promise<{ version: number }> {
+  async goBack(key: string, { version, ...of }: ChangeOf & { version: number }): Promise<{ version: number }> {
     const [rows, then] = await this.store.read(
       async (db) =>
         [
@@ -279,7 +295,7 @@ export class SitesService implements OnApplicationBootstrap {
     if (!commands.length) throw new NotFoundException({ code: 'no-version', message: 'The site is as it was then already.' })
     const at = new Date(then?.at ?? rows.at(-1)!.at)
     const label = `Go back to ${at.toISOString().slice(0, 16).replace('T', ' ')} UTC`
-    return this.change(key, { idempotencyKey, baseVersion, command: { type: 'batch', label, commands }, undoes: null })
+    return this.change(key, { ...of, command: { type: 'batch', label, commands }, undoes: null })
   }
 
   /** The versions of all sites, now and after every change, wherever that came from. */
@@ -299,15 +315,31 @@ export class SitesService implements OnApplicationBootstrap {
     }
   }
 
-  /** What another tab changed meanwhile stands; a change that does not touch it is put on top, one that does is told. */
-  private async checkUnclashed(db: EntityManager, row: SiteRow, { baseVersion, command }: ChangeRequest): Promise<void> {
-    if (baseVersion === row.version) return
-    const since = (await this.changes(db, row.key)).filter((c) => c.version > baseVersion)
-    if (baseVersion > row.version || since.length < row.version - baseVersion || since.some((c) => clash(c.command, command)))
+  /** What another tab changed meanwhile stands; a change that does not touch it is put on top, one that does is refused. */
+  private async checkUnclashed(db: EntityManager, row: SiteRow, { baseVersion, tab, command }: ChangeRequest): Promise<void> {
+    const since = await db.findBy(ChangeRow, { site: row.key, version: MoreThan(baseVersion) })
+    const isClash = since.some((c) => (tab === null || c.tab !== tab) && clash(JSON.parse(c.command) as Command, command))
+    if (baseVersion > row.version || isClash)
       throw new ConflictException({
         code: 'conflict',
         message:
-          'This was changed in another tab at the same time. The other change stands; look at it, and make yours again if you still want it.',
+          'Another tab changed this at the same time, and that change stands. Look at it, and make yours again if you still want it.',
+      })
+  }
+
+  /** What is taken back is not taken back already, and nothing that was done on top of it stands. */
+  private async checkStands(db: EntityManager, site: string, undoes: number, command: Command): Promise<void> {
+    const taken = await db.findOneBy(ChangeRow, { site, version: undoes })
+    if (!taken?.stack)
+      throw new ConflictException({
+        code: 'taken-back',
+        message: 'Another tab was first: this is undone, redone or replaced already. Nothing was changed.',
+      })
+    const later = await db.findBy(ChangeRow, { site, version: MoreThan(undoes), stack: 'undo' })
+    if (later.some((c) => clash(JSON.parse(c.command) as Command, command)))
+      throw new ConflictException({
+        code: 'built-upon',
+        message: 'This can’t be undone: a later change of another tab builds on it. Nothing was changed.',
       })
   }
 
@@ -337,11 +369,13 @@ export class SitesService implements OnApplicationBootstrap {
         })
   }
 
-  private async changes(db: EntityManager, site: string): Promise<Change[]> {
-    const rows = await db.find(ChangeRow, { where: { site }, order: { version: 'DESC' }, take: UNDO_DEPTH })
-    return rows.reverse().map(({ version, command, inverse, undoes }) => ({
+  private async stack(db: EntityManager, site: string, stack: StackName, before?: number): Promise<Change[]> {
+    const where = { site, stack, ...(before !== undefined && { version: LessThan(before) }) }
+    const rows = await db.find(ChangeRow, { where, order: { version: 'DESC' }, take: STACK_PAGE })
+    return rows.reverse().map(({ version, command, inverse, undoes, tab }) => ({
       version,
       undoes,
+      tab,
       command: JSON.parse(command) as Command,
       inverse: JSON.parse(inverse) as Command,
     }))
@@ -353,8 +387,13 @@ export class SitesService implements OnApplicationBootstrap {
     return row
   }
 
+  async site(key: string): Promise<{ document: Site; version: number }> {
+    const { document, version } = await this.store.read((db) => this.row(db, key))
+    return { document: JSON.parse(document) as Site, version }
+  }
+
   async page(site: string, page: string): Promise<{ document: Site; page: SitePage }> {
-    const { document } = await this.get(site)
+    const { document } = await this.site(site)
     const found = document.pages.find((p) => p.key === page)
     if (!found) throw new NotFoundException({ code: 'no-page', message: 'The site has no such page.' })
     return { document, page: found }

@@ -4,7 +4,7 @@ import { parsePage, readParsed, reviewRevision, takeOver, type Decisions, type R
 import { Store } from '../db/store.ts'
 import { putContent } from './content.ts'
 import type { HandedIn } from './handed-in.ts'
-import { SitesService } from './sites.service.ts'
+import { SitesService, type ChangeOf } from './sites.service.ts'
 import { SourcesService } from './sources.service.ts'
 
 export interface Review extends Revision {
@@ -12,9 +12,7 @@ export interface Review extends Revision {
   source: string
 }
 
-export interface Taking {
-  idempotencyKey: string
-  baseVersion: number
+export interface Taking extends ChangeOf {
   source: string
   decisions: Decisions
 }
@@ -40,11 +38,11 @@ export class VersionsService {
     return { source, ...reviewRevision(page, before, after) }
   }
 
-  async take(site: string, key: string, { idempotencyKey, baseVersion, source, decisions }: Taking): Promise<{ version: number }> {
+  async take(site: string, key: string, { source, decisions, ...of }: Taking): Promise<{ version: number }> {
     const { document, page } = await this.sites.page(site, key)
     const before = await this.sources.source(page)
     const after = await this.sources.source({ ...page, source })
     const command = takeOver(document, key, before, after, decisions, { source, title: after.reading.title })
-    return this.sites.change(site, { idempotencyKey, baseVersion, command, undoes: null })
+    return this.sites.change(site, { ...of, command, undoes: null })
   }
 }

@@ -31,6 +31,8 @@ const settled = async (session: Session) => {
   for (let i = 0; i < 400 && session.snapshot().storing !== 'stored'; i++) await new Promise((done) => setTimeout(done, 10))
 }
 
+const moment = () => new Promise((done) => setTimeout(done, 30))
+
 describe('a session', () => {
   it('shows a change at once, and says stored when it was answered', async () => {
     const sent = answering()
@@ -42,14 +44,16 @@ describe('a session', () => {
     expect(sent.map((s) => s.baseVersion)).toEqual([0])
   })
 
-  it('sends one after the other, each on the version before it', async () => {
+  it('sends one after the other, each with the version that was read when it was made', async () => {
     const sent = answering()
     const session = open()
-    for (const name of ['A', 'B', 'C']) session.run(rename(name))
+    for (const name of ['A', 'B']) session.run(rename(name))
+    await settled(session)
+    session.run(rename('C'))
     await settled(session)
     expect(sent.map((s) => [s.baseVersion, (s.command as { name: string }).name])).toEqual([
       [0, 'A'],
-      [1, 'B'],
+      [0, 'B'],
       [2, 'C'],
     ])
   })
@@ -114,9 +118,11 @@ describe('a session', () => {
   it('takes in what another tab did, but only what is new', async () => {
     answering()
     const session = open()
-    await session.follow(0)
+    session.follow(0)
+    await moment()
     expect(session.snapshot().document.name).toBe('Old')
-    await session.follow(7)
+    session.follow(7)
+    await moment()
     expect(session.snapshot().document.name).toBe('From the server')
   })
 
@@ -124,9 +130,10 @@ describe('a session', () => {
     answering()
     const session = open()
     session.run(rename('Mine'))
-    await session.follow(5)
+    session.follow(5)
     expect(session.snapshot().document.name).toBe('Mine')
     await settled(session)
+    await moment()
     expect(session.snapshot().document.name).toBe('From the server')
   })
 
@@ -139,7 +146,9 @@ describe('a session', () => {
     session.run(rename('A'))
     session.run(rename('B'))
     await settled(session)
-    expect(sent.map((x) => x.baseVersion)).toEqual([0, 4])
+    await moment()
+    // The server knows which changes were this tab's own.
+    expect(sent.map((x) => x.baseVersion)).toEqual([0, 0])
     expect(session.snapshot().document.name).toBe('From the server')
   })
 
@@ -156,7 +165,8 @@ describe('a session', () => {
     const told: string[] = []
     const session = open((m) => told.push(m))
     session.run(rename('Mine'))
-    await session.backTo(1)
+    session.backTo(1)
+    await settled(session)
     expect([sent.length, urls.filter((u) => u.includes('changes') || u.includes('back'))]).toEqual([
       1,
       ['/api/sites/k/changes', '/api/sites/k/back'],

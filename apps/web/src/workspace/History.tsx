@@ -47,7 +47,7 @@ function Changes({ close }: { close: () => void }) {
   const entries: LogEntry[] = [...log.data, { version: 0, what: 'As it was brought in', at: 0, name: null }]
   const back = (version: number) => {
     close()
-    void session.backTo(version)
+    session.backTo(version)
   }
   return (
     <List count={entries.length} estimate={52} label="Changes">

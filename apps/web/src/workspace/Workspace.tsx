@@ -56,7 +56,7 @@ function OpenSite({ loaded }: { loaded: SiteState }) {
   const runtime = useQuery({ queryKey: ['runtime'], queryFn: api.runtime, staleTime: Infinity })
 
   // What other tabs do is seen here at once.
-  useEffect(() => hearVersions(loaded.key, (version) => void session.follow(version)), [loaded.key, session])
+  useEffect(() => hearVersions(loaded.key, (version) => session.follow(version)), [loaded.key, session])
   // Whatever is typed later may need them, and whichever task is turned to.
   useEffect(() => {
     const later = [setTimeout(fetchTasks, 500), setTimeout(() => void loadTables(), 3000)]

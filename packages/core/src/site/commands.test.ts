@@ -416,6 +416,7 @@ it('undo and redo go back and forth over changes', () => {
     command: { type: 'site/rename', name: String(version) },
     inverse: { type: 'site/rename', name: '' },
     undoes,
+    tab: null,
   })
   const add = (undoes: number | null = null) => (stacks = afterChange(stacks, change(undoes)))
   add()
@@ -427,6 +428,9 @@ it('undo and redo go back and forth over changes', () => {
   add(stacks.undo.at(-1)!.version)
   add()
   expect([stacks.undo.length, stacks.redo.length]).toEqual([2, 0])
+  // Another tab's change lies on top of what is taken back.
+  add(stacks.undo[0]!.version)
+  expect([stacks.undo.map((c) => c.version), stacks.redo.map((c) => c.version)]).toEqual([[6], [7]])
 })
 
 it('keeps no former ID that nobody can have a link to: it was neither on the page nor handed over', () => {

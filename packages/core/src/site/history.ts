@@ -1,30 +1,35 @@
-/** The change log as undo and redo see it. */
+/** The changes of a site as undo and redo see them. */
 import type { Command } from './commands/index.ts'
 
 export interface Change {
-  /** Version of the site that the change led to. */
+  /** Version of the site that the change led to; below 0 until the server has given one. */
   version: number
   command: Command
   inverse: Command
   /** Version of the change that this one takes back; null for a change of its own. */
   undoes: number | null
+  /** The browser tab that made it; null where the server did. */
+  tab: string | null
 }
+
+export type StackName = 'undo' | 'redo'
 
 export interface Stacks {
   /** Changes that can be taken back, the latest last. */
   undo: Change[]
-  /** Changes that can be done again; each takes back a change that itself took one back. */
+  /** Changes that can be made again; each took one back. */
   redo: Change[]
 }
 
 export const emptyStacks: Stacks = { undo: [], redo: [] }
 
-/** The stacks after one more change. */
-export function afterChange(stacks: Stacks, change: Change): Stacks {
-  const { undo, redo } = stacks
+/** The server sends this many changes of a stack at once, the latest ones. */
+export const STACK_PAGE = 100
+
+/** The stacks after one more change. Several tabs work on one site, so a change that is taken back need not be the last one. */
+export function afterChange({ undo, redo }: Stacks, change: Change): Stacks {
+  const without = (stack: Change[]) => stack.filter((c) => c.version !== change.undoes)
   if (change.undoes === null) return { undo: [...undo, change], redo: [] }
-  if (undo.at(-1)?.version === change.undoes) return { undo: undo.slice(0, -1), redo: [...redo, change] }
-  if (redo.at(-1)?.version === change.undoes) return { undo: [...undo, change], redo: redo.slice(0, -1) }
-  // It takes back what is no longer on top: then it is a change of its own.
-  return { undo: [...undo, change], redo: [] }
+  if (redo.some((c) => c.version === change.undoes)) return { undo: [...undo, change], redo: without(redo) }
+  return { undo: without(undo), redo: [...redo, change] }
 }

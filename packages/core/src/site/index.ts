@@ -38,4 +38,4 @@ export {
   faultOfScreen,
 } from './commands/index.ts'
 export { secondCommand, secondSite, ThirdLog, thirdSite, upgradeSite } from './upgrade.ts'
-export { afterChange, emptyStacks, type Change, type Stacks } from './history.ts'
+export { afterChange, emptyStacks, STACK_PAGE, type Change, type StackName, type Stacks } from './history.ts'

@@ -159,7 +159,7 @@ function Compared({ review, close }: { review: Review; close: () => void }) {
         disabled={open > 0}
         onClick={() => {
           close()
-          void session.revise(page.key, review.source, { sections: chosen, added: [...added], otherwise: led })
+          session.revise(page.key, review.source, { sections: chosen, added: [...added], otherwise: led })
         }}
       >
         {open > 0 ? `${open} still to decide` : 'Take the new version over'}
