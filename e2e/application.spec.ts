@@ -143,8 +143,8 @@ test.describe('the application', () => {
     await test.step('the page is taken home, and works there', async () => {
       await task(page, 'Handover')
       await expect(page.getByText(/\d+ changes/)).toBeVisible()
-      const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Download index.html' }).click()])
-      const [zip] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Download ZIP' }).click()])
+      const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download index.html' }).click()])
+      const [zip] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download ZIP' }).click()])
       const home = freshFolder()
       const files = unzipSync(new Uint8Array(readFileSync(await zip.path())))
       expect(Object.keys(files).sort()).toContain('img/map.svg')
@@ -191,7 +191,7 @@ test.describe('the application', () => {
     await stored(page)
     await page.waitForTimeout(1500)
     const [file] = await (await task(page, 'Handover'),
-    Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Download index.html' }).click()]))
+    Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download index.html' }).click()]))
     const html = readFileSync(await file.path(), 'utf8')
     for (const id of ['getting-here', 'boats', 'straw']) expect(html.split(` id="${id}"`), id).toHaveLength(2)
     expect(html).not.toContain('"sleeping"')

@@ -103,7 +103,7 @@ function generate({ pages: [page] }: Doc, next: () => number, n: number): object
 
 /** Where the patched document differs from a fresh load of the handover; null where it does not. */
 async function difference(page: Page, address: string): Promise<string | null> {
-  const html = await (await page.request.get(`${address}/handover/page`)).text()
+  const html = await (await page.request.post(`${address}/handover/page`)).text()
   const frame = page.frames().find((f) => f.url().includes('--still.localhost'))!
   return frame.evaluate((text) => {
     const fresh = new DOMParser().parseFromString(text, 'text/html')

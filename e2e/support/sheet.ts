@@ -28,7 +28,7 @@ export function styled(path: string, css: string): File[] {
 export async function takeHome(page: Page): Promise<string> {
   await stored(page)
   await task(page, 'Handover')
-  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: /^Download .*html$/ }).click()])
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: /^Download .*html$/ }).click()])
   const home = join(freshFolder(), 'index.html')
   writeFileSync(home, readFileSync(await file.path()))
   return home

@@ -71,7 +71,7 @@ export async function createApplication(config: Config): Promise<NestExpressAppl
     if (!isView) return next()
     response.set('Cache-Control', 'no-cache').sendFile(join(webFolder, 'index.html'))
   })
-  app.useGlobalFilters(new ErrorsFilter())
+  app.useGlobalFilters(new ErrorsFilter(config.data))
   app.enableShutdownHooks()
   return app
 }

@@ -3,10 +3,14 @@ import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter 
 import { PageError } from '@waybell/core'
 import type { Request, Response } from 'express'
 import { MulterError } from 'multer'
+import { storageFailure } from './db/failure.ts'
 
 @Catch()
 export class ErrorsFilter implements ExceptionFilter {
   private readonly log = new Logger('errors')
+
+  /** @param data the folder of the database */
+  constructor(private readonly data: string) {}
 
   catch(error: unknown, host: ArgumentsHost): void {
     const response = host.switchToHttp().getResponse<Response>()
@@ -16,7 +20,8 @@ export class ErrorsFilter implements ExceptionFilter {
     response.status(status).json({ code, message })
   }
 
-  private told(error: unknown): [number, string, string] {
+  private told(thrown: unknown): [number, string, string] {
+    const error = storageFailure(thrown, this.data) ?? thrown
     if (error instanceof PageError) return [422, error.code, sentence(error.message)]
     if (error instanceof MulterError)
       return [413, 'too-big', 'A file is larger than 100 MB, or there are more than 5,000; leave out what the page does not need.']

@@ -148,7 +148,7 @@ it('a page can be taken home though nothing can be stored; the next time it is r
   const made = { idempotencyKey: 'change-number-set-up', baseVersion: 0, command, undoes: null }
   expect((await ask(address, `sites/${key}/changes`, made)).status).toBe(200)
   const take = async () => {
-    const page = await fetch(`${address}/api/sites/${key}/pages/p1/handover/page`)
+    const page = await fetch(`${address}/api/sites/${key}/pages/p1/handover/page`, { method: 'POST' })
     return [page.status, (await page.text()).includes('<section id="b">')]
   }
   const other = new Sqlite(join(data, 'waybell.sqlite'))

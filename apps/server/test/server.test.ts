@@ -198,6 +198,24 @@ describe('changes', () => {
   })
 })
 
+it.each([
+  ['a document', `UPDATE site SET document = substr(document, 1, 90)`, ''],
+  ['a change', `UPDATE change SET command = 'ZZZ'`, '/log'],
+  ['an inverse', `UPDATE change SET inverse = 'ZZZ'`, ''],
+  ['a page', `UPDATE content SET bytes = zeroblob(length(bytes))`, '/pages/p1'],
+  ['a page that is gone', `DELETE FROM content`, '/pages/p1'],
+])('damage that SQLite does not see is told as damage: %s', async (_, damage, path) => {
+  const key = await make([['index.html', Buffer.from(`<h1>Damaged</h1>${Math.random()}`)]])
+  await change(key, rename('New'), 0).expect(200)
+  // In the end everything is as it was, for the other tests: a connection that met damage is closed, which takes it back.
+  await db.query('SAVEPOINT damage')
+  await db.query(damage)
+  const { status, body } = await http().get(`/api/sites/${key}${path}`)
+  if (db.isInitialized) await db.query('ROLLBACK TO damage').then(() => db.query('RELEASE damage'))
+  expect([status, body.code]).toEqual([503, 'database-damaged'])
+  expect(body.message).toContain('put a copy of it in its place')
+})
+
 describe('hosts', () => {
   it('serve a page on its own host, stamped, with a policy that lets it talk to nobody', async () => {
     const key = await make()
@@ -328,7 +346,7 @@ describe('handover', () => {
     } as const
     await change(key, { type: 'page/set-up', page: 'p1', setUp: structuredClone(setUp) as never }, 0).expect(200)
     const { body: view } = await http().get(`/api/sites/${key}/pages/p1/handover`).expect(200)
-    const { body: file } = await http().get(`/api/sites/${key}/pages/p1/handover/page`).buffer(true).parse(raw).expect(200)
+    const { body: file } = await http().post(`/api/sites/${key}/pages/p1/handover/page`).buffer(true).parse(raw).expect(200)
     expect(file.includes(Buffer.from('caf\xe9', 'latin1'))).toBe(true)
     expect(file.includes(Buffer.from('<section id="work">'))).toBe(true)
     // The script may be had small, and both sizes are told.
@@ -336,7 +354,7 @@ describe('handover', () => {
     expect(small.script).toEqual(view.script)
     expect(view.bytes - small.bytes).toBe(view.script.plain.bytes - view.script.small.bytes)
     expect(view.script.small.packed).toBeLessThan(view.script.plain.packed)
-    await http().get(`/api/sites/${key}/pages/p1/handover/page?script=tiny`).expect(400)
+    await http().post(`/api/sites/${key}/pages/p1/handover/page?script=tiny`).expect(400)
     // Offsets are those of the original: what earlier edits put in comes on top.
     let shift = 0
     const parts: Buffer[] = []
@@ -348,11 +366,18 @@ describe('handover', () => {
     }
     const back = Buffer.concat([...parts, (file as Buffer).subarray(from)])
     expect(back).toEqual(bytes)
+    // Reading never writes, and a link on somebody's page can't write either.
+    for (const form of ['page', 'zip']) {
+      const path = `/api/sites/${key}/pages/p1/handover/${form}`
+      await http().get(path).expect(404)
+      await http().head(path).expect(404)
+      await http().post(path).set('Origin', 'http://example.com').expect(403)
+    }
     // Looked at, it was not taken home; taken, it is remembered with its version and its IDs, and gone with its site.
     const taken = async () =>
       (await http().get(`/api/sites/${key}/pages/p1/handovers`).expect(200)).body as { version: number; ids: string[] }[]
     expect((await taken()).map(({ version, ids }) => [version, ids])).toEqual([[1, ['work']]])
-    const { body: zip } = await http().get(`/api/sites/${key}/pages/p1/handover/zip`).buffer(true).parse(raw).expect(200)
+    const { body: zip } = await http().post(`/api/sites/${key}/pages/p1/handover/zip`).buffer(true).parse(raw).expect(200)
     const archive = join(mkdtempSync(join(tmpdir(), 'waybell-zip-')), 'a.zip')
     writeFileSync(archive, zip as Buffer)
     expect(execFileSync('python3', ['-m', 'zipfile', '-l', archive]).toString()).toMatch(/css\/look\.css[\s\S]*/)

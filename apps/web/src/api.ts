@@ -94,7 +94,7 @@ export class ApiError extends Error {
   }
 }
 
-async function ask<T>(path: string, init?: RequestInit): Promise<T> {
+async function answer(path: string, init?: RequestInit): Promise<Response> {
   const response = await fetch(`/api/${path}`, init).catch(() => {
     throw new ApiError(0, 'unreachable', 'The server does not answer. Start it again with npm start; what was shown as stored is safe.')
   })
@@ -102,6 +102,11 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
     const told = (await response.json().catch(() => ({}))) as { code?: string; message?: string }
     throw new ApiError(response.status, told.code ?? 'request', told.message ?? `The server answered ${response.status}.`)
   }
+  return response
+}
+
+async function ask<T>(path: string, init?: RequestInit): Promise<T> {
+  const response = await answer(path, init)
   return (response.status === 204 ? undefined : await response.json()) as T
 }
 
@@ -201,7 +206,8 @@ export const api = {
     ask<{ isReadAnew: boolean }>(`${pagePath(site, page)}/surveys`, json('PUT', body)),
   handover: (site: string, page: string, script: ScriptForm) => ask<HandoverView>(`${pagePath(site, page)}/handover?script=${script}`),
   handedOver: (site: string, page: string) => ask<HandedOver[]>(`${pagePath(site, page)}/handovers`),
-  handoverPage: (site: string, page: string, script: ScriptForm) => `/api/${pagePath(site, page)}/handover/page?script=${script}`,
-  handoverZip: (site: string, page: string, script: ScriptForm) => `/api/${pagePath(site, page)}/handover/zip?script=${script}`,
+  /** Hands the page over, alone or in a ZIP with the site; the server remembers it. */
+  handOver: (site: string, page: string, form: 'page' | 'zip', script: ScriptForm) =>
+    answer(`${pagePath(site, page)}/handover/${form}?script=${script}`, { method: 'POST' }).then((response) => response.blob()),
   runtime: async () => (await fetch('/api/runtime')).text(),
 }

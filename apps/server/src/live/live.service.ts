@@ -8,6 +8,7 @@ import { randomBytes } from 'node:crypto'
 import type { EntityManager } from 'typeorm'
 import { Store } from '../db/store.ts'
 import { SiteRow } from '../db/entities.ts'
+import { parseStored } from '../db/stored.ts'
 import { getFile } from '../sites/content.ts'
 import { SourcesService } from '../sites/sources.service.ts'
 
@@ -85,7 +86,7 @@ export class LiveService {
     this.parsed.delete(key)
     const whole = row && (await db.findOneBy(SiteRow, { key }))
     if (!whole) return null
-    const { pages } = JSON.parse(whole.document) as Site
+    const { pages } = parseStored<Site>(whole.document)
     this.parsed.set(key, { version: whole.version, pages })
     if (this.parsed.size > KEPT) this.parsed.delete(this.parsed.keys().next().value!)
     return pages

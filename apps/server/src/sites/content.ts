@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto'
 import { In, type EntityManager } from 'typeorm'
 import { ChangeRow, ContentRow, FileRow, SiteRow } from '../db/entities.ts'
+import { DamagedRow } from '../db/stored.ts'
 
 export const hashBytes = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
 
@@ -11,8 +12,11 @@ export async function putContent(db: EntityManager, bytes: Uint8Array): Promise<
   return hash
 }
 
+/** @throws DamagedRow where the bytes are others than were stored */
 export async function getContent(db: EntityManager, hash: string): Promise<Buffer | null> {
-  return (await db.findOneBy(ContentRow, { hash }))?.bytes ?? null
+  const row = await db.findOneBy(ContentRow, { hash })
+  if (row && hashBytes(row.bytes) !== hash) throw new DamagedRow(`the bytes of ${hash} have changed`)
+  return row?.bytes ?? null
 }
 
 /** Every hash that a text speaks of; documents and commands name sources by them. */

@@ -1,11 +1,12 @@
 /** The handed-over page: as bytes, as a list of its edits, and in a ZIP with its assets. */
 import { Injectable, Logger } from '@nestjs/common'
-import { pageEdits, textOfBytes, writePage, type Handover, type ScriptPart, type SitePage } from '@waybell/core'
+import { pageEdits, textOfBytes, writePage, type Handover, type ScriptPart, type Site, type SitePage } from '@waybell/core'
 import { scriptIn, sizesOf, type ScriptForm } from '@waybell/runtime'
 import { ZipFile } from 'yazl'
 import { Store } from '../db/store.ts'
 import { FileRow, HandoverRow } from '../db/entities.ts'
 import { StorageFailure } from '../db/failure.ts'
+import { parseStored } from '../db/stored.ts'
 import { getContent } from './content.ts'
 import { SitesService } from './sites.service.ts'
 import { SourcesService } from './sources.service.ts'
@@ -22,7 +23,6 @@ export interface HandoverView {
 }
 
 interface Made {
-  page: SitePage
   handover: Handover
   encoding: string
   measured: string[]
@@ -48,10 +48,9 @@ export class HandoverService {
     private readonly surveys: SurveysService,
   ) {}
 
-  async page(site: string, key: string, form: ScriptForm): Promise<Made> {
-    const { document, page } = await this.sites.page(site, key)
+  private async made(site: string, document: Site, page: SitePage, form: ScriptForm): Promise<Made> {
     const { bytes, parsed, reading } = await this.sources.source(page)
-    const { surveys, present } = await this.surveys.forHandover(site, key)
+    const { surveys, present } = await this.surveys.forHandover(site, document, page)
     let parts: readonly ScriptPart[] | null = null
     // A page that nobody set up goes as it came.
     const edits = !page.sections.length
@@ -66,11 +65,12 @@ export class HandoverService {
           named: await this.sources.namedInStyles(site, page),
           runtime: (those) => scriptIn(form)((parts = those)),
         })
-    return { page, handover: writePage(bytes, parsed, edits), encoding: parsed.decoded.encoding, measured: present, parts }
+    return { handover: writePage(bytes, parsed, edits), encoding: parsed.decoded.encoding, measured: present, parts }
   }
 
   async view(site: string, key: string, form: ScriptForm): Promise<HandoverView> {
-    const { page, handover, encoding, measured, parts } = await this.page(site, key, form)
+    const { document, page } = await this.sites.page(site, key)
+    const { handover, encoding, measured, parts } = await this.made(site, document, page, form)
     return {
       file: page.file,
       bytes: handover.bytes.length,
@@ -86,36 +86,40 @@ export class HandoverService {
 
   /** Takes the page home: what it held is remembered. */
   async taken(site: string, key: string, form: ScriptForm): Promise<{ page: SitePage; handover: Handover }> {
-    const { version } = await this.sites.site(site)
-    const { page, handover } = await this.page(site, key, form)
-    const ids = [...new Set(page.sections.flatMap((s) => [s.id, ...s.former]))]
-    const row = { site, page: key, version, at: Date.now(), ids: JSON.stringify(ids) }
+    const { document, page, version } = await this.sites.page(site, key)
+    const { handover } = await this.made(site, document, page, form)
+    await this.remember(site, version, [page])
+    return { page, handover }
+  }
+
+  private async remember(site: string, version: number, pages: readonly SitePage[]): Promise<void> {
+    const rows = pages.flatMap((page) => {
+      const ids = [...new Set(page.sections.flatMap((s) => [s.id, ...s.former]))]
+      return ids.length ? [{ site, page: page.key, version, at: Date.now(), ids: JSON.stringify(ids) }] : []
+    })
     // Whoever needs the page gets it, though the disk is full: its IDs are then not known as handed over.
-    if (ids.length)
+    if (rows.length)
       await this.store
-        .change((db) => db.insert(HandoverRow, row))
+        .change((db) => db.insert(HandoverRow, rows))
         .catch((error: unknown) => {
           if (!(error instanceof StorageFailure)) throw error
-          this.log.warn(`“${page.file}” was taken home, and that is not remembered: ${error.message}`)
+          this.log.warn(`${pages.map((p) => `“${p.file}”`).join(', ')} was taken home, and that is not remembered: ${error.message}`)
         })
-    return { page, handover }
   }
 
   /** The latest first. */
   async handedOver(site: string, key: string): Promise<HandedOver[]> {
     await this.sites.page(site, key)
     const rows = await this.store.read((db) => db.find(HandoverRow, { where: { site, page: key }, order: { row: 'DESC' } }))
-    return rows.map(({ at, version, ids }) => ({ at, version, ids: JSON.parse(ids) as string[] }))
+    return rows.map(({ at, version, ids }) => ({ at, version, ids: parseStored<string[]>(ids) }))
   }
 
   async zip(site: string, key: string, form: ScriptForm): Promise<{ name: string; stream: NodeJS.ReadableStream }> {
-    const { document, page } = await this.sites.page(site, key)
+    const { document, page, version } = await this.sites.page(site, key)
     const zip = new ZipFile()
-    const pages = new Set<string>()
-    for (const { key: one, file } of document.pages) {
-      pages.add(file)
-      zip.addBuffer(Buffer.from((await this.taken(site, one, form)).handover.bytes), file)
-    }
+    const pages = new Set(document.pages.map((p) => p.file))
+    for (const one of document.pages) zip.addBuffer(Buffer.from((await this.made(site, document, one, form)).handover.bytes), one.file)
+    await this.remember(site, version, document.pages)
     for (const { path, hash } of await this.store.read((db) => db.findBy(FileRow, { site }))) {
       const bytes = await this.store.read((db) => getContent(db, hash))
       if (bytes && !pages.has(path)) zip.addBuffer(bytes, path)

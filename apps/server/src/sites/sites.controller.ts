@@ -219,7 +219,8 @@ export class SitesController {
     return this.handovers.handedOver(key, pageKey)
   }
 
-  @Get('sites/:site/pages/:page/handover/page')
+  @Post('sites/:site/pages/:page/handover/page')
+  @HttpCode(200)
   async handoverPage(
     @Param('site', site) key: string,
     @Param('page', page) pageKey: string,
@@ -231,7 +232,8 @@ export class SitesController {
     response.attachment(found.file).type('application/octet-stream').send(Buffer.from(handover.bytes))
   }
 
-  @Get('sites/:site/pages/:page/handover/zip')
+  @Post('sites/:site/pages/:page/handover/zip')
+  @HttpCode(200)
   async handoverZip(
     @Param('site', site) key: string,
     @Param('page', page) pageKey: string,

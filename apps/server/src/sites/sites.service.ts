@@ -26,6 +26,7 @@ import { tellRead } from '../common/memory.ts'
 import { StorageFailure } from '../db/failure.ts'
 import { Store } from '../db/store.ts'
 import { ChangeRow, ContentRow, FileRow, HandoverRow, SiteRow, SurveyRow } from '../db/entities.ts'
+import { parseStored } from '../db/stored.ts'
 import { clearContent, contentOf, putContent } from './content.ts'
 import { placeByName, type Import, type ImportedPage } from './import.ts'
 import { SourcesService } from './sources.service.ts'
@@ -114,7 +115,7 @@ export class SitesService implements OnApplicationBootstrap {
   async list(): Promise<SiteSummary[]> {
     const rows = await this.store.read((db) => db.find(SiteRow, { order: { changedAt: 'DESC' } }))
     return rows.map((row) => {
-      const site = JSON.parse(row.document) as Site
+      const site = parseStored<Site>(row.document)
       return {
         key: row.key,
         name: site.name,
@@ -155,7 +156,7 @@ export class SitesService implements OnApplicationBootstrap {
   async addFiles(key: string, pageKey: string, { pages, assets }: Import): Promise<{ pages: string[] }> {
     const { added, version } = await this.store.change(async (db) => {
       const row = await this.row(db, key)
-      const site = JSON.parse(row.document) as Site
+      const site = parseStored<Site>(row.document)
       const known = pages.find((p) => site.pages.some((s) => s.file === p.file))
       if (known)
         throw new ConflictException({
@@ -195,7 +196,7 @@ export class SitesService implements OnApplicationBootstrap {
     const [row, undo, redo] = await this.store.read((db) =>
       Promise.all([this.row(db, key), this.stack(db, key, 'undo'), this.stack(db, key, 'redo')]),
     )
-    return { key, document: JSON.parse(row.document) as Site, version: row.version, stacks: { undo, redo } }
+    return { key, document: parseStored<Site>(row.document), version: row.version, stacks: { undo, redo } }
   }
 
   /** Of a stack, those before a version, the latest last. */
@@ -234,7 +235,7 @@ export class SitesService implements OnApplicationBootstrap {
   /** One change: document, version, and a row in the log. */
   private async commit(db: EntityManager, row: SiteRow, request: Omit<ChangeRequest, 'baseVersion'>): Promise<number> {
     const { command, undoes, idempotencyKey, tab } = request
-    const before = JSON.parse(row.document) as Site
+    const before = parseStored<Site>(row.document)
     const applied = this.applied(before, command)
     for (const page of applied.site.pages)
       await this.checkElements(
@@ -271,7 +272,7 @@ export class SitesService implements OnApplicationBootstrap {
     })
     return rows.map(({ version, command, undoes, at, name }) => ({
       version,
-      what: (undoes === null ? '' : 'Undo or redo: ') + describe(JSON.parse(command) as Command),
+      what: (undoes === null ? '' : 'Undo or redo: ') + describe(parseStored<Command>(command)),
       at,
       name,
     }))
@@ -291,7 +292,7 @@ export class SitesService implements OnApplicationBootstrap {
           await db.findOneBy(ChangeRow, { site: key, version }),
         ] as const,
     )
-    const commands = rows.map((r) => JSON.parse(r.inverse) as Command)
+    const commands = rows.map((r) => parseStored<Command>(r.inverse))
     if (!commands.length) throw new NotFoundException({ code: 'no-version', message: 'The site is as it was then already.' })
     const at = new Date(then?.at ?? rows.at(-1)!.at)
     const label = `Go back to ${at.toISOString().slice(0, 16).replace('T', ' ')} UTC`
@@ -318,7 +319,7 @@ export class SitesService implements OnApplicationBootstrap {
   /** What another tab changed meanwhile stands; a change that does not touch it is put on top, one that does is refused. */
   private async checkUnclashed(db: EntityManager, row: SiteRow, { baseVersion, tab, command }: ChangeRequest): Promise<void> {
     const since = await db.findBy(ChangeRow, { site: row.key, version: MoreThan(baseVersion) })
-    const isClash = since.some((c) => (tab === null || c.tab !== tab) && clash(JSON.parse(c.command) as Command, command))
+    const isClash = since.some((c) => (tab === null || c.tab !== tab) && clash(parseStored<Command>(c.command), command))
     if (baseVersion > row.version || isClash)
       throw new ConflictException({
         code: 'conflict',
@@ -336,7 +337,7 @@ export class SitesService implements OnApplicationBootstrap {
         message: 'Another tab was first: this is undone, redone or replaced already. Nothing was changed.',
       })
     const later = await db.findBy(ChangeRow, { site, version: MoreThan(undoes), stack: 'undo' })
-    if (later.some((c) => clash(JSON.parse(c.command) as Command, command)))
+    if (later.some((c) => clash(parseStored<Command>(c.command), command)))
       throw new ConflictException({
         code: 'built-upon',
         message: 'This can’t be undone: a later change of another tab builds on it. Nothing was changed.',
@@ -376,8 +377,8 @@ export class SitesService implements OnApplicationBootstrap {
       version,
       undoes,
       tab,
-      command: JSON.parse(command) as Command,
-      inverse: JSON.parse(inverse) as Command,
+      command: parseStored<Command>(command),
+      inverse: parseStored<Command>(inverse),
     }))
   }
 
@@ -387,15 +388,11 @@ export class SitesService implements OnApplicationBootstrap {
     return row
   }
 
-  async site(key: string): Promise<{ document: Site; version: number }> {
-    const { document, version } = await this.store.read((db) => this.row(db, key))
-    return { document: JSON.parse(document) as Site, version }
-  }
-
-  async page(site: string, page: string): Promise<{ document: Site; page: SitePage }> {
-    const { document } = await this.site(site)
+  async page(site: string, page: string): Promise<{ document: Site; page: SitePage; version: number }> {
+    const row = await this.store.read((db) => this.row(db, site))
+    const document = parseStored<Site>(row.document)
     const found = document.pages.find((p) => p.key === page)
     if (!found) throw new NotFoundException({ code: 'no-page', message: 'The site has no such page.' })
-    return { document, page: found }
+    return { document, page: found, version: row.version }
   }
 }

@@ -19,6 +19,7 @@ import {
 } from '@waybell/core'
 import { Store } from '../db/store.ts'
 import { FileRow, SurveyRow } from '../db/entities.ts'
+import { DamagedRow, parseStored } from '../db/stored.ts'
 import { getContent } from './content.ts'
 
 export interface Source {
@@ -54,7 +55,7 @@ export class SourcesService {
     if (known) return known
     const read = (from: EntityManager) => getContent(from, page.source)
     const bytes = await (db ? read(db) : this.store.read(read))
-    if (!bytes) throw new Error(`the source ${page.source} of “${page.file}” is not in the database`)
+    if (!bytes) throw new DamagedRow(`the source ${page.source} of “${page.file}” is not in the database`)
     let parsed = parsePage(bytes)
     if (parsed.lacksHeadings) {
       const looks = await (db ? this.looks(db, page.source) : this.store.read((from) => this.looks(from, page.source)))
@@ -69,7 +70,7 @@ export class SourcesService {
   /** What looked like a heading when it was measured. */
   private async looks(db: EntityManager, source: string): Promise<Looks> {
     const rows = await db.findBy(SurveyRow, { source, scripts: true })
-    return looksOf(rows.flatMap((row) => upgradeSurvey(JSON.parse(row.survey)) ?? []))
+    return looksOf(rows.flatMap((row) => upgradeSurvey(parseStored(row.survey)) ?? []))
   }
 
   /** Reads anew what was read before it was measured how its headings look. @returns whether there is anything new to read */

@@ -1,9 +1,10 @@
 /** Surveys of pages: kept with what they are surveys of, and given again. */
 import { Injectable } from '@nestjs/common'
-import { byDecisions, layoutOf, surveyKey, upgradeSurvey, type Screen, type Survey } from '@waybell/core'
+import { byDecisions, layoutOf, surveyKey, upgradeSurvey, type Screen, type Site, type SitePage, type Survey } from '@waybell/core'
 import { createHash } from 'node:crypto'
 import { FileRow, SurveyRow } from '../db/entities.ts'
 import { Store } from '../db/store.ts'
+import { parseStored } from '../db/stored.ts'
 import { SitesService } from './sites.service.ts'
 import { SourcesService } from './sources.service.ts'
 
@@ -58,18 +59,20 @@ export class SurveysService {
 
   /** The last of each screen, as long as they are of the page's present source. */
   async kept(site: string, key: string): Promise<KeptSurvey[]> {
-    const { page } = await this.sites.page(site, key)
-    const rows = await this.store.read((db) => db.findBy(SurveyRow, { site, page: key, source: page.source }))
+    return this.keptOf(site, (await this.sites.page(site, key)).page)
+  }
+
+  private async keptOf(site: string, page: SitePage): Promise<KeptSurvey[]> {
+    const rows = await this.store.read((db) => db.findBy(SurveyRow, { site, page: page.key, source: page.source }))
     return rows.flatMap((row) => {
-      const survey = upgradeSurvey(JSON.parse(row.survey))
+      const survey = upgradeSurvey(parseStored(row.survey))
       return survey ? [{ key: row.key, scripts: row.scripts, survey }] : []
     })
   }
 
   /** Those with the page's own scripts, as a visitor has them, by screen; and which of them are of the page as it is now. */
-  async forHandover(site: string, key: string): Promise<{ surveys: Record<string, Survey>; present: string[] }> {
-    const { document, page } = await this.sites.page(site, key)
-    const kept = (await this.kept(site, key)).filter((k) => k.scripts)
+  async forHandover(site: string, document: Site, page: SitePage): Promise<{ surveys: Record<string, Survey>; present: string[] }> {
+    const kept = (await this.keptOf(site, page)).filter((k) => k.scripts)
     const { reading } = await this.sources.source(page)
     const layout = layoutOf({ page, pages: document.pages, reading, screens: document.screens })
     const assets = await this.assets(site)

@@ -3,6 +3,7 @@ import type { EChartsCoreOption } from 'echarts/core'
 import { Download } from 'lucide-react'
 import { useEffect, useRef } from 'react'
 import { Button } from './index.tsx'
+import { save } from './save.ts'
 
 /** Colours by the names that they have in the style, as they are now. */
 export type Colours = (name: 'ink' | 'faint' | 'hair' | 'teal' | 'brass' | 'brick' | 'sheet') => string
@@ -56,19 +57,15 @@ export function Chart({
     }
   }, [])
   useEffect(() => chart.current?.setOption(option(colours), true), [option])
-  const save = () => {
+  const saveSvg = () => {
     const svg = chart.current?.svg()
-    if (!svg) return
-    const url = URL.createObjectURL(new Blob([svg], { type: 'image/svg+xml' }))
-    const link = Object.assign(document.createElement('a'), { href: url, download: `${label}.svg` })
-    link.click()
-    setTimeout(() => URL.revokeObjectURL(url), 1000)
+    if (svg) save(new Blob([svg], { type: 'image/svg+xml' }), `${label}.svg`)
   }
   return (
     <div className="relative">
       <div ref={host} role="img" aria-label={label} style={{ height }} />
       <span className="absolute top-0 right-0">
-        <Button kind="quiet" aria-label={`Save the chart “${label}” as SVG`} title="Save as SVG" onClick={save}>
+        <Button kind="quiet" aria-label={`Save the chart “${label}” as SVG`} title="Save as SVG" onClick={saveSvg}>
           <Download size={12} aria-hidden />
         </Button>
       </span>

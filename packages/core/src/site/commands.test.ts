@@ -270,9 +270,15 @@ describe('commands', () => {
   })
   it('take back a target that is given what a link is made of, where it was of none', () => {
     const at = { type: 'link/target', page: 'p1', at: 9 } as const
-    const one = apply(site, { ...at, target: { kind: 'page', page: 'p1', section: null } }).site
+    const one = apply(site, { ...at, target: { kind: 'top' } }).site
     const { site: other, inverse } = apply(one, { ...at, target: null, made: { of: 'element', label: 'Map' } })
     expect(apply(other, inverse).site).toEqual(one)
+  })
+  it('give no link to a page that the site does not have, nor to the page itself', () => {
+    const to = (page: string, section: string | null = null) =>
+      apply(site, { type: 'link/target', page: 'p1', at: 9, target: { kind: 'page', page, section }, made: { of: 'words', label: 'Map' } })
+    expect(() => to('gone')).toThrow('the site has no page “gone”')
+    expect(() => to('p1')).toThrow('the page that it stands on')
   })
   it('are taken back by their inverse, whatever came before', () =>
     fc.assert(

@@ -393,7 +393,7 @@ export type { Elsewhere, ItemTarget, MadeMenuForm, Ways }
 /** Every element of its source that a page's document speaks of. */
 export const elementsOf = ({ sections, menus, links = [], motions = [], pictures = [], header, scroller }: SitePage): Set<ElementAt> =>
   new Set([
-    ...sections.flatMap((s) => [s.at, ...(s.heading === null ? [] : [s.heading])]),
+    ...sections.flatMap((s) => [s.at, ...(s.heading === null ? [] : [s.heading]), ...(s.block === undefined ? [] : [s.block])]),
     ...menus.flatMap((m) => [
       ...(isFound(m) ? [...m.form.elements, ...(m.form.shutBy === undefined ? [] : [m.form.shutBy])] : []),
       ...m.items.flatMap((i) => i.links),

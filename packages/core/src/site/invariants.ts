@@ -116,13 +116,16 @@ function checkBetween(page: SitePage, pages: readonly SitePage[]): void {
     if (!followed) throw new CommandError(`the menu is not there that “${name}” keeps in step with; let that go its own way first`)
     if (followed.inStep) throw new CommandError(`“${followed.name}” keeps in step with another menu itself; choose that one`)
   }
-  for (const { label, target } of page.menus.flatMap((m) => m.items)) {
+  const leads = [
+    ...page.menus.flatMap((m) => m.items.map(({ label, target }) => ({ target, named: `the item “${label}”` }))),
+    ...(page.links ?? []).map(({ target }) => ({ target, named: 'a link' })),
+  ]
+  for (const { target, named } of leads) {
     const place = elsewhereOf(target)
     if (!place) continue
     const there = pages.find((p) => p.key === place.page)
-    const says = `which the item “${label}” of “${page.file}” leads to`
-    if (there === page)
-      throw new CommandError(`the item “${label}” leads to the page that it stands on; choose a section of it, or its top`)
+    const says = `which ${named} of “${page.file}” leads to`
+    if (there === page) throw new CommandError(`${named} leads to the page that it stands on; choose a section of it, or its top`)
     if (!there) throw new CommandError(`the site has no page “${place.page}”, ${says}; give that another target first`)
     if (place.section !== null && !there.sections.some((s) => s.key === place.section))
       throw new CommandError(`“${there.file}” has no section “${place.section}”, ${says}; give that another target first`)

@@ -1,12 +1,11 @@
 /** Handover: the page to take home, and every change in it. */
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { RadioGroup } from 'radix-ui'
 import { api, type HandedOver, type HandoverView, type ScriptForm } from '../../api.ts'
-import { Heading } from '../../ui/index.tsx'
+import { Button, Heading } from '../../ui/index.tsx'
+import { save } from '../../ui/save.ts'
 import { useSessionState, useWork } from '../../work/context.ts'
 import { Addresses } from './Addresses.tsx'
-
-const download = 'inline-flex min-h-7 items-center rounded-sm border px-2.5 py-1 text-sm'
 
 export function HandoverTask() {
   const { siteKey, page, site, live, stale, surveys, run } = useWork()
@@ -27,8 +26,14 @@ export function HandoverTask() {
   const client = useQueryClient()
   const key = ['handed-over', siteKey, page.key]
   const taken = useQuery({ queryKey: key, queryFn: () => api.handedOver(siteKey, page.key) })
-  // The browser fetches it by itself; a moment later it is remembered.
-  const onTaken = () => void setTimeout(() => void client.invalidateQueries({ queryKey: key }), 1000)
+  const handOver = useMutation({
+    mutationFn: (form: 'page' | 'zip') => api.handOver(siteKey, page.key, form, script),
+    onSuccess: (content, form) => {
+      const name = page.file.split('/').at(-1)!
+      save(content, form === 'page' ? name : `${name.replace(/\.[^.]*$/, '')}.zip`)
+      void client.invalidateQueries({ queryKey: key })
+    },
+  })
   if (!page.sections.length) return <p className="text-faint">The page is not set up yet. Press “Set everything up” in Sections first.</p>
   const view = handover.data
   return (
@@ -38,30 +43,33 @@ export function HandoverTask() {
         The page as it was brought in, with the changes below and nothing else. Its own files stay where they were; the ZIP has both.
       </p>
       <div className="flex flex-wrap gap-2">
-        <a
-          className={`${download} border-teal bg-teal font-semibold text-paper`}
-          href={api.handoverPage(siteKey, page.key, script)}
-          download={page.file}
-          onClick={onTaken}
-        >
+        <Button kind="main" disabled={handOver.isPending} onClick={() => handOver.mutate('page')}>
           Download {page.file}
-        </a>
-        <a className={`${download} border-hair bg-sheet`} href={api.handoverZip(siteKey, page.key, script)} download onClick={onTaken}>
+        </Button>
+        <Button disabled={handOver.isPending} onClick={() => handOver.mutate('zip')}>
           Download ZIP with its files
-        </a>
+        </Button>
       </div>
       {view?.script && <Script sizes={view.script} form={script} choose={(form) => run({ type: 'site/small', small: form === 'small' })} />}
       <Addresses />
       <Taken taken={taken.data ?? []} />
+      {handOver.isPending && (
+        <p role="status" className="mt-3 text-faint">
+          Writing the download…
+        </p>
+      )}
       {(!settled || handover.isFetching) && (
         <p role="status" className="mt-3 text-faint">
           {settled ? 'Writing the page…' : 'Waiting until the last change is stored and measured…'}
         </p>
       )}
-      {handover.error && (
-        <p role="alert" className="mt-3 text-brick">
-          {handover.error.message}
-        </p>
+      {[handover.error, handOver.error].map(
+        (error, i) =>
+          error && (
+            <p key={i} role="alert" className="mt-3 text-brick">
+              {error.message}
+            </p>
+          ),
       )}
       {view && (
         <>

@@ -7,6 +7,7 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api } from '../../api.ts'
 import { Button } from '../../ui/index.tsx'
+import { save } from '../../ui/save.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
 import { useWork } from '../../work/context.ts'
 import { goToRow, type Row } from './goToRow.ts'
@@ -89,13 +90,7 @@ function Matrix({ close }: { close: () => void }) {
     if (there) return void navigate(`/site/${siteKey}/${there.key}/menus`, { state: { row } })
     goToRow(row)
   }
-  const download = () => {
-    const link = document.createElement('a')
-    link.href = URL.createObjectURL(new Blob([asCsv(seen)], { type: 'text/csv' }))
-    link.download = `coverage ${page.file.replace(/\//g, ' ')}.csv`
-    link.click()
-    setTimeout(() => URL.revokeObjectURL(link.href))
-  }
+  const download = () => save(new Blob([asCsv(seen)], { type: 'text/csv' }), `coverage ${page.file.replace(/\//g, ' ')}.csv`)
   const count = (leaders: Leader[], n: number, name: string, isWrong: boolean) => (
     <td key={columns[n]!.key} className="border-b border-hair px-2 text-right tabular-nums">
       {leaders.length > 0 && (
