@@ -248,7 +248,7 @@ test('a header that leaves less than half of a screen is told of there, with wha
   const bad = report.links.filter((l) => l.fault)
   expect(new Set(bad.map((l) => `${l.screen} ${l.fault}`))).toEqual(new Set(['phone-lying covered']))
   expect(report.findings.filter((f) => f.code === 'header-tall').map((f) => f.message)).toContainEqual(
-    expect.stringMatching(/^On “Phone, lying” the header takes \d+ of 390 px, more than half of the screen/),
+    expect.stringMatching(/^On “Phone, landscape” the header takes \d+ of 390 px, more than half of the screen/),
   )
 })
 

@@ -92,14 +92,14 @@ test.describe('screens in step', () => {
     await test.step('added, it is the one in view, and its links land where they should', async () => {
       await open()
       await dialog.getByRole('button', { name: 'Add Tablet 820×1180' }).click()
-      await dialog.getByRole('button', { name: 'Add Phone, lying 844×390' }).click()
+      await dialog.getByRole('button', { name: 'Add Phone, landscape 844×390' }).click()
       await expect((await new AxeBuilder({ page }).include('[role="dialog"]').analyze()).violations).toEqual([])
       await done()
-      await expect(page.getByRole('radio', { name: 'Phone, lying 844×390' })).toBeChecked()
+      await expect(page.getByRole('radio', { name: 'Phone, landscape 844×390' })).toBeChecked()
       await measured(page)
       for (const screen of ['tablet', 'phone-lying', 'laptop']) {
         const to = await land(page, 'beds', screen)
-        const name = { tablet: 'Tablet', 'phone-lying': 'Phone, lying', laptop: 'Laptop' }[screen]!
+        const name = { tablet: 'Tablet', 'phone-lying': 'Phone, landscape', laptop: 'Laptop' }[screen]!
         await page.getByRole('button', { name: `Beds, ${name}: 24 px between header and section` }).click()
         await expect(page.getByRole('radio', { name: new RegExp(`^${name}`) })).toBeChecked()
         await expect.poll(() => at(page, screen)).toBe(to)
@@ -142,7 +142,7 @@ test.describe('screens in step', () => {
     await test.step('put in order and removed, and brought back by undo', async () => {
       await open()
       await dialog.getByRole('button', { name: 'Move Reader up' }).click()
-      await dialog.getByRole('button', { name: 'Remove Phone, lying' }).click()
+      await dialog.getByRole('button', { name: 'Remove Phone, landscape' }).click()
       await done()
       expect(await names()).toEqual(['Laptop 1280×800', 'Reader 600×960', 'Phone 390×844'])
       await page.keyboard.press('Control+z')

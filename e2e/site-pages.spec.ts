@@ -195,9 +195,16 @@ test.describe('pages and versions', () => {
       await title(page).press('Enter')
       await isStored
       letGo()
-      await expect(other.getByText('changed in another tab at the same time')).toBeVisible()
+      await expect(other.getByText('Another tab changed this at the same time')).toBeVisible()
       await expect(title(other)).toHaveValue('From this tab')
       await other.unroute('**/changes')
+    })
+
+    await test.step('undo leaves alone what the other tab has changed', async () => {
+      await other.getByRole('button', { name: 'Undo: set everything up' }).click()
+      await expect(other.getByText('a later change of another tab builds on it')).toBeVisible()
+      await expect(title(other)).toHaveValue('From this tab')
+      await stored(other)
     })
 
     await test.step('a state is named, and gone back to', async () => {

@@ -210,7 +210,7 @@ test.describe('offsets', () => {
     await measured(page)
     await task(page, 'Travel')
     await page.getByRole('button', { name: 'Room above Lines' }).click()
-    const fills = page.getByLabel('Fills the window: begins at the top of what is seen, under the header')
+    const fills = page.getByLabel('Fills the window: starts right below the header')
     await fills.check()
     const row = page.locator('[data-arrival-row="lines"]')
     await expect(row).toContainText('fills the window')

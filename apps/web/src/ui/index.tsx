@@ -88,7 +88,7 @@ export function Field({
   }
   return (
     <span className={`block min-w-0 ${className}`}>
-      <span className="flex items-center">
+      <span className="flex items-center" title={shown}>
         {prefix && (
           <span aria-hidden className={`pr-0.5 text-faint ${mono ? 'font-mono' : ''}`}>
             {prefix}
@@ -112,7 +112,7 @@ export function Field({
             leaveField(e.currentTarget)
             leaving.current = false
           }}
-          className={`min-h-6 w-full min-w-0 rounded-sm border border-transparent bg-transparent px-1 hover:border-hair focus:border-teal focus:bg-sheet ${mono ? 'font-mono text-[13px]' : ''} ${problem ? 'border-brick!' : ''} disabled:text-faint`}
+          className={`min-h-6 w-full min-w-0 text-ellipsis rounded-sm border border-transparent bg-transparent px-1 hover:border-hair focus:border-teal focus:bg-sheet ${mono ? 'font-mono text-[13px]' : ''} ${problem ? 'border-brick!' : ''} disabled:text-faint`}
         />
       </span>
       {problem && (

@@ -115,6 +115,19 @@ describe('a session', () => {
     expect(session.snapshot().document).toBe(site)
   })
 
+  it('says that nothing is stored any more once the site is gone, and takes no more changes', async () => {
+    const told: string[] = []
+    const session = open((m) => told.push(m))
+    globalThis.fetch = jest.fn(async () =>
+      Response.json({ code: 'no-site', message: 'There is no such site.' }, { status: 404 }),
+    ) as unknown as typeof fetch
+    session.run(rename('Mine'))
+    for (let i = 0; i < 100 && session.snapshot().storing !== 'gone'; i++) await moment()
+    expect(session.snapshot()).toMatchObject({ storing: 'gone', reason: 'There is no such site.' })
+    expect(session.run(rename('More'))).toBe(false)
+    expect(new Set(told)).toEqual(new Set(['There is no such site.']))
+  })
+
   it('takes in what another tab did, but only what is new', async () => {
     answering()
     const session = open()

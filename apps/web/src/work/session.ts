@@ -24,7 +24,8 @@ const PAUSE = 1500
 /** Earlier changes are fetched once a stack has fewer than this. */
 const FEW = 20
 
-export type Storing = 'stored' | 'storing' | 'waiting'
+/** `gone`: nothing is stored any more. */
+export type Storing = 'stored' | 'storing' | 'waiting' | 'gone'
 
 export interface SessionState {
   document: Site
@@ -156,7 +157,8 @@ export class Session {
     this.state = state ?? this.state
     // What another tab did is still to come then, and nothing of ours.
     const isOurs = facts.isWaiting || facts.isAstray
-    const storing = this.shown.reason !== null ? 'waiting' : isOurs ? 'storing' : 'stored'
+    const isGone = this.state === 'gone'
+    const storing = isGone ? 'gone' : this.shown.reason !== null ? 'waiting' : isOurs ? 'storing' : 'stored'
     if (storing !== this.shown.storing) this.show({ storing })
     // In a turn of its own, so that a change is drawn first.
     if (state === 'sending') setTimeout(() => void this.send(this.waiting[0]!))

@@ -60,7 +60,7 @@ export function Bar({ task }: { task: string }) {
               >
                 {name}
                 {open > 0 && (
-                  <span className="text-xs text-brick" aria-label={`${open} findings`}>
+                  <span className="text-xs text-brick" aria-label={open === 1 ? '1 finding' : `${open} findings`}>
                     {open}
                   </span>
                 )}
@@ -79,7 +79,10 @@ export function Bar({ task }: { task: string }) {
       </header>
       {reason !== null && (
         <p role="alert" className="border-b border-hair bg-wash px-3 py-1.5 text-sm text-brick">
-          Your last change is not stored yet, and is sent again until it is; keep this tab open. {reason}
+          {storing === 'gone'
+            ? 'This site can’t be read any more, so nothing is stored.'
+            : 'Your last change isn’t stored yet. It is sent again until it is; keep this tab open.'}{' '}
+          {reason}
         </p>
       )}
     </>

@@ -46,7 +46,7 @@ it('tells once of links without an address, in a menu each by itself', () => {
     '<title>Kiln, a pottery</title><a href="#"><img alt=""></a><a href="#">Kiln</a><nav><a href="#!">About</a><a href="#a">A</a><a href="#b">B</a></nav>'
   const body = `${nav}<section id=a><h2>A</h2><a href="#!">One</a> <a href="#!">Two</a> <a href="#">Up we go</a></section><section id=b><h2>B</h2></section>`
   expect(pageFindings(read(body), none).map((f) => f.message)).toEqual([
-    'On pressing “About” nobody gets anywhere: its address stands for one that was never made. Choose its target in Menus, or remove it.',
+    '“About” leads nowhere: its address stands for one that was never made. Choose its target in Menus, or remove it.',
     '2 links (“One”, “Two”) have no address yet: pressed, nothing happens.',
     '1 link (“Up we go”) has no address yet: pressed, the page goes to its top.',
   ])

@@ -333,7 +333,7 @@ export const defaultScreens: Screen[] = [
   { key: 'phone', name: 'Phone', width: 390, height: 844, touch: true },
   { key: 'tablet', name: 'Tablet', width: 820, height: 1180, touch: true },
   { key: 'desk', name: 'Desk', width: 1920, height: 1080, touch: false },
-  { key: 'phone-lying', name: 'Phone, lying', width: 844, height: 390, touch: true },
+  { key: 'phone-lying', name: 'Phone, landscape', width: 844, height: 390, touch: true },
 ]
 
 export const pageOf = (site: Site, key: string): SitePage => {

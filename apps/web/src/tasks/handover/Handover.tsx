@@ -143,7 +143,7 @@ function Taken({ taken }: { taken: readonly HandedOver[] }) {
   return (
     <section aria-label="Taken home before" className="mt-4">
       <Heading>Taken home before</Heading>
-      <p className="mb-1 text-sm text-faint">Somebody may link to the IDs of then: one that is changed now still arrives.</p>
+      <p className="mb-1 text-sm text-faint">Links to earlier IDs keep working after a rename.</p>
       <ol className="text-sm tabular-nums">
         {taken.slice(0, 10).map((t) => (
           <li key={t.at} className="border-b border-hair py-1">

@@ -102,7 +102,7 @@ function Rule({ chosen }: { chosen: Section[] }) {
       </fieldset>
       <div className="mb-3 max-h-52 overflow-auto border-y border-hair" tabIndex={0} aria-label="Before and after" role="region">
         {changes.length === 0 ? (
-          <p className="py-2 text-sm text-faint">These have the IDs that the rule makes already.</p>
+          <p className="py-2 text-sm text-faint">Already named by the rule.</p>
         ) : (
           <table className="w-full text-left font-mono text-xs">
             <thead className="font-sans">

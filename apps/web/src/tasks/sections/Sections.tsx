@@ -320,7 +320,7 @@ function Sheet({ faulty, measured, takesFocus }: { faulty: ReadonlySet<number>; 
           Set everything up again
         </Button>
       </p>
-      {rows.length === 0 && <p className="py-3 text-sm text-faint">Nothing here is called that.</p>}
+      {rows.length === 0 && <p className="py-3 text-sm text-faint">No match.</p>}
       <List ref={list} count={rows.length} estimate={60} label="Sections" role="tree" grows keyOf={(i) => rows[i]!.key}>
         {(i) => {
           const row = rows[i]!

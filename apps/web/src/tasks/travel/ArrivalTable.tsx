@@ -254,7 +254,7 @@ function AdjustRow({ section }: { section: Section }) {
                 checked={by === FILLS}
                 onChange={(e) => adjust({ by: e.target.checked ? FILLS : 0, ...(off && { off }) })}
               />
-              Fills the window: begins at the top of what is seen, under the header
+              Fills the window: starts right below the header
             </label>
             {by !== FILLS && (
               <NumberField

@@ -221,7 +221,7 @@ function SmallerField({ now, setMoves }: { now: HeaderMoves; setMoves: (next: He
   const { small } = now
   if (!can && !small)
     return (
-      <p className="col-span-2 pl-3 text-xs text-faint">It cannot be made smaller then: it does so by itself, or has no padding to give.</p>
+      <p className="col-span-2 pl-3 text-xs text-faint">Can’t shrink: it already shrinks by itself, or has no padding.</p>
     )
   const less = small ? measured.filter(({ survey }) => most(survey) < small) : []
   const set = (to: number | undefined) => {

@@ -129,7 +129,7 @@ function AddressSettings() {
       </label>
       {(address || follows) && (
         <p className="pl-2 text-xs text-faint">
-          Without script browsers write each hash as a new entry, and nothing while the page scrolls.
+          Without the script, each click adds a history entry and the address doesn’t follow the scroll.
         </p>
       )}
     </Fold>

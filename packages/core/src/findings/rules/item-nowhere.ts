@@ -19,7 +19,7 @@ export const rule: Rule = {
     return reading.links.flatMap((link) =>
       inMenus.has(link.at) && !opens.has(link.at) && (link.status !== 'broken' || isPlaceholder(link)) && leadsNowhere(link)
         ? {
-            message: `On pressing “${link.label}” nobody gets anywhere: ${WHERE[link.status as keyof typeof WHERE]}. Choose its target in Menus, or remove it.`,
+            message: `“${link.label}” leads nowhere: ${WHERE[link.status as keyof typeof WHERE]}. Choose its target in Menus, or remove it.`,
             line: link.line,
             column: link.column,
             where: { at: link.at },
