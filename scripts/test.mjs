@@ -51,7 +51,7 @@ for (const report of Object.values(reports)) rmSync(report, { force: true })
 await step('build', process.execPath, ['scripts/build.mjs'], true)
 const statics = async () => {
   await step('types', 'npm', ['run', '--silent', 'types'])
-  await step('lint', bin('eslint'), ['.'])
+  await step('lint', 'npm', ['run', '--silent', 'lint'])
   await step('indexes that are made', process.execPath, ['scripts/registries.mjs', '--check'])
   await step('published schema', process.execPath, ['scripts/schema.mjs', '--check'])
   await step('formatting', 'npm', ['run', '--silent', 'formatted'])

@@ -30,7 +30,7 @@ async function bundle(entry, without) {
 }
 
 const BANNER = `/*
- * Way Bell: marks the current item of the page's menus, knows how much the header covers, and sees to it that links arrive.
+ * Way Bell: marks the current item of the page's menus, knows how much the header covers, and makes sure that links arrive.
  * Links, offsets and smooth motion are HTML and CSS and work without it. What it goes by stands in the JSON beside it.
  */
 `

@@ -312,6 +312,7 @@ describe('hosts', () => {
       code: 'no-element',
       message: expect.stringContaining(`${at + 1}`),
     })
+    expect((await add({ block: at + 1 }).expect(422)).body).toMatchObject({ code: 'no-element' })
     for (const id of ['a\u0007b', 'a\u0000', '\ud800'])
       expect((await add({ id }).expect(422)).body.message).toContain('holds a character that a file does not keep')
     const { body } = await http().get(`/api/sites/${key}`).expect(200)

@@ -50,7 +50,7 @@ export interface PageState {
   assets: string
 }
 
-/** A survey with what it is a survey of. */
+/** A survey, and the key of the layout that it measured. */
 export interface KeptSurvey {
   key: string
   scripts: boolean

@@ -4,8 +4,8 @@ import { scroller } from './scroller.ts'
 const isAtOnce = ([to]: unknown[]): boolean => (to as ScrollToOptions | undefined)?.behavior === 'instant'
 
 /**
- * Smooth motion, by style or by script, is as good as instant from now on: how far it overshoots, and so what a header does that watches the
- * direction, depends on how busy the machine is.
+ * Makes smooth scrolling instant, whether style or script asks for it. How far smooth scrolling overshoots depends on how busy the machine is, and a
+ * header that watches the direction answers to that.
  * @param onJump before a script moves the page at once by its own will
  * @returns what gives the motion back
  */

@@ -315,11 +315,11 @@ function hides(el: Element): boolean {
   return parseFloat(opacity) === 1 && (el.matches('img, video, canvas, iframe') || backgroundColor.startsWith('rgb('))
 }
 
-/** Names for hashes may have words that nobody sees, wherever they stand. A frame that measures is not to be seen itself. */
+/** Names for hashes may have words that nobody sees, wherever they stand. A measuring frame is transparent itself. */
 const canBeRead = (el: Element): boolean =>
   el.checkVisibility({ visibilityProperty: true }) && getComputedStyle(el).opacity !== '0' && el.getBoundingClientRect().height > 2
 
-/** What the menu is called that an element is of; null where Way Bell did not make it. Step links carry it among their words. */
+/** Name of the made menu that an element belongs to; null for others. Step links carry it among their words. */
 function madeNameOf(el: Element): string | null {
   const made = readMade(el.getAttribute(MADE) ?? '')
   return made && (el.getAttribute('aria-label') ?? made.words.name ?? '')

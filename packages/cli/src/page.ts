@@ -50,7 +50,7 @@ export interface PageOptions {
   screens: readonly Screen[]
   /** Whether the links of what was built are tried. */
   tries: boolean
-  /** Whether the script is written small, and not to be read. */
+  /** True for a minified script. */
   small: boolean
   say: (line: string) => void
 }

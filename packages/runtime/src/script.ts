@@ -69,7 +69,7 @@ function tell(event: WayEvent): void {
   draw()
 }
 
-/** What was followed is of no account any more. */
+/** Forgets the link that was followed. */
 export const letGo = (): void => tell('history')
 
 /** Where the browser stops for a section, and with what the header covers beyond that at this moment. */
@@ -279,7 +279,7 @@ function onClick(event: MouseEvent): void {
   }
   asked = hash
   follow(hash, link, isSentAway ? undefined : event)
-  // Where a script takes it, a bare “#” is a button, as of what opens a menu; else steps by which that moves the page are not to be smoothed.
+  // A bare “#” that a script takes is a button, say of a menu. Other scripts move the page in steps, which smooth scrolling would slow down.
   requestAnimationFrame(() => isTaken() && (hash ? setBehavior('auto') : tell('history')))
 }
 

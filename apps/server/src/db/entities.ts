@@ -105,7 +105,7 @@ export class SurveyRow {
   @Column({ type: 'text' })
   source: string
 
-  /** What it is a survey of. */
+  /** Key of the layout that it measured. */
   @Column({ type: 'text' })
   key: string
 

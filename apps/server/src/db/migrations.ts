@@ -97,7 +97,7 @@ class ThirdDocument implements MigrationInterface {
   }
 }
 
-/** Surveys are kept with what they are surveys of; those of before are measured again. */
+/** Surveys are kept with the key of their layout; earlier ones are measured again. */
 class KeyedSurveys implements MigrationInterface {
   name = 'KeyedSurveys1764400000000'
 

@@ -8,7 +8,7 @@ import { parseStored } from '../db/stored.ts'
 import { SitesService } from './sites.service.ts'
 import { SourcesService } from './sources.service.ts'
 
-/** A survey with what it is a survey of. */
+/** A survey, and the key of the layout that it measured. */
 export interface KeptSurvey {
   key: string
   scripts: boolean

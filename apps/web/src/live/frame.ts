@@ -1,7 +1,7 @@
 /** What the frames of a page have in common. */
 import type { Imitated } from '@waybell/agent/types'
 
-/** Not to be seen, and yet drawn: the browser slows the clock of a frame that is clear, covered, or off the screen. */
+/** Opacity of a frame that nobody sees. Browsers slow down frames that are fully transparent, covered, or off the screen. */
 export const BARELY = 0.004
 
 /** Such a frame is drawn as a speck in a corner, over what is looked at, so that nothing of it is seen and nothing covers it. */

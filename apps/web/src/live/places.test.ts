@@ -33,7 +33,7 @@ const five = [
   { key: 'phone', width: 390, height: 844 },
   { key: 'tablet', width: 820, height: 1180 },
   { key: 'desk', width: 1920, height: 1080 },
-  { key: 'lying', width: 844, height: 390 },
+  { key: 'landscape', width: 844, height: 390 },
 ]
 
 it.each(five.map((s) => s.key))('leaves little of the live area empty with %s in view', (shown) => {

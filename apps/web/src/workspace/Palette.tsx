@@ -81,7 +81,7 @@ function Choices({ close }: { close: () => void }) {
       choices={choices}
       label="Find an action"
       list="Actions"
-      none="No action is called that."
+      none="No match."
       onTake={({ run }) => {
         close()
         // When the dialog has given the focus back.

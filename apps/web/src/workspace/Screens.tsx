@@ -90,7 +90,7 @@ function Screens() {
   )
 }
 
-/** What a screen has ever been called here: what was said of one that was removed is not to be taken for another. */
+/** Every key that a screen ever had here. A new screen gets another one, so that it does not take over settings of a removed one. */
 const keysIn = ({ screens, pages }: ReturnType<typeof useWork>['site']): string[] => [
   ...screens.map((s) => s.key),
   ...pages.flatMap((p) => p.sections.flatMap((s) => s.adjust?.off ?? [])),

@@ -144,7 +144,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   const [isStopped, setStopped] = useState(false)
   const [focused, setFocused] = useState<string | null>(null)
   const [measuring, setMeasuring] = useState<MeasuringState>('measuring')
-  /** Something is known of the page, or it is as good as known: the screens out of view are not to be in the way of that. */
+  /** True once something is measured, or about to be. The screens out of view wait for it, since loading them slows measuring. */
   const [isKnown, setKnown] = useState(false)
   const isNarrow = useNarrow()
   const [isUnfolded, setUnfolded] = useState(false)

@@ -13,7 +13,7 @@ const MOST_COLOURS = 12
 
 const COLOURS = /(?:rgba?|hsla?|hwb|lab|lch|oklab|oklch|color)\([^()]*\)/g
 
-/** By their addresses, what pictures come to: on the whole, at their darkest, at their lightest; nothing for one that is not to be seen into. */
+/** By their addresses, what pictures come to: on the whole, at their darkest, at their lightest; nothing for one whose pixels can’t be read. */
 const seen = new Map<string, Promise<string[]>>()
 
 /** Of each part the colours that it may have behind words, where that is more than its background; the first on the whole. */

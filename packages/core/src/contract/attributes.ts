@@ -71,7 +71,7 @@ export const OFF = 'data-wb-off'
 /** On a menu of the page's own, and on what is pressed to shut it behind a press in it; the value is a number, of what shuts several all of theirs. */
 export const SHUT_BY = 'data-wb-shut-by'
 export const SHUTS = 'data-wb-shuts'
-/** On a menu that is made, while it is not to be seen. */
+/** On a made menu while it is hidden. */
 export const AWAY = 'data-wb-away'
 
 /** Words or a link in a menu that open the list in which the current item stands. */

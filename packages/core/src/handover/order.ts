@@ -1,6 +1,6 @@
 /**
  * A menu's order, written into the element that it stands in. Entries change places within their lists, with what is nested in them. An order
- * that no such change gives, since it mixes what stands in different lists, is had by the links themselves changing places.
+ * that no such change gives, since it mixes what stands in different lists, is made by exchanging the links themselves.
  */
 import type { ElementAt, MenuEntry, MenuList } from '../page/index.ts'
 import type { NewEntry, PageEdit } from './edit.ts'

@@ -222,7 +222,7 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
     if (isOffFromBelow) return isOffFromBelow
     if (one.below?.isCovered)
       return wrong('covered', (one.below.coveredBy ? `arrives under ${one.below.coveredBy}` : 'arrives out of sight') + FROM_BELOW)
-    // What is no item of a menu, as a site's name that stands among them, is not to be marked.
+    // Only items are marked, and not a site's name that stands among them.
     if (!isItem(one)) return { tried: one, fault: null, why: '', ...drift }
     if (!one.isLit) return wrong('unlit', 'is not marked where it arrives')
     if (!one.isSeen) return wrong('unseen', 'is marked where it arrives, and looks as the others do: the page’s own styles win')

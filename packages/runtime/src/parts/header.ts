@@ -7,7 +7,7 @@ import { ahead, forgetStates, own, tellApart, withBuilt } from './shrinks.ts'
 /** In px: what covers on arrival, the page's own header and the made menu's bar. */
 export let cover = 0
 
-/** What was seen of the header is not to be gone by any more. */
+/** Forgets the header’s states, so that they are read anew. */
 export const forgetHeader = (): void => forgetStates()
 
 /**

@@ -29,7 +29,7 @@ export const withBuilt = (known: HTMLElement[], stays: (el: HTMLElement) => bool
         ),
       )
 
-/** What was seen of the header is not to be gone by any more. */
+/** Forgets the header’s states, so that they are read anew. */
 export const forgetStates = (): void => void (width = -1)
 
 /** @param reach how far it reaches in its present state, in px @param moves true while it is on its way to another */

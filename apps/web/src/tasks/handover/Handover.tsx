@@ -137,7 +137,7 @@ function Script({
 
 const when = new Intl.DateTimeFormat('en', { dateStyle: 'medium', timeStyle: 'short' })
 
-/** When it was taken home: the IDs of then are kept as former ones when they are changed. */
+/** When the page was handed over. An ID that it had then becomes a former ID when it is changed. */
 function Taken({ taken }: { taken: readonly HandedOver[] }) {
   if (!taken.length) return null
   return (

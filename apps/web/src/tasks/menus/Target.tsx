@@ -142,7 +142,7 @@ export function Target({ named, target, link, isOwn, mayOpen = false, isBare = f
               label={`Find a target for ${named}`}
               list="Targets"
               placeholder="A name, number or ID, or an address"
-              none="Nothing is called that. An address is typed whole: https://ostrey.example"
+              none="No match. Type a whole address: https://ostrey.example"
               onTake={(choice) => {
                 if (!choice.target) return
                 setOpen(false)

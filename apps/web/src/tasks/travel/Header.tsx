@@ -220,9 +220,7 @@ function SmallerField({ now, setMoves }: { now: HeaderMoves; setMoves: (next: He
   const can = Math.max(0, ...measured.map(({ survey }) => most(survey)))
   const { small } = now
   if (!can && !small)
-    return (
-      <p className="col-span-2 pl-3 text-xs text-faint">Can’t shrink: it already shrinks by itself, or has no padding.</p>
-    )
+    return <p className="col-span-2 pl-3 text-xs text-faint">Can’t shrink: it already shrinks by itself, or has no padding.</p>
   const less = small ? measured.filter(({ survey }) => most(survey) < small) : []
   const set = (to: number | undefined) => {
     const next = { ...now }

@@ -247,7 +247,7 @@ function placedRules(page: SitePage, anchors: readonly Anchor[], ranges: readonl
   return group('Targets that no element of the page could be: they stand in the head, and are placed by what they stand for.', [
     comment('The head makes no box, and what is in it has none but for these, which are out of the flow.'),
     rule('html:root > head', ['display: contents;']),
-    comment('What the page says of an ID that was an element’s is not to be said of these.'),
+    comment('The page’s own rules for such an ID don’t apply here.'),
     rule(`html:root meta[${PIECE}="anchor"]`, ['all: unset !important;', 'display: block !important;', 'position: absolute !important;']),
     ...[...numbers].map((n) => rule(`[${ANCHOR}="${n}"]`, [`anchor-name: --wb-${n};`])),
     ...there.map(({ id, placed, section }) =>
