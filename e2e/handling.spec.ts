@@ -75,10 +75,12 @@ test.describe('handling', () => {
     await page.keyboard.press('ArrowRight')
     const small = page.getByRole('radio', { name: /^Small/ })
     await expect(small).toBeChecked()
-    await expect(page.getByRole('link', { name: /^Download .*html$/ })).toHaveAttribute('href', /script=small$/)
     // What is shown is written anew, and the focus stays.
     await expect(page.getByText('Writing the page…')).toHaveCount(0)
     await expect(small).toBeFocused()
+    const asked = page.waitForRequest((request) => request.url().includes('/handover/page'))
+    await page.getByRole('button', { name: /^Download .*html$/ }).click()
+    expect((await asked).url()).toMatch(/script=small$/)
   })
 
   test('what is refused stays in its field, with the reason and the way back', async ({ page, server }) => {

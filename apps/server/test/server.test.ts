@@ -157,6 +157,17 @@ describe('changes', () => {
     expect([document.name, stacks.undo.map((c) => c.version), stacks.redo.map((c) => c.version)]).toEqual(['index.html', [2], [4, 5]])
   })
 
+  it('are undone and redone in turn, each on top of the other', async () => {
+    const key = await make()
+    for (const [i, name] of ['A', 'B', 'C'].entries()) await change(key, rename(name), i).expect(200)
+    let version = 3
+    for (const stack of ['undo', 'undo', 'undo', 'redo', 'redo', 'redo'] as const) {
+      const last = (await state(key)).stacks[stack].at(-1)!
+      await change(key, last.inverse, version++, undefined, last.version).expect(200)
+    }
+    expect((await state(key)).document.name).toBe('C')
+  })
+
   it('of one tab do not clash with each other', async () => {
     const key = await make()
     const send = (name: string, tab: string) =>

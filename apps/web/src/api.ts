@@ -194,8 +194,14 @@ export const api = {
     ask<{ isInFile: boolean }>(`${pagePath(site, page)}/linkable?${new URLSearchParams({ at: `${at}`, of, label })}`),
   /** Links in the files of the other pages that lead to this one. */
   leaders: (site: string, page: string) => ask<LinkFromPage[]>(`${pagePath(site, page)}/leaders`),
-  addFiles: (site: string, page: string, files: readonly GivenFile[], tell: (progress: Progress) => void, signal: AbortSignal) =>
-    send<{ pages: string[] }>(`${pagePath(site, page)}/files`, files, {}, tell, signal),
+  addFiles: (
+    site: string,
+    page: string,
+    files: readonly GivenFile[],
+    tab: string,
+    tell: (progress: Progress) => void,
+    signal: AbortSignal,
+  ) => send<{ pages: string[] }>(`${pagePath(site, page)}/files`, files, { tab }, tell, signal),
   review: (site: string, page: string, files: readonly GivenFile[], tell: (progress: Progress) => void, signal: AbortSignal) =>
     send<Review>(`${pagePath(site, page)}/review`, files, {}, tell, signal),
   revise: (site: string, page: string, body: ChangeOf & { source: string; decisions: Decisions }) =>

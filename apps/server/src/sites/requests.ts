@@ -5,8 +5,12 @@ import Joi from 'joi'
 
 const { at, hash, index, key } = shapes
 
+/** The browser tab that makes a change; null where none does. */
+const tab = Joi.string().max(80).optional().default(null)
 /** Of every change. */
-const ofChange = { idempotencyKey: Joi.string().min(8).max(80), baseVersion: index, tab: Joi.string().max(80).optional().default(null) }
+const ofChange = { idempotencyKey: Joi.string().min(8).max(80), baseVersion: index, tab }
+/** Sent along with files for a page. */
+export const addedFields = Joi.object({ tab })
 
 export const changeRequest = Joi.object({
   ...ofChange,

@@ -24,6 +24,7 @@ import type { Request, Response } from 'express'
 import { CONFIG, dataSize, type Config } from '../common/config.ts'
 import { JoiPipe } from '../common/joi.ts'
 import {
+  addedFields,
   backRequest,
   changeRequest,
   formOfScript,
@@ -156,8 +157,13 @@ export class SitesController {
 
   @Post('sites/:site/pages/:page/files')
   @UseInterceptors(upload)
-  async addFiles(@Param('site', site) key: string, @Param('page', page) pageKey: string, @UploadedFiles() files: Express.Multer.File[]) {
-    return this.sites.addFiles(key, pageKey, readAdded(await unpack(handedIn(files ?? []))))
+  async addFiles(
+    @Param('site', site) key: string,
+    @Param('page', page) pageKey: string,
+    @UploadedFiles() files: Express.Multer.File[],
+    @Body(new JoiPipe(addedFields)) { tab }: { tab: string | null },
+  ) {
+    return this.sites.addFiles(key, pageKey, readAdded(await unpack(handedIn(files ?? []))), tab)
   }
 
   @Get('sites/:site/log')

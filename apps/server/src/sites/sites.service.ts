@@ -153,7 +153,7 @@ export class SitesService implements OnApplicationBootstrap {
   }
 
   /** Files for a page, and further pages. @returns the keys of the pages that were added @throws PageError */
-  async addFiles(key: string, pageKey: string, { pages, assets }: Import): Promise<{ pages: string[] }> {
+  async addFiles(key: string, pageKey: string, { pages, assets }: Import, tab: string | null): Promise<{ pages: string[] }> {
     const { added, version } = await this.store.change(async (db) => {
       const row = await this.row(db, key)
       const site = parseStored<Site>(row.document)
@@ -183,7 +183,7 @@ export class SitesService implements OnApplicationBootstrap {
             command: { type: 'batch', label: commands.length === 1 ? 'Add a page' : `Add ${commands.length} pages`, commands },
             undoes: null,
             idempotencyKey: randomBytes(12).toString('hex'),
-            tab: null,
+            tab,
           })
         : null
       return { added: commands.flatMap((c) => (c.type === 'page/add' ? c.page.key : [])), version }
@@ -337,7 +337,9 @@ export class SitesService implements OnApplicationBootstrap {
         message: 'Another tab was first: this is undone, redone or replaced already. Nothing was changed.',
       })
     const later = await db.findBy(ChangeRow, { site, version: MoreThan(undoes), stack: 'undo' })
-    if (later.some((c) => clash(parseStored<Command>(c.command), command)))
+    // What was undone after it is redone before it.
+    const isBefore = (c: ChangeRow) => taken.stack === 'redo' && c.undoes !== null && c.undoes > undoes
+    if (later.some((c) => !isBefore(c) && clash(parseStored<Command>(c.command), command)))
       throw new ConflictException({
         code: 'built-upon',
         message: 'This can’t be undone: a later change of another tab builds on it. Nothing was changed.',

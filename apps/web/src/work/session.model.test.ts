@@ -41,7 +41,7 @@ class ModelServer {
     const isRefused =
       this.log.some((c) => c.version > baseVersion && c.tab !== tab && clash(c.command, command)) ||
       (undoes !== null && !taken?.isStanding) ||
-      (taken && this.stack('undo').some((c) => c.version > taken.version && clash(c.command, command)))
+      (taken && this.stack('undo').some((c) => c.version > taken.version && !this.isBefore(c, taken) && clash(c.command, command)))
     if (isRefused) return Response.json({ code: 'conflict', message: 'no' }, { status: 409 })
     const { site: document, inverse } = apply(this.document, command)
     if (undoes === null) for (const c of this.stack('redo')) c.isStanding = false
@@ -59,6 +59,10 @@ class ModelServer {
       version: this.log.length,
       stacks: { undo: this.stack('undo'), redo: this.stack('redo') },
     }
+  }
+
+  private isBefore(c: Stored, taken: Stored): boolean {
+    return this.stack('redo').includes(taken) && c.undoes !== null && c.undoes > taken.version
   }
 
   private stack(name: 'undo' | 'redo'): Stored[] {
@@ -222,4 +226,27 @@ it('undo in one tab leaves what another one changed meanwhile', async () => {
   await settle()
   expect(mine.session.snapshot().document.pages[0]!.travel.breathing).toBe(7)
   expect(mine.told).toEqual([])
+})
+
+it('one tab undoes and redoes all that it changed, though answers come late', async () => {
+  const server = new ModelServer()
+  const line = new Line(server)
+  globalThis.fetch = line.fetch
+  const tab = new Tab(server)
+  const settle = async () => {
+    for (let i = 0; i < 40; i++) {
+      while (line.open.length) line.meet(0, 'answered')
+      await jest.advanceTimersByTimeAsync(10)
+    }
+  }
+  for (let n = 1; n <= 6; n++) tab.run({ type: 'site/rename', name: `n${n}` })
+  for (let n = 0; n < 3; n++) tab.session.undo()
+  await settle()
+  for (let n = 0; n < 3; n++) tab.session.undo()
+  for (let n = 0; n < 2; n++) tab.session.redo()
+  await settle()
+  expect(server.document.name).toBe('n2')
+  for (let n = 0; n < 4; n++) tab.session.redo()
+  await settle()
+  expect([server.document.name, tab.session.snapshot().document.name, tab.told]).toEqual(['n6', 'n6', []])
 })

@@ -45,7 +45,8 @@ interface Waiting {
 export class Session {
   private shown: SessionState
   private state: State = 'idle'
-  private readonly tab = crypto.randomUUID()
+  /** Names this tab to the server. */
+  readonly tab = crypto.randomUUID()
   private waiting: Waiting[] = []
   private readonly listeners = new Set<() => void>()
   /** Of what is shown, without what waits. */

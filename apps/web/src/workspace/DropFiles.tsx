@@ -10,12 +10,12 @@ import { useWork } from '../work/context.ts'
 const hasFiles = (event: DragEvent) => event.dataTransfer?.types.includes('Files') ?? false
 
 export function DropFiles() {
-  const { siteKey, page } = useWork()
+  const { siteKey, page, session } = useWork()
   const client = useQueryClient()
   const [over, setOver] = useState(false)
   const transfer = useTransfer()
   const give = async (files: GivenFile[]) => {
-    const added = await transfer.run((tell, signal) => api.addFiles(siteKey, page.key, files, tell, signal))
+    const added = await transfer.run((tell, signal) => api.addFiles(siteKey, page.key, files, session.tab, tell, signal))
     if (!added) return
     await client.invalidateQueries({ queryKey: ['page', siteKey] })
     if (added.pages.length)

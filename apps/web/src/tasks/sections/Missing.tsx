@@ -8,7 +8,7 @@ import { Button } from '../../ui/index.tsx'
 import { useWork } from '../../work/context.ts'
 
 export function Missing() {
-  const { missing, siteKey, page } = useWork()
+  const { missing, siteKey, page, session } = useWork()
   const picker = useRef<HTMLInputElement>(null)
   const client = useQueryClient()
   const transfer = useTransfer()
@@ -32,7 +32,7 @@ export function Missing() {
           if (!e.target.files) return
           const given = filesFromPicker(e.target.files)
           void transfer
-            .run((tell, signal) => api.addFiles(siteKey, page.key, given, tell, signal))
+            .run((tell, signal) => api.addFiles(siteKey, page.key, given, session.tab, tell, signal))
             .then(async (added) => {
               if (!added) return
               await client.invalidateQueries({ queryKey: ['page', siteKey, page.key] })
