@@ -202,7 +202,7 @@ test.describe('pages and versions', () => {
 
     await test.step('undo leaves alone what the other tab has changed', async () => {
       await other.getByRole('button', { name: 'Undo: set everything up' }).click()
-      await expect(other.getByText('a later change of another tab builds on it')).toBeVisible()
+      await expect(other.getByText('a later change builds on it')).toBeVisible()
       await expect(title(other)).toHaveValue('From this tab')
       await stored(other)
     })

@@ -43,17 +43,23 @@ const log = [
   ],
 ]
 
-it('a database of the first version is brought to this one, with its undo', async () => {
+/** A database as an earlier version left it. @param count of migrations that it had, from the end where below 0 */
+async function databaseAfter(count: number): Promise<{ data: string; old: DataSource }> {
   const data = mkdtempSync(join(tmpdir(), 'waybell-old-'))
   writeFileSync(join(data, 'demo-made'), '')
-  const old = await new DataSource({
+  const old = new DataSource({
     type: 'better-sqlite3',
     database: join(data, 'waybell.sqlite'),
     entities,
-    migrations: migrations.slice(0, 1),
+    migrations: migrations.slice(0, count),
     migrationsRun: true,
     synchronize: false,
-  }).initialize()
+  })
+  return { data, old: await old.initialize() }
+}
+
+it('a database of the first version is brought to this one, with its undo', async () => {
+  const { data, old } = await databaseAfter(1)
   await old.query(`INSERT INTO "site" VALUES ('oldsite', ?, 2, 1000)`, [JSON.stringify(document)])
   for (const [i, [command, inverse]] of log.entries())
     await old.query(
@@ -80,16 +86,7 @@ it('a database of the first version is brought to this one, with its undo', asyn
 })
 
 it('a database of the second version keeps its menus, and undo brings a bar back where it stood', async () => {
-  const data = mkdtempSync(join(tmpdir(), 'waybell-old-'))
-  writeFileSync(join(data, 'demo-made'), '')
-  const old = await new DataSource({
-    type: 'better-sqlite3',
-    database: join(data, 'waybell.sqlite'),
-    entities,
-    migrations: migrations.slice(0, 3),
-    migrationsRun: true,
-    synchronize: false,
-  }).initialize()
+  const { data, old } = await databaseAfter(3)
   const full = { ...section, point: null, own: null, former: [], depth: 0 }
   const items = [{ key: 'm1-0', label: 'Work', target: { kind: 'section', section: 's9' }, link: null }]
   const rest = { header: null, travel: { smooth: true, breathing: 24 }, highlight: { bellOffset: 24 } }
@@ -130,16 +127,7 @@ it('a database of the second version keeps its menus, and undo brings a bar back
 })
 
 it('the log of an earlier version gives the stacks of undo and redo', async () => {
-  const data = mkdtempSync(join(tmpdir(), 'waybell-old-'))
-  writeFileSync(join(data, 'demo-made'), '')
-  const old = await new DataSource({
-    type: 'better-sqlite3',
-    database: join(data, 'waybell.sqlite'),
-    entities,
-    migrations: migrations.slice(0, -1),
-    migrationsRun: true,
-    synchronize: false,
-  }).initialize()
+  const { data, old } = await databaseAfter(-1)
   const site = { ...document, version: 3, rule: defaultRule, pages: [] }
   for (const key of ['undone', 'redone']) await old.query(`INSERT INTO "site" VALUES (?, ?, 5, 1000)`, [key, JSON.stringify(site)])
   const rename = JSON.stringify({ type: 'site/rename', name: 'x' })

@@ -342,7 +342,7 @@ export class SitesService implements OnApplicationBootstrap {
     if (later.some((c) => !isBefore(c) && clash(parseStored<Command>(c.command), command)))
       throw new ConflictException({
         code: 'built-upon',
-        message: 'This can’t be undone: a later change of another tab builds on it. Nothing was changed.',
+        message: 'This can’t be undone or redone: a later change builds on it. Nothing was changed.',
       })
   }
 
