@@ -16,6 +16,14 @@ test.describe('screens in step', () => {
       .evaluate(() => Math.round(scrollY))
   const land = async (page: Page, section: string, screen: string) =>
     Number(await page.locator(`[data-arrival-row="${section}"] [data-screen="${screen}"][data-land]`).getAttribute('data-land'))
+  /** A script that scrolls is no visitor: the page's own would go on to the link that was followed. */
+  const wheeled = (page: Page, y: number) =>
+    liveFrame(page)
+      .locator('html')
+      .evaluate((html, to) => {
+        html.dispatchEvent(new WheelEvent('wheel', { bubbles: true }))
+        scrollTo({ top: to, behavior: 'instant' })
+      }, y)
   const width = async (page: Page, screen: string) => (await page.locator(`iframe[data-screen="${screen}"]`).boundingBox())!.width
 
   test('a link followed once is followed on all, and who scrolls one scrolls all', async ({ page, server }) => {
@@ -40,15 +48,24 @@ test.describe('screens in step', () => {
 
     await test.step('by scrolling, as far between the same two arrivals', async () => {
       const [from, to] = [await land(page, 'beds', 'laptop'), await land(page, 'tickets', 'laptop')]
-      await liveFrame(page)
-        .locator('html')
-        .evaluate((_, y) => scrollTo({ top: y, behavior: 'instant' }), (from + to) / 2)
+      await wheeled(page, (from + to) / 2)
       const [there, next] = [await land(page, 'beds', 'phone'), await land(page, 'tickets', 'phone')]
       await expect.poll(async () => Math.abs((await at(page, 'phone')) - (there + next) / 2)).toBeLessThan(3)
+      await wheeled(page, 0)
+      await expect.poll(() => at(page, 'phone')).toBe(0)
+    })
+
+    await test.step('by scrolling right after an arrival, while another may still be under way', async () => {
+      await page.locator('[data-arrival-row="contact"] th button').first().click()
+      const to = await land(page, 'contact', 'laptop')
       await liveFrame(page)
         .locator('html')
-        .evaluate(() => scrollTo({ top: 0, behavior: 'instant' }))
-      await expect.poll(() => at(page, 'phone')).toBe(0)
+        .evaluate(async (html, y) => {
+          while (Math.abs(scrollY - y) > 1) await new Promise(requestAnimationFrame)
+          html.dispatchEvent(new WheelEvent('wheel', { bubbles: true }))
+          scrollTo({ top: 0, behavior: 'instant' })
+        }, to)
+      for (const screen of ['laptop', 'phone']) await expect.poll(() => at(page, screen)).toBe(0)
     })
 
     await test.step('pressed, it is the one in view, and the other stands beside it', async () => {

@@ -2,7 +2,7 @@
  * Links that are clicked in the live page. Hashes scroll without an entry in the application's history; other links stay where they
  * are and are reported.
  */
-import { fragmentOf, FOLLOWS, indicated, PIECE } from '@waybell/core/contract'
+import { fragmentOf, FOLLOWS, indicated, LETS_GO, PIECE } from '@waybell/core/contract'
 import { jumpTo, position } from './scroller.ts'
 import { twoFrames } from './settle.ts'
 
@@ -109,6 +109,18 @@ export function targetOf(hash: string): Element | null {
 export function followAsLink(hash: string): Promise<void> {
   document.dispatchEvent(new CustomEvent(FOLLOWS, { detail: hash }))
   return follow(hash)
+}
+
+let wanted = 0
+/** Where the application wants the page to stand, in px: the way to a link ends there, as by a visitor's wheel. */
+export async function goTo(y: number): Promise<void> {
+  document.dispatchEvent(new Event(LETS_GO))
+  wanted = y
+  jumpTo(y)
+  if (!moving) return
+  // A browser adds to a jump what it still had to do of a smooth motion.
+  await twoFrames()
+  if (wanted === y) jumpTo(y)
 }
 
 /** As a click by hand does it: a change of the hash while the page still moves is not scrolled to, so the motion is stopped first. */

@@ -5,7 +5,7 @@
 import { closeWays } from './closed.ts'
 import { hold } from './hold.ts'
 import { keepHistory } from './history.ts'
-import { followAsLink, takeLinks, watchPresses } from './links.ts'
+import { followAsLink, goTo, takeLinks, watchPresses } from './links.ts'
 import type { AgentOfWindow } from './called.ts'
 import type { FromAgent, PickedElement, ToAgent } from './messages.ts'
 import { patch } from './patch.ts'
@@ -13,7 +13,7 @@ import { dataOf, hearFrom, portsOf, postTo, sourceOf, stopHere } from './own.ts'
 import { Picker } from './pick.ts'
 import { imitate } from './imitate.ts'
 import { boundSpeech } from './loud.ts'
-import { jumpTo, position } from './scroller.ts'
+import { position } from './scroller.ts'
 import { collectStamps, elementAt, positionOf } from './stamps.ts'
 import { keepStorage } from './storage.ts'
 import { countTasks, pause } from './pending.ts'
@@ -115,7 +115,7 @@ function serve(port: MessagePort): void {
         watched = new Set(message.parts)
         return
       case 'scroll':
-        jumpTo(message.y)
+        await goTo(message.y)
         return
       case 'follow':
         await followAsLink(message.hash)

@@ -56,6 +56,20 @@ it('goes by the place again where what was followed is not reached', () => {
   expect(told).toEqual(['phone follows #gone', `phone to ${there}`])
 })
 
+it('moves the others after who scrolls elsewhere before the link has arrived', () => {
+  step.followed('#id-2')
+  for (const y of [100, 200]) step.scrolled(y)
+  jest.advanceTimersByTime(3000)
+  expect(told).toEqual(['phone follows #id-2', 'phone to 405'])
+})
+
+it('leaves the others where they arrived while the one in view misses by a little', () => {
+  step.followed('#id-2')
+  for (const y of [300, second - 20]) step.scrolled(y)
+  jest.advanceTimersByTime(3000)
+  expect(told).toEqual(['phone follows #id-2'])
+})
+
 it('leaves where it stands what another screen in view was at', () => {
   step.scrolled(500)
   screens = { ...screens, shown: 'phone', others: ['laptop'] }

@@ -19,9 +19,12 @@ interface Moves {
 const OFTEN = 120
 /** As long as a smooth scroll takes at the most, and a little, in ms. */
 const WAY = 2500
+/** An arrival that misses by no more than this is still one: the others keep theirs, so that they can be compared. In px. */
+const MISS = 200
 
 export class InStep {
   private timer: ReturnType<typeof setTimeout> | undefined
+  private lateCheck: ReturnType<typeof setTimeout> | undefined
   /** Where a link leads that all of them have followed: the position on the screen that was in view, as long as it stays there. */
   private goal: { screen: string; land: number | null; isThere: boolean; until: number } | null = null
   private at = { screen: '', y: 0 }
@@ -54,12 +57,19 @@ export class InStep {
       isThere: false,
       until: performance.now() + WAY,
     }
+    // Who scrolls elsewhere before the link has arrived is not heard of again.
+    clearTimeout(this.lateCheck)
+    this.lateCheck = setTimeout(
+      () => this.goal?.land != null && Math.abs(this.at.y - this.goal.land) > MISS && this.scrolled(this.at.y),
+      WAY,
+    )
     for (const screen of others) this.moves.follow(screen, hash)
   }
 
   /** Each screen is to be moved by itself for a while. @returns what ends that */
   pause(): () => void {
     this.walks++
+    clearTimeout(this.lateCheck)
     clearTimeout(this.timer)
     this.timer = undefined
     this.goal = null
