@@ -36,9 +36,9 @@ test.describe('the application', () => {
     await expect(live.locator('nav a').first()).toHaveAttribute('href', '#programme')
     // One label of last year's menu does not say the title of its section; and the page is shorter by what its header shrinks.
     const all = page.getByRole('button', { name: '2 findings' })
-    await expect(all).toContainText('The page’s header gets up to 32 px smaller')
+    await expect(all).toContainText('The header shrinks by up to 32 px')
     await all.click()
-    await expect(page.getByRole('list', { name: 'All findings' })).toContainText('it is taken to be “Questions people ask”')
+    await expect(page.getByRole('list', { name: 'All findings' })).toContainText('“Questions people ask” fits best')
     await all.click()
     await expect(page.getByTestId('tried')).toHaveText(/^\d+ links tried on 2 screens, 1 unconfirmed$/)
 

@@ -18,7 +18,7 @@ test('links over parts that are laid out late stop where they were computed to, 
   await measured(page)
   await task(page, 'Travel')
   const late = page.getByRole('region', { name: 'Parts laid out late' })
-  await expect(late).toContainText('Until then their heights are said as measured.')
+  await expect(late).toContainText('Until then the measured heights are set.')
   const lands = Object.fromEntries(
     await Promise.all(
       ['laptop', 'phone'].map(async (screen) => {
@@ -51,9 +51,9 @@ test('links over parts that are laid out late stop where they were computed to, 
   }
 
   await task(page, 'Travel')
-  await late.getByRole('button', { name: 'Leave them to the page' }).click()
+  await late.getByRole('button', { name: 'Let the page guess' }).click()
   await page.getByRole('button', { name: /^\d+ finding/ }).click()
-  const press = page.getByRole('button', { name: /^Say the heights? of \d+ parts?$/ })
+  const press = page.getByRole('button', { name: /^Set the heights? of \d+ parts?$/ })
   await expect(press).toBeVisible()
   await press.click()
   await expect(press).toHaveCount(0)

@@ -176,7 +176,7 @@ test('what comes over a heading only on the way up is told of', async () => {
   const { report } = await built('panel-back')
   // The last is not come to from further down everywhere.
   const whys = report.links.flatMap((l) => ('why' in l && l.why !== '' ? l.why : []))
-  expect(new Set(whys)).toEqual(new Set(['arrives under “.offer” when it is followed from further down the page']))
+  expect(new Set(whys)).toEqual(new Set(['arrives under “.offer” when followed from further down']))
   for (const label of ['Bread', 'Baking days', 'The oven'])
     expect(report.links.filter((l) => l.label === label).map((l) => l.fault)).toEqual(Array(SCREENS.length).fill('covered'))
 })
@@ -208,9 +208,7 @@ test('links to places of the page are followed on it, whatever its base says', a
   const { report, file } = await built('leaves')
   expect(report.links.filter((l) => l.fault)).toEqual([])
   const told = report.findings.filter((f) => f.code === 'link-leaves').map((f) => f.message)
-  expect(told).toEqual([
-    '1 link (“a bread day”) leads to a place of this page and is followed in another tab, since the page’s <base> has a target.',
-  ])
+  expect(told).toEqual(['1 link (“a bread day”) leads to this page but opens in another tab, because the page’s <base> has a target.'])
   await open(page, file)
   for (const id of ['flours', 'miller']) {
     await page.locator(`[data-wb-menu] a[href="#${id}"]`).click()
@@ -310,7 +308,7 @@ test('a drawer that stays open over what its links lead to is told of, on every 
   expect(report.links.map((l) => [l.fault, 'why' in l ? l.why : ''])).toEqual(
     Array(4 * SCREENS.length).fill(['covered', 'arrives under its own menu, which stays open']),
   )
-  expect(report.findings.map((f) => f.message).join()).toMatch(/The menu “.*” stays open behind a press on 4 links/)
+  expect(report.findings.map((f) => f.message).join()).toMatch(/The menu “.*” stays open after pressing 4 links/)
 })
 
 test('a header on its way from one size to the next moves nothing, and a link home is marked where the page begins', async ({ page }) => {

@@ -99,7 +99,7 @@ test.describe('handling', () => {
     await space.press('Enter')
     await expect(space).toHaveValue('-1000')
     await expect(
-      page.getByRole('alert').filter({ hasText: /^A number from -\d+ to 400: with less, a heading would go under the header/ }),
+      page.getByRole('alert').filter({ hasText: /^A number from -\d+ to 400: less would put a heading under the header/ }),
     ).toBeVisible()
     await page.getByRole('button', { name: 'Back to 24 px' }).click()
     await space.fill('-4')
@@ -113,7 +113,7 @@ test.describe('handling', () => {
       await setUp(page)
       await measured(page)
       await page.getByRole('button', { name: 'Set everything up again' }).click()
-      await expect(page.getByText('Everything is as the press would set it'), name).toBeVisible()
+      await expect(page.getByText('Everything is already set'), name).toBeVisible()
       await expect(page.getByRole('button', { name: /^Undo: set everything up/ }), name).toBeVisible()
       await expect(page.getByRole('button', { name: 'Redo' }), name).toBeDisabled()
     }
@@ -145,7 +145,7 @@ test.describe('handling', () => {
 
   test('a page’s scripts can be off from its first opening on, and the site remembers', async ({ page, server }) => {
     await page.goto(server.address)
-    await page.getByLabel('Let the pages’ own scripts run').uncheck()
+    await page.getByLabel('Run the pages’ scripts').uncheck()
     await page.getByTestId('files').setInputFiles(field('scripted'))
     await measured(page)
     await expect(page.getByLabel('Page’s own scripts')).not.toBeChecked()

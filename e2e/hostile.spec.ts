@@ -240,7 +240,7 @@ setInterval(() => { alert('x'); confirm('y'); print() }, 5)</script>`,
       await expect(page.getByRole('heading', { name: 'Loud' })).toBeVisible({ timeout: 30_000 })
       for (const name of ['Menus', 'Travel', 'Sections']) await task(page, name)
       if (by === 'messages to the application') {
-        await expect(page.getByRole('alert').getByText('sends messages without end')).toBeVisible({ timeout: 20_000 })
+        await expect(page.getByRole('alert').getByText('sends endless messages')).toBeVisible({ timeout: 20_000 })
         // It was stopped where it speaks: what it says goes through the browser, which would be kept waiting before the application is.
         await expect.poll(() => page.evaluate(() => (window as unknown as { loud: number }).loud)).toBeGreaterThan(0)
         await page.getByRole('button', { name: 'Open it without its scripts' }).click()

@@ -116,7 +116,7 @@ test.describe('menus', () => {
       await say('Tooltip', 'All that "float" & sail')
       await expect(link(0)).toHaveAttribute('title', 'All that "float" & sail')
       await say('Language', 'english, please')
-      await expect(page.getByText('A language is a tag')).toBeVisible()
+      await expect(page.getByText('Enter a language tag')).toBeVisible()
       await say('Language', 'en-GB')
       await expect(link(0)).toHaveAttribute('lang', 'en-GB')
       await say('Tooltip', '')
@@ -144,7 +144,7 @@ test.describe('menus', () => {
     await test.step('coverage shows who reaches whom, and leads to the rows', async () => {
       await page.getByRole('button', { name: 'Coverage' }).click()
       const dialog = page.getByRole('dialog', { name: 'Coverage' })
-      await expect(dialog).toContainText('1 section is reached from nowhere: Boats.')
+      await expect(dialog).toContainText('1 section is not linked from anywhere: Boats.')
       await dialog.getByRole('columnheader', { name: 'shop/things.html' }).waitFor()
       expect(await dialog.getByRole('row').allInnerTexts()).toEqual([
         expect.stringMatching(/^Section\s+Header menu\s+Links on the page\s+shop\/things.html\s+All$/),
@@ -247,7 +247,7 @@ test.describe('menus', () => {
         await expect(part).toBeHidden()
       }
       await pick('main')
-      await expect(part).toContainText('around which no link may stand')
+      await expect(part).toContainText('which a link can’t wrap')
       await page.getByRole('button', { name: 'Stop picking' }).click()
       await liveFrame(page)
         .locator('#boats p')
@@ -273,7 +273,7 @@ test.describe('menus', () => {
     await test.step('states of the page’s own menu get a look, and the rest stays the page’s', async () => {
       await page.getByRole('button', { name: 'Look of Header menu' }).click()
       const look = page.getByRole('group', { name: 'Look of Header menu' })
-      await expect(look.getByLabel('Ground of Header menu')).toHaveCount(0)
+      await expect(look.getByLabel('Background of Header menu')).toHaveCount(0)
       await look.getByRole('radio', { name: /^Current/ }).click()
       await look.getByLabel('Weight of an item current').selectOption('Bold')
       await look.getByLabel('Mark of an item current').selectOption('Half dome')

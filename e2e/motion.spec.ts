@@ -203,13 +203,13 @@ test.describe('motion', () => {
   test('writes of the address what was chosen', async ({ page, browser, server }) => {
     await begin(page, server)
     await page.getByText('Address and history').click()
-    const rule = page.getByLabel('The hash of a link')
+    const rule = page.getByLabel('A link’s hash')
 
     const visits = async (url: string, look: (there: Page, entries: () => Promise<number>) => Promise<void>) =>
       visitor(browser, url, {}, (there) => look(there, () => there.evaluate(() => history.length)))
 
     await test.step('in place of the one before', async () => {
-      await rule.selectOption('Takes the place of the one before')
+      await rule.selectOption('Replaces the history entry')
       await visits(await home(page), async (there, entries) => {
         const before = await entries()
         for (const id of ['tickets', 'beds']) {
@@ -231,7 +231,7 @@ test.describe('motion', () => {
 
     await test.step('not at all, and Tab goes on from there all the same', async () => {
       await task(page, 'Travel')
-      await rule.selectOption('Is not written')
+      await rule.selectOption('Isn’t written')
       await visits(await home(page), async (there, entries) => {
         const before = await entries()
         await press(there, 'tickets')
@@ -246,8 +246,8 @@ test.describe('motion', () => {
 
     await test.step('the current section, while the page scrolls', async () => {
       await task(page, 'Travel')
-      await rule.selectOption('Is a new entry of the history')
-      await page.getByLabel('The address says the current section while the page scrolls').check()
+      await rule.selectOption('Adds a history entry')
+      await page.getByLabel('The address follows the scroll').check()
       await visits(await home(page), async (there, entries) => {
         const before = await entries()
         expect(await there.evaluate(() => location.hash)).toBe('')

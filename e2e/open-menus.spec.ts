@@ -41,9 +41,9 @@ test.describe('menus that open', () => {
   ])
     test(`one that stays open over what its links lead to is told, and shut behind them: ${name}`, async ({ page, browser, server }) => {
       await set(page, server, name)
-      const told = page.getByText(/The menu “.*” stays open behind a press on \d links .* \(on “Phone”\)/)
+      const told = page.getByText(/The menu “.*” stays open after pressing \d links .* \(on “Phone”\)/)
       await expect(told).toBeVisible()
-      await page.getByRole('button', { name: /^Shut “.*” behind each press$/ }).click()
+      await page.getByRole('button', { name: /^Close “.*” after each press$/ }).click()
       await expect(told).toHaveCount(0)
       await expect(page.getByTestId('tried')).toContainText('all arrive')
       await page.keyboard.press('Escape')
@@ -102,6 +102,6 @@ test.describe('menus that open', () => {
     test(`one that shuts itself, or moves the page along with it, is left as it is: ${name}`, async ({ page, server }) => {
       await set(page, server, `open-menus/${name}.html`)
       await expect(page.getByTestId('tried')).toContainText(name === 'shuts' ? 'all arrive' : 'links tried')
-      await expect(page.getByText(/stays open behind a press on \d links/)).toHaveCount(0)
+      await expect(page.getByText(/stays open after pressing \d links/)).toHaveCount(0)
     })
 })

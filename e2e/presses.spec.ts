@@ -57,16 +57,16 @@ test.describe('presses of links', () => {
       await setUp(page)
       await expect(page.getByTestId('tried')).toContainText('4 links tried')
       await page.getByRole('button', { name: /\d+ findings?|No findings/ }).click()
-      await expect(page.getByText(/puts it back from wherever else it is moved \(on every screen\)/)).toHaveCount(isHeld ? 1 : 0)
-      await expect(page.getByText(/“Cloth” stops 92 px below its place, since a script of the page takes the press/)).toHaveCount(
+      await expect(page.getByText(/sets the scroll position on every frame \(on every screen\)/)).toHaveCount(isHeld ? 1 : 0)
+      await expect(page.getByText(/“Cloth” stops 92 px below its place, because a page script handles the press/)).toHaveCount(
         isHeld ? 1 : 0,
       )
       await expect(page.getByText(/laid out otherwise/)).toHaveCount(0)
       // What the script puts back behind it is no remedy.
-      await expect(page.getByRole('button', { name: /Take the presses over/ })).toHaveCount(0)
+      await expect(page.getByRole('button', { name: /Handle the presses/ })).toHaveCount(0)
       await task(page, 'Travel')
       await expect(page.getByRole('region', { name: 'Presses' })).toHaveCount(isHeld ? 1 : 0)
-      await expect(page.getByRole('button', { name: /Take the presses over/ })).toHaveCount(0)
+      await expect(page.getByRole('button', { name: /Handle the presses/ })).toHaveCount(0)
     }
   })
 
@@ -88,14 +88,14 @@ test.describe('presses of links', () => {
 
     await test.step('what the script does with them is told in numbers', async () => {
       await expect(presses).toContainText('takes the presses of 4 links')
-      await expect(presses).toContainText(/stops up to \d+ px below where it should \(“(Files|Gravers|Lathes|Orders)” on /)
+      await expect(presses).toContainText(/stops up to \d+ px too low \(“(Files|Gravers|Lathes|Orders)” on /)
       await page.getByRole('button', { name: /\d+ findings?/ }).click()
-      await expect(page.getByText(/takes the presses of 4 links and stops up to \d+ px below .* put right by a jump/).first()).toBeVisible()
+      await expect(page.getByText(/handles 4 links and stops up to \d+ px too low .* jumps into place/).first()).toBeVisible()
     })
 
     await test.step('one press at a finding takes them over', async () => {
-      await page.getByRole('button', { name: 'Take the presses over from the page’s script' }).first().click()
-      await expect(presses).toContainText('followed as set here')
+      await page.getByRole('button', { name: 'Handle the presses from the page’s script' }).first().click()
+      await expect(presses).toContainText('follow the settings here')
       await expect(page.getByTestId('tried')).toContainText('4 links tried')
       await expect(page.getByText(/A script of the page takes the presses/)).toHaveCount(0)
       await page.keyboard.press('Escape')
@@ -163,10 +163,10 @@ test.describe('presses of links', () => {
 
     await test.step('left to it, the script has them; undone, it has not', async () => {
       await task(page, 'Travel')
-      await presses.getByRole('button', { name: 'Leave them to the page’s script' }).click()
+      await presses.getByRole('button', { name: 'Let the page’s script handle them' }).click()
       await expect(presses).toContainText('takes the presses of 4 links')
       await page.keyboard.press('Control+z')
-      await expect(presses).toContainText('followed as set here')
+      await expect(presses).toContainText('follow the settings here')
     })
   })
 })

@@ -82,7 +82,7 @@ test.describe('screens in step', () => {
     })
 
     await test.step('put away, it stays where it is, also after a reload', async () => {
-      await page.getByRole('checkbox', { name: 'In step' }).uncheck()
+      await page.getByRole('checkbox', { name: 'Sync screens' }).uncheck()
       await expect(page.locator('[data-beside]')).toHaveCount(0)
       await page.getByRole('radio', { name: /^Laptop/ }).click()
       await liveFrame(page)
@@ -92,7 +92,7 @@ test.describe('screens in step', () => {
       await expect.poll(() => at(page, 'laptop')).toBeGreaterThan(800)
       expect(await at(page, 'phone')).toBe(0)
       await page.reload()
-      await expect(page.getByRole('checkbox', { name: 'In step' })).not.toBeChecked()
+      await expect(page.getByRole('checkbox', { name: 'Sync screens' })).not.toBeChecked()
     })
   })
 
@@ -134,7 +134,7 @@ test.describe('screens in step', () => {
       const size = dialog.getByLabel('Size of Tablet')
       for (const [typed, why] of [
         ['390x844', '“Phone” is 390×844 already'],
-        ['9', 'A width and a height, as 390×844'],
+        ['9', 'Enter width × height, such as 390×844'],
         ['100 x 900', 'from 200 to 8000 px'],
       ] as const) {
         await size.fill(typed)
@@ -178,7 +178,7 @@ test.describe('screens in step', () => {
       await expect(dialog.getByRole('button', { name: 'Remove Reader' })).toBeDisabled()
       await done()
       await measured(page)
-      await expect(page.getByRole('checkbox', { name: 'In step' })).toHaveCount(0)
+      await expect(page.getByRole('checkbox', { name: 'Sync screens' })).toHaveCount(0)
       await expect(page.locator('[data-arrival-row="beds"] td').first()).toHaveText('24')
     })
   })
@@ -198,7 +198,7 @@ test.describe('screens in step', () => {
     await measured(page)
     await expect.poll(cells).toEqual(['24', '24', '24'])
     const covers = await page
-      .getByRole('row', { name: /^Header covers/ })
+      .getByRole('row', { name: /^Header height/ })
       .getByRole('cell')
       .allInnerTexts()
     // It has shrunk once the page has moved, as on the others.
@@ -212,7 +212,7 @@ test.describe('screens in step', () => {
     await task(page, 'Travel')
     const covers = () =>
       page
-        .getByRole('row', { name: /^Header covers/ })
+        .getByRole('row', { name: /^Header height/ })
         .getByRole('cell')
         .allInnerTexts()
     await expect.poll(async () => (await covers()).slice(0, 2)).toEqual(['56', '84'])

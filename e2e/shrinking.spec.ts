@@ -58,7 +58,7 @@ for (const [name, by] of [
     await measured(page)
     await task(page, 'Travel')
     await page.getByRole('button', { name: /^\d+ findings?/ }).click()
-    const press = page.getByRole('button', { name: /^Keep the header’s place, \d+ px/ })
+    const press = page.getByRole('button', { name: /^Keep its place of \d+ px/ })
     expect(Number(/\d+/.exec(await press.innerText())![0])).toBeGreaterThanOrEqual(by)
     await press.click()
     await expect(press).toHaveCount(0)
@@ -133,10 +133,12 @@ test('what can be closed in it, and what stays at the bottom, are measured', asy
     return { open, order, closed: await coveredEdge(there) }
   })
   expect(seen.open - seen.closed).toBeGreaterThan(30)
-  await expect(page.getByText(`sticky, ${Math.round(seen.open)} px; ${Math.round(seen.closed)} px once what can be closed`)).toBeVisible()
+  await expect(
+    page.getByText(`sticky, ${Math.round(seen.open)} px; ${Math.round(seen.closed)} px after the script closes it`),
+  ).toBeVisible()
   const row = (name: string) => page.getByRole('row', { name }).getByRole('cell').first()
-  await expect(row('Header covers')).toHaveText(String(Math.round(seen.open)))
-  await expect(row('Covered at the bottom')).toHaveText(String(seen.order))
+  await expect(row('Header height')).toHaveText(String(Math.round(seen.open)))
+  await expect(row('Bottom bar height')).toHaveText(String(seen.order))
 
   const home = await takeHome(page)
   await visit(browser, home, 1280, async (there) => {

@@ -83,7 +83,7 @@ test.describe('pages and versions', () => {
       page.getByTestId('files').setInputFiles({ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(buffer) })
     const good = zipSync({ 'index.html': Buffer.from('<h1>x</h1>') })
     for (const [buffer, words] of [
-      [good.subarray(0, good.length - 30), 'pack it anew'],
+      [good.subarray(0, good.length - 30), 'pack it again'],
       [zipSync({ 'index.html': Buffer.from('<h1>x</h1>'), '../evil.html': Buffer.from('x') }), '“../evil.html”'],
       [zipSync({ 'a.css': Buffer.from('x'), 'b.css': Buffer.from('x') }), 'no HTML file'],
     ] as const) {
@@ -126,7 +126,7 @@ test.describe('pages and versions', () => {
     await expect(dialog.getByText(/1 lost, 1 new/)).toBeVisible()
     await expect(dialog.getByRole('row', { name: /Beds/ }).last()).toContainText('changed')
     await expect(dialog.getByRole('row', { name: /How dark is dark/ }).first()).toContainText('lost')
-    await dialog.getByLabel('What becomes of the links to How dark is dark').selectOption({ label: 'they lead to 2 Programme' })
+    await dialog.getByLabel('What becomes of the links to How dark is dark').selectOption({ label: 'lead to 2 Programme' })
     const unsure = dialog.getByRole('button', { name: /is the same$/ })
     while (await unsure.count()) await unsure.first().click()
     await dialog.getByRole('button', { name: 'Take the new version over' }).click()

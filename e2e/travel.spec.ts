@@ -37,7 +37,7 @@ test.describe('offsets', () => {
     await setUp(page)
     await measured(page)
     await task(page, 'Travel')
-    const room = page.getByLabel('More room above it, besides the breathing space')
+    const room = page.getByLabel('Extra offset')
 
     await test.step('typed, and the figures and the live page follow', async () => {
       await page.getByRole('button', { name: 'Room above Beds' }).click()
@@ -88,7 +88,7 @@ test.describe('offsets', () => {
 
     await test.step('never so little that the heading would be covered', async () => {
       await room.fill('-300')
-      await expect(page.getByRole('alert').filter({ hasText: 'its heading would go under the header' })).toBeVisible()
+      await expect(page.getByRole('alert').filter({ hasText: 'would put its heading under the header' })).toBeVisible()
       await page.getByRole('button', { name: 'Back to 42 px' }).click()
     })
 
@@ -141,7 +141,7 @@ test.describe('offsets', () => {
     await expect(figure(page, 'beds', 'laptop')).toHaveText('24')
     // With less its heading would be covered: that is refused with the bound.
     await phone.fill('-300')
-    await expect(page.getByText('with less, a heading would go under the header')).toBeVisible()
+    await expect(page.getByText('less would put a heading under the header')).toBeVisible()
     await page.keyboard.press('Escape')
     const file = await takeHome(page)
     copyFileSync(join(repository, 'demo/ostrey/sky-week.css'), join(file, '../sky-week.css'))
@@ -170,7 +170,7 @@ test.describe('offsets', () => {
     await setUp(page)
     await measured(page)
     await task(page, 'Travel')
-    const room = page.getByRole('region', { name: 'Room at the end' })
+    const room = page.getByRole('region', { name: 'Space at the end' })
     const contact = { laptop: figure(page, 'contact', 'laptop'), phone: figure(page, 'contact', 'phone') }
     const home = async () => {
       const file = await takeHome(page)
@@ -180,25 +180,25 @@ test.describe('offsets', () => {
       return file
     }
     await expect(page.getByTestId('missing-room')).toBeVisible()
-    for (const screen of ['laptop', 'phone'] as const) await expect(contact[screen]).toContainText('short')
+    for (const screen of ['laptop', 'phone'] as const) await expect(contact[screen]).toContainText('too short')
 
-    for (const as of ['as padding of', 'as the least height of']) {
+    for (const as of ['as padding of', 'as min-height of']) {
       await test.step(as, async () => {
-        await room.getByLabel('How it is left').selectOption({ label: `${as} “Contact”` })
-        await room.getByRole('button', { name: /^Leave \d+ px of room at the end$/ }).click()
+        await room.getByLabel('How it is added').selectOption({ label: `${as} “Contact”` })
+        await room.getByRole('button', { name: /^Add \d+ px at the end$/ }).click()
         await measured(page)
         for (const screen of ['laptop', 'phone'] as const) await expect(contact[screen]).toHaveText('24')
         await expect(page.getByTestId('missing-room')).toHaveCount(0)
         const file = await home()
         // Without its script the header keeps the height that the style says.
         for (const screen of ['laptop', 'phone'] as const) expect(await visited(browser, file, 'contact', screen, false)).toBe(24)
-        await room.getByRole('button', { name: 'Take the room away' }).click()
+        await room.getByRole('button', { name: 'Remove the space' }).click()
         await measured(page)
-        for (const screen of ['laptop', 'phone'] as const) await expect(contact[screen]).toContainText('short')
+        for (const screen of ['laptop', 'phone'] as const) await expect(contact[screen]).toContainText('too short')
       })
     }
-    await page.getByRole('button', { name: 'Undo: change the room at the end' }).click()
-    await expect(room).toContainText('Room is left, as the least height of “Contact”')
+    await page.getByRole('button', { name: 'Undo: change the space at the end' }).click()
+    await expect(room).toContainText('Space added, as min-height of “Contact”')
   })
   test('a section fills the window, with script and without, and what the header then covers of its heading is told', async ({
     page,
@@ -214,7 +214,7 @@ test.describe('offsets', () => {
     await fills.check()
     const row = page.locator('[data-arrival-row="lines"]')
     await expect(row).toContainText('fills the window')
-    await expect(page.getByLabel('More room above it, besides the breathing space')).toHaveCount(0)
+    await expect(page.getByLabel('Extra offset')).toHaveCount(0)
     // Its heading begins where the header ends, and so is cut on the screens on which that is taller.
     const covered = /heading (are|is) covered/
     await expect(row.getByRole('button', { name: covered })).not.toHaveCount(0)

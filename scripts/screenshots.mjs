@@ -115,7 +115,7 @@ try {
     await task('Travel')
     await page.getByRole('radio', { name: 'Timed' }).check()
     await page.getByText('What the header does').click()
-    await page.getByLabel('it has a shadow').check()
+    await page.getByLabel('gets a shadow').check()
     await page.getByLabel('it leaves on the way down').check()
     await page.getByRole('button', { name: /^Leave \d+ px of room/ }).click()
     await tried()
@@ -168,7 +168,7 @@ try {
     await page.getByRole('dialog').waitFor()
     await page.waitForTimeout(300)
     await shot('new-version')
-    await page.getByRole('button', { name: 'Keep the present one' }).click()
+    await page.getByRole('button', { name: 'Keep the current version' }).click()
   }
   if (wanted('lantern-walk')) {
     await page.getByRole('banner').getByLabel('Page').selectOption('lantern-walk.html')

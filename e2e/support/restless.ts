@@ -6,17 +6,17 @@ body { margin: 0; font: 16px/1.6 serif } header { position: sticky; top: 0; back
 <section id="one"><h2>One</h2><p>Words.</p></section><section id="two"><h2>Two</h2><p>Words.</p></section><script>${script}</script></body></html>`
 
 export const troubles: [name: string, script: string, said: RegExp][] = [
-  ['runs without end', 'addEventListener("scroll", () => { for (;;); })', /does not answer, so that it is not measured/],
-  ['loads itself again and again', 'setTimeout(() => location.reload(), 500)', /loads itself again and again/],
+  ['runs without end', 'addEventListener("scroll", () => { for (;;); })', /doesn’t respond/],
+  ['loads itself again and again', 'setTimeout(() => location.reload(), 500)', /keeps reloading itself/],
   [
     'takes the page’s means away',
     'Element.prototype.getBoundingClientRect = () => ({}); Array.prototype.map = () => []; requestAnimationFrame = () => 0; Object.defineProperty(document, "scrollingElement", { get: () => null })',
-    /does not answer/,
+    /doesn’t respond/,
   ],
   [
     'grows without end',
     'setInterval(() => (document.body.style.paddingBottom = (parseFloat(document.body.style.paddingBottom) || 0) + 37 + "px"), 30)',
-    /changes its height, or scrolls, by itself and without end/,
+    /keeps changing its height or scroll position by itself/,
   ],
-  ['scrolls by itself', 'setInterval(() => scrollBy(0, 3), 20)', /changes its height, or scrolls, by itself and without end/],
+  ['scrolls by itself', 'setInterval(() => scrollBy(0, 3), 20)', /keeps changing its height or scroll position by itself/],
 ]

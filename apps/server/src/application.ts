@@ -52,7 +52,7 @@ export async function createApplication(config: Config): Promise<NestExpressAppl
     if (hostOf(request).kind !== 'application')
       return void response.status(421).type('text/plain').send(`Way Bell answers at http://127.0.0.1:${request.socket.localPort}/`)
     if (request.method !== 'GET' && request.method !== 'HEAD' && isForeign(request))
-      return void response.status(403).json({ code: 'foreign', message: 'This can only be asked for by Way Bell itself.' })
+      return void response.status(403).json({ code: 'foreign', message: 'Only Way Bell itself may ask for this.' })
     next()
   })
   app.use(compression())

@@ -36,7 +36,7 @@ export class ErrorsFilter implements ExceptionFilter {
     // What reads requests refuses some before anything of ours sees them, with a status of its own.
     const { status } = (error ?? {}) as { status?: unknown }
     if (status === 413) return [413, 'too-big', 'This is larger than the 24 MB that one request may have; do it in smaller steps.']
-    if (status === 404) return [404, 'not-found', 'There is nothing here.']
+    if (status === 404) return [404, 'not-found', 'Nothing found at this address.']
     if (typeof status === 'number' && status >= 400 && status < 500)
       return [status, 'bad-input', `The request cannot be read: ${error instanceof Error ? error.message : String(error)}.`]
     this.log.error(error instanceof Error ? error.stack : String(error))

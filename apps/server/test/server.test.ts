@@ -325,7 +325,7 @@ describe('hosts', () => {
     })
     expect((await add({ block: at + 1 }).expect(422)).body).toMatchObject({ code: 'no-element' })
     for (const id of ['a\u0007b', 'a\u0000', '\ud800'])
-      expect((await add({ id }).expect(422)).body.message).toContain('holds a character that a file does not keep')
+      expect((await add({ id }).expect(422)).body.message).toContain('contains a character that files don’t keep')
     const { body } = await http().get(`/api/sites/${key}`).expect(200)
     expect(body.version).toBe(0)
     await add({}).expect(200)

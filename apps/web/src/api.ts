@@ -96,7 +96,7 @@ export class ApiError extends Error {
 
 async function answer(path: string, init?: RequestInit): Promise<Response> {
   const response = await fetch(`/api/${path}`, init).catch(() => {
-    throw new ApiError(0, 'unreachable', 'The server does not answer. Start it again with npm start; what was shown as stored is safe.')
+    throw new ApiError(0, 'unreachable', 'The server doesn’t respond. Start it with npm start; everything shown as stored is safe.')
   })
   if (!response.ok) {
     const told = (await response.json().catch(() => ({}))) as { code?: string; message?: string }
@@ -148,8 +148,7 @@ function send<T>(
     request.open('POST', `/api/${path}`)
     request.responseType = 'json'
     request.upload.onprogress = ({ loaded, total }) => tell({ sent: loaded, total })
-    request.onerror = () =>
-      failed(new ApiError(0, 'unreachable', 'The server does not answer, or the connection broke; nothing was stored. Try again.'))
+    request.onerror = () => failed(new ApiError(0, 'unreachable', 'The server doesn’t respond; nothing was stored. Try again.'))
     request.onabort = () => failed(new ApiError(0, 'stopped', 'Stopped; nothing was stored.'))
     request.onload = () => {
       const told = (request.response ?? {}) as T & { code?: string; message?: string }

@@ -22,7 +22,7 @@ export function boundSpeech(onLoud: (application: Window) => void): void {
   Object.defineProperty(window, 'parent', {
     ...own,
     get(): Window {
-      if (isLoud) throw new Error('This page said so much that it is not heard any more.')
+      if (isLoud) throw new Error('This page sent too many messages and is now ignored.')
       if (++count > MOST_A_SECOND) {
         const at = now()
         if (at - since < 1000) {

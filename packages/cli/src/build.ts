@@ -15,14 +15,14 @@ export interface BuildOptions extends Pick<PageOptions, 'screens' | 'tries' | 's
   started: Promise<DrivenBrowser> | null
 }
 
-const UNMEASURED = 'The script measures on arrival, the style carries an estimate.'
+const UNMEASURED = 'The script measures on arrival; the style has an estimate.'
 
 /** One page after the other, in one browser. A browser that ends is started again once for the page. */
 export async function build({ pageFiles, out, browser, started, ...options }: BuildOptions): Promise<BuildReport[]> {
   const { say } = options
   const start = async (isFirst = false): Promise<DrivenBrowser | null> => {
     if (!browser || !started) {
-      const why = browser ? `there is no browser at ${browser}` : 'no Chromium was found; name one with --browser or WAYBELL_BROWSER'
+      const why = browser ? `there is no browser at ${browser}` : 'Chromium not found; give its path with --browser or WAYBELL_BROWSER'
       say(`not measured: ${why}. ${UNMEASURED}`)
       return null
     }

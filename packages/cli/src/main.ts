@@ -90,7 +90,7 @@ main().then(
         : error.code === 'ENOENT'
           ? 'there is no such file'
           : error.code === 'EISDIR'
-            ? 'this is a folder; name the HTML file in it'
+            ? 'this is a folder; give an HTML file in it'
             : error.message
     console.error(`waybell: ${error.path ?? process.argv[3] ?? ''}: ${reason.split('\n')[0]}`)
     process.exitCode = 2

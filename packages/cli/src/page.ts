@@ -62,12 +62,12 @@ const LATE = 5000
 export async function buildPage(browser: DrivenBrowser | null, options: PageOptions): Promise<BuildReport> {
   const { pageFile, out, say } = options
   const source = readSource(pageFile, new Uint8Array(readFileSync(pageFile)))
-  for (const path of source.missing) say(`missing: the page needs “${path}”, which is not there`)
+  for (const path of source.missing) say(`missing: the page uses “${path}”, which does not exist`)
   const outside = copyFiles(source.found, out)
   for (const path of outside) say(`not copied: “${path}” lies outside the page's folder; put it in the same place beside ${out}`)
   const first = await buildOnce(browser, source, options, 0)
   if (!first.stopElsewhere) return first.report()
-  say('links stop elsewhere than computed: the page is measured once more, after it has had time to come to rest')
+  say('links stop elsewhere than computed; measuring the page again after it has settled')
   return (await buildOnce(browser, source, options, LATE)).report()
 }
 
@@ -278,7 +278,7 @@ function told(
   }
   const open = openFindings(input, known.findings)
   const outcome = tried && outcomeOf(input, open)
-  if (!page.sections.length) say('no sections: the page has no part that a menu could lead to')
+  if (!page.sections.length) say('no sections found on the page')
   say(`${file}: ${page.sections.length} sections, ${page.menus.flatMap((m) => m.items).length} menu items`)
   const kept = leftAsItIs(page)
   if (kept) say(kept)

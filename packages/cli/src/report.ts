@@ -89,7 +89,7 @@ export function tell(judged: readonly JudgedScreen[], outcome: Outcome, say: (li
     for (const { tried, why } of wrong) say(`  “${tried.label}” (${tried.href}) ${why}`)
   }
   if (outcome.tried || !allArrive(outcome)) say(`${linksOf(outcome.tried)} tried, ${outcomeText(outcome)}`)
-  else say('no link to try')
+  else say('no links to try')
 }
 
 const linksOf = (count: number): string => (count === 1 ? '1 link' : `${count} links`)

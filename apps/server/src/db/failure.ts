@@ -21,27 +21,27 @@ const kinds: [code: RegExp, status: number, kind: string, message: (data: string
     /^SQLITE_FULL/,
     DISK_FULL,
     'disk-full',
-    (data) => `There is no room left where ${data} is; nothing of this was stored. Make room there; it goes on from here by itself.`,
+    (data) => `The disk is full where ${data} is; nothing of this was stored. Free some space; it then continues by itself.`,
   ],
   [
     /^SQLITE_IOERR/,
     DISK_FULL,
     'disk-failed',
     (data) =>
-      `The disk did not take or give what is in ${data}; nothing of this was stored. Look whether there is room on it, and whether it is sound; it goes on from here by itself.`,
+      `The disk did not take or give what is in ${data}; nothing of this was stored. Check its free space and health; it then continues by itself.`,
   ],
   [
     /^SQLITE_(BUSY|LOCKED|PROTOCOL)/,
     NOT_NOW,
     'database-locked',
-    (data) => `Another program holds the database in ${data}; nothing of this was stored. Close it there; it goes on from here by itself.`,
+    (data) => `Another program holds the database in ${data}; nothing of this was stored. Close it there; it then continues by itself.`,
   ],
   [
     /^SQLITE_(READONLY|CANTOPEN|PERM|AUTH)/,
     NOT_NOW,
     'database-read-only',
     (data) =>
-      `The database in ${data} cannot be written; nothing of this was stored. Give the user that runs Way Bell the right to write that folder and the files in it; it goes on from here by itself.`,
+      `The database in ${data} cannot be written; nothing of this was stored. Give the user that runs Way Bell the right to write that folder and its files; it then continues by itself.`,
   ],
   [
     /^SQLITE_(CORRUPT|NOTADB|FORMAT)/,

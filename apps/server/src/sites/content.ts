@@ -15,7 +15,7 @@ export async function putContent(db: EntityManager, bytes: Uint8Array): Promise<
 /** @throws DamagedRow where the bytes are others than were stored */
 export async function getContent(db: EntityManager, hash: string): Promise<Buffer | null> {
   const row = await db.findOneBy(ContentRow, { hash })
-  if (row && hashBytes(row.bytes) !== hash) throw new DamagedRow(`the bytes of ${hash} have changed`)
+  if (row && hashBytes(row.bytes) !== hash) throw new DamagedRow(`the content of ${hash} have changed`)
   return row?.bytes ?? null
 }
 

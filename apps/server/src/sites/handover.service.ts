@@ -103,7 +103,7 @@ export class HandoverService {
         .change((db) => db.insert(HandoverRow, rows))
         .catch((error: unknown) => {
           if (!(error instanceof StorageFailure)) throw error
-          this.log.warn(`${pages.map((p) => `“${p.file}”`).join(', ')} was taken home, and that is not remembered: ${error.message}`)
+          this.log.warn(`${pages.map((p) => `“${p.file}”`).join(', ')} was downloaded, but that could not be recorded: ${error.message}`)
         })
   }
 

@@ -161,7 +161,7 @@ export class SitesService implements OnApplicationBootstrap {
       if (known)
         throw new ConflictException({
           code: 'page-known',
-          message: `The site has the page “${known.file}” already. To take over a changed one, use “Bring in a new version” on that page; to have both, give the file another name.`,
+          message: `The site already has the page “${known.file}” already. To take over a changed one, use “Bring in a new version” on that page; to have both, give the file another name.`,
         })
       const { reading } = await this.sources.source(pageOf(site, pageKey), db)
       for (const [path, bytes] of placeByName({ file: pageOf(site, pageKey).file, reading }, assets))
@@ -293,7 +293,7 @@ export class SitesService implements OnApplicationBootstrap {
         ] as const,
     )
     const commands = rows.map((r) => parseStored<Command>(r.inverse))
-    if (!commands.length) throw new NotFoundException({ code: 'no-version', message: 'The site is as it was then already.' })
+    if (!commands.length) throw new NotFoundException({ code: 'no-version', message: 'The site is already in that state.' })
     const at = new Date(then?.at ?? rows.at(-1)!.at)
     const label = `Go back to ${at.toISOString().slice(0, 16).replace('T', ' ')} UTC`
     return this.change(key, { ...of, command: { type: 'batch', label, commands }, undoes: null })
@@ -323,8 +323,7 @@ export class SitesService implements OnApplicationBootstrap {
     if (baseVersion > row.version || isClash)
       throw new ConflictException({
         code: 'conflict',
-        message:
-          'Another tab changed this at the same time, and that change stands. Look at it, and make yours again if you still want it.',
+        message: 'Another tab changed this at the same time, and its change was kept. Make yours again if you still want it.',
       })
   }
 
@@ -334,7 +333,7 @@ export class SitesService implements OnApplicationBootstrap {
     if (!taken?.stack)
       throw new ConflictException({
         code: 'taken-back',
-        message: 'Another tab was first: this is undone, redone or replaced already. Nothing was changed.',
+        message: 'Another tab was first: this was already undone, redone or replaced. Nothing changed.',
       })
     const later = await db.findBy(ChangeRow, { site, version: MoreThan(undoes), stack: 'undo' })
     // What was undone after it is redone before it.
@@ -342,7 +341,7 @@ export class SitesService implements OnApplicationBootstrap {
     if (later.some((c) => !isBefore(c) && clash(parseStored<Command>(c.command), command)))
       throw new ConflictException({
         code: 'built-upon',
-        message: 'This can’t be undone or redone: a later change builds on it. Nothing was changed.',
+        message: 'Can’t undo or redo this: a later change builds on it. Nothing changed.',
       })
   }
 
@@ -353,7 +352,7 @@ export class SitesService implements OnApplicationBootstrap {
     if (source !== null && !(await db.existsBy(ContentRow, { hash: source })))
       throw new UnprocessableEntityException({
         code: 'no-source',
-        message: 'The bytes of this page are not here; bring its file in again.',
+        message: 'This page’s file is missing; bring it in again.',
       })
   }
 

@@ -25,7 +25,7 @@ const refuse = (message: string): PageError => new PageError('zip', message)
 export async function filesInZip(name: string, bytes: Uint8Array): Promise<HandedIn[]> {
   const zip = await open(Buffer.from(bytes), { lazyEntries: true, decodeStrings: false, validateEntrySizes: true, autoClose: false }).catch(
     (error: Error) => {
-      throw refuse(`the ZIP “${name}” cannot be read (${error.message}); pack it anew`)
+      throw refuse(`the ZIP “${name}” cannot be read (${error.message}); pack it again`)
     },
   )
   if (zip.entryCount > MAX_ENTRIES)
@@ -65,7 +65,7 @@ function nextEntry(zip: ZipFile, name: string): Promise<Entry | null> {
     zip.once('entry', (entry: Entry) => settle(() => done(entry)))
     zip.once('end', () => settle(() => done(null)))
     zip.once('error', (error: Error) =>
-      settle(() => failed(refuse(`the directory of the ZIP “${name}” is broken (${error.message}); pack it anew`))),
+      settle(() => failed(refuse(`the directory of the ZIP “${name}” is broken (${error.message}); pack it again`))),
     )
     zip.readEntry()
   })
@@ -117,7 +117,7 @@ function check(entry: Entry, path: string, seen: Set<string>): void {
 /** What is counted is what comes, not what the directory says, and what came is what was packed. */
 function contentOf(zip: ZipFile, entry: Entry, path: string, { left, most }: { left: number; most: number }): Promise<Uint8Array> {
   return new Promise((done, failed) => {
-    const broken = (reason: string) => failed(refuse(`the entry “${path}” of the ZIP cannot be read (${reason}); pack it anew`))
+    const broken = (reason: string) => failed(refuse(`the entry “${path}” of the ZIP cannot be read (${reason}); pack it again`))
     zip.openReadStream(entry, (error, stream) => {
       if (error) return broken(error.message)
       const chunks: Buffer[] = []

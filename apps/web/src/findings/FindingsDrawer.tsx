@@ -19,7 +19,7 @@ function saidOf(
   const screens = site.screens.filter((s) => tried[s.key])
   const links = Math.max(0, ...screens.map((s) => tried[s.key]!.length))
   if (!hasMenus) return { said: '', triedAll: true }
-  if (screens.length < site.screens.length) return { said: 'The links are not tried yet', triedAll: false }
+  if (screens.length < site.screens.length) return { said: 'Links not tried yet', triedAll: false }
   const on = screens.length === 1 ? 'on 1 screen' : `on ${screens.length} screens`
   const count = links === 1 ? '1 link' : links === MOST_TRIED ? `the first ${links} links` : `${links} links`
   return { said: `${count} tried ${on}${links || !allArrive(outcome) ? `, ${outcomeText(outcome)}` : ''}`, triedAll: true }
@@ -83,7 +83,7 @@ function alikeOf(sorted: readonly Finding[]): Map<Finding, Fix[]> {
 }
 
 /** What a finding costs, in a word. */
-const COST = { error: 'Broken', warning: 'Risky', note: 'To know' }
+const COST = { error: 'Broken', warning: 'Risky', note: 'Note' }
 
 /** How long the pointer rests on a finding before the page shows it, in ms. */
 const RESTS = 150

@@ -178,9 +178,7 @@ function Frame({
       />
       {isShown && !isReady && (
         <p role="status" className="absolute inset-x-0 top-1/3 z-3 px-8 text-center text-faint">
-          {isSilent
-            ? 'The page did not answer, or loads itself again and again. Switch its scripts off and look again.'
-            : 'Loading the page…'}
+          {isSilent ? 'The page doesn’t respond or keeps reloading. Turn its scripts off and try again.' : 'Loading the page…'}
         </p>
       )}
     </>

@@ -306,7 +306,7 @@ export class Surveyor {
     this.isRestless ||= isRestless
     const on = `${key} ${width} ${height}`
     const given = survey ?? this.given.get(on)
-    if (!given) throw new Error('the page tells of a survey that it has not given')
+    if (!given) throw new Error('the page refers to a survey that it never sent')
     this.given.set(on, given)
     return given
   }

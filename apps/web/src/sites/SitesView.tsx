@@ -76,16 +76,13 @@ export function SitesView() {
             Bring in a page
           </h2>
           <p className="mb-4 text-faint">
-            Choose the HTML file with its styles and pictures, several pages, or a ZIP of the whole site, or drop them anywhere here. Pages
-            are kept as they are, and stay on this machine.
+            Choose HTML files with their styles and pictures, or a ZIP, or drop them here. Everything stays on this machine.
           </p>
           <label className="mb-4 flex items-start gap-2">
             <input type="checkbox" className="mt-1 size-4" checked={scripts} onChange={(e) => setScripts(e.target.checked)} />
             <span>
-              Let the pages’ own scripts run in the live page
-              <span className="block text-sm text-faint">
-                As a visitor has them, with nothing but the page itself in reach. It is kept with the site, and can be switched there.
-              </span>
+              Run the pages’ scripts
+              <span className="block text-sm text-faint">As for a visitor, cut off from everything else. You can switch this later.</span>
             </span>
           </label>
           <input

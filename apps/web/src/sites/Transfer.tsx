@@ -49,7 +49,7 @@ export function TransferState({ transfer: { isRunning, progress, told, stop } }:
     return (
       <p role="status" className="mt-3 flex basis-full items-center gap-3">
         {progress && progress.sent < progress.total
-          ? `${megabytes(progress.sent)} of ${megabytes(progress.total)} MB handed over…`
+          ? `${megabytes(progress.sent)} of ${megabytes(progress.total)} MB uploaded…`
           : 'Reading…'}
         <Button onClick={stop}>Stop</Button>
       </p>

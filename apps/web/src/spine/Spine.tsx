@@ -126,9 +126,7 @@ export function Spine({ task: { Layers = [], bandName } }: { task: Pick<Task, 'L
         data-testid="spine"
         data-scale={scale}
       >
-        {!survey && (
-          <p className="p-3 text-xs text-faint">{isStopped ? 'The page is stopped, and not measured.' : 'The page is being measured.'}</p>
-        )}
+        {!survey && <p className="p-3 text-xs text-faint">{isStopped ? 'Page stopped, not measured.' : 'The page is being measured.'}</p>}
         {zoom > 1 && <div style={{ height: height * zoom }} />}
         {drawn.map((d) =>
           d.kind === 'gathering'
@@ -147,7 +145,7 @@ export function Spine({ task: { Layers = [], bandName } }: { task: Pick<Task, 'L
         {survey && missing > 0 && (
           <div
             data-testid="missing-room"
-            title={`${px(missing)} of room are missing at the end, for the last sections to reach their places`}
+            title={`${px(missing)} more needed at the page’s end for the last sections to arrive`}
             className="absolute inset-x-0 border-t-2 border-dashed border-brick"
             style={{ top: survey.pageHeight * scale, height: missing * scale, background: HATCHED }}
           >

@@ -14,12 +14,12 @@ interface Said {
 const words: Record<ArrivalSign, (n: string) => Said> = {
   clear: (n) => ({ word: '', whole: `${n} between header and section` }),
   top: () => ({ word: '', whole: 'goes to the very top', instead: 'top' }),
-  air: (n) => ({ word: 'air', whole: `${n} between header and section, which is much air` }),
-  short: (n) => ({ word: 'short', whole: `the page ends ${n} short of its place` }),
-  below: (n) => ({ word: 'below', whole: `its heading is ${n} below what is seen` }),
+  air: (n) => ({ word: 'air', whole: `${n} between header and section, a large gap` }),
+  short: (n) => ({ word: 'too short', whole: `the page is ${n} too short for it to arrive` }),
+  below: (n) => ({ word: 'below', whole: `its heading is ${n} below the viewport` }),
   cut: (n) => ({ word: 'cut', whole: `${n} of its heading are covered` }),
   covered: (n) => ({ word: 'covered', whole: `its heading is covered, all ${n} of it` }),
-  still: () => ({ word: 'no box', whole: 'the link does not move the page: what it leads to has no box there', instead: '–' }),
+  still: () => ({ word: 'hidden', whole: 'the link does nothing: its target is hidden there', instead: '–' }),
 }
 
 /** The figure is in px, for where the unit stands elsewhere; the length says it. */

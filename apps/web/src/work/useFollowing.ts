@@ -132,7 +132,6 @@ class Line {
   }
 
   private fail(reason: string): void {
-    if (!this.isClosed)
-      toast.error(`What follows from your work could not be worked out: ${reason}. Load the view again.`, { duration: Infinity })
+    if (!this.isClosed) toast.error(`Findings couldn’t be computed: ${reason}. Reload the view.`, { duration: Infinity })
   }
 }

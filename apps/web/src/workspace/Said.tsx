@@ -22,8 +22,7 @@ export const Failed = ({ message }: { message: string }) => (
 export const Stopped = ({ onQuiet }: { onQuiet: () => void }) => (
   <div role="alert" className="m-auto max-w-96 border-l-4 border-brick bg-wash p-3 text-sm">
     <p className="mb-2">
-      A script of this page sends messages without end, and was stopped before it kept everything else waiting. Without its own scripts the
-      page can be worked on; what it measures then is the page without them.
+      A page script sends endless messages and was stopped. You can work on the page without its scripts; figures are then without them too.
     </p>
     <Button kind="main" onClick={onQuiet}>
       Open it without its scripts

@@ -117,13 +117,13 @@ function Row({ screen, index }: { screen: Screen; index: number }) {
   // The last whose text is as usual stays: larger text goes by one of those.
   const isNeeded = !plainScreens(others).length
   const refused = (over: Partial<Screen> | null): Problem | null => {
-    const message = over ? faultOfScreen({ ...screen, ...over }, others) : 'A width and a height, as 390×844.'
+    const message = over ? faultOfScreen({ ...screen, ...over }, others) : 'Enter width × height, such as 390×844.'
     return message === null ? null : { message, severity: 'error' }
   }
   const refusedText = (typed: string): Problem | null => {
     const percent = percentIn(typed)
-    const fault = percent === null ? 'A size in percent of the usual, as 150%.' : faultOfScreen(withText(screen, percent), others)
-    const message = percent !== 100 && isNeeded ? 'Larger text goes by a screen with text as usual, and this is the last.' : fault
+    const fault = percent === null ? 'Enter a percentage, such as 150%.' : faultOfScreen(withText(screen, percent), others)
+    const message = percent !== 100 && isNeeded ? 'This is the last screen with normal text, which large text needs.' : fault
     return message === null ? null : { message, severity: 'error' }
   }
   const move = (to: number) => run({ type: 'screen/move', screen: key, index: to })
@@ -174,7 +174,7 @@ function Row({ screen, index }: { screen: Screen; index: number }) {
         <Button
           kind="quiet"
           aria-label={`Remove ${name}`}
-          title={isNeeded ? 'A site has one screen with text as usual at least' : undefined}
+          title={isNeeded ? 'A site needs at least one screen with normal text' : undefined}
           disabled={isNeeded}
           onClick={() => run({ type: 'screen/drop', screen: key })}
         >

@@ -321,11 +321,8 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
               <ScreensDialog />
               <div className="ml-auto flex gap-3 text-sm whitespace-nowrap">
                 {beside.length > 0 && (
-                  <label
-                    className="flex items-center gap-1.5"
-                    title="The other screens stand beside the one in view, at the same place of the page"
-                  >
-                    <input type="checkbox" checked={isStrip} onChange={(e) => setStrip(e.target.checked)} /> In step
+                  <label className="flex items-center gap-1.5" title="Show the other screens at the same place">
+                    <input type="checkbox" checked={isStrip} onChange={(e) => setStrip(e.target.checked)} /> Sync screens
                   </label>
                 )}
                 <label className="flex items-center gap-1.5">

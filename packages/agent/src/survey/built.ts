@@ -12,7 +12,7 @@ const MOST_MENUS = 10
 const isBuilt = (el: Element): boolean => positionOf(el) === undefined && !el.matches('html, body') && !el.closest(`svg, [${PIECE}]`)
 const wordsOf = (el: Element): string => (el.textContent ?? '').trim().replace(/\s+/g, ' ')
 
-/** The hash of a link to a place of this page. */
+/** A link’s hash to a place of this page. */
 export function placeHash(link: Element): string | null {
   const hash = hashOfLink(link)
   return hash !== null && hash.length > 1 ? hash : null

@@ -53,10 +53,10 @@ async function onScreen(request: SurveyRequest): Promise<boolean> {
   return isOther
 }
 
-/** @throws Error where the page has taken away what it is measured by: what came of that would be wrong, and believed */
+/** @throws Error where the page replaced functions that measuring needs: what came of that would be wrong, and believed */
 function assertMeans(): void {
   if ([0].map(() => 1)[0] !== 1 || typeof document.documentElement.getBoundingClientRect().top !== 'number')
-    throw new Error('the page has taken away what it is measured by')
+    throw new Error('the page replaced functions that measuring needs')
 }
 
 /** Reads the whole page, header states and all; leaves it at its top. */
@@ -149,7 +149,7 @@ export async function remeasure(request: SurveyRequest): Promise<Survey> {
 
 function read(request: SurveyRequest): Survey {
   const states = seen.get(request.screen)
-  if (!states) throw new Error(`the page was not surveyed on this screen yet: ${request.screen}`)
+  if (!states) throw new Error(`the page was not measured on this screen yet: ${request.screen}`)
   const survey: Survey = {
     format: SURVEY_FORMAT,
     screen: request.screen,

@@ -144,8 +144,8 @@ describe('offsets that have no say where the page scrolls', () => {
 
   it('are found, and one press writes them there', () => {
     const [finding] = found(unaware, survey)
-    expect(finding!.message).toContain('On “Laptop” the page scrolls in an element of its own')
-    expect(finding!.fix!.label).toBe('Write them there')
+    expect(finding!.message).toContain('On “Laptop” the page scrolls inside an element, but')
+    expect(finding!.fix!.label).toBe('Write offsets there')
     const { site, inverse } = apply(aSite(unaware), finding!.fix!.command)
     expect(site.pages[0]).toEqual({ ...unaware, scroller: pane.at })
     expect(found(site.pages[0]!, survey)).toEqual([])
@@ -155,7 +155,7 @@ describe('offsets that have no say where the page scrolls', () => {
   it('are told where a script builds the element, and there is nothing to press', () => {
     const [finding] = found(page, surveyOf(now, { at: null, height: 600 }))
     expect(finding).toMatchObject({ severity: 'error', fix: null })
-    expect(finding!.message).toContain('an element that its scripts build')
+    expect(finding!.message).toContain('an element built by its scripts')
   })
 
   it('are no fault of a page whose document scrolls', () => expect(found(unaware, surveyOf(now, null))).toEqual([]))

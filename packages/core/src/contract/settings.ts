@@ -1,7 +1,7 @@
 /** What the script in a handed-over page goes by; JSON in the piece `settings`. Lengths in CSS px. */
 import { readMotion } from './motion.ts'
 
-/** The hash of a link takes the place of the one before in the history, or is not written at all. */
+/** A link’s hash takes the place of the one before in the history, or is not written at all. */
 export const ADDRESS_RULES = ['replace', 'none'] as const
 export type AddressRule = (typeof ADDRESS_RULES)[number]
 
@@ -29,7 +29,7 @@ export interface Settings {
   timed?: string
   /** What a link that is followed writes of its hash, where it is not a new entry of the history. */
   address?: AddressRule
-  /** The address says the current section while the page scrolls. */
+  /** The address follows the scroll. */
   follows?: true
   /** Of links to its sections no script of the page takes the presses. */
   takesPresses?: true

@@ -46,9 +46,9 @@ it('tells once of links without an address, in a menu each by itself', () => {
     '<title>Kiln, a pottery</title><a href="#"><img alt=""></a><a href="#">Kiln</a><nav><a href="#!">About</a><a href="#a">A</a><a href="#b">B</a></nav>'
   const body = `${nav}<section id=a><h2>A</h2><a href="#!">One</a> <a href="#!">Two</a> <a href="#">Up we go</a></section><section id=b><h2>B</h2></section>`
   expect(pageFindings(read(body), none).map((f) => f.message)).toEqual([
-    '“About” leads nowhere: its address stands for one that was never made. Choose its target in Menus, or remove it.',
-    '2 links (“One”, “Two”) have no address yet: pressed, nothing happens.',
-    '1 link (“Up we go”) has no address yet: pressed, the page goes to its top.',
+    '“About” leads nowhere: its address is a placeholder. Choose its target in Menus, or remove it.',
+    '2 links (“One”, “Two”) have no address yet: pressing one does nothing.',
+    '1 link (“Up we go”) has no address yet: pressing it goes to the top of the page.',
   ])
 })
 
@@ -151,7 +151,7 @@ it('tells of a section that has no place on a screen', () => {
   const survey = aSurvey({ parts: page.sections.map((s, i) => aPart({ at: s.at, top: i * 900, bottom: 2000, hasBox: i === 0 })) })
   const open = openFindings({ site: site(page), page, reading, undeclared, known, named, tried: {}, surveys: { phone: survey } }, [])
   expect(open).toMatchObject([
-    { code: 'section-hidden', severity: 'warning', message: 'Links to “B” do nothing on “Phone”: the section has no place there.' },
+    { code: 'section-hidden', severity: 'warning', message: 'Links to “B” do nothing on “Phone”: the section is hidden there.' },
   ])
 })
 
@@ -231,7 +231,7 @@ it('tells of an ID that was changed under the page’s own styles and scripts', 
     { site: site(page), page, reading, undeclared, tried: {}, known, surveys, named: { styles: ['a'], scripts: ['a', 'c'] } },
     [],
   )
-  expect(open).toMatchObject([{ code: 'id-in-use', message: expect.stringContaining('styles and scripts do to “#a”') }])
+  expect(open).toMatchObject([{ code: 'id-in-use', message: expect.stringContaining('styles and scripts still use “#a”') }])
   expect(apply(site(page), open[0]!.fix!.command).site.pages[0]!.sections[0]).toMatchObject({ id: 'a', former: [] })
 })
 
@@ -262,7 +262,7 @@ describe('what a menu says', () => {
   it('is told where it is taken to be, until that is confirmed', () => {
     const body = `<nav>${a('#a', 'First')}${a('#', 'Questions')}</nav>${section('a')}<section><h2>Questions people ask</h2><p>Some words of this part.</p></section>`
     const { open, page } = opened(body)
-    expect(open.map((f) => [f.code, f.fix?.label])).toEqual([['item-likely', 'It is “Questions people ask”']])
+    expect(open.map((f) => [f.code, f.fix?.label])).toEqual([['item-likely', 'Confirm “Questions people ask”']])
     const confirmed = apply(site(page), open[0]!.fix!.command).site.pages[0]!
     expect(confirmed.menus[0]!.items[1]).toEqual({ ...page.menus[0]!.items[1], takenToBe: undefined })
     expect(opened(body, () => confirmed).open).toEqual([])
@@ -322,10 +322,10 @@ it('tells of links that arrive elsewhere than computed and are right all the sam
   // The page could not go so far when it was measured.
   const shown = told({ top: arrival!.top - arrival!.shortfall })
   expect(shown.filter(([code]) => code!.startsWith('link-'))).toEqual([
-    ['link-drifts', 'note', expect.stringContaining('400 px below where it was computed')],
+    ['link-drifts', 'note', expect.stringContaining('400 px below where computed')],
   ])
   const taken = told({ top: arrival!.top - arrival!.shortfall, isTaken: true }).find(([code]) => code === 'link-drifts')
-  expect(taken![2]).toContain('a script of the page takes the press')
+  expect(taken![2]).toContain('a page script handles the press')
   expect(told({ top: 500 }).map(([code]) => code)).toContain('link-tried')
 })
 
@@ -359,10 +359,10 @@ it('tells of links that were tried and are not right, on which screens, with the
   ])
   const taken = { isTaken: true }
   expect(told([seen('a', 'First', land[0]!, taken), seen('b', 'Second', land[1]! - 30, taken)])).toEqual([
-    '2 “Second” stops 30 px above its place, since a script of the page takes the press (on every screen). [Take the presses over from the page’s script]',
+    '2 “Second” stops 30 px above its place, because a page script handles the press (on every screen). [Handle presses instead of the page’s script]',
   ])
   expect(told([seen('a', 'First', land[0]!, taken), seen('b', 'Second', land[1]!, { ...taken, astray: 66 })])).toEqual([
-    '1 A script of the page takes the presses of 2 links and stops up to 66 px below where it should (“Second” on “Laptop”); the page is then put right by a jump. [Take the presses over from the page’s script]',
+    '1 A page script handles 2 links and stops up to 66 px too low (“Second” on “Laptop”); the page then jumps into place. [Handle presses instead of the page’s script]',
   ])
   // What has no target is told where it stands.
   expect(told([seen('gone', 'Third', 0, { hasTarget: false })])).toEqual([])
@@ -389,16 +389,14 @@ it('tells of a menu that stays open behind a press where that covers what it lea
   expect(told({ leftOpen }, { leftOpen })).toEqual([])
   expect(told({ leftOpen, isCovered: true }, { leftOpen, scroll: two + 60 })).toEqual([
     {
-      said: 'menu-left-open: The menu “Header menu” stays open behind a press on 2 links (“First”, “Second”) and lies over what they lead to, or keeps them from their places (on “Phone”).',
+      said: 'menu-left-open: The menu “Header menu” stays open after pressing 2 links (“First”, “Second”) and covers or shifts their targets (on “Phone”).',
       command: { type: 'menu/shut-by', page: page.key, menu: menu!.key, by: 7 },
     },
   ])
   const unsaid = { leftOpen: { menu: null, by: null }, isCovered: true }
-  expect(told({ ...unsaid, label: 'Another' }).map((f) => f.said)).toEqual([
-    expect.stringContaining('A menu that a script builds stays open'),
-  ])
+  expect(told({ ...unsaid, label: 'Another' }).map((f) => f.said)).toEqual([expect.stringContaining('A menu built by a script stays open')])
   expect(told(unsaid)).toEqual([{ said: expect.stringMatching(/“Header menu” .*\(on “Phone”\)\.$/), command: undefined }])
-  expect(told({ leftOpen: { ...leftOpen, by: null }, isCovered: true })[0]!.said).toContain('What would shut it')
+  expect(told({ leftOpen: { ...leftOpen, by: null }, isCovered: true })[0]!.said).toContain('Its button is built by a script')
   // A script that takes the press and stops elsewhere is told of that.
   expect(told({ leftOpen, isTaken: true, scroll: one + 60 }).map((f) => f.said)).toEqual([
     expect.stringContaining('link-tried: “First” stops 60 px'),
@@ -439,7 +437,7 @@ it('has a header that is too high made smaller where it can give that, else let 
     return openFindings({ site: on, page: as, reading, undeclared, known, named, surveys: seen, tried: {} }, [])
   }
   for (const [padding, label] of [
-    [12, 'Make the header 7 px smaller on “Laptop” once the page has been scrolled'],
+    [12, 'Shrink the header by 7 px on “Laptop” after scrolling'],
     [4, 'Let the header scroll away on “Laptop”'],
   ] as const)
     for (const large of [false, true]) {
@@ -465,7 +463,7 @@ describe('a link of the text that has its name wrong', () => {
   it('is offered the section that it seems to mean, and arrives there from then on', () => {
     const { page, reading } = opened(body('romos', 'our rooms'))
     const found = broken('romos', 'our rooms')!
-    expect(found.fix!.label).toBe('It means “Rooms and beds”')
+    expect(found.fix!.label).toBe('Link it to “Rooms and beds”')
     const mended = apply(site(page), found.fix!.command).site.pages[0]!
     expect(mended.sections[0]).toMatchObject({ id: 'rooms', former: ['romos'] })
     expect(

@@ -55,5 +55,5 @@ export function untilLinked(draft: Draft, facts: SiteFacts): Draft | null {
   if (!meant || !isKeepable(wanted) || wanted === '') return draft
   // As a name that the section had: the link is written anew, and those out in the world arrive as well.
   const command: Command = { type: 'section/id', page: page.key, section: meant.key, id: meant.id, former: [...meant.former, wanted] }
-  return { ...draft, fix: { label: `It means “${meant.title}”`, command } }
+  return { ...draft, fix: { label: `Link it to “${meant.title}”`, command } }
 }

@@ -50,7 +50,7 @@ it('tells of a menu that was made and lies over what links lead to, with what en
     { kind: 'rail', side: 'left', stands: 'over', width: 200, edge: 0 },
     { isCovered: true, coveredBy: madeMenuNamed('Parts') },
   )
-  expect(rail.said).toEqual(['menu-covers: The menu “Parts” lies over what “Item 2” leads to (on “Laptop”).'])
+  expect(rail.said).toEqual(['menu-covers: The menu “Parts” covers the targets of “Item 2” (on “Laptop”).'])
   expect(rail.labels).toEqual(['Put it beside the page'])
   expect(rail.mended[0]!.form).toMatchObject({ stands: 'beside' })
   const marks = told({ kind: 'marks', side: 'left', labels: 'all', edge: 0 }, { isCovered: true, coveredBy: madeMenuNamed('Parts') })
@@ -59,7 +59,7 @@ it('tells of a menu that was made and lies over what links lead to, with what en
 })
 
 it.each<[string, Partial<Tried>, RegExp]>([
-  ['from below alone too', {}, /^menu-covers: .* lies over what “Item 2” leads to/],
+  ['from below alone too', {}, /^menu-covers: .* covers the targets of “Item 2”/],
   [
     'and that a link stops elsewhere besides',
     { scroll: 936, top: 64, isCovered: true, coveredBy: madeMenuNamed('Parts') },
@@ -82,7 +82,7 @@ it('tells of items of a menu that was made that are left out', () => {
   const items = [group('Full'), { ...anItem(2), depth: 1 }, group('Empty'), { ...anItem(1), key: 'x', target: { kind: 'as-is' as const } }]
   const page = aPage({ sections: [aSection(1), aSection(2)], menus: [aMenu(items, { name: 'Parts' })] })
   expect(found(page, ['item-unwritten'], {}).map((f) => [f.message.slice(0, 30), f.fix?.label])).toEqual([
-    ['The group “Empty” of “Parts” h', 'Remove “Empty”'],
+    ['The group “Empty” of “Parts” i', 'Remove “Empty”'],
     ['“Item 1” of “Parts” has no tar', 'Remove “Item 1”'],
   ])
 })
@@ -105,12 +105,12 @@ it('tells of items that are too small, cut off or wrapped, one for each menu, wi
   }
   const all = found(page, ['item-room'], tried)
   expect(all.map((f) => [f.message, f.fix?.label ?? null])).toEqual([
-    ['“Item 2” is smaller than 24 px and stands so near to another that a finger presses the wrong one (on “Laptop”).', null],
+    ['“Item 2” is smaller than 24 px and too close to the next for a finger (on “Laptop”).', null],
     [
-      '“Item 1”, “Item 2” run out of the menu, so that some of the labels cannot be seen (in “Parts” on “Laptop”, “Phone”).',
+      '“Item 1”, “Item 2” don’t fit into the menu, which cuts off the labels (in “Parts” on “Laptop”, “Phone”).',
       'Fold it behind a button up to 1280 px',
     ],
-    ['“Item 1” takes more than one line in a row of items (in “Parts” on “Phone”).', 'Fold it behind a button up to 390 px'],
+    ['“Item 1” wraps to a second line (in “Parts” on “Phone”).', 'Fold it behind a button up to 390 px'],
   ])
   expect(apply(site, all[2]!.fix!.command).site.pages[0]!.menus[0]!.shown).toEqual({ small: { upTo: 390, as: 'folds' } })
 })
@@ -143,7 +143,7 @@ it('gives pictures their sizes by a press, which leaves those that cannot have o
   expect(told).toMatchObject({ severity: 'note', where: { at: 12 }, fix: { label: 'Give 2 pictures their sizes' } })
   const after = apply(aSite(page), told!.fix!.command).site.pages[0]!
   expect(after.pictures?.map((p) => p.at)).toEqual([12, 16])
-  expect(say(after)).toMatchObject([{ where: { at: 14 }, fix: null, message: expect.stringContaining('1 picture says no size') }])
+  expect(say(after)).toMatchObject([{ where: { at: 14 }, fix: null, message: expect.stringContaining('1 picture has no size') }])
   expect(found(page, ['picture-unsized'], {}, { laptop: { ...surveys.laptop, pictures: [] } })).toEqual([])
 })
 
@@ -151,7 +151,7 @@ it('tells of a header that takes from the page what it gets smaller by, with wha
   const shrinking = { laptop: { ...surveys.laptop, header: aHeader({ at: 3, rest: 96, moved: 56, makesUp: 40 }) } }
   const page = aPage({ sections: [aSection(1), aSection(2)], header: null })
   const [told] = found(page, ['header-shrinks'], {}, shrinking)
-  expect(told!.message).toContain('40 px smaller')
+  expect(told!.message).toContain('up to 40 px')
   const mended = apply(aSite(page), told!.fix!.command).site.pages[0]!
   expect(mended.header).toEqual({ at: 3, keep: null, backing: null, steady: true })
   expect(found(mended, ['header-shrinks'], {}, shrinking)).toEqual([])

@@ -39,4 +39,4 @@ export function triedLinks(
 export const takePresses = ({ page: { key, travel }, surveys }: Pick<SiteFacts, 'page' | 'surveys'>): Fix | null =>
   travel.takesPresses || Object.values(surveys).some((s) => s.isHeld)
     ? null
-    : { label: 'Take the presses over from the page’s script', command: { type: 'travel/presses', page: key, takes: true } }
+    : { label: 'Handle presses instead of the page’s script', command: { type: 'travel/presses', page: key, takes: true } }

@@ -49,14 +49,14 @@ export function likelySection(wanted: string, label: string, page: SitePage, rea
   const same = (a: string, b: string) => a !== '' && a === b
   if (bare !== '') {
     const found =
-      (bare !== wanted && first((s) => s.id === bare || s.former.includes(bare), 'a # or a space too many')) ||
-      first((s) => s.id.toLowerCase() === bare.toLowerCase(), 'it differs only in case') ||
-      first((s) => wrapName(bare, rule) === s.id, 'what another system adds to it is missing') ||
-      first((s) => same(typedName(bare, rule) ?? '', s.id), 'what another system adds to it is too much') ||
-      only((s) => same(plain(bare), plain(s.id)), 'it differs in spaces, signs or accents') ||
-      only((s) => same(plain(bare), plain(s.title)), 'it is its title') ||
-      only((s) => hintsOf(s).some((h) => h === bare), 'it is its class, and no ID') ||
-      only((s) => isNear(bare, s.id), 'it is a letter off')
+      (bare !== wanted && first((s) => s.id === bare || s.former.includes(bare), 'an extra # or space')) ||
+      first((s) => s.id.toLowerCase() === bare.toLowerCase(), 'only capitals differ') ||
+      first((s) => wrapName(bare, rule) === s.id, 'the other system’s prefix or suffix is missing') ||
+      first((s) => same(typedName(bare, rule) ?? '', s.id), 'the other system’s prefix or suffix is extra') ||
+      only((s) => same(plain(bare), plain(s.id)), 'spaces, signs or accents differ') ||
+      only((s) => same(plain(bare), plain(s.title)), 'same as its title') ||
+      only((s) => hintsOf(s).some((h) => h === bare), 'it is its class, not its ID') ||
+      only((s) => isNear(bare, s.id), 'one letter differs')
     if (found) return found
   }
   const scored = all.map((section) => {
@@ -64,5 +64,5 @@ export function likelySection(wanted: string, label: string, page: SitePage, rea
     return { section, score: Math.max(labelScore(bare, like), labelScore(label, like)) }
   })
   const best = scored.sort((a, b) => b.score - a.score)[0]
-  return best && best.score >= LEAST ? { section: best.section, why: 'by its words' } : null
+  return best && best.score >= LEAST ? { section: best.section, why: 'similar words' } : null
 }

@@ -65,38 +65,36 @@ export function faultOf(id: string, { owners, formerOwner, undeclared }: Known):
   if (!isKeepable(id))
     return {
       code: 'id-character',
-      message: `The ID “${id.replace(/[\p{Cc}\p{Cs}]/gu, '\ufffd')}” holds a control character, or half of a character; a file does not keep it as it is. Type it anew.`,
+      message: `The ID “${id.replace(/[\p{Cc}\p{Cs}]/gu, '\ufffd')}” contains a control character or half a character, which files don’t keep. Type it again.`,
     }
   if (hasSpace(id))
     return {
       code: 'id-space',
-      message: `The ID “${id}” holds white space; no style, and no label or description, could name it. Use a hyphen.`,
+      message: `The ID “${id}” contains white space, so styles, labels and descriptions can’t refer to it. Use a hyphen.`,
     }
-  if (id.startsWith('#'))
-    return { code: 'id-hash', message: `The ID “${id}” begins with #, which belongs to links; a link to it would need two.` }
+  if (id.startsWith('#')) return { code: 'id-hash', message: `The ID “${id}” begins with #. Only links need that; remove it.` }
   const others = owners(id.toLowerCase())
   const same = others.find((o) => o.id === id)
-  if (same) return { code: 'id-taken', message: `${same.what} has the ID “${id}” already; links go to the first of the two.` }
+  if (same) return { code: 'id-taken', message: `${same.what} already has the ID “${id}”; links go to the first of the two.` }
   if (id.toLowerCase() === 'top')
-    return { code: 'id-reserved', message: `Links to “#${id}” come to the element with this ID and not to the top of the page.` }
+    return { code: 'id-reserved', message: `Links to “#${id}” go to this element, not to the top of the page.` }
   const near = others[0]
   if (near)
     return {
       code: 'id-case',
-      message: `${near.what} has the ID “${near.id}”, which differs from “${id}” only in case; links and people mistake one for the other.`,
+      message: `${near.what} has the ID “${near.id}”, which differs from “${id}” only in capitals and is easily confused with it.`,
     }
   const was = formerOwner(id)
-  if (was !== null)
-    return { code: 'former-clash', message: `“${was}” had the ID “${id}” before; links out in the world that mean it come here.` }
+  if (was !== null) return { code: 'former-clash', message: `“${was}” had the ID “${id}” before; old links meant for it arrive here.` }
   if (!isSelector(id))
     return {
       code: 'id-selector',
-      message: `The ID “${id}” is no CSS selector as it stands; styles and scripts must escape it. Begin with a letter and use letters, digits, hyphens.`,
+      message: `The ID “${id}” must be escaped in CSS selectors. Begin with a letter; use letters, digits and hyphens.`,
     }
   if (undeclared.has(id))
     return {
       code: 'id-shadow',
-      message: `A script of the page reads the name “${id}” without declaring it; an element with this ID takes its place.`,
+      message: `A page script uses the undeclared name “${id}”; an element with this ID replaces it.`,
     }
   return null
 }

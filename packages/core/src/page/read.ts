@@ -154,10 +154,7 @@ export function parsePage(bytes: Uint8Array, looks: Looks = []): ParsedPage {
     )
   if (decoded.text.trim() === '') throw new PageError('page-empty', 'the file is empty; choose the HTML file of the page')
   if (/^\s*<![^>]*$/.test(decoded.text))
-    throw new PageError(
-      'page-empty',
-      'the file is cut off in its first line, so that there is no page in it; save it anew and bring that in',
-    )
+    throw new PageError('page-empty', 'the file is cut off in its first line; save it again and bring that in')
   checkIsHtml(decoded)
   const tree = parseTree(decoded.text)
   if (!tree.body)

@@ -34,4 +34,5 @@ it('takes markup and scripts in it as text', () => {
   expect(html).toContain('<h1>A &lt;b&gt;bold&lt;/b&gt; &amp; &quot;quoted&quot; title</h1>')
 })
 
-it('asks for a heading where there is none', () => expect(() => starterPage('just words')).toThrow('begin each part with a line such as'))
+it('asks for a heading where there is none', () =>
+  expect(() => starterPage('just words')).toThrow('start each section with a line such as'))

@@ -50,7 +50,7 @@ export function starterPage(outline: string): string {
   const tokens = lexer(outline.replace(/^\ufeff/, ''))
   const headings = tokens.filter((t): t is Tokens.Heading => t.type === 'heading')
   if (!headings.length)
-    throw new PageError('page-not-html', 'the outline has no heading; begin each part with a line such as “## Our work”')
+    throw new PageError('page-not-html', 'the outline has no headings; start each section with a line such as “## Our work”')
   const least = Math.min(...headings.map((h) => h.depth))
   const lone = headings.filter((h) => h.depth === least).length === 1 && headings.length > 1 && headings[0]!.depth === least
   // A lone heading of the highest level is the page's title; its parts are one level below.

@@ -356,7 +356,7 @@ describe('what always holds', () => {
     ['is a section already', broken({ sections: [aSection(2), aSection(2, { id: 'b' })] })],
     ['is a section already', broken({ sections: [aSection(2), aSection(3, { at: 20 })] })],
     ['the item “Item 2” is there already', broken({ menus: [aMenu([anItem(2), anItem(2)])] })],
-    ['a bar that was made already', broken({ menus: [aMenu([]), aMenu([], { key: 'm2' })] })],
+    ['already has a made bar', broken({ menus: [aMenu([]), aMenu([], { key: 'm2' })] })],
     [
       'is that of another item already',
       broken({ menus: [aMenu([anItem(2, 5), anItem(4, 5)], { form: { kind: 'found', elements: [1] } })] }),
@@ -370,7 +370,7 @@ describe('what always holds', () => {
     ['a screen has from 200 to 8000 px each way', change({ height: 20 })],
     ['is from 100 to 200%', change({ text: 220 })],
     [
-      'a site has one of those at least',
+      'large text needs a screen with normal text',
       { type: 'batch', label: '', commands: site.screens.map((screen) => ({ type: 'screen/change', screen: { ...screen, text: 150 } })) },
     ],
     ['needs a name', change({ name: ' ' })],

@@ -205,11 +205,11 @@ export interface HeaderMoves {
   over?: true
   /** Until then it has no ground. */
   clear?: true
-  /** From then on it has a shadow. */
+  /** From then on gets a shadow. */
   shadow?: true
   /** From then on it is smaller by so much, in px, as far as it can give that. */
   small?: number
-  /** From then on it leaves on the way down, and comes back on the way up. */
+  /** From then on hides on the way down, returns on the way up. */
   away?: true
   /** Keys of the screens on which it does none of that. */
   off?: string[]
@@ -276,7 +276,7 @@ export interface SitePage {
     own?: true
     /** What a link that is followed writes of its hash; absent for a new entry of the history. */
     address?: AddressRule
-    /** The address says the current section while the page scrolls. */
+    /** The address follows the scroll. */
     follows?: true
     /** Words of the skip link to the first section; absent for none of ours. */
     skip?: string

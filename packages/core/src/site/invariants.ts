@@ -46,10 +46,10 @@ function checkPage(page: SitePage, had: ReadonlySet<string>): void {
   if (sections.some((s) => s.id === '')) throw new CommandError('an ID needs at least one character')
   for (const { id, own, title } of sections)
     if (id !== own && !isKeepable(id))
-      throw new CommandError(`the ID for the section “${title}” holds a character that a file does not keep; type it anew`)
+      throw new CommandError(`the ID for the section “${title}” contains a character that files don’t keep; type it again`)
   for (let i = 1; i < sections.length; i++)
     if (pageOrder(sections[i - 1]!, sections[i]!) > 0)
-      throw new CommandError(`the section “${sections[i]!.title}” does not stand in the page's order`)
+      throw new CommandError(`the section “${sections[i]!.title}” is not in the page’s order`)
   unique(
     menus,
     (m) => m.key,
@@ -57,7 +57,7 @@ function checkPage(page: SitePage, had: ReadonlySet<string>): void {
   )
   const made = menus.filter(isMade)
   if (made.filter((m) => m.form.kind === 'bar').length > 1)
-    throw new CommandError('the page has a bar that was made already; give one of the two another form, or remove it')
+    throw new CommandError('the page already has a made bar; change the form of one, or remove it')
   unique(
     menus.flatMap((m) => (isFound(m) ? m.form.elements.map((at) => ({ at, m })) : [])),
     ({ at }) => at,
@@ -66,7 +66,7 @@ function checkPage(page: SitePage, had: ReadonlySet<string>): void {
   const keys = new Set(sections.map((s) => s.key))
   for (const menu of made) checkShown(menu, keys)
   for (const { name, inStep } of menus.filter(isFound))
-    if (inStep) throw new CommandError(`“${name}” is one of the page’s own menus, which keeps the page’s items`)
+    if (inStep) throw new CommandError(`“${name}” is one of the page’s own menus, which keeps its own items`)
   for (const menu of menus) {
     unique(
       menu.items,
@@ -76,16 +76,16 @@ function checkPage(page: SitePage, had: ReadonlySet<string>): void {
     for (const { label, target } of menu.items) {
       checkTarget(target, `the item “${label}”`, keys, had)
       if (target.kind === 'group' && isFound(menu))
-        throw new CommandError(`the item “${label}” is in one of the page’s own menus, which opens what it opens; make a menu for groups`)
+        throw new CommandError(`the item “${label}” is in one of the page’s own menus; only made menus have groups`)
     }
   }
   for (const { target } of page.links ?? []) checkTarget(target, 'a link on the page', keys, had)
   unique(
     page.pictures ?? [],
     (p) => p.at,
-    () => 'the size of a picture is said already',
+    () => 'the picture already has a size',
   )
-  unique(page.links ?? [], linkKey, () => 'a link on the page has a target already')
+  unique(page.links ?? [], linkKey, () => 'the link already has a target')
   unique(
     menus.flatMap((m) => m.items.flatMap((item) => item.links.map((at) => ({ at, item })))),
     ({ at }) => at,
@@ -96,7 +96,7 @@ function checkPage(page: SitePage, had: ReadonlySet<string>): void {
 function checkShown({ name, shown }: MadeMenu, sections: ReadonlySet<string>): void {
   for (const key of [shown?.from, shown?.until])
     if (key !== undefined && !sections.has(key))
-      throw new CommandError(`the page has no section “${key}”, with which the menu “${name}” begins or ends; choose another first`)
+      throw new CommandError(`the page has no section “${key}”, where the menu “${name}” begins or ends; choose another first`)
 }
 
 function checkTarget(target: ItemTarget, named: string, sections: ReadonlySet<string>, had: ReadonlySet<string>): void {
@@ -105,7 +105,7 @@ function checkTarget(target: ItemTarget, named: string, sections: ReadonlySet<st
   const section = sectionOf(target)
   if (section === null || sections.has(section)) return
   if (had.has(section)) throw new CommandError(`${named} leads to this section; give that another target first`)
-  throw new CommandError(`the page has no section “${section}”, which ${named} leads to; it may have been removed meanwhile`)
+  throw new CommandError(`the page has no section “${section}”, which ${named} leads to; it may have been removed`)
 }
 
 /** What leads to other pages of the site, and what follows their menus. */
@@ -113,8 +113,8 @@ function checkBetween(page: SitePage, pages: readonly SitePage[]): void {
   for (const { name, inStep } of page.menus) {
     if (!inStep) continue
     const followed = pages.find((p) => p.key === inStep.page)?.menus.find((m) => m.key === inStep.menu)
-    if (!followed) throw new CommandError(`the menu is not there that “${name}” keeps in step with; let that go its own way first`)
-    if (followed.inStep) throw new CommandError(`“${followed.name}” keeps in step with another menu itself; choose that one`)
+    if (!followed) throw new CommandError(`“${name}” is synced with a menu that is gone; stop syncing it first`)
+    if (followed.inStep) throw new CommandError(`“${followed.name}” is itself synced with another menu; choose that one`)
   }
   const leads = [
     ...page.menus.flatMap((m) => m.items.map(({ label, target }) => ({ target, named: `the item “${label}”` }))),

@@ -353,9 +353,9 @@ describe('menus in step', () => {
     ])
   })
   it('have no items of their own to change, until they go their own way', () => {
-    expect(() => apply(stepped, { type: 'item/drop', page: 'p1', menu: 'm2', item: 'm2-i1' })).toThrow('keeps in step with another menu')
+    expect(() => apply(stepped, { type: 'item/drop', page: 'p1', menu: 'm2', item: 'm2-i1' })).toThrow('is synced with another menu')
     expect(said(done({ type: 'menu/in-step', page: 'p1', menu: 'm2', inStep: undefined }), 0, 1)).toEqual(said(stepped, 0, 1))
-    expect(() => apply(stepped, { type: 'menu/drop', page: 'p1', menu: 'm1' })).toThrow('keep')
+    expect(() => apply(stepped, { type: 'menu/drop', page: 'p1', menu: 'm1' })).toThrow('stop syncing')
     expect(() =>
       apply(stepped, {
         type: 'menu/add',
@@ -363,7 +363,7 @@ describe('menus in step', () => {
         index: 0,
         menu: aMenu([], { key: 'm3', form: { kind: 'floating', side: 'left', edge: 0 }, inStep: { ...follows, menu: 'm2' } }),
       }),
-    ).toThrow('keeps in step with another menu itself')
+    ).toThrow('is itself synced with another menu')
   })
   it('go their own way when the one that they follow goes, with its page or set up anew', () => {
     const kept = (s: Site, page: number, menu: number) => [s.pages[page]!.menus[menu]!.inStep, said(s, page, menu).length]

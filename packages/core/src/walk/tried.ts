@@ -167,7 +167,7 @@ function ownMarked(page: SitePage, surveys: Readonly<Record<string, Survey>>): O
   )
 }
 
-const FROM_BELOW = ' when it is followed from further down the page'
+const FROM_BELOW = ' when followed from further down'
 
 /** @param page as it is handed over; @param survey of the screen that they were tried on */
 export function judgeTried(page: SitePage, survey: Survey | null, tried: readonly Tried[]): TryVerdict[] {
@@ -205,15 +205,11 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
       return { ...wrong('off', `stops ${Math.round(Math.abs(by))} px ${by > 0 ? 'below' : 'above'} its place${why}`), by }
     }
     if (!one.hasTarget) return wrong('nowhere', `leads nowhere: the page has no “#${one.id}”`)
-    if (one.leaves) return wrong('leaves', 'is followed in another tab')
-    if (!one.hasBox) return wrong('no-box', 'does not move the page: what it leads to has no box on this screen')
-    if (one.isSideways && one.leftOpen) return wrong('sideways', 'moves the page sideways, with its menu left open')
-    if (one.isSideways)
-      return wrong(
-        'sideways',
-        'moves the page sideways: Way Bell does not do such pages yet, its item is marked by pressing it and not by scrolling',
-      )
-    const reason = one.isTaken ? ', since a script of the page takes the press' : one.leftOpen ? ', with its menu left open' : ''
+    if (one.leaves) return wrong('leaves', 'opens in another tab')
+    if (!one.hasBox) return wrong('no-box', 'doesn’t move the page: its target is hidden on this screen')
+    if (one.isSideways && one.leftOpen) return wrong('sideways', 'moves the page sideways, because its menu stays open')
+    if (one.isSideways) return wrong('sideways', 'moves the page sideways: that isn’t supported yet, so only a press marks its item')
+    const reason = one.isTaken ? ', because a page script handles the press' : one.leftOpen ? ', because its menu stays open' : ''
     const isOff = stopsOff(one, reason)
     if (isOff) return isOff
     if (one.isCovered && one.leftOpen) return wrong('covered', 'arrives under its own menu, which stays open')
@@ -224,9 +220,9 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
       return wrong('covered', (one.below.coveredBy ? `arrives under ${one.below.coveredBy}` : 'arrives out of sight') + FROM_BELOW)
     // Only items are marked, and not a site's name that stands among them.
     if (!isItem(one)) return { tried: one, fault: null, why: '', ...drift }
-    if (!one.isLit) return wrong('unlit', 'is not marked where it arrives')
-    if (!one.isSeen) return wrong('unseen', 'is marked where it arrives, and looks as the others do: the page’s own styles win')
-    if (!one.isAlone) return wrong('two', 'is marked where it arrives, and the page shows another item as the current one besides')
+    if (!one.isLit) return wrong('unlit', 'arrives but isn’t marked')
+    if (!one.isSeen) return wrong('unseen', 'is marked but looks like the others: the page’s own styles win')
+    if (!one.isAlone) return wrong('two', 'is marked, but the page also shows another item as current')
     return { tried: one, fault: null, why: '', ...drift }
   })
 }

@@ -17,7 +17,7 @@ export function HighlightTask() {
   if (page.highlight.own)
     return (
       <div className="border-l-4 border-teal bg-wash p-2 text-sm">
-        <p className="mb-1.5">The page’s own script marks the current item, and rightly: that stays as it is.</p>
+        <p className="mb-1.5">The page’s own script already marks the current item correctly.</p>
         <Button onClick={() => run({ type: 'highlight/own', page: page.key })}>Mark it here instead</Button>
       </div>
     )
@@ -29,7 +29,7 @@ export function HighlightTask() {
           <Dome /> Bell line
         </span>
       </Heading>
-      <p className="mb-2 text-sm text-faint">A section becomes the current one when its top crosses this line across the viewport.</p>
+      <p className="mb-2 text-sm text-faint">A section becomes current when its top crosses this line.</p>
       <NumberField
         label="Below the header"
         unit="px"
@@ -41,7 +41,7 @@ export function HighlightTask() {
       {measured.length > 0 && (
         <p className={`mt-2 text-sm ${isSafe ? 'text-faint' : 'text-brick'}`}>
           {band.low < band.high
-            ? `From ${Math.ceil(band.low)} px ${Number.isFinite(band.high) ? `to ${Math.floor(band.high)} px` : 'on'}, every link that reaches its place lights its own item, on every screen.`
+            ? `From ${Math.ceil(band.low)} px ${Number.isFinite(band.high) ? `to ${Math.floor(band.high)} px` : 'on'}, every link lights its own item on every screen.`
             : 'No bell line does for all links: some sections are shorter than the breathing space.'}
         </p>
       )}
@@ -96,10 +96,10 @@ export function HighlightTask() {
 }
 
 const STYLES: Record<MarkStyle, string> = {
-  page: 'As the page marks what is current',
-  line: 'A line under the words',
-  edge: 'An edge below the item',
-  strong: 'A line, whatever the page’s styles say',
+  page: 'The page’s own mark',
+  line: 'Underline',
+  edge: 'Bottom border',
+  strong: 'Underline, overriding the page',
 }
 
 /** How each menu that the page has shows its current item. */

@@ -82,12 +82,7 @@ export function ContrastStrip({ menu, state, named }: { menu: Menu; state: ItemS
     }),
     [stretches],
   )
-  if (!stretches.length)
-    return (
-      <p className="text-xs text-faint">
-        What lies behind these words is a picture, or they are not on this screen; there is no figure for it.
-      </p>
-    )
+  if (!stretches.length) return <p className="text-xs text-faint">No figure: a picture lies behind, or the text isn’t on this screen.</p>
   const worst = stretches.reduce((least, one) => (one.ratio < least.ratio ? one : least))
   // Where that comes to lie behind the menu.
   const show = ({ top }: ContrastStretch) => live.scrollTo(Math.max(0, top))
@@ -104,7 +99,7 @@ export function ContrastStrip({ menu, state, named }: { menu: Menu; state: ItemS
       />
       <p className="flex items-center gap-2 text-xs">
         <span className={worst.ratio < READABLE ? 'font-bold text-brick' : 'text-faint'}>
-          {worst.ratio.toFixed(1)} to 1 at the least, over {worst.over === null ? 'the page' : `“${worst.over}”`}
+          {worst.ratio.toFixed(1)} minimum, over {worst.over === null ? 'the page' : `“${worst.over}”`}
         </span>
         <Button kind="quiet" className="flex-none" onClick={() => show(worst)}>
           Show it

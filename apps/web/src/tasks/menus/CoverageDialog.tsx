@@ -78,7 +78,7 @@ function Matrix({ close }: { close: () => void }) {
       ...(more.length ? [`On “${screen.name}” nothing leads to ${titles(more)}.`] : []),
       ...(opened.length
         ? [
-            `On “${screen.name}” only ${folded.map((m) => `“${m.name}”`).join(' and ')}, which is not seen there until it is opened, leads to ${titles(opened)}.`,
+            `On “${screen.name}” only ${folded.map((m) => `“${m.name}”`).join(' and ')}, which is closed at first, leads to ${titles(opened)}.`,
           ]
         : []),
     ]
@@ -114,11 +114,11 @@ function Matrix({ close }: { close: () => void }) {
             Links of the other pages are not counted: {from.error.message}
           </span>
         )}
-        {from.isLoading && <span role="status">The other pages are read.</span>}
+        {from.isLoading && <span role="status">Reading the other pages…</span>}
         <span className={`flex-1 ${from.isLoading ? 'invisible' : ''}`}>
           {alone.length === 0
             ? 'Every section is reached.'
-            : `${alone.length === 1 ? '1 section is' : `${alone.length} sections are`} reached from nowhere: ${titles(alone)}.`}{' '}
+            : `${alone.length === 1 ? '1 section is' : `${alone.length} sections are`} not linked from anywhere: ${titles(alone)}.`}{' '}
           {besides.join(' ')}
         </span>
         <Button disabled={!isOnly && !from.data} onClick={download}>

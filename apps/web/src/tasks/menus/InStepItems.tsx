@@ -18,10 +18,10 @@ export function InStepItems({ menu, inStep }: { menu: Menu; inStep: InStep }) {
     <>
       <p className="mb-1 flex items-center justify-between gap-2 text-sm">
         <span>
-          In step with “{followed.name}”{there === page ? '' : ` of ${there.file}`}
+          Synced with “{followed.name}”{there === page ? '' : ` of ${there.file}`}
         </span>
         <Button kind="quiet" onClick={() => set(undefined)}>
-          Let it go its own way
+          Stop syncing
         </Button>
       </p>
       <List count={followed.items.length} estimate={34} label={`Items of ${menu.name}`} keyOf={(i) => menu.items[i]!.key}>

@@ -31,7 +31,7 @@ interface ItemRowProps {
 const KEYS = ['ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight']
 
 const checkLanguage = (tag: string): Problem | null =>
-  tag === '' || LANGUAGE.test(tag) ? null : { message: 'A language is a tag, as fr or pt-BR.', severity: 'error' }
+  tag === '' || LANGUAGE.test(tag) ? null : { message: 'Enter a language tag such as fr or pt-BR.', severity: 'error' }
 
 /** The row as it is dragged: while that goes on it is drawn again and again, and what stands in it is not. */
 export const ItemRow = memo(function ItemRow({ menu, item, depth, onMove }: ItemRowProps) {
@@ -136,11 +136,11 @@ const ItemFields = memo(function ItemFields({ menu, item, depth, isLoose, onNest
           {item.takenToBe && (
             <Button
               kind="quiet"
-              aria-label={`taken to be; confirm ${item.label}`}
-              title="Found by its words, since the link does not say where it leads. Press to confirm, or choose another."
+              aria-label={`assumed; confirm ${item.label}`}
+              title="Found by its label. Press to confirm, or choose another."
               onClick={() => run({ type: 'item/target', ...at, target: item.target })}
             >
-              <span className="text-xs whitespace-nowrap text-faint">taken to be; confirm</span>
+              <span className="text-xs whitespace-nowrap text-faint">assumed; confirm</span>
               <Check size={14} aria-hidden />
             </Button>
           )}

@@ -94,7 +94,7 @@ export function MakeMenu() {
               <option value={ALL}>One for each section</option>
               {followed.map((m) => (
                 <option key={m.key} value={m.key}>
-                  In step with “{m.name}”
+                  Synced with “{m.name}”
                 </option>
               ))}
               <option value={NONE}>None yet</option>
@@ -123,7 +123,7 @@ export function MakeMenu() {
                 key={kind}
                 type="button"
                 disabled={kind === 'bar' && hasBar}
-                title={kind === 'bar' && hasBar ? 'The page has a bar that was made' : undefined}
+                title={kind === 'bar' && hasBar ? 'The page already has a made bar' : undefined}
                 onClick={() => make(kind)}
                 className="flex flex-col items-center gap-1 rounded-sm border border-hair p-2 text-center text-xs hover:border-faint disabled:opacity-60"
               >

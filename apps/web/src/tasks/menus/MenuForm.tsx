@@ -36,8 +36,8 @@ const fieldNames: Record<string, string> = {
   place: 'Place',
   side: 'Side',
   stands: 'Stands',
-  layout: 'Laid out',
-  labels: 'Labels seen',
+  layout: 'Layout',
+  labels: 'Labels',
   width: 'Width',
   edge: 'Distance',
   text: 'Each says',
@@ -45,7 +45,7 @@ const fieldNames: Record<string, string> = {
 
 const words: Record<string, string> = {
   top: 'At the top of the page',
-  'after-header': 'Behind the page’s header',
+  'after-header': 'After the page’s header',
   'under-fixed': 'Over the page, below its header',
   'in-header': 'In the page’s header',
   left: 'Left',
@@ -56,16 +56,16 @@ const words: Record<string, string> = {
   columns: 'In columns',
   list: 'One below the other',
   current: 'The current one',
-  all: 'All, under the pointer or focus',
+  all: 'All, on hover or focus',
   end: 'At the section’s end',
-  foot: 'At the viewport’s foot, while the section is there',
+  foot: 'At the viewport’s bottom, while in the section',
 }
 
 const smallWords: Record<Small, string> = {
-  same: 'Stays as it is',
+  same: 'Unchanged',
   scrolls: 'Scrolls sideways',
   folds: 'Folds behind a button',
-  away: 'Stays away',
+  away: 'Hidden',
 }
 
 interface SelectProps {
@@ -153,7 +153,7 @@ export function MenuForm({ menu }: { menu: MadeMenu }) {
             <Field
               label={`${fieldNames[name]} of ${menu.name}`}
               value={String(form[name as keyof MadeMenuForm])}
-              placeholder="the label of what it leads to"
+              placeholder="its target’s label"
               mayBeEmpty
               onCommit={(value) => setField(name, value)}
             />
@@ -174,20 +174,20 @@ export function MenuForm({ menu }: { menu: MadeMenu }) {
       {form.kind !== 'steps' && (
         <>
           <Select
-            label="Seen from"
+            label="Visible from"
             value={shown.from ?? ''}
-            options={[{ value: '', name: 'The page’s beginning' }, ...numbered]}
+            options={[{ value: '', name: 'Top of the page' }, ...numbered]}
             onChange={(key) => change('from', key || undefined)}
           />
           <Select
-            label="Seen until"
+            label="Visible until"
             value={shown.until ?? ''}
             options={[{ value: '', name: 'The page’s end' }, ...numbered]}
             onChange={(key) => change('until', key || undefined)}
           />
           <Row>
             <NumberField
-              label="Seen once the page is scrolled by"
+              label="Visible after scrolling"
               unit="px"
               value={shown.after ?? 0}
               min={0}
@@ -199,12 +199,12 @@ export function MenuForm({ menu }: { menu: MadeMenu }) {
       )}
       {form.kind !== 'steps' && (
         <Select
-          label="Ahead of the visitor"
+          label="Items not reached"
           value={shown.holds ?? ''}
           options={[
-            { value: '', name: 'All items can be chosen' },
-            { value: 'visit', name: 'Held back until reached, for a visit' },
-            { value: 'browser', name: 'Held back until reached, kept in the browser' },
+            { value: '', name: 'Enabled' },
+            { value: 'visit', name: 'Disabled until reached, per visit' },
+            { value: 'browser', name: 'Disabled until reached, remembered' },
           ]}
           onChange={(holds) => change('holds', (holds as Holds) || undefined)}
         />
@@ -219,7 +219,7 @@ export function MenuForm({ menu }: { menu: MadeMenu }) {
       {small.as !== 'same' && (
         <Row>
           <NumberField
-            label="Small is up to"
+            label="Up to"
             unit="px"
             value={small.upTo}
             min={1}
@@ -235,7 +235,7 @@ export function MenuForm({ menu }: { menu: MadeMenu }) {
             checked={menu.grows !== false}
             onChange={(e) => run({ type: 'menu/grows', ...at, grows: e.target.checked ? undefined : false })}
           />
-          A section that is added gets an item here
+          New sections get an item here
         </label>
       )}
       <Row>

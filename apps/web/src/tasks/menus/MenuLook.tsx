@@ -34,29 +34,29 @@ import { useWork } from '../../work/context.ts'
 import { ContrastStrip } from './ContrastStrip.tsx'
 
 const stateNames: Record<ItemState, string> = {
-  rest: 'At rest',
+  rest: 'Normal',
   visited: 'Visited',
-  within: 'Above the current',
+  within: 'Above current',
   current: 'Current',
-  hover: 'Pointed at',
-  focus: 'In focus',
+  hover: 'Hovered',
+  focus: 'Focused',
   pressed: 'Pressed',
-  held: 'Held back',
+  held: 'Disabled',
 }
 
 const fieldNames: Record<string, string> = {
-  ink: 'Words',
-  ground: 'Ground',
+  ink: 'Text',
+  ground: 'Background',
   opacity: 'Opacity',
   size: 'Size',
   letters: 'Letters',
-  spacing: 'Beside words',
+  spacing: 'Padding',
   corner: 'Corner',
   shadow: 'Shadow',
   weight: 'Weight',
   line: 'Line',
   mark: 'Mark',
-  backing: 'Backing',
+  backing: 'Background',
 }
 
 const words: Record<string, string> = {
@@ -66,8 +66,8 @@ const words: Record<string, string> = {
   soft: 'Soft',
   normal: 'Normal',
   bold: 'Bold',
-  under: 'Under the words',
-  over: 'Over the words',
+  under: 'Under the text',
+  over: 'Over the text',
   bar: 'Bar',
   dot: 'Dot',
   dome: 'Half dome',
@@ -236,7 +236,7 @@ export function MenuLook({ menu }: { menu: Menu }) {
   return (
     <div role="group" aria-label={`Look of ${menu.name}`} className="mb-2 bg-wash p-2 text-sm">
       <p className="mb-2 flex flex-wrap items-center gap-1.5">
-        <span className="text-faint">Begin with</span>
+        <span className="text-faint">Start from</span>
         {starts.map(([name, start]) => (
           <Button key={name} kind="quiet" onClick={() => set(start)}>
             {name}
@@ -292,11 +292,11 @@ export function MenuLook({ menu }: { menu: Menu }) {
         {stateNames[state]}
         <label className="flex items-center gap-1.5 text-xs font-normal">
           <input type="checkbox" checked={isHeld} onChange={(e) => setHeld(e.target.checked)} />
-          hold it in the live page
+          show it in the live page
         </label>
       </p>
       {isFound(menu) && state === 'rest' ? (
-        <p className="text-xs text-faint">At rest the items look as the page has them.</p>
+        <p className="text-xs text-faint">Normally items look as on the page.</p>
       ) : (
         <Fields
           of={`of an item ${stateNames[state].toLowerCase()}`}
@@ -305,7 +305,7 @@ export function MenuLook({ menu }: { menu: Menu }) {
           onChange={changeState}
         />
       )}
-      {state === 'visited' && <p className="text-xs text-faint">Of a visited link a browser shows the colour alone.</p>}
+      {state === 'visited' && <p className="text-xs text-faint">Browsers show only the colour of visited links.</p>}
       <ContrastStrip menu={menu} state={state} named={`an item ${stateNames[state].toLowerCase()}`} />
       {current && current.ratio < READABLE && state !== 'held' && (
         <Remedies
@@ -344,13 +344,10 @@ function Remedies({
   const opacity = useMemo(() => leastOpacity(menu, page, measured), [menu, page, measured])
   return (
     <p className="mt-1 flex flex-wrap items-center gap-2 text-xs">
-      {ink !== null && <Button onClick={() => onInk(ink)}>Write it in {ink}</Button>}
-      {opacity !== null && <Button onClick={() => onOpacity?.(opacity)}>Make its ground {opacity} % opaque</Button>}
+      {ink !== null && <Button onClick={() => onInk(ink)}>Set text to {ink}</Button>}
+      {opacity !== null && <Button onClick={() => onOpacity?.(opacity)}>Make background {opacity} % opaque</Button>}
       {ink === null && opacity === null && (
-        <span>
-          No one colour is read over all that it stands over: some of that is too light for light words and some too dark for dark ones.
-          Give it a{onOpacity ? ' ground' : ' backing'} of its own.
-        </span>
+        <span>No single text colour works over everything behind it. Give {onOpacity ? 'the menu' : 'the item'} a background.</span>
       )}
     </p>
   )

@@ -102,7 +102,7 @@ export function MenuSheet({ menu }: { menu: Menu }) {
               kind="quiet"
               aria-expanded={open === 'look'}
               aria-label={`Look of ${menu.name}`}
-              title="Look, in each state"
+              title="Look per state"
               onClick={() => setOpen(open === 'look' ? null : 'look')}
             >
               <Palette size={14} aria-hidden />
@@ -110,12 +110,10 @@ export function MenuSheet({ menu }: { menu: Menu }) {
             <Button
               kind="quiet"
               aria-label={`Remove menu ${menu.name}`}
-              title={isMade(menu) ? 'Remove this menu' : 'Way Bell lets go of this menu; it stays in the page as it came'}
+              title={isMade(menu) ? 'Remove this menu' : 'Stop managing this menu; the page keeps it unchanged'}
               onClick={() => {
                 if (!run(dropMenu(site, page, menu)) || isMade(menu)) return
-                toast(
-                  `“${menu.name}” stays in the page as it came, with its own links; nothing of it is marked or changed. Undo brings it back.`,
-                )
+                toast(`“${menu.name}” stays on the page unchanged and isn’t marked. Undo brings it back.`)
               }}
             >
               <X size={14} aria-hidden />
@@ -129,7 +127,7 @@ export function MenuSheet({ menu }: { menu: Menu }) {
       {open === 'look' && <MenuLook menu={menu} />}
       {isFound(menu) && menu.form.shutBy !== undefined && (
         <p className="mb-2 flex items-center gap-2 text-sm">
-          <span className="flex-1">Where it opens, it is shut behind each press in it.</span>
+          <span className="flex-1">It closes after each press.</span>
           <Button onClick={() => run({ type: 'menu/shut-by', page: page.key, menu: menu.key })}>Leave it open</Button>
         </p>
       )}
@@ -178,7 +176,7 @@ function saidOf({ items }: Menu): { announcements: Announcements; screenReaderIn
   const place = (key: string | number) => `${items.findIndex((i) => i.key === key) + 1} of ${items.length}`
   return {
     screenReaderInstructions: {
-      draggable: 'Press Space to take the item up, the arrow keys to move it, Space to put it down, Escape to leave it where it was.',
+      draggable: 'Press Space to pick up the item and again to drop it. Arrow keys move it, Escape cancels.',
     },
     announcements: {
       onDragStart: ({ active }) => `${name(active.id)} taken up; it stands at ${place(active.id)}.`,

@@ -51,9 +51,7 @@ function BuiltMenus() {
   const titles = new Map(page.sections.map((s) => [s.at, s.title]))
   return builtOf(Object.values(surveys)).menus.map(({ at, links }, n) => (
     <section key={n} aria-label={`Menu ${n + 1} built by a script`} className="mt-4">
-      <Heading aside={<span className="text-xs text-faint">built by a script of the page</span>}>
-        {links.length} links that no file has
-      </Heading>
+      <Heading aside={<span className="text-xs text-faint">built by a page script</span>}>{links.length} links in no file</Heading>
       <p className="mb-1 text-sm text-faint">
         They are tried with the rest{at === null ? ', and not marked' : ', and the current one is marked'}. To change them, change the
         script.

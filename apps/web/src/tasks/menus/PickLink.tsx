@@ -11,13 +11,13 @@ import { goToRow } from './goToRow.ts'
 import { Target } from './Target.tsx'
 
 const reasons: Record<NoLink, string> = {
-  'is-link': 'It is a link already.',
-  'in-link': 'It stands in a link, and a link cannot hold another. Pick the link itself.',
-  'in-button': 'It stands in a button or a field, which cannot hold a link. Pick the button itself.',
-  'has-link': 'A link, a button or a field stands in it, and a link cannot hold that. Pick a part of it, or some of its words.',
-  'is-control': 'It is a field, or a button that sends a form: a link there would keep it from that.',
-  'is-part': 'It is a part of a list, a table or the like, around which no link may stand. Pick what is in it, or some of its words.',
-  'in-drawing': 'It is a part of a picture. Pick the whole picture.',
+  'is-link': 'It’s already a link.',
+  'in-link': 'It’s inside a link, and links can’t be nested. Pick the link itself.',
+  'in-button': 'It’s inside a button or field, which can’t contain a link. Pick the button itself.',
+  'has-link': 'It contains a link, button or field, which a link can’t contain. Pick a part of it, or some of its words.',
+  'is-control': 'It’s a field or a submit button, which can’t be a link.',
+  'is-part': 'It’s part of a list or table, which a link can’t wrap. Pick its content, or some of its words.',
+  'in-drawing': 'It’s part of a picture. Pick the whole picture.',
 }
 
 export function PickLink() {
@@ -47,7 +47,7 @@ export function PickedPart() {
   return (
     <PickedPanel
       label="Picked part"
-      hint="Point at something on the page and press: a link leads to its row, and a picture, a button or words are made a link. The arrow keys go up, down and sideways in its tree, Escape ends it."
+      hint="Press a link to find its row, or a picture, button or text to link it. Arrow keys move through the page’s tree, Escape ends."
     >
       {(el) => <LinkMaker key={el.at} el={el} />}
     </PickedPanel>
@@ -77,8 +77,8 @@ function LinkMaker({ el }: { el: PickedElement }) {
         ? inFile.error.message
         : inFile.data?.isInFile === false
           ? of === 'words'
-            ? 'These words are not in the page’s file as they stand here: a script of the page writes them. Link where the script makes them, or save the page as the browser shows it and bring that in.'
-            : 'In the page’s file it stands otherwise than here, so that no link can be put around it. Pick a part of it, or some of its words.'
+            ? 'A page script writes these words; they aren’t in the file. Link them in that script.'
+            : 'In the page’s file this looks different, so it can’t be linked. Pick a part, or some of its words.'
           : null
   const take = (target: ItemTarget) => {
     const there =
@@ -117,9 +117,7 @@ function LinkMaker({ el }: { el: PickedElement }) {
         </p>
       )}
       <p id={`${id}said`} className="mb-1 line-clamp-2 text-faint">
-        {isThere
-          ? `“${el.words.replaceAll('\n', ' ') || el.title}”`
-          : 'These words are not in it, one right after the other in one run of text.'}
+        {isThere ? `“${el.words.replaceAll('\n', ' ') || el.title}”` : 'These words aren’t in one piece of its text.'}
       </p>
       {why !== null ? (
         <p role="status" className="border-l-4 border-brass pl-2">

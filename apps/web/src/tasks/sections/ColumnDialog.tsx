@@ -56,7 +56,7 @@ export function ColumnDialog({ from }: { from: Section }) {
       </Dialog.Trigger>
       <Sheet
         title="Paste a column"
-        description={`One value a line, from section ${page.sections.indexOf(from) + 1}, “${from.title}”, on. An empty line leaves its section alone.`}
+        description={`One value per line, starting at section ${page.sections.indexOf(from) + 1}, “${from.title}”. Empty lines skip a section.`}
       >
         <Column from={from} />
       </Sheet>
@@ -144,7 +144,7 @@ export function CopyTable({ sections }: { sections: Section[] }) {
   const copy = () =>
     navigator.clipboard.writeText(asTable(page, sections, (id) => typedName(id, site.rule), site.address?.url)).then(
       () => toast(sections.length === 1 ? '1 section is on the clipboard.' : `${sections.length} sections are on the clipboard.`),
-      () => toast.error('The browser did not let the table onto the clipboard; allow it for this address and try again.'),
+      () => toast.error('The browser blocked the clipboard. Allow it for this address and try again.'),
     )
   return (
     <Button onClick={() => void copy()} aria-label="Copy as a table" title="Copy the sections as a table">

@@ -68,13 +68,13 @@ function Rule({ chosen }: { chosen: Section[] }) {
         />
         <Text label="Before a leading digit" value={rule.beforeDigit} onChange={(beforeDigit) => set({ beforeDigit })} />
         <Text
-          label="Longest, in characters"
+          label="Max length"
           value={String(rule.longest)}
           onChange={(t) => set({ longest: Math.min(200, Math.max(4, Math.round(Number(t)) || 4)) })}
           numeric
         />
         <Text
-          label="Words left out"
+          label="Omitted words"
           value={rule.dropped.join(' ')}
           onChange={(t) =>
             set({
@@ -96,7 +96,7 @@ function Rule({ chosen }: { chosen: Section[] }) {
         {(Object.keys(scopes) as Scope[]).map((s) => (
           <label key={s} className="flex items-center gap-1.5">
             <input type="radio" name="scope" checked={scope === s} disabled={!scopes[s].length} onChange={() => setScope(s)} />
-            {{ all: 'all sections', new: 'those that the page has no ID for', chosen: 'the chosen ones' }[s]} ({scopes[s].length})
+            {{ all: 'all sections', new: 'sections without an ID', chosen: 'chosen sections' }[s]} ({scopes[s].length})
           </label>
         ))}
       </fieldset>

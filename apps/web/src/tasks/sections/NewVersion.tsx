@@ -69,7 +69,7 @@ function Compared({ review, close }: { review: Review; close: () => void }) {
   return (
     <Sheet
       title="A new version of the page"
-      description={`${count('matched')} sections as they were, ${count('changed')} changed, ${count('moved')} moved, ${count('lost')} lost, ${review.added.length} new. Taking it over is one step that can be undone.`}
+      description={`${count('matched')} sections as they were, ${count('changed')} changed, ${count('moved')} moved, ${count('lost')} lost, ${review.added.length} new. You can undo taking it over.`}
       wide
     >
       <div className="mb-3 max-h-[56vh] overflow-auto border-y border-hair" tabIndex={0} role="region" aria-label="Sections before and now">
@@ -165,7 +165,7 @@ function Compared({ review, close }: { review: Review; close: () => void }) {
         {open > 0 ? `${open} still to decide` : 'Take the new version over'}
       </Button>
       <Dialog.Close asChild>
-        <Button kind="quiet">Keep the present one</Button>
+        <Button kind="quiet">Keep the current version</Button>
       </Dialog.Close>
     </Sheet>
   )
@@ -199,12 +199,12 @@ function Leaders({
         onChange={(e) => onChange(e.target.value.startsWith('s ') ? { section: e.target.value.slice(2) } : (e.target.value as Otherwise))}
         className="min-h-7 w-full max-w-96 rounded-sm border border-hair bg-sheet px-1 text-sm"
       >
-        <option value="as-is">the page’s own stay as the page has them; others go</option>
-        <option value="out">all are taken out of their menus</option>
-        <option value="top">they lead to the top of the page</option>
+        <option value="as-is">keep the page’s own links, remove others</option>
+        <option value="out">remove all from their menus</option>
+        <option value="top">lead to the top of the page</option>
         {left.map((s) => (
           <option key={s.key} value={`s ${s.key}`}>
-            they lead to {page.sections.indexOf(s) + 1} {s.title}
+            lead to {page.sections.indexOf(s) + 1} {s.title}
           </option>
         ))}
       </select>

@@ -26,7 +26,7 @@ export function PickPanel() {
   return (
     <PickedPanel
       label="Picked element"
-      hint="Point at a part of the page and press. The arrow keys go up, down and sideways in its tree, Enter makes a section, Escape ends it."
+      hint="Press a part of the page to make it a section. Arrow keys move through the page’s tree, Enter confirms, Escape ends."
       onEnter={(el) => !sectionOf(el) && makeSection(el)()}
     >
       {(el) => (

@@ -59,9 +59,7 @@ function Question({ sections, then }: Asked) {
         : [added && 'items that Way Bell added go', own && 'the page’s own stay as the page has them'].filter(Boolean).join('; '),
     ],
     // Of one that Way Bell added it is the same.
-    ...(added < leaders.length
-      ? [['out', isOne ? 'it is taken out of its menu' : 'all are taken out of their menus'] as [string, string]]
-      : []),
+    ...(added < leaders.length ? [['out', isOne ? 'it is taken out of its menu' : 'remove all from their menus'] as [string, string]] : []),
     ['top', `${isOne ? 'it leads' : 'they lead'} to the top of the page`],
     ...(section === undefined ? [] : [['section', `${isOne ? 'it leads' : 'they lead'} to another section:`] as [string, string]]),
   ]

@@ -123,7 +123,7 @@ function ChosenRow({ row, isOpen, isChosen, onToggle, onChoose, onNest }: Props 
               prefix="type"
               mono
               value={typedName(section.id, site.rule) ?? ''}
-              placeholder="not of the rule’s form"
+              placeholder="doesn’t match the rule"
               check={(name) => (name === '' ? null : idProblem(work, section, wrapName(name, site.rule)))}
               onCommit={(name) => rename(wrapName(name, site.rule))}
             />
@@ -220,7 +220,7 @@ function More({ section, onNest }: { section: Section; onNest: Props['onNest'] }
 const copy = (text: string) =>
   void navigator.clipboard.writeText(text).then(
     () => toast(`${text} is on the clipboard.`),
-    () => toast.error('The browser did not let it onto the clipboard; allow it for this address and try again.'),
+    () => toast.error('The browser blocked the clipboard. Allow it for this address and try again.'),
   )
 
 /** Worked out when the list is open, like where it can be split. */

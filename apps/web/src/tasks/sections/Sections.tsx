@@ -59,15 +59,12 @@ export function SectionsTask() {
           <p className="mt-3 border-l-4 border-brass bg-wash p-3">
             {reading.candidates.length
               ? 'No part of this page looks like a section by itself. Add those that are to be sections from the list below.'
-              : 'There is no part in the file of this page. Where its scripts build it, save the page as the browser shows it and bring that in.'}
+              : 'This file contains no sections. If scripts build them, save the page from a browser and bring that in.'}
           </p>
         ) : (
           isNew && (
             <div className="mt-3 border-l-4 border-teal bg-wash p-3">
-              <p className="mb-2">
-                One press gives every section an ID, makes or completes the header menu, and sets header, offsets and marking from what was
-                measured. Everything can be changed afterwards.
-              </p>
+              <p className="mb-2">One press sets IDs, the header menu, offsets and marking. You can change everything later.</p>
               <Button
                 kind="main"
                 disabled={!measured}
@@ -80,7 +77,7 @@ export function SectionsTask() {
               </Button>
               {measured && others > 0 && (
                 <Button
-                  title="The others as they were read; each is measured when it is opened"
+                  title="Other pages are measured once opened"
                   className="ml-2"
                   onClick={() => {
                     setPressed(true)
@@ -158,7 +155,7 @@ function BuiltHeadings() {
   return (
     <details className="border-t border-hair py-1 text-sm text-faint">
       <summary className="cursor-pointer">
-        {headings.length === 1 ? '1 heading' : `${headings.length} headings`} built by scripts of the page, without a place in its file
+        {headings.length === 1 ? '1 heading' : `${headings.length} headings`} built by page scripts, not in the file
       </summary>
       <ul className="pl-4">
         {headings.map((words) => (
@@ -315,7 +312,7 @@ function Sheet({ faulty, measured, takesFocus }: { faulty: ReadonlySet<number>; 
           kind="quiet"
           disabled={!measured}
           onClick={() => setUpEverything(work)}
-          title="The first version of everything once more: what was changed by hand is lost, and can be undone"
+          title="Starts over; your changes are lost, but you can undo it"
         >
           Set everything up again
         </Button>

@@ -92,7 +92,7 @@ export function setUpEverything({ page, reading, site, surveys, run }: Work): vo
   const command = withOtherPages(site, { type: 'page/set-up', page: page.key, setUp: { ...setUp, sections } })
   const after = pageOf(apply(site, command).site, page.key)
   if (page.sections.length && JSON.stringify(setUpOf(after)) === JSON.stringify(setUpOf(page)))
-    toast('Everything is as the press would set it; nothing was changed.')
+    toast('Everything is already set; nothing changed.')
   else run(command)
 }
 
@@ -115,7 +115,7 @@ export async function setUpAllPages(work: Work): Promise<void> {
     // What was changed meanwhile stays: the step begins from the site as it is now.
     if (offering.length) run(setUpPages(session.snapshot().document, offering))
     const left = here.length + others.length - offering.length
-    if (left) toast(`${left === 1 ? '1 page has' : `${left} pages have`} no part that looks like a section, and stayed as it was.`)
+    if (left) toast(`${left === 1 ? '1 page has' : `${left} pages have`} no sections and stayed unchanged.`)
   } catch (error) {
     toast.error(error instanceof Error ? error.message : String(error))
   }

@@ -123,13 +123,13 @@ function Way({ section, screen, words, from, seen, onSeen }: WayProps) {
       </p>
       <p role="status" className="text-xs text-faint">
         {seen === undefined && 'On its way…'}
-        {seen === 'nothing' && <span className="text-brick">The page did not answer; nothing was seen.</span>}
+        {seen === 'nothing' && <span className="text-brick">The page didn’t respond.</span>}
         {visit &&
           !isOff &&
           `${sign && sign.sign !== 'clear' && sign.sign !== 'air' ? gapSaid(sign).whole : roomSeen(visit)}; stops at ${px(visit.scroll)}.`}
         {isOff && (
           <span className="text-brick">
-            It stops at {px(visit.scroll)}, where {px(arrival.land)} were computed.
+            Stops at {px(visit.scroll)}; computed: {px(arrival.land)}.
           </span>
         )}
       </p>

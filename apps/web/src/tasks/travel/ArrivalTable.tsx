@@ -74,7 +74,7 @@ export function ArrivalTable() {
   }, [rows, isFaulty, isWorstFirst])
   return (
     <>
-      <Heading aside={<span className="text-xs text-faint">{stale.size ? 'being measured again' : 'as measured'}</span>}>
+      <Heading aside={<span className="text-xs text-faint">{stale.size ? 'measuring…' : 'as measured'}</span>}>
         <span className="inline-flex items-center gap-1.5">
           <Pennant /> Arrivals
         </span>
@@ -84,14 +84,13 @@ export function ArrivalTable() {
           <input type="checkbox" checked={isWorstFirst} onChange={(e) => setWorstFirst(e.target.checked)} /> Worst first
         </label>
         <label className="flex min-h-6 items-center gap-1.5">
-          <input type="checkbox" checked={isFaulty} onChange={(e) => setFaulty(e.target.checked)} /> Only what is not clear ({faulty.length}
-          )
+          <input type="checkbox" checked={isFaulty} onChange={(e) => setFaulty(e.target.checked)} /> Problems only ({faulty.length})
         </label>
       </div>
       <table className="w-full text-sm">
         <caption className="mb-1 text-left text-xs text-faint">
-          Px between header and section on each screen; pressed, the page goes there. In the last column, where it stops on {screen.name},
-          and how long it takes from the top.
+          Gap between header and section, in px; press one to go there. Last column: where the page stops on {screen.name}, and the time
+          from the top.
         </caption>
         <thead>
           <tr className="border-b border-hair text-right align-bottom text-xs text-faint">
@@ -118,7 +117,7 @@ export function ArrivalTable() {
         <tbody>
           <tr className="border-b border-hair text-right text-xs text-faint tabular-nums">
             <th scope="row" className="py-1 text-left font-normal">
-              Header covers
+              Header height
             </th>
             {site.screens.map(({ key }) => (
               <td key={key} className="border-l border-hair px-1">
@@ -130,7 +129,7 @@ export function ArrivalTable() {
           {site.screens.some(({ key }) => surveys[key]?.bottom) && (
             <tr className="border-b border-hair text-right text-xs text-faint tabular-nums">
               <th scope="row" className="py-1 text-left font-normal">
-                Covered at the bottom
+                Bottom bar height
               </th>
               {site.screens.map(({ key }) => (
                 <td key={key} className="border-l border-hair px-1">
@@ -189,7 +188,7 @@ function ArrivalRow({ of: { section, index, seen }, isOpen, onOpen }: { of: RowO
             type="button"
             aria-expanded={isOpen}
             aria-label={`Room above ${section.title}`}
-            title="Room above this section alone, and pictures of its arrival"
+            title="Extra offset for this section, pictures of its arrival"
             className="grid min-h-6 min-w-6 flex-none place-items-center rounded-sm text-faint hover:bg-wash hover:text-ink"
             onClick={() => onOpen(!isOpen)}
           >
@@ -258,12 +257,12 @@ function AdjustRow({ section }: { section: Section }) {
             </label>
             {by !== FILLS && (
               <NumberField
-                label="More room above it, besides the breathing space"
+                label="Extra offset"
                 unit="px"
                 value={by}
                 min={leastAdjust(page, section, Object.values(surveys))}
                 max={1000}
-                why="with less, its heading would go under the header"
+                why="less would put its heading under the header"
                 onCommit={(next) => adjust({ by: next, ...(off && { off }) })}
               />
             )}

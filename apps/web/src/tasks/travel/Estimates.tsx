@@ -12,11 +12,11 @@ export function Estimates() {
   return (
     <section aria-label="Parts laid out late" className="mt-3 flex flex-wrap items-center gap-2 border-l-4 border-teal bg-wash p-2 text-sm">
       {some} laid out only when near.{' '}
-      {estimates ? 'Until then their heights are said as measured.' : 'Until then the page guesses their heights.'}
+      {estimates ? 'Until then the measured heights are set.' : 'Until then the page guesses their heights.'}
       {estimates ? (
-        <Button onClick={() => run({ type: 'travel/estimates', page: page.key })}>Leave them to the page</Button>
+        <Button onClick={() => run({ type: 'travel/estimates', page: page.key })}>Let the page guess</Button>
       ) : (
-        <Button onClick={() => run({ type: 'travel/estimates', page: page.key, says: true })}>Say their heights</Button>
+        <Button onClick={() => run({ type: 'travel/estimates', page: page.key, says: true })}>Set their heights</Button>
       )}
     </section>
   )

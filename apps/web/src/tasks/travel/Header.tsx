@@ -29,7 +29,7 @@ export function HeaderSettings() {
   const { page, survey, run } = useWork()
   if (!survey) return null
   const { header } = survey
-  if (!header || header.at === null) return <p className="mt-2 text-sm text-faint">The page has no header of its own.</p>
+  if (!header || header.at === null) return <p className="mt-2 text-sm text-faint">The page has no header.</p>
   const choice: HeaderChoice = page.header ?? { at: header.at, keep: null, backing: null }
   const choose = (next: HeaderChoice) => run({ type: 'header/choose', page: page.key, header: next })
   const staysByItself = (header.position === 'sticky' || header.position === 'fixed') && !choice.keep
@@ -52,7 +52,7 @@ export function HeaderSettings() {
             }
           />
           Keep the page’s header in view
-          {!choice.keep && !header.canStay && <span className="text-xs text-faint">(it cannot stay where it is in the page)</span>}
+          {!choice.keep && !header.canStay && <span className="text-xs text-faint">(its place on the page prevents that)</span>}
         </label>
       )}
       {(staysByItself || choice.keep) && <HeaderFold choice={choice} onChoose={choose} />}
@@ -62,8 +62,8 @@ export function HeaderSettings() {
 
 const stateOf = (header: SurveyHeader, isGone: boolean): string =>
   isGone
-    ? 'Here the page’s header scrolls away with the page.'
-    : `The page keeps its header in view (${header.position}, ${px(header.rest)}${header.moved === header.rest ? '' : `, ${px(header.moved)} once the page has moved`}${header.shut ? `; ${px(header.shut.moved)} once what can be closed in it is closed, which the script sees to` : ''}).`
+    ? 'The header scrolls away here.'
+    : `The page keeps its header in view (${header.position}, ${px(header.rest)}${header.moved === header.rest ? '' : `, ${px(header.moved)} after scrolling`}${header.shut ? `; ${px(header.shut.moved)} after the script closes it` : ''}).`
 
 function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (next: HeaderChoice) => void }) {
   const { page, site, survey, surveys } = useWork()
@@ -99,12 +99,12 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
     <Fold title="What the header does" isSet={!!off || !!moves || !!choice.under || !!choice.steady}>
       <div className="grid grid-cols-[auto_1fr] items-center gap-x-3 pl-2">
         <OnScreens
-          label="In view on"
+          label="Fixed on"
           of="the header in view"
           off={off}
           onChange={(next) => onChoose(next ? { ...choice, off: next } : without('off'))}
         />
-        <span className="text-faint">Ground</span>
+        <span className="text-faint">Background</span>
         <span className="flex flex-wrap items-center gap-x-3">
           <label className="flex min-h-7 items-center gap-1.5">
             <input
@@ -123,7 +123,7 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
             <>
               <input
                 type="color"
-                aria-label="Ground of the header"
+                aria-label="Header background"
                 value={colour.hex}
                 onChange={(e) => onChoose({ ...choice, backing: write(e.target.value, colour.opacity) })}
                 className="h-7 w-10"
@@ -147,13 +147,13 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
               disabled={!choice.under && !paddings.length}
               onChange={(e) => onChoose(e.target.checked ? { ...choice, under: paddings } : without('under'))}
             />
-            “{first.title}” begins under it and fills the screen
-            {!choice.under && !paddings.length && <span className="text-xs text-faint">(it begins too far below)</span>}
+            “{first.title}” starts under it and fills the screen
+            {!choice.under && !paddings.length && <span className="text-xs text-faint">(it starts too far down)</span>}
           </label>
         )}
         <span className="col-span-2">
           <NumberField
-            label="Once the page has been scrolled by"
+            label="After scrolling"
             unit="px"
             value={now.after}
             min={0}
@@ -162,14 +162,14 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
           />
           <label className="flex min-h-7 items-center gap-1.5 pl-3">
             <input type="checkbox" checked={!!now.over} disabled={!moves} onChange={(e) => set('over', e.target.checked)} />
-            or not by that, but once the first section has gone by:
+            or once the first section has passed:
           </label>
         </span>
         {(
           [
-            ['clear', 'it has its ground, and none before'],
-            ['shadow', 'it has a shadow'],
-            ['away', 'it leaves on the way down, and comes back on the way up'],
+            ['clear', 'gets its background'],
+            ['shadow', 'gets a shadow'],
+            ['away', 'hides on the way down, returns on the way up'],
           ] as const
         ).map(([name, words]) => (
           <label key={name} className="col-span-2 flex min-h-7 items-center gap-1.5 pl-3">
@@ -185,12 +185,12 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
               checked={!!choice.steady}
               onChange={(e) => onChoose(e.target.checked ? { ...choice, steady: true } : without('steady'))}
             />
-            it keeps its place while it is smaller by itself, so that the page does not move for that
+            keeps its place while it shrinks
           </label>
         )}
         {moves && (
           <OnScreens
-            label="Does so on"
+            label="Applies on"
             of="what the header does"
             off={moves.off}
             onChange={(next) => {
@@ -203,9 +203,8 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
         )}
       </div>
       <p className="pl-2 text-xs text-faint">
-        {moves?.away &&
-          `Links leave room for the header: from above, where it is away on arrival, there are up to ${px(most)} more over a section; from below it is there. `}
-        {moves && 'Without script it stays as it is.'}
+        {moves?.away && `Links leave room for it: arriving from above, the gap is up to ${px(most)} larger. `}
+        {moves && 'Needs the script.'}
       </p>
     </Fold>
   )
@@ -232,7 +231,7 @@ function SmallerField({ now, setMoves }: { now: HeaderMoves; setMoves: (next: He
     <span className="col-span-2 flex flex-wrap items-center gap-x-3 pl-3">
       <label className="flex min-h-7 items-center gap-1.5">
         <input type="checkbox" checked={small !== undefined} onChange={(e) => set(e.target.checked ? Math.min(can, SMALLER) : undefined)} />
-        it is smaller
+        shrinks
       </label>
       {small !== undefined && (
         <NumberField

@@ -39,8 +39,8 @@ export function MotionSettings() {
       {typeof motion === 'object' && <TimedFields of="all links" value={motion} onChange={set} />}
       <p className="text-xs text-faint">
         {farthest ? `The longest way takes ${seconds(travelTime(motion, farthest))}. ` : ''}
-        {typeof motion === 'object' && 'Without script it is the browser’s own smooth motion. '}
-        People who asked their system for less motion get the immediate one.
+        {typeof motion === 'object' && 'Without the script, the browser’s smooth motion. '}
+        With reduced motion, links are immediate.
       </p>
       <div className="mt-1 flex flex-wrap gap-2">
         <Button kind="quiet" title="In the live page" onClick={() => live.follow('#' + last.id)}>
@@ -89,7 +89,7 @@ export function MotionSettings() {
             </div>
           )
         })}
-        <p className="pl-2 text-xs text-faint">A single link has its motion in Menus, under its row’s three dots.</p>
+        <p className="pl-2 text-xs text-faint">Set a single link’s motion in Menus, under its three dots.</p>
       </Fold>
       <AddressSettings />
     </>
@@ -97,8 +97,8 @@ export function MotionSettings() {
 }
 
 const ruleNames: Record<AddressRule, string> = {
-  replace: 'Takes the place of the one before',
-  none: 'Is not written',
+  replace: 'Replaces the history entry',
+  none: 'Isn’t written',
 }
 
 function AddressSettings() {
@@ -109,13 +109,13 @@ function AddressSettings() {
   return (
     <Fold title="Address and history" isSet={!!address || !!follows}>
       <label className="flex flex-wrap items-center gap-x-2 pl-2 text-sm">
-        The hash of a link
+        A link’s hash
         <select
           value={address ?? ''}
           onChange={(e) => set({ address: (e.target.value as AddressRule | '') || undefined, follows })}
           className="min-h-7 min-w-0 rounded-sm border border-hair bg-sheet px-1 text-sm"
         >
-          <option value="">Is a new entry of the history</option>
+          <option value="">Adds a history entry</option>
           {ADDRESS_RULES.map((rule) => (
             <option key={rule} value={rule}>
               {ruleNames[rule]}
@@ -125,7 +125,7 @@ function AddressSettings() {
       </label>
       <label className="flex min-h-7 items-center gap-1.5 pl-2 text-sm">
         <input type="checkbox" checked={!!follows} onChange={(e) => set({ address, follows: e.target.checked || undefined })} />
-        The address says the current section while the page scrolls
+        The address follows the scroll
       </label>
       {(address || follows) && (
         <p className="pl-2 text-xs text-faint">

@@ -8,10 +8,8 @@ export function PictureSizes() {
   if (!n) return null
   return (
     <section aria-label="Pictures" className="mt-3 flex flex-wrap items-center gap-2 border-l-4 border-teal bg-wash p-2 text-sm">
-      {n === 1 ? '1 picture is given its size' : `${n} pictures are given their sizes`}, so that nothing moves when they come in.
-      <Button onClick={() => run({ type: 'travel/pictures', page: page.key, pictures: undefined })}>
-        Take the size{n > 1 && 's'} away
-      </Button>
+      {n === 1 ? '1 picture has its size' : `${n} pictures have their sizes`} in the page, so nothing moves when they load.
+      <Button onClick={() => run({ type: 'travel/pictures', page: page.key, pictures: undefined })}>Remove the size{n > 1 && 's'}</Button>
     </section>
   )
 }

@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { Button, px } from '../../ui/index.tsx'
 import { useWork } from '../../work/context.ts'
 
-const names: Record<Room['as'], string> = { padding: 'as padding of', height: 'as the least height of' }
+const names: Record<Room['as'], string> = { padding: 'as padding of', height: 'as min-height of' }
 
 export function RoomAtEnd() {
   const { page, reading, site, surveys, run } = useWork()
@@ -25,22 +25,20 @@ export function RoomAtEnd() {
   const isBehind = !!holder && roomHolder(holder, reading) !== null
   if (!short.length && !page.room) return null
   return (
-    <section aria-label="Room at the end" className="mt-3 border-l-4 border-teal bg-wash p-2 text-sm">
+    <section aria-label="Space at the end" className="mt-3 border-l-4 border-teal bg-wash p-2 text-sm">
       {short.length > 0 && (
-        <p className="mb-1.5">
-          The page ends before its last sections can reach their places. Missing: {said(short)}. Their items are marked all the same.
-        </p>
+        <p className="mb-1.5">The page ends before its last sections can arrive. Missing: {said(short)}. Their items are still marked.</p>
       )}
       {room && holder && (
         <p className="flex flex-wrap items-center gap-2">
           <Button onClick={() => set(room)}>
-            Leave {most(short)} px {left.length > 0 && 'more '}of room at the end
+            Add {most(short)} px {left.length > 0 && 'more '}at the end
           </Button>
           {isBehind ? (
-            `behind what follows “${holder.title}”`
+            `after “${holder.title}”`
           ) : (
             <label>
-              <span className="sr-only">How it is left</span>
+              <span className="sr-only">How it is added</span>
               <select
                 value={as}
                 onChange={(e) => setAs(e.target.value as Room['as'])}
@@ -56,13 +54,13 @@ export function RoomAtEnd() {
           )}
         </p>
       )}
-      {short.length > 0 && !room && <p>No section of the page could hold room for them.</p>}
+      {short.length > 0 && !room && <p>No section can hold the space.</p>}
       {page.room && (
         <p className="mt-1 flex flex-wrap items-center gap-2">
           {left.length > 0
-            ? `Room is left, ${isBehind ? 'behind what follows' : names[page.room.as]} “${holder?.title ?? '?'}”: ${said(left)}.`
-            : 'No screen needs the room that was left.'}
-          <Button onClick={() => set(undefined)}>Take the room away</Button>
+            ? `Space added, ${isBehind ? 'after' : names[page.room.as]} “${holder?.title ?? '?'}”: ${said(left)}.`
+            : 'No screen needs the added space.'}
+          <Button onClick={() => set(undefined)}>Remove the space</Button>
         </p>
       )}
     </section>

@@ -24,7 +24,7 @@ export function SkipLink() {
         <>
           <label className="flex min-h-7 items-center gap-1.5 text-sm">
             <input type="checkbox" checked={skip !== undefined} onChange={(e) => set(e.target.checked ? skipWords(reading) : undefined)} />
-            The first Tab on the page offers a way past the menu
+            The first Tab offers a link past the menu
           </label>
           {skip !== undefined && (
             <label className="flex min-h-7 items-center gap-2 pl-5 text-sm">

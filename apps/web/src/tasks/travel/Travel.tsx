@@ -13,7 +13,7 @@ import { PictureSizes } from './PictureSizes.tsx'
 import { RoomAtEnd } from './RoomAtEnd.tsx'
 import { SkipLink } from './SkipLink.tsx'
 
-const WHY = 'with less, a heading would go under the header'
+const WHY = 'less would put a heading under the header'
 
 /** One for all screens, and others for some: what is written goes by the widths around a screen. */
 function Breathing() {
@@ -72,7 +72,7 @@ function Presses() {
   if (!links && !takesPresses) return null
   const set = (takes?: true) => run({ type: 'travel/presses', page: page.key, ...(takes && { takes }) })
   const strayed = ({ label, screen, by }: NonNullable<typeof worst>) =>
-    `up to ${px(Math.abs(by))} ${by < 0 ? 'above' : 'below'} where it should (“${label}” on ${site.screens.find((s) => s.key === screen)?.name}${off < links ? `; it is so for ${off} of them` : ''}).`
+    `up to ${px(Math.abs(by))} too ${by < 0 ? 'high' : 'low'} (“${label}” on ${site.screens.find((s) => s.key === screen)?.name}${off < links ? `; ${off} of them are off` : ''}).`
   const some = links === 1 ? '1 link' : `${links} links`
   return (
     <section
@@ -81,17 +81,17 @@ function Presses() {
     >
       <p className="mb-1.5">
         {takesPresses
-          ? 'Links to sections are followed as set here. The page’s own script hears their presses and does what else it does with them, but no longer moves the page.'
-          : `A script of the page takes the presses of ${some} and moves the page in its own way. It stops ${worst ? strayed(worst) : 'where it should.'}`}
-        {!takesPresses && worst && isPutRight && ' The page is then put right by a jump.'}
-        {takesPresses && links > 0 && ` It still has those of ${some}.`}
+          ? 'Section links follow the settings here. The page’s own script still gets the press but no longer moves the page.'
+          : `A page script handles ${some}. It stops ${worst ? strayed(worst) : 'in the right place.'}`}
+        {!takesPresses && worst && isPutRight && ' The page then jumps into place.'}
+        {takesPresses && links > 0 && ` The script still handles ${some}.`}
       </p>
       {takesPresses ? (
-        <Button onClick={() => set()}>Leave them to the page’s script</Button>
+        <Button onClick={() => set()}>Let the page’s script handle them</Button>
       ) : (
         takePresses({ page, surveys }) && (
           <Button kind={off ? 'main' : 'plain'} onClick={() => set(true)}>
-            Take the presses over
+            Handle the presses
           </Button>
         )
       )}

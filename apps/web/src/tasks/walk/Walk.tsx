@@ -43,10 +43,7 @@ export function WalkTask() {
   return (
     <>
       <Heading>Walk the {screen.name.toLowerCase()} screen</Heading>
-      <p className="mb-2 text-sm text-faint">
-        Follows the link to every section in the live page, from the top and from the end, and sets where it stopped beside what was
-        computed.
-      </p>
+      <p className="mb-2 text-sm text-faint">Follows every link from the top and from the end, and compares where it stops.</p>
       <div className="flex items-center gap-3">
         {isRunning ? (
           <Button onClick={() => (running.current = false)}>Stop</Button>
@@ -57,7 +54,7 @@ export function WalkTask() {
         )}
         {total > 0 && (
           <span role="status" className="text-sm">
-            {steps.length} of {total} links{misses ? `, ${misses} not as computed` : steps.length ? ', all as computed' : ''}
+            {steps.length} of {total} links{misses ? `, ${misses} differ` : steps.length ? ', all as computed' : ''}
           </span>
         )}
       </div>

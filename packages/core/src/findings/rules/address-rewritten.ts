@@ -8,8 +8,7 @@ export const rule: Rule = {
     Object.values(surveys).some((s) => s.rewrites)
       ? [
           {
-            message:
-              'A script of the page writes the address anew while one scrolls: what a visitor copies or comes back to is what that script says, whichever item is marked.',
+            message: 'A page script changes the address while scrolling: copied addresses follow that script, not the marked item.',
             line: 1,
             column: 1,
             where: {},

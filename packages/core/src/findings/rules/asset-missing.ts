@@ -7,7 +7,13 @@ export const rule: Rule = {
   inPage: ({ reading, missing }) =>
     reading.assets.flatMap(({ path, line, column }) =>
       missing.has(path)
-        ? { message: `The page looks different than it should: the file “${path}” did not come along.`, line, column, where: {}, fix: null }
+        ? {
+            message: `The file “${path}” is missing, so the page looks different here. Add it with a new version.`,
+            line,
+            column,
+            where: {},
+            fix: null,
+          }
         : [],
     ),
 }

@@ -9,7 +9,7 @@ export const rule: Rule = {
       ? []
       : [
           {
-            message: `The page has <base href="${base}">, so that “#” and an ID mean a place at that address and not on this page. The script that is handed over keeps such links here; where scripts are off they leave the page. Take the base out where the page can do without it.`,
+            message: `<base href="${base}"> makes “#” links leave the page. The handed-over script keeps them here, but not with scripts off. Remove the base if you can.`,
             line: 1,
             column: 1,
             where: {},

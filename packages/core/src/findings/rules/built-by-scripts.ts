@@ -14,13 +14,13 @@ export const rule: Rule = {
     if (!headings.length && !menus.length) return []
     const loose = menus.filter((m) => m.at === null).flatMap((m) => m.links.map((l) => l.label))
     const said = [
-      ...(headings.length ? [`${named(headings, 'heading', 'headings')}, which no menu of ours can lead to`] : []),
-      ...menus.flatMap((m) => (m.at === null ? [] : [`a menu of ${named(words(m), 'link', 'links')}, which are tried and marked`])),
-      ...(loose.length ? [`${named(loose, 'link', 'links')}, which are tried and not marked`] : []),
+      ...(headings.length ? [`${named(headings, 'heading', 'headings')}, which can’t be linked`] : []),
+      ...menus.flatMap((m) => (m.at === null ? [] : [`a menu of ${named(words(m), 'link', 'links')}, tried and marked`])),
+      ...(loose.length ? [`${named(loose, 'link', 'links')}, tried but not marked`] : []),
     ]
     return [
       {
-        message: `Scripts of the page build ${said.join('; ')}. None of it is in the page’s file. To work on it, save the page as the browser shows it and bring that in.`,
+        message: `Page scripts build ${said.join('; ')}. To edit that, save the page from a browser and bring it in.`,
         line: 1,
         column: 1,
         where: {},

@@ -11,11 +11,11 @@ export const rule: Rule = {
     const some = wrong.length === 1 ? '1 part' : `${wrong.length} parts`
     return [
       {
-        message: `${some} of the page ${wrong.length === 1 ? 'is' : 'are'} laid out only when near, and until then as high as the page guesses, not as high as measured: links over ${wrong.length === 1 ? 'it' : 'them'} may stop far from where they should.`,
+        message: `${some} of the page ${wrong.length === 1 ? 'has' : 'have'} a wrong height until scrolled near. Links past ${wrong.length === 1 ? 'it' : 'them'} may stop far from their targets.`,
         ...placeOf(wrong[0]!),
         where: { at: wrong[0]! },
         fix: {
-          label: `Say the height${wrong.length === 1 ? '' : 's'} of ${some}`,
+          label: `Set the height${wrong.length === 1 ? '' : 's'} of ${some}`,
           command: { type: 'travel/estimates', page: page.key, says: true },
         },
       },

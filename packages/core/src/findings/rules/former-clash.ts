@@ -15,7 +15,7 @@ export const rule: Rule = {
         const who = other ? `the section “${other.title}”` : `the ${element!.tag} on line ${element!.line}`
         const rest = section.former.filter((f) => f !== former)
         return {
-          message: `The former ID “${former}” of “${section.title}” belongs to ${who} as well; old links to it go to one of the two only.`,
+          message: `Old links to “#${former}” may miss “${section.title}”: ${who} has that ID too. Forget it for one of them.`,
           ...placeOf(section.at),
           where: { at: section.at, section: section.key },
           fix: {

@@ -2,6 +2,7 @@
 import { isLetGo } from '../../arrival/index.ts'
 import type { HeaderChoice } from '../../site/index.ts'
 import type { Rule } from '../finding.ts'
+import { onScreens } from '../screens.ts'
 
 export const rule: Rule = {
   severity: 'note',
@@ -17,11 +18,11 @@ export const rule: Rule = {
     const choice: HeaderChoice = page.header ?? { at: first.at, keep: null, backing: null }
     return [
       {
-        message: `The page’s header gets up to ${most} px smaller once the page has moved, and the page as much shorter (on ${seen.map((s) => `“${s.name}”`).join(', ')}): everything jumps by that, and where a visitor stops just there it may go to and fro.`,
+        message: `The header shrinks by up to ${most} px on scrolling, and the page with it: content jumps and may flicker (${onScreens(site, seen)}).`,
         ...placeOf(first.at),
         where: { at: first.at, screen: first.key },
         fix: {
-          label: `Keep the header’s place, ${most} px, while it is smaller`,
+          label: `Keep its place of ${most} px while it is smaller`,
           command: { type: 'header/choose', page: page.key, header: { ...choice, steady: true } },
         },
       },

@@ -22,7 +22,7 @@ function smaller(site: Site, { key, header }: SitePage, screen: Screen, survey: 
   return smallerBy({ header: next }, survey) < by
     ? null
     : {
-        label: `Make the header ${by} px smaller on “${screen.name}” once the page has been scrolled`,
+        label: `Shrink the header by ${by} px on “${screen.name}” after scrolling`,
         command: { type: 'header/choose', page: key, header: next },
       }
 }
@@ -45,7 +45,7 @@ export const rule: Rule = {
         const what = !made ? 'the header takes' : bar < arrival ? `the header and “${made.name}” take` : `“${made.name}” takes`
         return [
           {
-            message: `On “${screen.name}” ${what} ${Math.round(arrival)} of ${survey.height} px, more than a sixth of the screen, wherever one reads.`,
+            message: `On “${screen.name}” ${what} ${Math.round(arrival)} of ${survey.height} px, more than a sixth of the screen.`,
             ...about,
             // Without the bar there is less; a header that is too high by itself stays so.
             fix: made ? takenOff(page.key, made, [by]) : (smaller(site, page, by, survey, Math.ceil(arrival - most)) ?? letGo(page, by)),
@@ -55,7 +55,7 @@ export const rule: Rule = {
       if (survey.header?.isOver && !isLetGo(page, screen.key))
         return [
           {
-            message: `On “${screen.name}” the header takes ${Math.round(survey.header.height)} of ${survey.height} px, more than half of the screen: what links lead to arrives under it.`,
+            message: `On “${screen.name}” the header takes ${Math.round(survey.header.height)} of ${survey.height} px, more than half of the screen: links arrive under it.`,
             severity: 'error',
             ...about,
             fix: letGo(page, by),
@@ -64,7 +64,7 @@ export const rule: Rule = {
       if (!page.header?.keep || !survey.header || isKept(page, survey)) return []
       return [
         {
-          message: `On “${screen.name}” the header is left to scroll away: it would take ${Math.round(survey.header.height)} of ${survey.height} px.`,
+          message: `On “${screen.name}” the header scrolls away: fixed, it would take ${Math.round(survey.header.height)} of ${survey.height} px.`,
           severity: 'note',
           ...about,
         },

@@ -8,7 +8,7 @@ export const rule: Rule = {
     reading.candidates.flatMap(({ offered, heading, title, tag, line, column, at }) =>
       offered && heading === null
         ? {
-            message: `A visitor who arrives at “${title}” (${tag}) cannot tell where: it has no heading.`,
+            message: `“${title}” (${tag}) has no heading, so a visitor who arrives can’t tell where. Add one.`,
             line,
             column,
             where: { at },

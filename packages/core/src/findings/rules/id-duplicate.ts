@@ -10,7 +10,7 @@ export const rule: Rule = {
       first
         ? {
             severity: asked.has(id) ? 'error' : 'warning',
-            message: `Links to “#${id}” never arrive here: an element before has the same ID (line ${first.line}). Give this one another.`,
+            message: `Links to “#${id}” never arrive here: line ${first.line} has the same ID. Give this element another.`,
             line,
             column,
             where: { at },

@@ -12,7 +12,7 @@ export const rule: Rule = {
       if (!who) return []
       const former = section.former.filter((f) => f !== was)
       return {
-        message: `What the page’s ${who} do to “#${was}” no longer happens: it is “#${section.id}” now.`,
+        message: `The page’s ${who} still use “#${was}”, but the ID is “#${section.id}” now, so they no longer apply.`,
         ...placeOf(section.at),
         where: { at: section.at, section: section.key },
         fix: { label: `Keep “${was}”`, command: { type: 'section/id', page: page.key, section: section.key, id: was, former } },

@@ -15,7 +15,7 @@ export const rule: Rule = {
         const at = { page: page.key, menu: menu.key, item: item.key }
         return [
           {
-            message: `“${item.label}” does not say where it leads; it is taken to be ${meant}.`,
+            message: `“${item.label}” has no clear target; ${meant} fits best. Confirm it, or choose another.`,
             line: link?.line ?? 1,
             column: link?.column ?? 1,
             where: {
@@ -23,7 +23,7 @@ export const rule: Rule = {
               ...(section ? { section: section.key } : {}),
               item: { menu: menu.key, item: item.key },
             },
-            fix: { label: `It is ${meant}`, command: { type: 'item/target', ...at, target: item.target } },
+            fix: { label: `Confirm ${meant}`, command: { type: 'item/target', ...at, target: item.target } },
           },
         ]
       }),

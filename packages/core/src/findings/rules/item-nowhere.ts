@@ -6,7 +6,7 @@ import { untilLinked } from '../links.ts'
 const WHERE = {
   top: 'it goes to the top of the page',
   empty: 'it loads this page again',
-  broken: 'its address stands for one that was never made',
+  broken: 'its address is a placeholder',
 }
 
 export const rule: Rule = {

@@ -5,11 +5,9 @@ import type { Tried } from '../../walk/index.ts'
 import type { Draft, Fix, Rule } from '../finding.ts'
 
 const kinds = {
-  isTight: (n: number) =>
-    `${n === 1 ? 'is' : 'are'} smaller than 24 px and ${n === 1 ? 'stands' : 'stand'} so near to another that a finger presses the wrong one`,
-  isCut: (n: number) =>
-    `${n === 1 ? 'runs' : 'run'} out of the menu, so that some of ${n === 1 ? 'its label' : 'the labels'} cannot be seen`,
-  isWrapped: (n: number) => `${n === 1 ? 'takes' : 'take'} more than one line in a row of items`,
+  isTight: (n: number) => `${n === 1 ? 'is' : 'are'} smaller than 24 px and too close to the next for a finger`,
+  isCut: (n: number) => `${n === 1 ? 'doesn’t' : 'don’t'} fit into the menu, which cuts off the ${n === 1 ? 'label' : 'labels'}`,
+  isWrapped: (n: number) => `${n === 1 ? 'wraps' : 'wrap'} to a second line`,
 }
 
 export const rule: Rule = {
@@ -41,7 +39,7 @@ export const rule: Rule = {
     }),
 }
 
-/** Room around the words; where they find none on a narrow screen, a button that opens them, or a row that scrolls. */
+/** Padding around the labels; on a narrow screen a button that opens the menu, or a row that scrolls. */
 function fixOf(page: string, menu: MadeMenu, kind: keyof typeof kinds, screens: readonly Screen[]): Fix | null {
   const at = { page, menu: menu.key }
   const change = (label: string, command: Command): Fix => ({ label, command })

@@ -17,8 +17,8 @@ export const rule: Rule = {
         .map((item) => ({
           message:
             item.target.kind === 'group'
-              ? `The group “${item.label}” of “${menu.name}” has nothing in it and is left out: nest the item behind it (Alt and the right arrow), or remove it.`
-              : `“${item.label}” of “${menu.name}” has no target of its own and is left out: give ${menu.inStep ? 'the item that it follows' : 'it'} one.`,
+              ? `The group “${item.label}” of “${menu.name}” is empty and left out. Nest an item below it (Alt + right arrow), or remove it.`
+              : `“${item.label}” of “${menu.name}” has no target and is left out. Give ${menu.inStep ? 'the item that it follows' : 'it'} one.`,
           ...placeOfItem(facts, menu, item),
           fix: menu.inStep
             ? null

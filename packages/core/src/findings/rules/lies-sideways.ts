@@ -26,7 +26,7 @@ export const rule: Rule = {
     )
     return [
       {
-        message: `${what} out of view at the side ${onScreens(site, screens)}: Way Bell does not do pages that move sideways yet. Their links move the page, and an item is marked by pressing it and not by scrolling.`,
+        message: `${what} out of view at the side ${onScreens(site, screens)}. Sideways pages aren’t supported yet: a press marks an item, scrolling doesn’t.`,
         ...placeOf(sections[0]!.at),
         where: { at: sections[0]!.at, section: sections[0]!.key, ...(screens.length === 1 ? { screen: screens[0]!.key } : {}) },
         fix: null,

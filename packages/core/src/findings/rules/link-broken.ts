@@ -9,7 +9,7 @@ export const rule: Rule = {
     brokenLinks(page).flatMap(({ named, near, place }) =>
       near === null
         ? {
-            message: `Nothing happens on pressing ${named}: the page has no such place. Give a section this ID, or link to another.`,
+            message: `Pressing ${named} does nothing: no element has that ID. Give it to a section, or change the link.`,
             ...place,
           }
         : [],

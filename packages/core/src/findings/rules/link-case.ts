@@ -7,7 +7,7 @@ export const rule: Rule = {
   task: 'menus',
   inPage: (page) =>
     brokenLinks(page).flatMap(({ named, near, place }) =>
-      near === null ? [] : { message: `Nothing happens on pressing ${named}: the ID is “${near}”. Write it the same way.`, ...place },
+      near === null ? [] : { message: `Pressing ${named} does nothing: the ID is “${near}”. Use the same capitals.`, ...place },
     ),
   whileOpen: untilLinked,
 }

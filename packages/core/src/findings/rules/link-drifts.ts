@@ -1,4 +1,4 @@
-/** A link that arrives rightly, and elsewhere than was computed: the page was laid out otherwise when it was followed. */
+/** A link that arrives, but elsewhere than was computed: the page was laid out otherwise when it was followed. */
 import type { Rule } from '../finding.ts'
 import { triedLinks } from '../tried.ts'
 
@@ -9,12 +9,10 @@ export const rule: Rule = {
     triedLinks(facts, ({ drift, tried }) => {
       if (!drift) return null
       const by = `${Math.round(Math.abs(drift))} px ${drift > 0 ? 'below' : 'above'}`
-      const why = tried.isTaken
-        ? 'a script of the page takes the press, and the page is another then'
-        : 'the page is laid out otherwise when it is followed, by parts that open or pictures that come late'
+      const why = tried.isTaken ? 'a page script handles the press and changes the page' : 'parts open or pictures load on the way'
       return {
         kind: 'drift',
-        why: `arrives rightly, but ${by} where it was computed: ${why}. Figures of what stands below may be off by as much`,
+        why: `arrives, but ${by} where computed: ${why}`,
       }
     }),
 }

@@ -34,7 +34,7 @@ export const rule: Rule = {
       if (!other) return []
       return [
         {
-          message: `Nothing happens on pressing “${link.label}”: “#${wanted}” is on “${other.file}” and not on this page; it should lead to “${other.file}#${wanted}”.`,
+          message: `Pressing “${link.label}” does nothing: “#${wanted}” is on “${other.file}”. Link to “${other.file}#${wanted}”.`,
           line: link.line,
           column: link.column,
           where: { at: link.at, ...(used && { item: { menu: used.menu.key, item: used.item.key } }) },

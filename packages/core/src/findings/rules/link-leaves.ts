@@ -11,9 +11,9 @@ function told({ baseLeaves }: PageReading, links: readonly PageLink[], fix: Fix 
   const [first] = links
   if (!first) return []
   const words = links.map((l) => l.label)
-  const [lead, are] = links.length === 1 ? ['leads', 'is'] : ['lead', 'are']
-  const why = baseLeaves ? ', since the page’s <base> has a target' : ''
-  const message = `${named(words, 'link', 'links')} ${lead} to a place of this page and ${are} followed in another tab${why}.`
+  const [lead, open] = links.length === 1 ? ['leads', 'opens'] : ['lead', 'open']
+  const why = baseLeaves ? ', because the page’s <base> has a target' : ''
+  const message = `${named(words, 'link', 'links')} ${lead} to this page but ${open} in another tab${why}.`
   return [{ message, line: first.line, column: first.column, where: { at: first.at }, fix }]
 }
 
@@ -26,8 +26,8 @@ function staying({ page }: SiteFacts, links: readonly PageLink[]): Fix | null {
     const target = section === undefined ? ({ kind: 'top' } as const) : ({ kind: 'section', section } as const)
     return [{ type: 'link/target', page: page.key, at: link.at, target }]
   })
-  const label = commands.length === 1 ? 'Follow it on this page' : `Follow ${commands.length} links on this page`
-  return commands.length ? { label, command: { type: 'batch', label: 'Follow links on their page', commands } } : null
+  const label = commands.length === 1 ? 'Open it on this page' : `Open ${commands.length} links on this page`
+  return commands.length ? { label, command: { type: 'batch', label: 'Open links on their page', commands } } : null
 }
 
 export const rule: Rule = {

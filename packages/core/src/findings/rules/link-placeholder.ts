@@ -9,8 +9,8 @@ function groups(reading: PageReading): [what: string, links: PageLink[]][] {
   const inMenus = linksOfMenus(reading)
   const loose = reading.links.filter((l) => !inMenus.has(l.at))
   return [
-    ['nothing happens', loose.filter(isPlaceholder)],
-    ['the page goes to its top', loose.filter((l) => l.status === 'top' && !leadsHome(l) && !namesSite(l, reading))],
+    ['does nothing', loose.filter(isPlaceholder)],
+    ['goes to the top of the page', loose.filter((l) => l.status === 'top' && !leadsHome(l) && !namesSite(l, reading))],
   ]
 }
 
@@ -18,7 +18,7 @@ function told(what: string, links: readonly PageLink[]): Draft | null {
   const [first] = links
   if (!first) return null
   const words = links.map((l) => l.label)
-  const message = `${named(words, 'link', 'links')} ${links.length === 1 ? 'has' : 'have'} no address yet: pressed, ${what}.`
+  const message = `${named(words, 'link', 'links')} ${links.length === 1 ? 'has' : 'have'} no address yet: pressing ${links.length === 1 ? 'it' : 'one'} ${what}.`
   return { message, line: first.line, column: first.column, where: { at: first.at }, fix: null }
 }
 

@@ -12,7 +12,7 @@ function ownGround({ key, header }: SitePage): Fix | null {
   delete others.clear
   // Nothing is said where it does nothing.
   const next = others.shadow || others.away || others.small ? { ...rest, moves: others } : rest
-  return { label: 'Give the header its ground at the top too', command: { type: 'header/choose', page: key, header: next } }
+  return { label: 'Give the header its background at the top too', command: { type: 'header/choose', page: key, header: next } }
 }
 
 export const rule: Rule = {
@@ -41,18 +41,15 @@ export const rule: Rule = {
       const fix = isOfHeader
         ? ownGround(page)
         : opacity !== null
-          ? change(`Make its ground ${opacity} % opaque`, { ...menu.look, opacity })
+          ? change(`Make its background ${opacity} % opaque`, { ...menu.look, opacity })
           : ink !== null
-            ? change(`Write it in ${ink}`, { ...menu.look, states })
+            ? change(`Set its text to ${ink}`, { ...menu.look, states })
             : null
       const where = `over ${over === null ? 'the page' : `“${over}”`} on “${site.screens.find((s) => s.key === screen)?.name ?? screen}”`
-      const none =
-        fix || isOfHeader
-          ? ''
-          : ' No opacity of its ground and no one colour is read over all that it stands over: give it a ground of its own.'
+      const none = fix || isOfHeader ? '' : ' No single text colour works: give it a background.'
       return [
         {
-          message: `“${menu.name}” is hard to read, ${state === 'rest' ? 'at rest' : `where an item is ${WORDS[state]}`}: ${ratio.toFixed(1)} to 1 ${where}, where words need ${READABLE}.${none}`,
+          message: `“${menu.name}” is hard to read${state === 'rest' ? '' : ` while an item is ${WORDS[state]}`}: contrast ${ratio.toFixed(1)} ${where}, ${READABLE} needed.${none}`,
           line: 1,
           column: 1,
           where: { screen },
@@ -65,9 +62,9 @@ export const rule: Rule = {
 const WORDS = {
   visited: 'visited',
   within: 'above the current one',
-  current: 'the current one',
-  hover: 'under the pointer',
-  focus: 'in focus',
+  current: 'current',
+  hover: 'hovered',
+  focus: 'focused',
   pressed: 'pressed',
-  held: 'held back',
+  held: 'disabled',
 } as const

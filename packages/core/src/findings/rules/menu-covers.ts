@@ -20,7 +20,7 @@ export const rule: Rule = {
       const where = over.map((o) => `“${o.screen.name}”`).join(', ')
       return [
         {
-          message: `The menu “${menu.name}” lies over what ${some.join(', ')}${more} lead${labels.length === 1 ? 's' : ''} to (on ${where}).`,
+          message: `The menu “${menu.name}” covers the targets of ${some.join(', ')}${more} (on ${where}).`,
           line: 1,
           column: 1,
           where: { screen: over[0]!.screen.key },

@@ -39,9 +39,9 @@ export const rule: Rule = {
       const links = named([...labels], 'link', 'links')
       const where = [...screens].map((s) => `“${s.name}”`).join(', ')
       const fix = menu && by !== null ? shutBehind(page.key, menu, by) : null
-      const reason = fix || !isSeen ? '' : ' What would shut it is built by a script of the page, or was not found.'
+      const reason = fix || !isSeen ? '' : ' Its button is built by a script, or wasn’t found.'
       return {
-        message: `${menu ? `The menu “${menu.name}”` : 'A menu that a script builds'} stays open behind a press on ${links} and lies over what they lead to, or keeps them from their places (on ${where}).${reason}`,
+        message: `${menu ? `The menu “${menu.name}”` : 'A menu built by a script'} stays open after pressing ${links} and covers or shifts their targets (on ${where}).${reason}`,
         ...(at === undefined ? { line: 1, column: 1 } : placeOf(at)),
         where: { ...(at === undefined ? {} : { at }), screen: [...screens][0]!.key },
         fix,
@@ -51,6 +51,6 @@ export const rule: Rule = {
 }
 
 const shutBehind = (page: string, { key, name }: Menu, by: number): Fix => ({
-  label: `Shut “${name}” behind each press`,
+  label: `Close “${name}” after each press`,
   command: { type: 'menu/shut-by', page, menu: key, by },
 })

@@ -18,7 +18,7 @@ export const rule: Rule = {
       )
       return [
         {
-          message: `The menu “${menu.name}” is made of ${what}: what they do is a script’s, so that nothing is tried or marked, and without the script they do nothing. Make links of them, or remove this menu and have one made in Menus.`,
+          message: `The menu “${menu.name}” has ${what} and no links, so nothing can be tried or marked. Turn them into links, or make a menu.`,
           line: first.line,
           column: first.column,
           where: { at: first.at },

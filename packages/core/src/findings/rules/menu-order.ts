@@ -39,8 +39,8 @@ export const rule: Rule = {
             return [
               {
                 message: stray
-                  ? `The menu “${menu.name}” does not show “${stray}” where it stands here: in the page these words belong to their list, and go with it. Put it right before its list’s first item.`
-                  : `The menu “${menu.name}” is not written in this order: in the page its elements are closed where others are still open, so that items can keep their place only. Mend its markup and bring the page in as a new version, or undo moving, adding and removing its items.`,
+                  ? `The menu “${menu.name}” can’t show “${stray}” here: it opens a list. Put it right before that list’s first item.`
+                  : `The menu “${menu.name}” can’t be written in this order: its markup isn’t nested properly. Fix that in a new version, or undo the changes.`,
                 line: first?.line ?? 1,
                 column: first?.column ?? 1,
                 where: { at },

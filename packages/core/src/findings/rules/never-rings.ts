@@ -25,7 +25,7 @@ export const rule: Rule = {
       if (!screens.length) return []
       return [
         {
-          message: `Scrolling never marks the item of “${section.title}”, only a click does: it begins where another section does ${onScreens(site, screens)}.`,
+          message: `Scrolling never marks “${section.title}”, only a press does: another section starts at the same place (${onScreens(site, screens)}).`,
           ...placeOf(section.at),
           where: { at: section.at, section: section.key, ...(screens.length === 1 ? { screen: screens[0]!.key } : {}) },
           fix: null,

@@ -3,11 +3,9 @@ import type { Rule } from '../finding.ts'
 import type { MeasuringTrouble } from '../facts.ts'
 
 const said: Record<MeasuringTrouble, string> = {
-  silent:
-    'The page does not answer, so that it is not measured: a script of it runs without end, or it has left for another address. Figures that are shown are of before, or missing.',
-  reloads: 'The page loads itself again and again, so that it is never measured whole.',
-  restless:
-    'The page changes its height, or scrolls, by itself and without end: its figures are of one moment, and a moment later links stop elsewhere.',
+  silent: 'The page doesn’t respond: a script runs endlessly, or the page left for another address. Figures shown are old or missing.',
+  reloads: 'The page keeps reloading itself, so it can’t be measured completely.',
+  restless: 'The page keeps changing its height or scroll position by itself. Links may stop elsewhere a moment later.',
 }
 
 export const rule: Rule = {
@@ -22,10 +20,7 @@ export const rule: Rule = {
             line: 1,
             column: 1,
             where: {},
-            fix:
-              site.scripts === false
-                ? null
-                : { label: 'Work on it without its scripts', command: { type: 'site/scripts', scripts: false } },
+            fix: site.scripts === false ? null : { label: 'Turn its scripts off here', command: { type: 'site/scripts', scripts: false } },
           },
         ]
       : [],

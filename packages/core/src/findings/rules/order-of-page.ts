@@ -24,7 +24,7 @@ export const rule: Rule = {
       const before = led[led.indexOf(wrong) - 1]!.item
       return [
         {
-          message: `The menu “${menu.name}” has “${before.label}” before “${wrong.item.label}”, the page has them the other way round. Scrolling marks its items out of turn.`,
+          message: `“${before.label}” comes before “${wrong.item.label}” in the menu “${menu.name}” but after it on the page. Scrolling marks them out of order.`,
           ...placeOfItem(facts, menu, wrong.item),
           fix: null,
         },

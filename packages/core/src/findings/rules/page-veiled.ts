@@ -9,7 +9,7 @@ export const rule: Rule = {
     for (const screen of site.screens)
       for (const { veil } of tried[screen.key] ?? []) if (veil) on.set(veil, (on.get(veil) ?? new Set()).add(screen.name))
     return [...on].map(([veil, screens]) => ({
-      message: `Nobody can press the menu’s links before ${veil} is gone, which lies over the page (on ${[...screens].map((s) => `“${s}”`).join(', ')}). They were tried as if it were gone.`,
+      message: `${veil} covers the page and blocks the menu until closed (on ${[...screens].map((s) => `“${s}”`).join(', ')}). Links were tried without it.`,
       line: 1,
       column: 1,
       where: {},

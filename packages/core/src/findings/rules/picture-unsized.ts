@@ -14,11 +14,11 @@ export const rule: Rule = {
     if (first === undefined) return []
     const count = left.length + others.length
     const none = others.length
-      ? ` ${left.length ? `${others.length} of them` : count === 1 ? 'It' : 'They'} can be given none: something would move, or the file is another on some screens.`
+      ? ` ${left.length ? `${others.length} of them` : count === 1 ? 'It' : 'They'} can’t be given one without moving content.`
       : ''
     return [
       {
-        message: `${some(count)} ${count === 1 ? 'says' : 'say'} no size, so that what stands below moves when ${count === 1 ? 'it comes' : 'they come'} in.${none}`,
+        message: `${some(count)} ${count === 1 ? 'has' : 'have'} no size, so content below moves when ${count === 1 ? 'it loads' : 'they load'}.${none}`,
         ...placeOf(first),
         where: { at: first },
         fix: left.length

@@ -13,7 +13,7 @@ export const rule: Rule = {
     const [what, where] = [0, 1].map((i) => policy.blocks.map((kind) => SAID[kind][i]).join(' and '))
     return [
       {
-        message: `The page’s own Content-Security-Policy allows no ${what} that stand in the page itself, so that those that are handed over do nothing. Allow them in ${where}: by 'unsafe-inline', or by the hash that a browser’s console names for each.`,
+        message: `The page’s Content-Security-Policy blocks inline ${what}, so the handed-over ones do nothing. Allow them in ${where} ('unsafe-inline' or their hashes).`,
         line: policy.line,
         column: 1,
         where: {},

@@ -13,7 +13,7 @@ export const rule: Rule = {
     const screen = site.screens.find((s) => s.key === worst.screen)!
     return [
       {
-        message: `A script of the page takes the presses of ${links === 1 ? '1 link' : `${links} links`} and stops up to ${Math.round(Math.abs(worst.by))} px ${worst.by < 0 ? 'above' : 'below'} where it should (“${worst.label}” on “${screen.name}”); the page is then put right by a jump.`,
+        message: `A page script handles ${links === 1 ? '1 link' : `${links} links`} and stops up to ${Math.round(Math.abs(worst.by))} px too ${worst.by < 0 ? 'high' : 'low'} (“${worst.label}” on “${screen.name}”); the page then jumps into place.`,
         line: 1,
         column: 1,
         where: { screen: screen.key },

@@ -33,7 +33,7 @@ export const rule: Rule = {
       const { screen, lengths } = first
       return [
         {
-          message: `“${section.title}” is current for only ${Math.round(lengths.get(section.key)!)} px of scrolling on “${screen.name}”; its item flashes by.`,
+          message: `“${section.title}” is current for only ${Math.round(lengths.get(section.key)!)} px of scrolling on “${screen.name}”: its mark only flashes.`,
           ...placeOf(section.at),
           where: { at: section.at, section: section.key, screen: screen.key },
           fix: null,

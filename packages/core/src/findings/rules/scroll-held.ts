@@ -10,7 +10,7 @@ export const rule: Rule = {
     if (!on.length) return []
     return [
       {
-        message: `A script of the page says on every frame where the page stands, and puts it back from wherever else it is moved (${onScreens(site, on)}): its links go where that script takes them, and neither what is handed over nor going back, a reload or a link from outside can move it. Take that script out, or let it begin from where the page stands.`,
+        message: `A page script sets the scroll position on every frame (${onScreens(site, on)}), so only its own links move the page. Remove that script.`,
         line: 1,
         column: 1,
         where: {},

@@ -15,17 +15,17 @@ export const rule: Rule = {
     const draft: Draft =
       at === null
         ? {
-            message: `On ${on} the page scrolls in an element that its scripts build. No offset can be written there, so links arrive as the page has them; the mark of the current item does not follow.`,
+            message: `On ${on} the page scrolls inside an element built by its scripts. Offsets can’t be written there, and the mark doesn’t follow.`,
             where: { screen: first.key },
             line: 1,
             column: 1,
             fix: null,
           }
         : {
-            message: `On ${on} the page scrolls in an element of its own, and the offsets are written for the document.`,
+            message: `On ${on} the page scrolls inside an element, but offsets are written for the document.`,
             where: { at, screen: first.key },
             ...placeOf(at),
-            fix: { label: 'Write them there', command: { type: 'scroller/choose', page: page.key, scroller: at } },
+            fix: { label: 'Write offsets there', command: { type: 'scroller/choose', page: page.key, scroller: at } },
           }
     return [draft]
   },

@@ -9,7 +9,7 @@ export const rule: Rule = {
     ids.flatMap(({ entry: { id, at, line, column, isEmpty, isHidden }, first }) =>
       id !== '' && !first && isEmpty && !(isHidden && asked.has(id))
         ? {
-            message: `The section “${id}” holds neither words nor a picture; a visitor who arrives sees what follows it.`,
+            message: `The section “${id}” has no text and no picture; a visitor who arrives sees what follows it.`,
             line,
             column,
             where: { at },

@@ -9,7 +9,7 @@ export const rule: Rule = {
     ids.flatMap(({ entry: { id, at, line, column, isHidden }, first }) =>
       id !== '' && !first && isHidden && asked.has(id)
         ? {
-            message: `Links to “#${id}” do nothing: the element is hidden and has no place on the page.`,
+            message: `Links to “#${id}” do nothing: the element is hidden.`,
             line,
             column,
             where: { at },
@@ -33,7 +33,7 @@ export const rule: Rule = {
       const where = isOnNone ? 'on any screen' : `on ${screens.map((s) => `“${s.name}”`).join(', ')}`
       return {
         severity: isOnNone ? 'error' : 'warning',
-        message: `Links to “${section.title}” do nothing ${where}: the section has no place there.`,
+        message: `Links to “${section.title}” do nothing ${where}: the section is hidden there.`,
         ...placeOf(section.at),
         where: { at: section.at, section: section.key, ...(screens.length === 1 ? { screen: screens[0]!.key } : {}) },
         fix: dropFix(facts, section),

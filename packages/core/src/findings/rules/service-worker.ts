@@ -8,8 +8,7 @@ export const rule: Rule = {
     registersWorker
       ? [
           {
-            message:
-              'A script of the page registers a service worker. The live page refuses it, as a browser does where none may be; for a visitor the page may answer otherwise once it was visited.',
+            message: 'A page script registers a service worker, which the live page refuses. Returning visitors may see a different page.',
             line: 1,
             column: 1,
             where: {},

@@ -18,7 +18,7 @@ export const rule: Rule = {
     const some = those.length === 1 ? '1 target is an empty element' : `${those.length} targets are empty elements`
     return [
       {
-        message: `${some} up to ${most} px above what links mean, so that no header covers that. The offset does that now, so they can go.`,
+        message: `${some} placed up to ${most} px above the content to clear the header. The offset does that now. Remove ${those.length === 1 ? 'it' : 'them'}.`,
         ...placeOf(those[0]!.at),
         where: { at: those[0]!.at, section: those[0]!.key },
         fix: {

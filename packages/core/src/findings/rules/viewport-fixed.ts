@@ -12,7 +12,7 @@ export const rule: Rule = {
     const on = narrow.map((s) => `“${s.name}”`).join(', ')
     return [
       {
-        message: `The page does not say that it is to be as wide as the screen, so phones lay it out ${fixedWidth} px wide and show it small. Figures for ${on} are those of a window so narrow. Where the page is made for phones, put <meta name="viewport" content="width=device-width, initial-scale=1"> into its head.`,
+        message: `Phones lay this page out ${fixedWidth} px wide and shrink it, unlike ${on} here. Add <meta name="viewport" content="width=device-width, initial-scale=1"> to its head.`,
         line: 1,
         column: 1,
         where: { screen: first.key },

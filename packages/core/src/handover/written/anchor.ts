@@ -19,7 +19,7 @@ export function planAnchorElements(input: WritingInput): PlannedEdit[] {
     ...left.flatMap(([id, at]): PlannedEdit[] =>
       hosted.has(at) || sections.has(at)
         ? []
-        : [{ edit: { kind: 'attribute', at, name: 'id', value: null }, why: `The ID “${id}” is no longer wanted.`, for: {}, layout: null }],
+        : [{ edit: { kind: 'attribute', at, name: 'id', value: null }, why: `The ID “${id}” is removed.`, for: {}, layout: null }],
     ),
     ...[...hosted].flatMap(([at, anchor]): PlannedEdit[] =>
       ownId.get(at) === anchor.id
@@ -35,7 +35,7 @@ export function planAnchorElements(input: WritingInput): PlannedEdit[] {
     ),
     ...[...placed].map(([at, { placed, section }]): PlannedEdit => ({
       edit: { kind: 'attribute', at, name: ANCHOR, value: String(placed!.number) },
-      why: `Where links to “${section.title}” arrive that find no element of their own.`,
+      why: `Where links to “${section.title}” arrive whose element is gone.`,
       for: { section: section.key },
       layout: null,
     })),

@@ -9,7 +9,7 @@ export const planBuiltMenus = ({ page, surveys }: WritingInput): PlannedEdit[] =
     ? []
     : builtMenusOf(page, Object.values(surveys)).map(({ at, mark }) => ({
         edit: { kind: 'attribute', at, name: MENU, value: markText(mark) },
-        why: 'Says that a script of the page builds a menu here.',
+        why: 'Marks where a page script builds a menu.',
         for: {},
         layout: null,
       }))

@@ -71,7 +71,7 @@ it('leaves it to the page, tells of that, and is taken back by a press', () => {
   const left = apply(aSite(again.page), { type: 'travel/estimates', page: 'p1' }).site.pages[0]!
   expect(again.handOver(left)).not.toMatch(/<section data-wb-estimate|contain-intrinsic/)
   const [told] = first.found(own)
-  expect(told).toMatchObject({ where: { at: first.a }, fix: { label: 'Say the height of 1 part' } })
+  expect(told).toMatchObject({ where: { at: first.a }, fix: { label: 'Set the height of 1 part' } })
   expect(first.found(apply(aSite(own), told!.fix!.command).site.pages[0]!)).toEqual([])
 })
 

@@ -23,9 +23,9 @@ export function planEstimates({ page, reading, surveys }: WritingInput): Planned
   const said = saidOf(page, surveys)
   return [
     ...reading.written.estimates.flatMap((at) =>
-      said.includes(at) ? [] : edit(at, null, 'Its height until it is laid out is the page’s matter.'),
+      said.includes(at) ? [] : edit(at, null, 'The page sets its height until it is laid out.'),
     ),
-    ...said.map((at, i) => edit(at, String(i + 1), 'Its height is said until it is laid out.')),
+    ...said.map((at, i) => edit(at, String(i + 1), 'Sets its height until it is laid out.')),
   ]
 }
 

@@ -19,20 +19,20 @@ function planMenu(menu: FoundMenu, links: ReadonlyMap<ElementAt, PageLink>, { pa
   const marked = page.highlight.own ? [] : menu.form.elements
   const marks = marked.map((at): PlannedEdit => ({
     edit: { kind: 'attribute', at, name: MENU, value: markText(markOf(menu)) },
-    why: `Says that the menu “${menu.name}” stands here.`,
+    why: `Marks the menu “${menu.name}”.`,
     for: { menu: menu.key },
     layout: null,
   }))
   const number = page.menus.filter((m) => isFound(m) && m.look).indexOf(menu) + 1
   const looks = (menu.look ? menu.form.elements : []).map((at): PlannedEdit => ({
     edit: { kind: 'attribute', at, name: LOOK, value: madeText({ number, part: 0, form: 'found', words: lookWords(menu.look!) }) },
-    why: `The look that states of “${menu.name}” were given.`,
+    why: `Look of the states of “${menu.name}”.`,
     for: { menu: menu.key },
     layout: null,
   }))
   const motions = (menu.motion ? menu.form.elements : []).map((at): PlannedEdit => ({
     edit: { kind: 'attribute', at, name: MOTION, value: motionText(menu.motion!) },
-    why: `How the page travels by “${menu.name}”.`,
+    why: `Motion of the menu “${menu.name}”.`,
     for: { menu: menu.key },
     layout: null,
   }))
@@ -42,7 +42,7 @@ function planMenu(menu: FoundMenu, links: ReadonlyMap<ElementAt, PageLink>, { pa
     if (!read?.tree) return []
     return orderEdits(read.tree, orderIn(menu, new Set(read.links), ways, reading.baseLeaves)).map((edit) => ({
       edit,
-      why: `The items of the menu “${menu.name}”, in their order.`,
+      why: `Items of the menu “${menu.name}”, in order.`,
       for: { menu: menu.key },
       layout: JSON.stringify(edit),
     }))
@@ -62,9 +62,9 @@ function planShuts({ menus }: SitePage): PlannedEdit[] {
   })
   const marks = shut.flatMap(({ key, name, form: { shutBy, elements } }, n) => {
     numbersBy.set(shutBy!, [...(numbersBy.get(shutBy!) ?? []), n + 1])
-    return elements.map((at) => edit(at, SHUT_BY, `${n + 1}`, `The menu “${name}” is shut behind a press in it.`, { menu: key }))
+    return elements.map((at) => edit(at, SHUT_BY, `${n + 1}`, `The menu “${name}” closes after a press in it.`, { menu: key }))
   })
-  return [...marks, ...[...numbersBy].map(([at, numbers]) => edit(at, SHUTS, numbers.join(' '), 'What is pressed to shut a menu.'))]
+  return [...marks, ...[...numbersBy].map(([at, numbers]) => edit(at, SHUTS, numbers.join(' '), 'The button that closes a menu.'))]
 }
 
 /** A class of the page's own is moved along all the same. */

@@ -29,7 +29,7 @@ export function coverRules({ page, surveys }: HandoverInput, ranges: readonly Ra
   })
   const breathes = ranges.map(({ screen }) => breathingOn(page, screen.key))
   const paddingOf = (by: number) =>
-    `scroll-padding-top: calc(var(${COVER}) + ${ahead}${px(by)}) !important; ${comment(`${px(by)} of breathing space`)}`
+    `scroll-padding-top: calc(var(${COVER}) + ${ahead}${px(by)}) !important; ${comment(`${px(by)} between header and section`)}`
   const otherwise = saidAnew(ranges, breathes)
     .slice(1)
     .map(({ range, figure }) => media(from(range), [rule(page.scroller === undefined ? 'html:root' : scrolls(page), [paddingOf(figure)])]))
@@ -39,7 +39,7 @@ export function coverRules({ page, surveys }: HandoverInput, ranges: readonly Ra
     const sizes = ranges
       .slice(ranges.indexOf(range), next && ranges.indexOf(next.range))
       .map(({ screen }) => `${screen.width}x${screen.height}`)
-    const note = comment(`${isMeasured ? 'as measured at' : 'not measured, taken to be so at'} ${sizes.join(', ')}`)
+    const note = comment(`${isMeasured ? 'as measured at' : 'not measured, assumed at'} ${sizes.join(', ')}`)
     const set = variables(own, bar).map((line, n) => (n ? line : `${line} ${note}`))
     const padding = paddingOf(breathes[0]!)
     const low = !most ? [] : [media(from(range, `(max-height: ${px(most)})`), [rule('html:root', variables(0, bar))])]
@@ -55,10 +55,10 @@ export function coverRules({ page, surveys }: HandoverInput, ranges: readonly Ra
   )
   return [
     ...group(
-      `${COVER} is what covers the viewport’s top when a link has arrived: ${made ? 'the header of the page, if it stays, and the menu that was made' : 'the header of the page, if it stays'}. The script keeps it true.`,
+      `${COVER} is the height covered at the top when a link has arrived (${made ? 'fixed header and made menu' : 'fixed header'}). The script updates it.`,
       [...rules, ...otherwise],
     ),
-    ...group('What stands in the header is seen where it is: when it gets the focus, the page is not to move for it.', still),
+    ...group('Focusing something in the header doesn’t move the page.', still),
   ]
 }
 
@@ -70,7 +70,7 @@ export function growthRules(input: HandoverInput, ranges: readonly Range[]): str
     return growth ? [`${GROWS}: ${px(growth.by)};`, `${SHIFTS}: ${px(growth.shifts)};`] : [`${GROWS}: unknown;`, `${SHIFTS}: 0px;`]
   })
   return group(
-    `What the page’s header grows by once the page has moved, and how far that moves the sections; the script goes by it, and looks for itself where it is unknown.`,
+    `How much the header grows after scrolling, and how far that moves the sections. The script measures what is unknown.`,
     byScreen(ranges, said, (declarations) => rule('html:root', declarations)),
   )
 }
@@ -83,7 +83,7 @@ export function steadyRules({ page, surveys }: HandoverInput, ranges: readonly R
     return header?.makesUp ? [`${TALL}: ${px(header.height)};`, `${SMALLER}: ${px(header.makesUp)};`] : [`${SMALLER}: none;`]
   })
   return group(
-    'The page’s header keeps its place while it is smaller: the script gives it as much more margin below as it lacks of its height at rest.',
+    'The header keeps its place while it shrinks: the script adds the missing height as margin below.',
     byScreen(ranges, said, (declarations) => rule('html:root', declarations)),
   )
 }

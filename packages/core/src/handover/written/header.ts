@@ -11,7 +11,7 @@ export function planHeader(input: WritingInput): PlannedEdit[] {
   const { header } = input.page
   if (!header || (!header.keep && !header.under && !needsScript(input))) return []
   const { at, keep, moves } = header
-  const why = keep ? 'The page’s header is made to stay in view.' : 'Says which element the page’s header is.'
+  const why = keep ? 'Keeps the page’s header in view.' : 'Says which element the page’s header is.'
   return [
     {
       edit: { kind: 'attribute', at, name: HEADER, value: keep ?? '' },
@@ -23,7 +23,7 @@ export function planHeader(input: WritingInput): PlannedEdit[] {
       ? [
           {
             edit: { kind: 'attribute' as const, at, name: MOVES, value: `${movesText(input.page, moves)}${moves.away ? ' away' : ''}` },
-            why: 'What the page’s header does once the page has been scrolled.',
+            why: 'What the header does after scrolling.',
             for: {},
             layout: null,
           },
@@ -31,19 +31,19 @@ export function planHeader(input: WritingInput): PlannedEdit[] {
       : []),
     ...givingElements(input.page, input.surveys).map((other, i): PlannedEdit => ({
       edit: { kind: 'attribute', at: other, name: GIVES, value: String(i + 1) },
-      why: 'Says what in the page’s header gives up padding once the page has been scrolled.',
+      why: 'The part of the header that loses padding after scrolling.',
       for: {},
       layout: null,
     })),
     ...(header.steady ? steadyElements(input) : []).map((other): PlannedEdit => ({
       edit: { kind: 'attribute', at: other, name: STEADY, value: '' },
-      why: 'Says which header keeps its place while it is smaller than at rest.',
+      why: 'The header that keeps its place while it shrinks.',
       for: {},
       layout: null,
     })),
     ...others(input).map((other): PlannedEdit => ({
       edit: { kind: 'attribute', at: other, name: HEADER, value: '' },
-      why: 'Says what else stays in view at the page’s top, on one screen or another.',
+      why: 'Also stays in view at the top on some screens.',
       for: {},
       layout: null,
     })),

@@ -16,5 +16,5 @@ export const planIds = ({ page, reading, ownId }: WritingInput): PlannedEdit[] =
     const own = set(block ?? at, 'id', id, `The ID of the section “${title}”.`)
     if (block === undefined || !ownId.has(at)) return [own]
     const name = reading.ids.some((i) => i.at === at) ? 'id' : 'name'
-    return [set(at, name, null, `The empty target of “${title}”, moved up by the page, gives its ID to what it is about.`), own]
+    return [set(at, name, null, `The empty target of “${title}” gives its ID to its content.`), own]
   })

@@ -32,7 +32,7 @@ export function planLinks({ page, pages, reading, ways, ownId }: WritingInput): 
     return [
       {
         edit: { kind: 'attribute', at: link.at, name: 'href', value },
-        why: `The link “${link.label}” follows an ID that was changed.`,
+        why: `The link “${link.label}” follows a changed ID.`,
         for: {},
         layout: null,
       },
@@ -41,7 +41,7 @@ export function planLinks({ page, pages, reading, ways, ownId }: WritingInput): 
   const labels = new Map(reading.links.map((l) => [l.at, l.label]))
   const motions = (page.motions ?? []).map(({ at, motion }): PlannedEdit => ({
     edit: { kind: 'attribute', at, name: MOTION, value: motionText(motion) },
-    why: `How the page travels by the link “${labels.get(at) ?? ''}”.`,
+    why: `Motion of the link “${labels.get(at) ?? ''}”.`,
     for: {},
     layout: null,
   }))

@@ -17,11 +17,11 @@ export function madeRules(page: SitePage, ranges: readonly Range[], look: Omit<L
       const color = ink === undefined ? look.color : withOpacity(ink)
       const backing = ground === undefined ? look.backing : withOpacity(ground, opacity)
       return group(
-        `The menu “${menu.name}”, which was made for this page.`,
+        `The menu “${menu.name}”, made for this page.`,
         rulesOf(menu, ranges, { ...look, color, backing, nav, isLate: isLate(menu) }),
       )
     }),
-    ...group('What is not on every screen.', offRules(made, ranges)),
+    ...group('Not on every screen.', offRules(made, ranges)),
   ]
 }
 

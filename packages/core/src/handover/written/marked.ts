@@ -11,13 +11,10 @@ export function planMarks(input: WritingInput): PlannedEdit[] {
   const holder = last ? roomHolder(last, reading) : null
   return [
     ...marked(SCROLLER, written.scroller, needsScript(input) ? (page.scroller ?? null) : null, [
-      'Says in which element the page scrolls.',
-      'The page does not scroll in this element.',
+      'The element in which the page scrolls.',
+      'The page doesn’t scroll in this element.',
     ]),
-    ...marked(ROOM, written.room, holder === 'body' ? null : holder, [
-      'Room at the page’s end is left in it.',
-      'No room is left in this element.',
-    ]),
+    ...marked(ROOM, written.room, holder === 'body' ? null : holder, ['Holds the space at the page’s end.', 'Holds no space any more.']),
   ]
 }
 

@@ -12,7 +12,7 @@ export function motionRules(page: SitePage, surveys: HandoverInput['surveys']): 
   const still = rule(scrolls(page), ['scroll-behavior: auto;'])
   if (!page.travel.smooth) return [...group('Links jump.', [still]), ...single]
   const glide = media('(prefers-reduced-motion: no-preference)', [rule(scrolls(page), ['scroll-behavior: smooth;'])])
-  return [...group('Links glide, but for who asked for less motion.', [still, glide]), ...single]
+  return [...group('Links scroll smoothly, except with reduced motion.', [still, glide]), ...single]
 }
 
 /** Links that travel in another way than all do. Without script it is the one under the pointer that is followed, or the one
@@ -31,7 +31,7 @@ function linkMotionRules(page: SitePage): string[] {
       return jumps ? [to] : [media('(prefers-reduced-motion: no-preference)', [to])]
     })
   }
-  return group('Links that travel in a way of their own: one that is followed is under the pointer, or has the focus.', [
+  return group('Links with their own motion: a followed link is hovered or focused.', [
     ...of(page.menus, (motion) => `${motion} a:is(:hover, :focus)`),
     ...of([...items, ...(page.motions ?? [])], (motion) => `a${motion}:is(:hover, :focus)`),
   ])

@@ -16,9 +16,9 @@ export function planPictures({ page, reading }: WritingInput): PlannedEdit[] {
   const sized = page.pictures ?? []
   const left = reading.written.pictures.filter(({ at }) => !sized.some((p) => p.at === at))
   return [
-    ...left.flatMap(({ at }) => edits(at, [null, null, null], 'A picture says no size, as before.')),
+    ...left.flatMap(({ at }) => edits(at, [null, null, null], 'Removes a picture’s size again.')),
     ...sized.flatMap(({ at, width, height }) =>
-      edits(at, ['', String(width), String(height)], 'A picture says its size, so that nothing moves when it comes in.'),
+      edits(at, ['', String(width), String(height)], 'Sets a picture’s size, so nothing moves when it loads.'),
     ),
   ]
 }

@@ -18,6 +18,6 @@ export function planReferences({ page, reading, ownId }: WritingInput): PlannedE
     const value = renamedReference(reference, renames)
     if (value === null) return []
     const { at, name } = reference
-    return [{ edit: { kind: 'attribute', at, name, value }, why: `“${name}” follows an ID that was changed.`, for: {}, layout: null }]
+    return [{ edit: { kind: 'attribute', at, name, value }, why: `“${name}” follows a changed ID.`, for: {}, layout: null }]
   })
 }

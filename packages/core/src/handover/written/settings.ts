@@ -12,7 +12,7 @@ export const planSettings = (input: WritingInput): PlannedEdit[] =>
     : [
         {
           edit: { kind: 'piece', role: 'settings', place: 'head', text: settingsText(input) },
-          why: 'What the script goes by: sections, former IDs, offsets.',
+          why: 'Data for the script: sections, former IDs, offsets.',
           for: {},
           layout: null,
         },

@@ -25,7 +25,7 @@ export function planStyle(input: WritingInput): PlannedEdit[] {
   return [
     {
       edit: { kind: 'piece', role: 'style', place: 'head', text },
-      why: 'Offsets, motion, and how the current item is marked.',
+      why: 'Offsets, motion and the mark of the current item.',
       for: {},
       // What else of it moves anything is told with the header and the menu that is made.
       layout: input.page.room ? `room ${JSON.stringify(input.page.room)}` : null,
@@ -50,46 +50,34 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
     ...(needsScript({ page, anchors }) ? growthRules(input, ranges) : []),
     ...motionRules(page, surveys),
     ...group(
-      'The link to the first section goes to the very top of the page.',
+      'The link to the first section goes to the top of the page.',
       toTop.length ? [rule(toTop.join(',\n'), ['scroll-margin-top: 100vh !important;'])] : [],
     ),
     ...(isOwn
       ? []
       : [
           ...group(
-            'Offsets that the page had for single sections: the one above is for all.',
+            'Resets the page’s offsets for single sections; the one above is for all.',
             reset.length ? [rule(reset.join(',\n'), ['scroll-margin-top: 0 !important;'])] : [],
           ),
-          ...group(
-            'Targets that the page moves up, away from what they are about: links arrive where that begins.',
-            marginRules(input, ranges, true),
-          ),
-          ...group('Room above single sections, besides the breathing space that all have.', marginRules(input, ranges, false)),
+          ...group('Targets that the page moved up: links arrive at their content.', marginRules(input, ranges, true)),
+          ...group('Extra offset of single sections.', marginRules(input, ranges, false)),
         ]),
-    ...group(
-      'Room at the page’s end, for its last sections to reach their places: so much more than the section has by itself.',
-      roomRules(input, ranges),
-    ),
+    ...group('Space at the page’s end, so its last sections can arrive; added to the section’s own.', roomRules(input, ranges)),
     ...hostRules(page, anchors, ranges, isOwn),
     ...placedRules(page, anchors, ranges, isOwn),
-    ...group(
-      `The page’s header stays in view, where it takes no more than a sixth of the screen’s height.`,
-      keepRules(page, ranges, surveys),
-    ),
-    ...group('Screens on which the page’s header scrolls away with the page.', letGoRules(page, ranges, surveys)),
-    ...group('The first section begins under the page’s header, and fills the screen.', underRules(page, reading, ranges, surveys)),
-    ...group(
-      'What the page’s header does once the page has been scrolled; without script it has its ground, and stays.',
-      movesRules(page, ranges, surveys),
-    ),
+    ...group(`Keeps the header in view where it takes at most a sixth of the screen’s height.`, keepRules(page, ranges, surveys)),
+    ...group('Screens on which the header scrolls away.', letGoRules(page, ranges, surveys)),
+    ...group('The first section starts under the header and fills the screen.', underRules(page, reading, ranges, surveys)),
+    ...group('What the header does after scrolling; without the script it stays, with its background.', movesRules(page, ranges, surveys)),
     ...steadyRules(input, ranges),
-    ...group('Heights of what is laid out only when it is near, as they were measured.', estimateRules(page, ranges, surveys)),
-    ...group('Pictures whose sizes are said in the markup are as high as the page makes them.', page.pictures ? [SIZED_RULE] : []),
-    ...group('The skip link is seen once it has the focus.', page.travel.skip === undefined || !page.sections.length ? [] : SKIP_RULES),
-    ...group('A link that was a button looks as buttons do, where the page says nothing else of it.', buttonRules(page, reading)),
+    ...group('Measured heights of content that is laid out only when near.', estimateRules(page, ranges, surveys)),
+    ...group('Pictures with sizes in the markup keep the height from the page’s styles.', page.pictures ? [SIZED_RULE] : []),
+    ...group('The skip link shows when focused.', page.travel.skip === undefined || !page.sections.length ? [] : SKIP_RULES),
+    ...group('A link that was a button looks like one unless the page styles it.', buttonRules(page, reading)),
     ...(page.highlight.own ? [] : markRules(page, surveys)),
     ...group(
-      'The look that states of items of the page’s own menus were given.',
+      'Look of the states of items in the page’s own menus.',
       page.menus
         .filter((m) => isFound(m) && m.look)
         .flatMap((menu, i) => foundLookRules(i + 1, menu).map(([selector, declarations]) => rule(selector, declarations))),
@@ -101,7 +89,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
     }),
   ]
   return groups.length
-    ? `\n${[comment('Way Bell: what it takes to travel by links on this page. Figures were measured in a browser.'), ...groups].join('\n\n')}\n`
+    ? `\n${[comment('Way Bell: section navigation for this page. Figures were measured in a browser.'), ...groups].join('\n\n')}\n`
     : ''
 }
 
@@ -165,7 +153,7 @@ function hostRules(page: SitePage, anchors: readonly Anchor[], ranges: readonly 
     if (host === null) return []
     const selector = `:root ${idSelector(id)}`
     const why = isFormer
-      ? `“${id}” was the ID of “${section.id}” before. Its heading has it now, and links to it arrive where the section begins.`
+      ? `“${id}” was the ID of “${section.id}” before. Its heading has it now; links to it arrive at the section’s top.`
       : `The point “${id}”.`
     if (section.toTop) return group(why, [rule(selector, ['scroll-margin-top: 100vh !important;'])])
     const figures = ranges.map(({ screen }) => {
@@ -190,8 +178,8 @@ function markRules(page: SitePage, surveys: HandoverInput['surveys']): string[] 
     return [...(style ? [markRule(style, menu, 'a[aria-current="true"]')] : []), markRule(style ?? 'line', menu, `[${WITHIN}]`)]
   })
   return [
-    ...group('The current item of a menu, and what opens the list that it is in.', looks),
-    ...group('Where the system’s own few colours are forced, shades and shadows are not seen.', [
+    ...group('The current item of a menu, and the item above it.', looks),
+    ...group('With forced colours, backgrounds and shadows don’t show.', [
       media('(forced-colors: active)', [
         rule(`[${MENU}] a[aria-current="true"],\n[${MENU}] [${WITHIN}]`, [
           'outline: 2px solid !important;',
@@ -244,10 +232,10 @@ function placedRules(page: SitePage, anchors: readonly Anchor[], ranges: readonl
   const there = anchors.flatMap((a) => (a.placed ? [{ ...a, placed: a.placed }] : []))
   if (!there.length) return []
   const numbers = new Set(there.map((a) => a.placed.number))
-  return group('Targets that no element of the page could be: they stand in the head, and are placed by what they stand for.', [
-    comment('The head makes no box, and what is in it has none but for these, which are out of the flow.'),
+  return group('Targets without an element of their own: they sit in the head and are placed at what they mean.', [
+    comment('The head takes no space; only these targets are displayed, out of the flow.'),
     rule('html:root > head', ['display: contents;']),
-    comment('The page’s own rules for such an ID don’t apply here.'),
+    comment('The page’s rules for such an ID don’t apply here.'),
     rule(`html:root meta[${PIECE}="anchor"]`, ['all: unset !important;', 'display: block !important;', 'position: absolute !important;']),
     ...[...numbers].map((n) => rule(`[${ANCHOR}="${n}"]`, [`anchor-name: --wb-${n};`])),
     ...there.map(({ id, placed, section }) =>

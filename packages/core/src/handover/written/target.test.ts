@@ -60,8 +60,8 @@ it('links that stand in no menu are told of once, and one press has them stay', 
     a('#a') + a('#b') + a('#c'),
     `See ${a('#a', ' target=_blank')} for what is there, or else ${a('#b', ' target=_blank')} and ${a('#c')}.`,
   )
-  expect(told()).toMatchObject({ message: '2 links (“A”, “B”) lead to a place of this page and are followed in another tab.' })
-  expect(told()!.fix!.label).toBe('Follow 2 links on this page')
+  expect(told()).toMatchObject({ message: '2 links (“A”, “B”) lead to this page but open in another tab.' })
+  expect(told()!.fix!.label).toBe('Open 2 links on this page')
   const { site, inverse } = apply(aSite(page), told()!.fix!.command)
   const next = site.pages[0]!
   expect(written(next).slice(3)).toEqual(['href="#a" target="_self"', 'href="#b" target="_self"', 'href="#c"'])

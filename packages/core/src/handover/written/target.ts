@@ -46,10 +46,10 @@ export function planTarget(
   })
   return [
     ...(href === null || href === was ? [] : [edit('href', href, `Where ${named} leads.`)]),
-    ...(isNewTab ? Object.entries(NEW_TAB).map(([name, value]) => edit(name, value, `So that ${named} opens in a tab of its own.`)) : []),
-    ...(leaves && isHere ? [edit('target', SAME_TAB.target, `So that ${named} is followed on this page, and not in another tab.`)] : []),
-    ...(said.tooltip === undefined ? [] : [edit('title', said.tooltip || null, `What is said of ${named} under the pointer.`)]),
-    ...(said.motion ? [edit(MOTION, motionText(said.motion), `How the page travels by ${named}.`)] : []),
+    ...(isNewTab ? Object.entries(NEW_TAB).map(([name, value]) => edit(name, value, `Makes ${named} open in its own tab.`)) : []),
+    ...(leaves && isHere ? [edit('target', SAME_TAB.target, `Makes ${named} open on this page, not in another tab.`)] : []),
+    ...(said.tooltip === undefined ? [] : [edit('title', said.tooltip || null, `Tooltip of ${named}.`)]),
+    ...(said.motion ? [edit(MOTION, motionText(said.motion), `Motion of ${named}.`)] : []),
     ...(said.lang === undefined ? [] : [edit('lang', said.lang || null, `The language of ${named}.`)]),
   ]
 }

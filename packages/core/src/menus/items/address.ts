@@ -35,7 +35,7 @@ export function addressFault(address: string): AddressFault | null {
   const scheme = /^([a-z][a-z0-9+.-]*):/i.exec(address)?.[1]!.toLowerCase()
   if (scheme === undefined) return relativeFault(address)
   const rest = address.slice(scheme.length + 1)
-  if (NEVER.has(scheme)) return fault(`“${scheme}:” leads nowhere: such an address runs, shows or reads what a link must not`)
+  if (NEVER.has(scheme)) return fault(`“${scheme}:” isn’t allowed in a link`)
   // A host with its port.
   if (scheme.includes('.') || (scheme === 'localhost' && /^\d/.test(rest)))
     return fault(`“${scheme}:” is no scheme that a browser knows`, `https://${address}`)
@@ -44,14 +44,14 @@ export function addressFault(address: string): AddressFault | null {
     return near
       ? fault(`“${scheme}:” is no scheme that a browser knows`, `${near}:${rest}`)
       : rest === ''
-        ? fault('nothing stands behind its scheme')
+        ? fault('the scheme is followed by nothing')
         : null
   }
   if (scheme === 'mailto') return /^([^@]+@[^@.]|\?)/.test(rest) ? null : fault('a mail address has a name, an @ and a host')
   if (scheme === 'tel' || scheme === 'sms') return /\d/.test(rest) ? null : fault('a telephone number has digits')
   if (!/^\/\/[^/]/.test(rest)) {
     const host = rest.replace(/^\/+/, '')
-    return fault('two slashes and a host come behind its scheme', host && `${scheme}://${host}`)
+    return fault('the scheme needs two slashes and a host', host && `${scheme}://${host}`)
   }
   return hostFault(rest)
 }
@@ -68,11 +68,12 @@ function hostFault(rest: string): AddressFault | null {
 
 function relativeFault(address: string): AddressFault | null {
   if (/^[\\/]{2}/.test(address)) return hostFault(address.replace(/\\/g, '/'))
-  if (/[<>"\\^`{|}]/.test(address)) return fault('a character of it cannot stand in an address', encodeURI(address.replace(/\\/g, '/')))
+  if (/[<>"\\^`{|}]/.test(address))
+    return fault('it contains a character that addresses can’t have', encodeURI(address.replace(/\\/g, '/')))
   const first = address.split(/[/?#]/)[0]!
   if (/^[^@]+@[^@]+\.[^@]+$/.test(first)) return fault('a mail address begins with “mailto:”', `mailto:${address}`)
   // Without its scheme a host is a folder beside the page.
   if (/^[^.].*\.[a-z]{2,}$/i.test(first) && !FILE.test(first))
-    return fault('without “https://” it is a file beside the page', `https://${address}`)
+    return fault('without “https://” it means a file next to the page', `https://${address}`)
   return null
 }

@@ -26,7 +26,7 @@ function onMenu(
 ): Applied<ItemCommand> {
   return onPage(site, c.page, (page) => {
     const menu = find(page.menus, c.menu, 'menu')
-    if (menu.inStep) throw new CommandError(`“${menu.name}” keeps in step with another menu: change that one, or let this go its own way`)
+    if (menu.inStep) throw new CommandError(`“${menu.name}” is synced with another menu: change that one, or stop syncing this one`)
     const { items, inverse } = change(menu)
     return { page: { ...page, menus: replace(page.menus, menu, { ...menu, items }) }, inverse }
   })

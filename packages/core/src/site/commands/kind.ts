@@ -44,7 +44,7 @@ export function onPage<C>(site: Site, key: string, change: (page: SitePage) => {
 
 export function find<T extends { key: string }>(list: readonly T[], key: string, what: string): T {
   const found = list.find((x) => x.key === key)
-  if (!found) throw new CommandError(`the page has no ${what} “${key}”; it may have been removed meanwhile`)
+  if (!found) throw new CommandError(`the page has no ${what} “${key}”; it may have been removed`)
   return found
 }
 

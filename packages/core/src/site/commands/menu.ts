@@ -35,7 +35,7 @@ function onMenu(
 }
 
 const asMade = (menu: Menu) => {
-  if (!isMade(menu)) throw new CommandError(`“${menu.name}” is one of the page’s own menus, whose form is the page’s`)
+  if (!isMade(menu)) throw new CommandError(`“${menu.name}” is one of the page’s own menus; only the page can change its form`)
   return menu
 }
 
@@ -86,7 +86,7 @@ export const menuCommands: KindsOf<MenuCommand> = {
       }),
   },
   'menu/shown': {
-    name: 'Change where a menu is seen',
+    name: 'Change where a menu shows',
     payload: (s) => ({ page: s.key, menu: s.key, shown: shownShape(s) }),
     touches: (c) => ({
       writes: [`page/${c.page}/menu/${c.menu}/shown`],
@@ -99,7 +99,7 @@ export const menuCommands: KindsOf<MenuCommand> = {
       }),
   },
   'menu/in-step': {
-    name: 'Keep a menu in step',
+    name: 'Sync a menu',
     payload: (s) => ({ page: s.key, menu: s.key, inStep: inStepShape(s), items: s.optional(s.array(itemShape(s), 5000)) }),
     touches: (c) => ({
       writes: [`page/${c.page}/menu/${c.menu}/*`],
@@ -120,11 +120,9 @@ export const menuCommands: KindsOf<MenuCommand> = {
       onMenu(site, c, (menu) => {
         const { look, ...rest } = menu
         if (isFound(menu) && Object.keys(c.look ?? {}).some((name) => name !== 'states'))
-          throw new CommandError(
-            `“${menu.name}” is one of the page’s own menus, which looks as the page has it; only states of its items can be given a look`,
-          )
+          throw new CommandError(`“${menu.name}” is one of the page’s own menus; only the states of its items can be styled`)
         if (isFound(menu) && (c.look?.states?.rest || c.look?.states?.held))
-          throw new CommandError(`at rest the items of “${menu.name}” look as the page has them`)
+          throw new CommandError(`the normal look of “${menu.name}” comes from the page`)
         return { menu: { ...rest, ...(c.look && { look: c.look }) }, inverse: { ...c, look } }
       }),
   },
@@ -139,18 +137,18 @@ export const menuCommands: KindsOf<MenuCommand> = {
       })),
   },
   'menu/shut-by': {
-    name: 'Change what shuts a menu',
+    name: 'Change what closes a menu',
     payload: (s) => ({ page: s.key, menu: s.key, by: s.optional(s.at) }),
     touches: (c) => ({ writes: [`page/${c.page}/menu/${c.menu}/shut-by`] }),
     apply: (site, c) =>
       onMenu(site, c, (menu) => {
-        if (!isFound(menu)) throw new CommandError(`“${menu.name}” is a menu that was made, which shuts itself`)
+        if (!isFound(menu)) throw new CommandError(`“${menu.name}” is a made menu, which closes by itself`)
         const { shutBy, ...form } = menu.form
         return { menu: { ...menu, form: { ...form, ...(c.by !== undefined && { shutBy: c.by }) } }, inverse: { ...c, by: shutBy } }
       }),
   },
   'menu/grows': {
-    name: 'Say whether a menu grows',
+    name: 'Change whether a menu grows',
     payload: (s) => ({ page: s.key, menu: s.key, grows: growsShape(s) }),
     touches: (c) => ({ writes: [`page/${c.page}/menu/${c.menu}/grows`] }),
     apply: (site, c) =>

@@ -60,7 +60,7 @@ export const screenCommands: KindsOf<ScreenCommand> = {
 
 function screenOf(site: Site, key: string): Screen {
   const screen = site.screens.find((s) => s.key === key)
-  if (!screen) throw new CommandError(`the site has no screen “${key}”; it may have been removed meanwhile`)
+  if (!screen) throw new CommandError(`the site has no screen “${key}”; it may have been removed`)
   return screen
 }
 
@@ -85,7 +85,6 @@ function withScreens(site: Site, screens: Screen[], inverse: ScreenCommand): App
     const fault = faultOfScreen(screen, screens.slice(0, i))
     if (fault) throw new CommandError(fault)
   }
-  if (!plainScreens(screens).length)
-    throw new CommandError('larger text goes by a screen with text as usual, so that a site has one of those at least')
+  if (!plainScreens(screens).length) throw new CommandError('large text needs a screen with normal text; keep at least one')
   return { site: { ...site, screens }, inverse }
 }

@@ -70,8 +70,7 @@ export const sectionCommands: KindsOf<SectionCommand> = {
     touches: field('point'),
     apply: (site, c) =>
       change(site, c, (was) => {
-        if (!was.point)
-          throw new CommandError(`“${was.title}” is an element of the page and stays where that is; only a point can be moved`)
+        if (!was.point) throw new CommandError(`“${was.title}” is an element of the page; only a point can be moved`)
         return { section: { ...was, at: c.at, point: { shift: c.shift } }, inverse: { ...c, at: was.at, shift: was.point.shift } }
       }),
   },
@@ -82,7 +81,7 @@ export const sectionCommands: KindsOf<SectionCommand> = {
     apply: (site, c) => change(site, c, (was) => ({ section: { ...was, toTop: c.toTop }, inverse: { ...c, toTop: was.toTop } })),
   },
   'section/adjust': {
-    name: 'Change the room above a section',
+    name: 'Change the offset of a section',
     payload: (s) => ({ page: s.key, section: s.key, adjust: adjustShape(s) }),
     touches: field('adjust'),
     apply: (site, c) =>
@@ -92,7 +91,7 @@ export const sectionCommands: KindsOf<SectionCommand> = {
       })),
   },
   'section/block': {
-    name: 'Change what has an ID',
+    name: 'Move an ID',
     payload: (s) => ({ page: s.key, section: s.key, block: s.optional(s.at) }),
     touches: field('block'),
     apply: (site, c) =>

@@ -26,7 +26,7 @@ export const siteCommands: KindsOf<SiteCommand> = {
     apply: (site, c) => ({ site: { ...site, rule: c.rule }, inverse: { ...c, rule: site.rule } }),
   },
   'site/scripts': {
-    name: 'Switch the pages’ own scripts',
+    name: 'Switch page scripts',
     payload: (s) => ({ scripts: s.is }),
     touches: () => ({ writes: ['scripts'] }),
     apply: ({ scripts, ...site }, c) => ({
@@ -41,12 +41,12 @@ export const siteCommands: KindsOf<SiteCommand> = {
     apply: ({ small, ...site }, c) => ({ site: c.small ? { ...site, small: true } : site, inverse: { ...c, small: !!small } }),
   },
   'site/address': {
-    name: 'Say where the site stands',
+    name: 'Set the site’s address',
     payload: (s) => ({ address: addressShape(s) }),
     touches: () => ({ writes: ['address'] }),
     apply: ({ address, ...site }, c) => {
       if (c.address && siteFolder(c.address.url) !== c.address.url)
-        throw new CommandError(`“${c.address.url}” is no address of a folder; it is as https://ostrey.example/week/`)
+        throw new CommandError(`“${c.address.url}” isn’t a folder’s address; enter one such as https://ostrey.example/week/`)
       return { site: c.address ? { ...site, address: c.address } : site, inverse: { ...c, address } }
     },
   },

@@ -64,7 +64,7 @@ export const travelCommands: KindsOf<TravelCommand> = {
       })),
   },
   'travel/address': {
-    name: 'Change what links write of the address',
+    name: 'Change the address rule of links',
     payload: (s) => ({ page: s.key, address: addressRuleShape(s), follows: ownShape(s) }),
     touches: (c) => ({ writes: [`page/${c.page}/address`] }),
     apply: (site, c) =>
@@ -74,7 +74,7 @@ export const travelCommands: KindsOf<TravelCommand> = {
       })),
   },
   'travel/presses': {
-    name: 'Change who has the presses of links',
+    name: 'Change who handles links',
     payload: (s) => ({ page: s.key, takes: ownShape(s) }),
     touches: (c) => ({ writes: [`page/${c.page}/presses`] }),
     apply: (site, c) =>
@@ -84,7 +84,7 @@ export const travelCommands: KindsOf<TravelCommand> = {
       })),
   },
   'travel/estimates': {
-    name: 'Change what is said of heights',
+    name: 'Change heights of late parts',
     payload: (s) => ({ page: s.key, says: ownShape(s) }),
     touches: (c) => ({ writes: [`page/${c.page}/estimates`] }),
     apply: (site, c) =>
@@ -104,7 +104,7 @@ export const travelCommands: KindsOf<TravelCommand> = {
       })),
   },
   'travel/room': {
-    name: 'Change the room at the end',
+    name: 'Change the space at the end',
     payload: (s) => ({ page: s.key, room: roomShape(s) }),
     touches: (c) => ({ writes: [`page/${c.page}/room`] }),
     apply: (site, c) =>
