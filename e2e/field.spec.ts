@@ -224,7 +224,7 @@ test('what lies over the whole page until it is sent away is told once, and link
   expect(report.links).toHaveLength(4 * SCREENS.length)
   expect(report.links.filter((l) => l.fault)).toEqual([])
   expect(report.findings.filter((f) => f.code === 'page-veiled').map((f) => f.message)).toEqual([
-    expect.stringContaining('before “.ask” is gone'),
+    expect.stringContaining('“.ask” covers the page'),
   ])
   await open(page, file)
   await page.getByRole('button', { name: 'Yes' }).click()
@@ -253,7 +253,7 @@ test('a header that leaves less than half of a screen is told of there, with wha
 test('a policy of the page’s own that stops what is handed over is told, and seen', async () => {
   const { report } = await built('policy')
   expect(report.findings.filter((f) => f.code === 'policy-blocks').map((f) => f.message)).toEqual([
-    expect.stringContaining('allows no scripts that stand in the page itself'),
+    expect.stringContaining('blocks inline scripts, so'),
   ])
   expect(new Set(report.links.map((l) => l.fault))).toEqual(new Set(['unlit']))
 })

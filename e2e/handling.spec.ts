@@ -179,7 +179,7 @@ document.getElementById('bar').innerHTML = '<nav><a href="#one">One</a> <a href=
     expect((await ids(page)).length).toBeGreaterThan(3)
     await task(page, 'Menus')
     await page.getByRole('button', { name: 'Remove menu Header menu' }).click()
-    await expect(page.getByText('stays in the page as it came')).toBeVisible()
+    await expect(page.getByText('stays on the page unchanged')).toBeVisible()
     await stored(page)
     await page.goto(server.address)
     await page.getByRole('button', { name: 'Remove Oven and Peel' }).click()

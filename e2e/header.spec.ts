@@ -34,7 +34,6 @@ test.describe('the header', () => {
     await setUp(page)
     await measured(page)
     await task(page, 'Travel')
-    await page.getByText('What the header does').click()
     await page.getByLabel('gets its background').check()
 
     await test.step('what cannot be read then is told, with the way back', async () => {
@@ -48,7 +47,7 @@ test.describe('the header', () => {
 
     await page.getByLabel('gets its background').check()
     await page.getByLabel('gets a shadow').check()
-    await page.getByLabel('it leaves on the way down').check()
+    await page.getByLabel('hides on the way down').check()
     await page.getByRole('group', { name: 'Screens of the header in view' }).getByLabel('Phone').uncheck()
     await measured(page)
 
@@ -205,7 +204,6 @@ test.describe('the header', () => {
     await task(page, 'Travel')
     const keep = page.getByLabel('Keep the page’s header in view')
     if (css.includes('static')) await keep.check()
-    await page.getByText('What the header does').click()
   }
 
   for (const [name, css] of Object.entries(HEADERS))

@@ -202,7 +202,6 @@ test.describe('motion', () => {
 
   test('writes of the address what was chosen', async ({ page, browser, server }) => {
     await begin(page, server)
-    await page.getByText('Address and history').click()
     const rule = page.getByLabel('A link’s hash')
 
     const visits = async (url: string, look: (there: Page, entries: () => Promise<number>) => Promise<void>) =>

@@ -83,7 +83,7 @@ test('pictures are given the sizes of their files, and what stands below no long
   const press = page.getByRole('button', { name: /^Give \d+ pictures their sizes$/ })
   await expect(press).toBeVisible({ timeout: 120_000 })
   // Not those that nothing stands below of, or that say how high they are.
-  await expect(page.getByText(/^11 pictures say no size/)).toBeVisible()
+  await expect(page.getByText(/^11 pictures have no size/)).toBeVisible()
   const given = Number(/\d+/.exec(await press.innerText())![0])
   await press.click()
   await expect(press).toHaveCount(0)

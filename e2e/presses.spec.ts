@@ -87,7 +87,7 @@ test.describe('presses of links', () => {
     const presses = page.getByRole('region', { name: 'Presses' })
 
     await test.step('what the script does with them is told in numbers', async () => {
-      await expect(presses).toContainText('takes the presses of 4 links')
+      await expect(presses).toContainText('handles 4 links')
       await expect(presses).toContainText(/stops up to \d+ px too low \(“(Files|Gravers|Lathes|Orders)” on /)
       await page.getByRole('button', { name: /\d+ findings?/ }).click()
       await expect(page.getByText(/handles 4 links and stops up to \d+ px too low .* jumps into place/).first()).toBeVisible()
@@ -164,7 +164,7 @@ test.describe('presses of links', () => {
     await test.step('left to it, the script has them; undone, it has not', async () => {
       await task(page, 'Travel')
       await presses.getByRole('button', { name: 'Let the page’s script handle them' }).click()
-      await expect(presses).toContainText('takes the presses of 4 links')
+      await expect(presses).toContainText('handles 4 links')
       await page.keyboard.press('Control+z')
       await expect(presses).toContainText('follow the settings here')
     })

@@ -264,7 +264,7 @@ test.describe('screens in step', () => {
       for (const [typed, why] of [
         ['100', '“Laptop” is 1280×800 already'],
         ['210%', 'from 100 to 200%'],
-        ['large', 'in percent'],
+        ['large', 'Enter a percentage'],
       ] as const) {
         await text.fill(typed)
         await expect(dialog.getByRole('alert')).toContainText(why)

@@ -52,8 +52,7 @@ test.describe('sections and IDs', () => {
     await setUp(page)
     await setId(page, 2, 'pitch')
     await task(page, 'Travel')
-    await page.getByText('Address and history').click()
-    await page.getByLabel(/current section/).check()
+    await page.getByLabel('The address follows the scroll').check()
     const home = pathToFileURL(await takeHome(page)).href
     const context = await browser.newContext()
     const visitor = await context.newPage()
@@ -150,11 +149,11 @@ test.describe('sections and IDs', () => {
     await setUp(page)
     const field = page.getByLabel('ID of section 3', { exact: true })
     for (const [typed, words, offered] of [
-      ['my dishes', 'holds white space', 'my-dishes'],
+      ['my dishes', 'contains white space', 'my-dishes'],
       ['#dishes', 'belongs to links', 'dishes'],
       ['Programme', 'differs from “Programme” only in case', 'programme-2'],
       ['beds', 'The section “Beds” has the ID “beds” already', 'beds-2'],
-      ['2nd', 'must escape it', 'section-2nd'],
+      ['2nd', 'must be escaped', 'section-2nd'],
       ['TOP', 'top of the page', 'top-2'],
     ] as const) {
       await field.fill(typed)
@@ -242,7 +241,7 @@ test.describe('sections and IDs', () => {
     await page.getByRole('button', { name: 'Paste a column' }).click()
     const dialog = page.getByRole('dialog')
     await dialog.getByLabel('The column').fill('prices\tx\nbad id\n#write\n')
-    await expect(dialog.getByText('holds white space')).toBeVisible()
+    await expect(dialog.getByText('contains white space')).toBeVisible()
     await expect(dialog.getByRole('button', { name: /^Change/ })).toBeDisabled()
     // Rows may change places.
     await dialog.getByLabel('The column').fill('contact\n\ntickets\n')

@@ -42,7 +42,7 @@ test('shifted targets are removed, and links arrive at what they were about', as
   await page.getByRole('button', { name: /^\d+ findings?/ }).click()
   // Not the one that the page's own style names.
   const press = page.getByRole('button', { name: 'Remove the 3 shifted targets' })
-  await expect(page.getByText(/^3 targets are empty elements up to 110 px above/)).toBeVisible()
+  await expect(page.getByText(/^3 targets are empty elements placed up to 110 px above/)).toBeVisible()
   await press.click()
   await expect(press).toHaveCount(0)
   await page.getByRole('button', { name: /^Undo: / }).click()

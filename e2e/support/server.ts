@@ -135,4 +135,14 @@ export async function setUp(page: Page): Promise<void> {
 
 export const liveFrame = (page: Page, screen = 'laptop') => page.frameLocator(`iframe[data-screen="${screen}"]`)
 
-export const task = (page: Page, name: string) => page.getByRole('navigation', { name: 'Tasks' }).getByRole('link', { name }).click()
+/** Opens a task. The settings of Travel are folded to a line each at first; here they are open. */
+export async function task(page: Page, name: string): Promise<void> {
+  await page.getByRole('navigation', { name: 'Tasks' }).getByRole('link', { name }).click()
+  if (name === 'Travel') await openGroups(page)
+}
+
+export async function openGroups(page: Page): Promise<void> {
+  await page.getByTestId('sheet').locator('[data-group], p').first().waitFor()
+  const closed = page.locator('[data-group] > h2 > [aria-expanded="false"]')
+  while (await closed.count()) await closed.first().click()
+}

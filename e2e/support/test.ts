@@ -11,6 +11,11 @@ async function running(use: (server: Server) => Promise<void>): Promise<void> {
 // The runner asks for patterns.
 /* eslint-disable no-empty-pattern */
 export const test = base.extend<{ emptyServer: Server }, { server: Server }>({
+  /** Of someone who has been here before: the demo isn't opened by itself. */
+  context: async ({ context }, use) => {
+    await context.addInitScript(() => location.hostname === '127.0.0.1' && localStorage.setItem('way-bell-welcomed', 'true'))
+    await use(context)
+  },
   server: [async ({}, use) => running(use), { scope: 'worker' }],
   /** Without a site. */
   emptyServer: async ({}, use) => running(use),

@@ -22,6 +22,8 @@ async function application(watch) {
   const address = await new Promise((done) => server.stdout.on('data', (chunk) => done(/http:\S+\d/.exec(String(chunk))[0])))
   const browser = await startBrowser()
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+  // Else the first run opens the demo by itself.
+  await page.addInitScript("location.hostname === '127.0.0.1' && localStorage.setItem('way-bell-welcomed', 'true')")
   if (watch) await page.addInitScript(watch)
   await page.goto(address)
   return { server, browser, page }

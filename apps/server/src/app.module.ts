@@ -9,6 +9,7 @@ import { Store } from './db/store.ts'
 import { DemoService } from './demo.service.ts'
 import { LiveService } from './live/live.service.ts'
 import { HandoverService } from './sites/handover.service.ts'
+import { OverviewService } from './sites/overview.service.ts'
 import { SitesController } from './sites/sites.controller.ts'
 import { SitesService } from './sites/sites.service.ts'
 import { VersionsService } from './sites/versions.service.ts'
@@ -47,6 +48,7 @@ export class AppModule {
         SurveysService,
         VersionsService,
         HandoverService,
+        OverviewService,
         LiveService,
         DemoService,
       ],

@@ -404,6 +404,37 @@ const raw = (response: request.Response, done: (error: Error | null, body: Buffe
   res.on('end', () => done(null, Buffer.concat(chunks)))
 }
 
+it('says of a site in the list what its page is, its open findings, and when it was handed over', async () => {
+  const key = await make()
+  const overview = async () => (await http().get(`/api/sites/${key}/overview`).expect(200)).body as unknown
+  const summary = async () => ((await http().get('/api/sites').expect(200)).body as { key: string }[]).find((s) => s.key === key)
+  expect(await summary()).toMatchObject({ file: 'index.html', pages: 1, isNew: true, screen: { key: 'laptop', width: 1280 } })
+  expect(await overview()).toEqual({ findings: 0, handedOverAt: null })
+
+  // The second section takes the ID of the first's link, and its menu's links lead nowhere yet.
+  const section = {
+    key: 's1',
+    at: page.indexOf('<section'),
+    title: 'Work',
+    heading: page.indexOf('<h2'),
+    id: 'work',
+    point: null,
+    own: null,
+    former: [],
+    depth: 0,
+    toTop: false,
+  }
+  const { body } = await change(key, { type: 'section/add', page: 'p1', section } as never, 0)
+  expect(body).toMatchObject({ version: 1 })
+  const before = Date.now()
+  await http().post(`/api/sites/${key}/pages/p1/handover/page`).expect(200)
+  const { findings, handedOverAt } = (await overview()) as { findings: number; handedOverAt: number }
+  expect(findings).toBeGreaterThan(0)
+  expect(handedOverAt).toBeGreaterThanOrEqual(before)
+  expect(await summary()).toMatchObject({ isNew: false, sections: 1 })
+  await http().get('/api/sites/nothere/overview').expect(404)
+})
+
 it('keeps its journal ahead of the data, and syncs in full', async () => {
   expect(await db.query('PRAGMA journal_mode')).toEqual([{ journal_mode: 'wal' }])
   expect(await db.query('PRAGMA synchronous')).toEqual([{ synchronous: 2 }])

@@ -9,6 +9,7 @@ import type {
   NamedIds,
   PageReading,
   Revision,
+  Screen,
   Site,
   StackName,
   Stacks,
@@ -25,10 +26,23 @@ export interface SiteState {
 export interface SiteSummary {
   key: string
   name: string
+  /** Its first page, as it is shown small. */
+  file: string
+  screen: Screen
+  /** Milliseconds since 1970. */
   changedAt: number
+  /** Nothing was changed since it was made. */
+  isNew: boolean
   pages: number
   sections: number
   items: number
+}
+
+export interface Overview {
+  /** Open findings of all pages, as last measured; what only trying the links shows isn't among them. */
+  findings: number
+  /** Milliseconds since 1970; null where it was never handed over. */
+  handedOverAt: number | null
 }
 
 /** A page taken home. */
@@ -174,6 +188,7 @@ export const api = {
   sites: () => ask<SiteSummary[]>('sites'),
   storage: () => ask<{ folder: string; bytes: number }>('storage'),
   site: (key: string) => ask<SiteState>(`sites/${key}`),
+  overview: (key: string) => ask<Overview>(`sites/${key}/overview`),
   create: (
     files: readonly GivenFile[],
     fields: { html?: string; outline?: string; scripts: 'on' | 'off' },

@@ -38,6 +38,7 @@ import {
   takingRequest,
 } from './requests.ts'
 import { HandoverService } from './handover.service.ts'
+import { OverviewService } from './overview.service.ts'
 import { outlineSite, readAdded, readImport, unpack } from './import.ts'
 import type { HandedIn } from './handed-in.ts'
 import { MAX_ENTRIES, MAX_UPLOAD } from './zip.ts'
@@ -67,6 +68,7 @@ export class SitesController {
     private readonly sites: SitesService,
     private readonly sources: SourcesService,
     private readonly handovers: HandoverService,
+    private readonly overviews: OverviewService,
     private readonly newVersions: VersionsService,
     private readonly surveys: SurveysService,
     @Inject(CONFIG) private readonly config: Config,
@@ -109,6 +111,11 @@ export class SitesController {
   @Get('sites/:site')
   get(@Param('site', site) key: string) {
     return this.sites.get(key)
+  }
+
+  @Get('sites/:site/overview')
+  overview(@Param('site', site) key: string) {
+    return this.overviews.of(key)
   }
 
   @Delete('sites/:site')

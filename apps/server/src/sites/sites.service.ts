@@ -14,6 +14,7 @@ import {
   STACK_PAGE,
   type Change,
   type Command,
+  type Screen,
   type Site,
   type SitePage,
   type StackName,
@@ -41,7 +42,13 @@ export interface SiteState {
 export interface SiteSummary {
   key: string
   name: string
+  /** Its first page, as it is shown small. */
+  file: string
+  screen: Screen
+  /** Milliseconds since 1970. */
   changedAt: number
+  /** Nothing was changed since it was made. */
+  isNew: boolean
   pages: number
   sections: number
   items: number
@@ -119,7 +126,10 @@ export class SitesService implements OnApplicationBootstrap {
       return {
         key: row.key,
         name: site.name,
+        file: site.pages[0]!.file,
+        screen: site.screens[0]!,
         changedAt: row.changedAt,
+        isNew: row.version === 0,
         pages: site.pages.length,
         sections: site.pages.reduce((n, p) => n + p.sections.length, 0),
         items: site.pages.reduce((n, p) => n + p.menus.reduce((m, menu) => m + menu.items.length, 0), 0),

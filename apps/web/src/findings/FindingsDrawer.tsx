@@ -1,6 +1,6 @@
 /** All open findings, from the bottom edge. */
 import { allArrive, outcomeOf, outcomeText, type Command, type Finding, type Fix, type Outcome, type Site, type Tried } from '@waybell/core'
-import { useId, useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { MOST_TRIED } from '../live/surveyor.ts'
 import { Button } from '../ui/index.tsx'
 import { List } from '../ui/List.tsx'
@@ -34,6 +34,8 @@ export function FindingsDrawer() {
     page.menus.length > 0 || Object.values(surveys).some((s) => s.built.menus.length > 0),
   )
   const [open, setOpen] = useState(false)
+  const [triedAt, setTriedAt] = useState<Date | null>(null)
+  useEffect(() => setTriedAt(new Date()), [tried])
   // What was seen to go wrong first, of what goes wrong as badly.
   const seen = (f: Finding) => Number(f.code !== 'link-tried')
   const sorted = [...findings].sort((a, b) => order[a.severity] - order[b.severity] || seen(a) - seen(b) || a.line - b.line)
@@ -51,13 +53,14 @@ export function FindingsDrawer() {
             <span className="flex-none font-semibold text-brick">
               {findings.length === 1 ? '1 finding' : `${findings.length} findings`}
             </span>
-            <span className="truncate text-faint">{open ? '' : sorted[0]!.message}</span>
+            <span className="line-clamp-1 min-w-0 text-left text-faint">{open ? '' : sorted[0]!.message}</span>
           </>
         ) : (
           <span className="text-faint">{triedAll ? 'No findings' : 'No findings yet'}</span>
         )}
-        <span className="ml-auto flex-none text-faint" data-testid="tried">
-          {said}
+        <span className="ml-auto flex-none text-faint">
+          <span data-testid="tried">{said}</span>
+          {said && triedAll && triedAt && ` · ${triedAt.toLocaleTimeString(undefined, { timeStyle: 'short' })}`}
         </span>
       </button>
       {open && (
@@ -89,13 +92,9 @@ const COST = { error: 'Broken', warning: 'Risky', note: 'Note' }
 const RESTS = 150
 
 function Row({ finding: f, alike }: { finding: Finding; alike: Fix[] | undefined }) {
-  const { live, site, page, run } = useWork()
-  const [isDetailed, setDetailed] = useState(false)
+  const { live, page, run } = useWork()
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
-  const details = useId()
   const { at } = f.where
-  const section = page.sections.find((s) => s.key === f.where.section)
-  const screen = site.screens.find((s) => s.key === f.where.screen)
   const point = (to: number | null) => {
     clearTimeout(timer.current)
     if (at !== undefined) timer.current = setTimeout(() => live.show(to), to === null ? 0 : RESTS)
@@ -109,7 +108,13 @@ function Row({ finding: f, alike }: { finding: Finding; alike: Fix[] | undefined
     >
       <span className={`w-16 flex-none font-semibold ${f.severity === 'error' ? 'text-brick' : 'text-faint'}`}>{COST[f.severity]}</span>
       <span className="min-w-0 flex-1">
-        {f.message} <FixButton fix={f.fix} />
+        {f.message}{' '}
+        {at !== undefined && (
+          <span className="text-xs text-faint" title={`Line ${f.line}, column ${f.column} of ${page.file} (${f.code})`}>
+            line {f.line}
+          </span>
+        )}{' '}
+        <FixButton fix={f.fix} />
         {alike && (
           <Button
             kind="quiet"
@@ -120,13 +125,6 @@ function Row({ finding: f, alike }: { finding: Finding; alike: Fix[] | undefined
             All {alike.length} of this kind
           </Button>
         )}
-        {isDetailed && (
-          <span id={details} className="block font-mono text-xs text-faint">
-            {f.code}, line {f.line}, column {f.column}
-            {section && `, #${section.id}`}
-            {screen && `, ${screen.name}`}
-          </span>
-        )}
       </span>
       <span className="flex flex-none items-start gap-1">
         {at !== undefined && (
@@ -134,15 +132,6 @@ function Row({ finding: f, alike }: { finding: Finding; alike: Fix[] | undefined
             Show
           </Button>
         )}
-        <Button
-          kind="quiet"
-          className="py-0!"
-          aria-expanded={isDetailed}
-          aria-controls={isDetailed ? details : undefined}
-          onClick={() => setDetailed(!isDetailed)}
-        >
-          Details
-        </Button>
       </span>
     </div>
   )

@@ -1,11 +1,13 @@
 /** The sites: those that are there, and making one from files or pasted HTML. */
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Dialog } from 'radix-ui'
-import { useRef, useState, type DragEvent } from 'react'
-import { Link, useNavigate } from 'react-router'
-import { api, type GivenFile, type SiteSummary } from '../api.ts'
+import { useEffect, useRef, useState, type DragEvent } from 'react'
+import { useNavigate } from 'react-router'
+import { api, type GivenFile } from '../api.ts'
 import { Button } from '../ui/index.tsx'
 import { Sheet } from '../ui/Sheet.tsx'
+import { useKept } from '../ui/useKept.ts'
+import { SiteRow } from './SiteRow.tsx'
 import { filesFromDrop, filesFromPicker } from './files.ts'
 import { TransferState, useTransfer } from './Transfer.tsx'
 
@@ -24,9 +26,20 @@ export function SitesView() {
   const [scripts, setScripts] = useState(true)
   const picker = useRef<HTMLInputElement>(null)
   const transfer = useTransfer()
+  const [isWelcomed, setWelcomed] = useKept<boolean>('welcomed', false)
+  const [, openHints] = useKept<boolean>('hints', false)
+  // At first there is the demo alone, which shows what there is to do.
+  const demo = sites.data?.length === 1 && sites.data[0]!.isNew ? sites.data[0]!.key : null
+  useEffect(() => {
+    if (isWelcomed || demo === null) return
+    setWelcomed(true)
+    openHints(true)
+    void navigate(`/site/${demo}/p1/sections`)
+  })
   const make = async ({ files, ...fields }: Given) => {
     const made = await transfer.run((tell, signal) => api.create(files, { ...fields, scripts: scripts ? 'on' : 'off' }, tell, signal))
     if (!made) return
+    setWelcomed(true)
     await client.invalidateQueries({ queryKey: ['sites'] })
     await navigate(`/site/${made.key}/p1/sections`, { state: { isNew: true } })
   }
@@ -49,42 +62,14 @@ export function SitesView() {
         <img src="/bell.svg" alt="" width="22" height="22" />
         <span className="text-base font-bold">Way Bell</span>
       </header>
-      <main className="mx-auto grid w-full max-w-5xl gap-10 px-6 py-8 md:grid-cols-[1fr_330px]">
-        <section aria-labelledby="sites">
-          <h1 id="sites" className="mb-3 text-2xl font-bold">
-            Sites
-          </h1>
-          {sites.isError && (
-            <p role="alert" className="text-brick">
-              {sites.error.message}
-            </p>
-          )}
-          {sites.data?.length === 0 && <p className="text-faint">No site yet. Bring in a page to make the first one.</p>}
-          <ul className="border-t border-hair">
-            {sites.data?.map((site) => (
-              <SiteRow key={site.key} site={site} />
-            ))}
-          </ul>
-          {storage.data && (
-            <p className="mt-3 text-xs text-faint">
-              Everything is in {storage.data.folder}: {(storage.data.bytes / 1e6).toFixed(1)} MB
-            </p>
-          )}
-        </section>
-        <section aria-labelledby="bring" className={`self-start border-l-4 pl-5 ${over ? 'border-teal bg-wash' : 'border-hair'}`}>
-          <h2 id="bring" className="mb-2 text-lg font-bold">
+      <main className="mx-auto w-full max-w-5xl px-6 py-6">
+        <section aria-labelledby="bring" className={`mb-8 border-l-4 py-1 pl-5 ${over ? 'border-teal bg-wash' : 'border-hair'}`}>
+          <h1 id="bring" className="mb-1 text-lg font-bold">
             Bring in a page
-          </h2>
-          <p className="mb-4 text-faint">
+          </h1>
+          <p className="mb-3 text-faint">
             Choose HTML files with their styles and pictures, or a ZIP, or drop them here. Everything stays on this machine.
           </p>
-          <label className="mb-4 flex items-start gap-2">
-            <input type="checkbox" className="mt-1 size-4" checked={scripts} onChange={(e) => setScripts(e.target.checked)} />
-            <span>
-              Run the pages’ scripts
-              <span className="block text-sm text-faint">As for a visitor, cut off from everything else. You can switch this later.</span>
-            </span>
-          </label>
           <input
             ref={picker}
             type="file"
@@ -120,48 +105,39 @@ export function SitesView() {
               onPaste={(outline) => void make({ files: [], outline })}
             />
           </div>
+          <label
+            className="mt-3 flex items-center gap-2 text-sm"
+            title="As for a visitor, cut off from everything else. You can switch this later."
+          >
+            <input type="checkbox" className="size-4" checked={scripts} onChange={(e) => setScripts(e.target.checked)} />
+            Run the pages’ scripts
+          </label>
           <TransferState transfer={transfer} />
+        </section>
+        <section aria-labelledby="sites">
+          <h2 id="sites" className="mb-2 text-lg font-bold">
+            Sites
+          </h2>
+          {sites.isError && (
+            <p role="alert" className="text-brick">
+              {sites.error.message}
+            </p>
+          )}
+          {sites.isPending && <p className="text-faint">Reading the sites…</p>}
+          {sites.data?.length === 0 && <p className="text-faint">No sites yet. Choose an HTML file above, or drop one here.</p>}
+          <ul className="border-t border-hair">
+            {sites.data?.map((site) => (
+              <SiteRow key={site.key} site={site} />
+            ))}
+          </ul>
+          {storage.data && (
+            <p className="mt-3 text-xs text-faint">
+              Everything is in {storage.data.folder}: {(storage.data.bytes / 1e6).toFixed(1)} MB
+            </p>
+          )}
         </section>
       </main>
     </div>
-  )
-}
-
-function SiteRow({ site }: { site: SiteSummary }) {
-  const client = useQueryClient()
-  const remove = useMutation({
-    mutationFn: () => api.remove(site.key),
-    onSuccess: () => Promise.all(['sites', 'storage'].map((name) => client.invalidateQueries({ queryKey: [name] }))),
-  })
-  return (
-    <li className="flex items-center gap-4 border-b border-hair py-3">
-      <Link to={`/site/${site.key}/p1/sections`} className="min-w-0 flex-1 hover:underline">
-        <span className="block truncate text-base font-semibold">{site.name}</span>
-        <span className="block text-sm text-faint">
-          {site.pages > 1 && `${site.pages} pages · `}
-          {site.sections ? `${site.sections} sections, ${site.items} menu items` : 'Not set up yet'} · changed{' '}
-          {new Date(site.changedAt).toLocaleDateString(undefined, { dateStyle: 'medium' })}
-        </span>
-      </Link>
-      <Dialog.Root>
-        <Dialog.Trigger asChild>
-          <Button kind="quiet" aria-label={`Remove ${site.name}`}>
-            Remove
-          </Button>
-        </Dialog.Trigger>
-        <Sheet
-          title={`Remove “${site.name}”?`}
-          description="The site and everything set up in it goes, and cannot be brought back. The page’s own file on your disk stays."
-        >
-          <Dialog.Close asChild>
-            <Button onClick={() => remove.mutate()}>Remove the site</Button>
-          </Dialog.Close>
-          <Dialog.Close asChild>
-            <Button kind="quiet">Keep it</Button>
-          </Dialog.Close>
-        </Sheet>
-      </Dialog.Root>
-    </li>
   )
 }
 

@@ -5,6 +5,7 @@ import { px, tint } from '../ui/index.tsx'
 import type { Task } from '../tasks/task.ts'
 import { usePointed, useWork } from '../work/context.ts'
 import { useSignal } from '../work/signal.ts'
+import { FoundBands } from './FoundBands.tsx'
 import { PointHandle } from './PointHandle.tsx'
 
 const titleOf = (section: Section) => section.title
@@ -94,7 +95,9 @@ export function Spine({ task: { Layers = [], bandName } }: { task: Pick<Task, 'L
   return (
     <div className="flex h-full min-h-0 flex-col">
       <div className="flex items-center gap-1 px-2 pb-1 text-xs text-faint">
-        <h2 className="flex-1 font-bold text-ink">Spine</h2>
+        <h2 className="flex-1 font-bold text-ink" tabIndex={0} title="The spine: the whole page to scale">
+          Spine
+        </h2>
         {zoom > 1 && (
           <button
             type="button"
@@ -128,6 +131,7 @@ export function Spine({ task: { Layers = [], bandName } }: { task: Pick<Task, 'L
       >
         {!survey && <p className="p-3 text-xs text-faint">{isStopped ? 'Page stopped, not measured.' : 'The page is being measured.'}</p>}
         {zoom > 1 && <div style={{ height: height * zoom }} />}
+        {survey && !page.sections.length && <FoundBands survey={survey} scale={scale} />}
         {drawn.map((d) =>
           d.kind === 'gathering'
             ? inView(d.top, d.bottom) && (

@@ -1,4 +1,4 @@
-/** The body of a table of which only the rows in view are made, once there are many; it scrolls with the sheet it stands on. */
+/** The body of a table of which only the rows in view are made, once there are many; it scrolls with the `data-scroller` around it. */
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useLayoutEffect, useRef, useState, type ReactNode } from 'react'
 
@@ -16,7 +16,7 @@ export function TableRows({ count, estimate, children }: Props) {
   const body = useRef<HTMLTableSectionElement>(null)
   const [margin, setMargin] = useState(0)
   const many = count > MANY
-  const sheet = () => body.current?.closest<HTMLElement>('[data-testid="sheet"]') ?? null
+  const sheet = () => body.current?.closest<HTMLElement>('[data-scroller]') ?? null
   useLayoutEffect(() => {
     const scroller = sheet()
     if (scroller) setMargin(body.current!.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop)

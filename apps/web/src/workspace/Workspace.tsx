@@ -1,16 +1,15 @@
 /** Work, spine and live page under one bar. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { pageOf, sizeText, type KnownOutside, type PageEdit, type PageReading, type SitePage, type Survey, type Tried } from '@waybell/core'
+import { knownOutside, pageOf, sizeText, type PageEdit, type SitePage, type Survey, type Tried } from '@waybell/core'
 import { RadioGroup } from 'radix-ui'
 import { startTransition, Suspense, useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react'
 import { flushSync } from 'react-dom'
 import { Navigate, useParams } from 'react-router'
 import { toast } from 'sonner'
-import { api, type HandedOver, type KeptSurvey, type PageState, type SiteState } from '../api.ts'
+import { api, type KeptSurvey, type PageState, type SiteState } from '../api.ts'
 import { FindingsDrawer } from '../findings/FindingsDrawer.tsx'
 import { BARELY } from '../live/frame.ts'
 import { LivePage } from '../live/LivePage.tsx'
-import { useStrip } from '../live/useStrip.ts'
 import { Measuring } from '../live/Measuring.tsx'
 import type { MeasuringState } from '../live/surveyor.ts'
 import { Spine } from '../spine/Spine.tsx'
@@ -22,9 +21,12 @@ import { loadTables, loadTablesFor } from '../work/tables.ts'
 import { useFollowing } from '../work/useFollowing.ts'
 import { useLive } from '../work/useLive.ts'
 import { useSurveys } from '../work/useSurveys.ts'
+import { useKept } from '../ui/useKept.ts'
 import { useUndoKeys } from '../work/useUndoKeys.ts'
 import { hearVersions } from '../work/versions.ts'
 import { Bar } from './Bar.tsx'
+import { Columns } from './Columns.tsx'
+import { Hints } from './Hints.tsx'
 import { DropFiles } from './DropFiles.tsx'
 import { Failed, Opening, Stopped } from './Said.tsx'
 import { ScreensDialog } from './Screens.tsx'
@@ -115,11 +117,6 @@ const NO_SCREENS: readonly string[] = []
 const NO_STALE: ReadonlySet<string> = new Set()
 const NONE: Tries['tried'] = {}
 
-/** IDs that somebody may link to: those of handovers from here, and of the one that was brought in. */
-function knownOutside({ written: { settings } }: PageReading, handedOver: readonly HandedOver[]): KnownOutside {
-  return new Set([...(settings?.sections ?? []), ...handedOver.flatMap((h) => h.ids)])
-}
-
 interface OpenedProps {
   siteKey: string
   session: Session
@@ -149,7 +146,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
   const isNarrow = useNarrow()
   const [isUnfolded, setUnfolded] = useState(false)
   const isFolded = isNarrow && !isUnfolded
-  const [isStrip, setStrip] = useStrip()
+  const [isStrip, setStrip] = useKept<boolean>('sync-screens', true)
   const beside = useMemo(() => site.screens.flatMap((s) => (s.key === shown ? [] : s.key)), [site.screens, shown])
 
   const [tries, setTries] = useState<Tries>({ tried: {}, of: null })
@@ -271,8 +268,9 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
     <WorkContext.Provider value={work}>
       <div className="flex h-full min-w-80 flex-col">
         <Bar task={task.key} />
-        <div className="relative grid min-h-0 flex-1 grid-cols-[minmax(340px,420px)_200px_minmax(0,1fr)] max-[900px]:grid-cols-[minmax(0,1fr)_clamp(90px,22vw,200px)]">
-          <main className="min-h-0 overflow-auto px-3 py-3" data-testid="sheet">
+        <Hints />
+        <Columns isNarrow={isNarrow}>
+          <main className="min-h-0 overflow-auto px-3 py-3" data-testid="sheet" data-scroller>
             {task.key !== 'sections' && <h1 className="sr-only">{task.name}</h1>}
             <Suspense>
               <View />
@@ -370,7 +368,7 @@ function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps
             )}
           </section>
           {Overlay && <Overlay />}
-        </div>
+        </Columns>
         <FindingsDrawer />
         <DropFiles />
       </div>

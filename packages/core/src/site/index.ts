@@ -20,6 +20,7 @@ export {
   renameSections,
   takeToPages,
   withOtherPages,
+  knownOutside,
   type KnownOutside,
   type Otherwise,
 } from './steps.ts'

@@ -1,4 +1,5 @@
 /** Edits that take several commands, each as one step of undo. */
+import type { PageReading } from '../page/index.ts'
 import { apply, describe, type Batch, type Command } from './commands/index.ts'
 import {
   elsewhereOf,
@@ -22,6 +23,10 @@ import {
 
 /** IDs that were handed over before: somebody may have a link to them. Those that the page came with need not be among them. */
 export type KnownOutside = ReadonlySet<string>
+
+/** IDs of earlier handovers, and of the one that the page itself came from. */
+export const knownOutside = ({ written: { settings } }: PageReading, handedOver: readonly { ids: readonly string[] }[]): KnownOutside =>
+  new Set([...(settings?.sections ?? []), ...handedOver.flatMap((h) => h.ids)])
 
 /** The command that gives a section another ID; the one that it had becomes a former ID where it was out in the world. */
 export function renameSection(page: string, section: Section, id: string, known: KnownOutside): Extract<Command, { type: 'section/id' }> {

@@ -66,6 +66,7 @@ function Matrix({ close }: { close: () => void }) {
   const seen = coverage(site, page, reading, from.data)
   const { columns, rows, nowhere } = seen
   const alone = unreached(seen)
+  const lost = nowhere.flat().length
   // On screens that some items are not on, more may be.
   const besides = site.screens.flatMap((screen) => {
     const hidden = hiddenOn(page, screen)
@@ -117,7 +118,7 @@ function Matrix({ close }: { close: () => void }) {
         {from.isLoading && <span role="status">Reading the other pages…</span>}
         <span className={`flex-1 ${from.isLoading ? 'invisible' : ''}`}>
           {alone.length === 0
-            ? 'Every section is reached.'
+            ? `Every section is linked${lost ? `, but ${lost === 1 ? '1 item leads' : `${lost} items lead`} nowhere` : ''}.`
             : `${alone.length === 1 ? '1 section is' : `${alone.length} sections are`} not linked from anywhere: ${titles(alone)}.`}{' '}
           {besides.join(' ')}
         </span>

@@ -51,7 +51,7 @@ export function SectionsTask() {
           {!isNew && <NewVersion />}
         </div>
         <p className="text-sm text-faint">
-          {page.file}, {(reading.bytes / 1024).toFixed(0)} kB, {reading.encoding}. {offered} parts found
+          {page.file}, {(reading.bytes / 1024).toFixed(0)} kB, {reading.encoding}
           {reading.headerLine !== null && `, header on line ${reading.headerLine}`}
           {reading.footerLine !== null && `, footer on line ${reading.footerLine}`}.
         </p>

@@ -87,66 +87,69 @@ export function ArrivalTable() {
           <input type="checkbox" checked={isFaulty} onChange={(e) => setFaulty(e.target.checked)} /> Problems only ({faulty.length})
         </label>
       </div>
-      <table className="w-full text-sm">
-        <caption className="mb-1 text-left text-xs text-faint">
-          Gap between header and section, in px; press one to go there. Last column: where the page stops on {screen.name}, and the time
-          from the top.
-        </caption>
-        <thead>
-          <tr className="border-b border-hair text-right align-bottom text-xs text-faint">
-            <th scope="col" className="w-[34%] text-left font-normal">
-              Section
-            </th>
-            {site.screens.map(({ key, name, ...viewport }) => (
-              <th scope="col" key={key} className="border-l border-hair font-normal">
-                <button
-                  type="button"
-                  className={`min-h-6 px-1 text-right hover:underline ${key === screen.key ? 'font-semibold text-ink' : ''}`}
-                  title={`Show ${name}, ${sizeText(viewport)}`}
-                  onClick={() => showScreen(key)}
-                >
-                  {name}
-                </button>
+      {/* The settings below stay at hand, however many sections there are. */}
+      <div className="max-h-[max(18rem,calc(100vh-22rem))] overflow-auto" data-scroller>
+        <table className="w-full table-fixed text-sm" style={{ minWidth: 160 + site.screens.length * 42 }}>
+          <caption className="mb-1 text-left text-xs text-faint">
+            Gap between header and section, in px; press one to go there. Last column: where the page stops on {screen.name}, and the time
+            from the top.
+          </caption>
+          <thead>
+            <tr className="border-b border-hair text-right align-bottom text-xs text-faint">
+              <th scope="col" className="w-[30%] text-left font-normal">
+                Section
               </th>
-            ))}
-            <th scope="col" className="border-l border-hair pl-1 font-normal">
-              stops at
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr className="border-b border-hair text-right text-xs text-faint tabular-nums">
-            <th scope="row" className="py-1 text-left font-normal">
-              Header height
-            </th>
-            {site.screens.map(({ key }) => (
-              <td key={key} className="border-l border-hair px-1">
-                {surveys[key] ? Math.round(coverOf(page, surveys[key]).arrival) : '…'}
-              </td>
-            ))}
-            <td className="border-l border-hair" />
-          </tr>
-          {site.screens.some(({ key }) => surveys[key]?.bottom) && (
+              {site.screens.map(({ key, name, ...viewport }) => (
+                <th scope="col" key={key} className="border-l border-hair font-normal">
+                  <button
+                    type="button"
+                    className={`min-h-6 px-1 text-right hover:underline ${key === screen.key ? 'font-semibold text-ink' : ''}`}
+                    title={`Show ${name}, ${sizeText(viewport)}`}
+                    onClick={() => showScreen(key)}
+                  >
+                    {name}
+                  </button>
+                </th>
+              ))}
+              <th scope="col" className="w-16 border-l border-hair pl-1 font-normal">
+                stops at
+              </th>
+            </tr>
+          </thead>
+          <tbody>
             <tr className="border-b border-hair text-right text-xs text-faint tabular-nums">
               <th scope="row" className="py-1 text-left font-normal">
-                Bottom bar height
+                Header height
               </th>
               {site.screens.map(({ key }) => (
                 <td key={key} className="border-l border-hair px-1">
-                  {surveys[key] ? Math.round(surveys[key].bottom) : '…'}
+                  {surveys[key] ? Math.round(coverOf(page, surveys[key]).arrival) : '…'}
                 </td>
               ))}
               <td className="border-l border-hair" />
             </tr>
-          )}
-        </tbody>
-        <TableRows count={shown.length} estimate={30}>
-          {(i) => {
-            const { key } = shown[i]!.section
-            return <ArrivalRow key={key} of={shown[i]!} isOpen={opened === key} onOpen={(is) => setOpened(is ? key : null)} />
-          }}
-        </TableRows>
-      </table>
+            {site.screens.some(({ key }) => surveys[key]?.bottom) && (
+              <tr className="border-b border-hair text-right text-xs text-faint tabular-nums">
+                <th scope="row" className="py-1 text-left font-normal">
+                  Bottom bar height
+                </th>
+                {site.screens.map(({ key }) => (
+                  <td key={key} className="border-l border-hair px-1">
+                    {surveys[key] ? Math.round(surveys[key].bottom) : '…'}
+                  </td>
+                ))}
+                <td className="border-l border-hair" />
+              </tr>
+            )}
+          </tbody>
+          <TableRows count={shown.length} estimate={30}>
+            {(i) => {
+              const { key } = shown[i]!.section
+              return <ArrivalRow key={key} of={shown[i]!} isOpen={opened === key} onOpen={(is) => setOpened(is ? key : null)} />
+            }}
+          </TableRows>
+        </table>
+      </div>
       {shown.length === 0 && (
         <p className="py-2 text-sm text-faint">
           Every section is clear on every screen{site.screens.every((s) => surveys[s.key]) ? '' : ' that was measured so far'}.
@@ -292,7 +295,7 @@ function Gap({ seen, screen, section, isShown, onPress }: GapProps) {
       title={`${screen}: ${whole}`}
       aria-label={`${section}, ${screen}: ${whole}`}
       onClick={onPress}
-      className={`min-h-7 w-full px-1 text-right whitespace-nowrap hover:bg-wash ${isShown ? 'font-semibold' : ''} ${isBad ? 'text-brick' : ''}`}
+      className={`min-h-7 w-full px-1 text-right hover:bg-wash ${isShown ? 'font-semibold' : ''} ${isBad ? 'text-brick' : ''}`}
     >
       {figure}
       {word && <span className="block text-xs">{word}</span>}

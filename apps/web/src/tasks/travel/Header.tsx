@@ -15,7 +15,7 @@ import {
   type SurveyHeader,
 } from '@waybell/core'
 import { px } from '../../ui/index.tsx'
-import { Fold } from '../../ui/Fold.tsx'
+import { Group } from '../../ui/Group.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { useWork } from '../../work/context.ts'
 import { OnScreens } from '../OnScreens.tsx'
@@ -29,35 +29,53 @@ export function HeaderSettings() {
   const { page, survey, run } = useWork()
   if (!survey) return null
   const { header } = survey
-  if (!header || header.at === null) return <p className="mt-2 text-sm text-faint">The page has no header.</p>
+  if (!header || header.at === null)
+    return (
+      <Group title="Header" value="none">
+        <p className="text-sm text-faint">The page has no header.</p>
+      </Group>
+    )
   const choice: HeaderChoice = page.header ?? { at: header.at, keep: null, backing: null }
   const choose = (next: HeaderChoice) => run({ type: 'header/choose', page: page.key, header: next })
   const staysByItself = (header.position === 'sticky' || header.position === 'fixed') && !choice.keep
   return (
-    <div className="mt-2 text-sm">
-      {staysByItself ? (
-        <p className="text-faint">{stateOf(header, isLetGo(page, survey.screen))}</p>
-      ) : (
-        <label className="flex items-center gap-1.5">
-          <input
-            type="checkbox"
-            checked={choice.keep !== null}
-            disabled={!choice.keep && !header.canStay}
-            onChange={() =>
-              choose({
-                ...choice,
-                keep: choice.keep ? null : header.position === 'absolute' ? 'fixed' : 'sticky',
-                backing: choice.backing ?? (header.transparent ? backingFor(header.color, survey.background) : null),
-              })
-            }
-          />
-          Keep the page’s header in view
-          {!choice.keep && !header.canStay && <span className="text-xs text-faint">(its place on the page prevents that)</span>}
-        </label>
-      )}
-      {(staysByItself || choice.keep) && <HeaderFold choice={choice} onChoose={choose} />}
-    </div>
+    <Group title="Header" value={valueOf(choice, header, isLetGo(page, survey.screen) || !(staysByItself || choice.keep))}>
+      <div className="text-sm">
+        {staysByItself ? (
+          <p className="text-faint">{stateOf(header, isLetGo(page, survey.screen))}</p>
+        ) : (
+          <label className="flex items-center gap-1.5">
+            <input
+              type="checkbox"
+              checked={choice.keep !== null}
+              disabled={!choice.keep && !header.canStay}
+              onChange={() =>
+                choose({
+                  ...choice,
+                  keep: choice.keep ? null : header.position === 'absolute' ? 'fixed' : 'sticky',
+                  backing: choice.backing ?? (header.transparent ? backingFor(header.color, survey.background) : null),
+                })
+              }
+            />
+            Keep the page’s header in view
+            {!choice.keep && !header.canStay && <span className="text-xs text-faint">(its place on the page prevents that)</span>}
+          </label>
+        )}
+        {(staysByItself || choice.keep) && <Moves choice={choice} onChoose={choose} />}
+      </div>
+    </Group>
   )
+}
+
+function valueOf({ moves, steady }: HeaderChoice, header: SurveyHeader, isGone: boolean): string {
+  if (isGone) return 'scrolls away'
+  const does = [
+    (moves?.small || header.moved < header.rest) && `shrinks${steady ? ' in place' : ''}`,
+    moves?.away && 'hides on the way down',
+    moves?.clear && 'gets a background',
+    moves?.shadow && 'gets a shadow',
+  ]
+  return ['stays', ...does.filter(Boolean)].join(', ')
 }
 
 const stateOf = (header: SurveyHeader, isGone: boolean): string =>
@@ -65,7 +83,8 @@ const stateOf = (header: SurveyHeader, isGone: boolean): string =>
     ? 'The header scrolls away here.'
     : `The page keeps its header in view (${header.position}, ${px(header.rest)}${header.moved === header.rest ? '' : `, ${px(header.moved)} after scrolling`}${header.shut ? `; ${px(header.shut.moved)} after the script closes it` : ''}).`
 
-function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (next: HeaderChoice) => void }) {
+/** On which screens it stays, its background, and what it does after scrolling. */
+function Moves({ choice, onChoose }: { choice: HeaderChoice; onChoose: (next: HeaderChoice) => void }) {
   const { page, site, survey, surveys } = useWork()
   const { backing, off, moves } = choice
   const without = (name: 'off' | 'moves' | 'under' | 'steady'): HeaderChoice => {
@@ -96,8 +115,8 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
   const write = (hex: string, opacity: number) => `rgb(${[1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16)).join(' ')} / ${opacity}%)`
   const most = Math.max(0, ...site.screens.map(({ key }) => (surveys[key] ? coverOf(page, surveys[key]).ownMoved : 0)))
   return (
-    <Fold title="What the header does" isSet={!!off || !!moves || !!choice.under || !!choice.steady}>
-      <div className="grid grid-cols-[auto_1fr] items-center gap-x-3 pl-2">
+    <>
+      <div className="grid grid-cols-[auto_1fr] items-center gap-x-3">
         <OnScreens
           label="Fixed on"
           of="the header in view"
@@ -202,11 +221,11 @@ function HeaderFold({ choice, onChoose }: { choice: HeaderChoice; onChoose: (nex
           />
         )}
       </div>
-      <p className="pl-2 text-xs text-faint">
+      <p className="text-xs text-faint">
         {moves?.away && `Links leave room for it: arriving from above, the gap is up to ${px(most)} larger. `}
         {moves && 'Needs the script.'}
       </p>
-    </Fold>
+    </>
   )
 }
 

@@ -1,7 +1,8 @@
 /** How the page moves when a link is followed, for all links and for menus that differ, and what is written of the address. */
 import { ADDRESS_RULES, motionOfPage, solveArrivals, travelTime, type AddressRule, type Motion } from '@waybell/core'
-import { Button, Heading } from '../../ui/index.tsx'
+import { Button } from '../../ui/index.tsx'
 import { Fold } from '../../ui/Fold.tsx'
+import { Group } from '../../ui/Group.tsx'
 import { useWork } from '../../work/context.ts'
 import { isSameMotion, MotionField, motionSaid, TimedFields, USUAL } from '../MotionField.tsx'
 
@@ -19,8 +20,7 @@ export function MotionSettings() {
   const own = page.menus.filter((m) => m.motion).length + page.menus.flatMap((m) => m.items).filter((i) => i.motion).length
   const links = own + (page.motions?.length ?? 0)
   return (
-    <>
-      <Heading>Motion</Heading>
+    <Group title="Motion" value={`${motionSaid(motion)}${links ? `, ${links === 1 ? '1 differs' : `${links} differ`}` : ''}`}>
       <fieldset className="flex flex-wrap gap-x-4">
         <legend className="sr-only">Motion</legend>
         {(
@@ -38,7 +38,7 @@ export function MotionSettings() {
       </fieldset>
       {typeof motion === 'object' && <TimedFields of="all links" value={motion} onChange={set} />}
       <p className="text-xs text-faint">
-        {farthest ? `The longest way takes ${seconds(travelTime(motion, farthest))}. ` : ''}
+        {farthest && motion !== 'jump' ? `The longest way takes ${seconds(travelTime(motion, farthest))}. ` : ''}
         {typeof motion === 'object' && 'Without the script, the browser’s smooth motion. '}
         With reduced motion, links are immediate.
       </p>
@@ -91,8 +91,7 @@ export function MotionSettings() {
         })}
         <p className="pl-2 text-xs text-faint">Set a single link’s motion in Menus, under its three dots.</p>
       </Fold>
-      <AddressSettings />
-    </>
+    </Group>
   )
 }
 
@@ -101,14 +100,17 @@ const ruleNames: Record<AddressRule, string> = {
   none: 'Isn’t written',
 }
 
-function AddressSettings() {
+export function AddressSettings() {
   const { page, run } = useWork()
   const { address, follows } = page.travel
   const set = (next: { address?: AddressRule | undefined; follows?: true | undefined }) =>
     run({ type: 'travel/address', page: page.key, ...(next.address && { address: next.address }), ...(next.follows && { follows: true }) })
   return (
-    <Fold title="Address and history" isSet={!!address || !!follows}>
-      <label className="flex flex-wrap items-center gap-x-2 pl-2 text-sm">
+    <Group
+      title="Address and history"
+      value={`${address ? ruleNames[address].toLowerCase() : 'adds entries'}${follows ? ', follows the scroll' : ''}`}
+    >
+      <label className="flex flex-wrap items-center gap-x-2 text-sm">
         A link’s hash
         <select
           value={address ?? ''}
@@ -123,7 +125,7 @@ function AddressSettings() {
           ))}
         </select>
       </label>
-      <label className="flex min-h-7 items-center gap-1.5 pl-2 text-sm">
+      <label className="flex min-h-7 items-center gap-1.5 text-sm">
         <input type="checkbox" checked={!!follows} onChange={(e) => set({ address, follows: e.target.checked || undefined })} />
         The address follows the scroll
       </label>
@@ -132,6 +134,6 @@ function AddressSettings() {
           Without the script, each click adds a history entry and the address doesn’t follow the scroll.
         </p>
       )}
-    </Fold>
+    </Group>
   )
 }

@@ -1,4 +1,5 @@
 /** Pictures that were given their sizes; the finding about those that have none gives them. */
+import { Group } from '../../ui/Group.tsx'
 import { Button } from '../../ui/index.tsx'
 import { useWork } from '../../work/context.ts'
 
@@ -7,9 +8,11 @@ export function PictureSizes() {
   const n = page.pictures?.length
   if (!n) return null
   return (
-    <section aria-label="Pictures" className="mt-3 flex flex-wrap items-center gap-2 border-l-4 border-teal bg-wash p-2 text-sm">
-      {n === 1 ? '1 picture has its size' : `${n} pictures have their sizes`} in the page, so nothing moves when they load.
-      <Button onClick={() => run({ type: 'travel/pictures', page: page.key, pictures: undefined })}>Remove the size{n > 1 && 's'}</Button>
-    </section>
+    <Group title="Pictures" value={`sizes of ${n}`}>
+      <div className="flex flex-wrap items-center gap-2 text-sm">
+        {n === 1 ? '1 picture has its size' : `${n} pictures have their sizes`} in the page, so nothing moves when they load.
+        <Button onClick={() => run({ type: 'travel/pictures', page: page.key, pictures: undefined })}>Remove the size{n > 1 && 's'}</Button>
+      </div>
+    </Group>
   )
 }

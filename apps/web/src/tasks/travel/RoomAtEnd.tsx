@@ -1,6 +1,7 @@
 /** Room at the page's end, where it is too short for its last sections to reach their places. */
 import { roomAtEnd, roomFor, roomHolder, roomOn, solveArrivals, type Room, type Survey } from '@waybell/core'
 import { useState } from 'react'
+import { Group } from '../../ui/Group.tsx'
 import { Button, px } from '../../ui/index.tsx'
 import { useWork } from '../../work/context.ts'
 
@@ -25,44 +26,50 @@ export function RoomAtEnd() {
   const isBehind = !!holder && roomHolder(holder, reading) !== null
   if (!short.length && !page.room) return null
   return (
-    <section aria-label="Space at the end" className="mt-3 border-l-4 border-teal bg-wash p-2 text-sm">
-      {short.length > 0 && (
-        <p className="mb-1.5">The page ends before its last sections can arrive. Missing: {said(short)}. Their items are still marked.</p>
-      )}
-      {room && holder && (
-        <p className="flex flex-wrap items-center gap-2">
-          <Button onClick={() => set(room)}>
-            Add {most(short)} px {left.length > 0 && 'more '}at the end
-          </Button>
-          {isBehind ? (
-            `after “${holder.title}”`
-          ) : (
-            <label>
-              <span className="sr-only">How it is added</span>
-              <select
-                value={as}
-                onChange={(e) => setAs(e.target.value as Room['as'])}
-                className="min-h-7 rounded-sm border border-hair bg-sheet px-1"
-              >
-                {Object.entries(names).map(([value, name]) => (
-                  <option key={value} value={value}>
-                    {name} “{holder.title}”
-                  </option>
-                ))}
-              </select>
-            </label>
-          )}
-        </p>
-      )}
-      {short.length > 0 && !room && <p>No section can hold the space.</p>}
-      {page.room && (
-        <p className="mt-1 flex flex-wrap items-center gap-2">
-          {left.length > 0
-            ? `Space added, ${isBehind ? 'after' : names[page.room.as]} “${holder?.title ?? '?'}”: ${said(left)}.`
-            : 'No screen needs the added space.'}
-          <Button onClick={() => set(undefined)}>Remove the space</Button>
-        </p>
-      )}
-    </section>
+    <Group
+      title="Space at the end"
+      value={short.length ? `missing: ${said(short)}` : `added: ${said(left) || 'none'}`}
+      isWrong={short.length > 0}
+    >
+      <div className="text-sm">
+        {short.length > 0 && (
+          <p className="mb-1.5">The page ends before its last sections can arrive. Missing: {said(short)}. Their items are still marked.</p>
+        )}
+        {room && holder && (
+          <p className="flex flex-wrap items-center gap-2">
+            <Button onClick={() => set(room)}>
+              Add {most(short)} px {left.length > 0 && 'more '}at the end
+            </Button>
+            {isBehind ? (
+              `after “${holder.title}”`
+            ) : (
+              <label>
+                <span className="sr-only">How it is added</span>
+                <select
+                  value={as}
+                  onChange={(e) => setAs(e.target.value as Room['as'])}
+                  className="min-h-7 rounded-sm border border-hair bg-sheet px-1"
+                >
+                  {Object.entries(names).map(([value, name]) => (
+                    <option key={value} value={value}>
+                      {name} “{holder.title}”
+                    </option>
+                  ))}
+                </select>
+              </label>
+            )}
+          </p>
+        )}
+        {short.length > 0 && !room && <p>No section can hold the space.</p>}
+        {page.room && (
+          <p className="mt-1 flex flex-wrap items-center gap-2">
+            {left.length > 0
+              ? `Space added, ${isBehind ? 'after' : names[page.room.as]} “${holder?.title ?? '?'}”: ${said(left)}.`
+              : 'No screen needs the added space.'}
+            <Button onClick={() => set(undefined)}>Remove the space</Button>
+          </p>
+        )}
+      </div>
+    </Group>
   )
 }

@@ -1,7 +1,7 @@
 /** A link past what stands before the first section, offered where the page has none of its own. */
 import { ownSkipLink, skipWords } from '@waybell/core'
 import { useState } from 'react'
-import { Heading } from '../../ui/index.tsx'
+import { Group } from '../../ui/Group.tsx'
 import { useWork } from '../../work/context.ts'
 
 export function SkipLink() {
@@ -16,8 +16,7 @@ export function SkipLink() {
     setTyped(null)
   }
   return (
-    <>
-      <Heading>Skip link</Heading>
+    <Group title="Skip link" value={skip !== undefined ? `“${skip}”` : own ? 'the page’s own' : 'none'}>
       {own && skip === undefined ? (
         <p className="text-sm text-faint">The page has one of its own: “{own.label}”.</p>
       ) : (
@@ -44,6 +43,6 @@ export function SkipLink() {
           )}
         </>
       )}
-    </>
+    </Group>
   )
 }

@@ -1,14 +1,15 @@
-/** Travel: motion, header, breathing space, and where every link arrives on every screen. */
+/** Travel: where every link arrives on every screen, and behind that the settings that make it so. */
 import { breathingOn, isOwnTravel, leastBreathing, plainScreens, takePresses, takenLinks } from '@waybell/core'
 import { useMemo } from 'react'
 import { Fold } from '../../ui/Fold.tsx'
-import { Button, Heading, px } from '../../ui/index.tsx'
+import { Group } from '../../ui/Group.tsx'
+import { Button, px } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { useWork } from '../../work/context.ts'
 import { ArrivalTable } from './ArrivalTable.tsx'
 import { Estimates } from './Estimates.tsx'
 import { HeaderSettings } from './Header.tsx'
-import { MotionSettings } from './Motion.tsx'
+import { AddressSettings, MotionSettings } from './Motion.tsx'
 import { PictureSizes } from './PictureSizes.tsx'
 import { RoomAtEnd } from './RoomAtEnd.tsx'
 import { SkipLink } from './SkipLink.tsx'
@@ -75,11 +76,8 @@ function Presses() {
     `up to ${px(Math.abs(by))} too ${by < 0 ? 'high' : 'low'} (“${label}” on ${site.screens.find((s) => s.key === screen)?.name}${off < links ? `; ${off} of them are off` : ''}).`
   const some = links === 1 ? '1 link' : `${links} links`
   return (
-    <section
-      aria-label="Presses"
-      className={`mb-2 border-l-4 p-2 text-sm bg-wash ${off && !takesPresses ? 'border-brick' : 'border-teal'}`}
-    >
-      <p className="mb-1.5">
+    <Group title="Presses" value={takesPresses ? 'handled here' : `a page script handles ${some}`} isWrong={off > 0 && !takesPresses}>
+      <p className="mb-1.5 text-sm">
         {takesPresses
           ? 'Section links follow the settings here. The page’s own script still gets the press but no longer moves the page.'
           : `A page script handles ${some}. It stops ${worst ? strayed(worst) : 'in the right place.'}`}
@@ -95,18 +93,40 @@ function Presses() {
           </Button>
         )
       )}
-    </section>
+    </Group>
   )
 }
 
 export function TravelTask() {
-  const { page, run } = useWork()
+  const { page } = useWork()
   if (!page.sections.length) return <p className="text-faint">The page is not set up yet. Press “Set everything up” in Sections first.</p>
   return (
     <>
-      <Presses />
-      <MotionSettings />
-      <Heading>Offset</Heading>
+      <div>
+        <ArrivalTable />
+      </div>
+      <div className="mt-3 border-t border-hair">
+        <Presses />
+        <RoomAtEnd />
+        <Offset />
+        <HeaderSettings />
+        <MotionSettings />
+        <AddressSettings />
+        <SkipLink />
+        <PictureSizes />
+        <Estimates />
+      </div>
+    </>
+  )
+}
+
+function Offset() {
+  const { page, run } = useWork()
+  const { breathing, breathes = [] } = page.travel
+  const others = breathes.length === 1 ? '1 screen differs' : `${breathes.length} screens differ`
+  const value = isOwnTravel(page) ? 'the page’s own' : `header + ${px(breathing)}${breathes.length ? `, ${others}` : ''}`
+  return (
+    <Group title="Offset" value={value}>
       {isOwnTravel(page) ? (
         <div className="border-l-4 border-teal bg-wash p-2 text-sm">
           <p className="mb-1.5">Links arrive by the page’s own offsets, which stay as they are.</p>
@@ -126,12 +146,6 @@ export function TravelTask() {
       ) : (
         <Breathing />
       )}
-      <HeaderSettings />
-      <RoomAtEnd />
-      <PictureSizes />
-      <Estimates />
-      <SkipLink />
-      <ArrivalTable />
-    </>
+    </Group>
   )
 }

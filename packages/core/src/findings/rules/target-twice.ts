@@ -14,7 +14,7 @@ export const rule: Rule = {
       const title = facts.page.sections.find((s) => s.key === section)?.title ?? ''
       return [
         {
-          message: `“${first.label}” and “${item.label}” both lead to “${title}”; both are marked there.`,
+          message: `“${first.label}” and “${item.label}” both lead to “${title}”; only one of them is marked at a time.`,
           ...placeOfItem(facts, menu, item),
           fix: { label: `Remove “${item.label}”`, command: { type: 'item/drop', page: facts.page.key, menu: menu.key, item: item.key } },
         },
