@@ -61,7 +61,7 @@ test.describe('presses of links', () => {
       await expect(page.getByText(/“Cloth” stops 92 px below its place, because a page script handles the press/)).toHaveCount(
         isHeld ? 1 : 0,
       )
-      await expect(page.getByText(/laid out otherwise/)).toHaveCount(0)
+      await expect(page.getByText(/where computed/)).toHaveCount(0)
       // What the script puts back behind it is no remedy.
       await expect(page.getByRole('button', { name: /Handle the presses/ })).toHaveCount(0)
       await task(page, 'Travel')
@@ -94,10 +94,10 @@ test.describe('presses of links', () => {
     })
 
     await test.step('one press at a finding takes them over', async () => {
-      await page.getByRole('button', { name: 'Handle the presses from the page’s script' }).first().click()
+      await page.getByRole('button', { name: 'Handle presses instead of the page’s script' }).first().click()
       await expect(presses).toContainText('follow the settings here')
       await expect(page.getByTestId('tried')).toContainText('4 links tried')
-      await expect(page.getByText(/A script of the page takes the presses/)).toHaveCount(0)
+      await expect(page.getByText(/A page script handles \d links? and stops/)).toHaveCount(0)
       await page.keyboard.press('Escape')
     })
 

@@ -150,9 +150,9 @@ test.describe('sections and IDs', () => {
     const field = page.getByLabel('ID of section 3', { exact: true })
     for (const [typed, words, offered] of [
       ['my dishes', 'contains white space', 'my-dishes'],
-      ['#dishes', 'belongs to links', 'dishes'],
-      ['Programme', 'differs from “Programme” only in case', 'programme-2'],
-      ['beds', 'The section “Beds” has the ID “beds” already', 'beds-2'],
+      ['#dishes', 'Only links need that', 'dishes'],
+      ['Programme', 'differs from “Programme” only in capitals', 'programme-2'],
+      ['beds', 'The section “Beds” already has the ID “beds”', 'beds-2'],
       ['2nd', 'must be escaped', 'section-2nd'],
       ['TOP', 'top of the page', 'top-2'],
     ] as const) {

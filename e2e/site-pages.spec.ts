@@ -91,7 +91,7 @@ test.describe('pages and versions', () => {
       await expect(page.getByRole('alert')).toContainText(words)
     }
     await page.reload()
-    await expect(page.getByText('No site yet')).toBeVisible()
+    await expect(page.getByText('No sites yet')).toBeVisible()
     await expect(page.getByRole('listitem')).toHaveCount(0)
   })
 

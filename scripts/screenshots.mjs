@@ -21,6 +21,8 @@ const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 await page.addInitScript("location.hostname === '127.0.0.1' && localStorage.setItem('way-bell-welcomed', 'true')")
 const shot = (name) => wanted(name) && page.screenshot({ path: join(root, `docs/screenshots/${name}.png`) })
 const task = (name) => page.getByRole('navigation', { name: 'Tasks' }).getByRole('link', { name }).click()
+/** Of the settings of Travel. */
+const openGroup = (name) => page.getByRole('region', { name, exact: true }).getByRole('button', { expanded: false }).first().click()
 const measured = () =>
   page.waitForFunction(
     () => document.querySelectorAll('iframe[data-state="ready"]').length === 5 && document.querySelector('[data-stale="0"]'),
@@ -53,7 +55,7 @@ try {
       await page.getByText(/^(\d+) of \1 /).waitFor({ timeout: 120000 })
     }
     if (name === 'Handover') {
-      await page.getByRole('link', { name: 'Download index.html' }).click()
+      await page.getByRole('button', { name: 'Download index.html' }).click()
       await page.getByText('Taken home before').waitFor({ timeout: 10000 })
     }
     await page.waitForTimeout(900)
@@ -73,8 +75,8 @@ try {
     await page.getByRole('button', { name: 'Look of Sections' }).click()
     const look = page.getByRole('group', { name: 'Look of Sections' })
     await look.getByRole('button', { name: 'Domed' }).click()
-    await look.getByLabel('Ground of Sections').fill('#16213e')
-    await look.getByLabel('Words of Sections').fill('#ffe9c9')
+    await look.getByLabel('Background of Sections').fill('#16213e')
+    await look.getByLabel('Text of Sections').fill('#ffe9c9')
     await look.getByLabel('Shadow of Sections').selectOption('soft')
     await look.getByRole('spinbutton', { name: 'Opacity' }).first().fill('60')
     await page.keyboard.press('Enter')
@@ -98,7 +100,7 @@ try {
   if (wanted('screens')) {
     await task('Travel')
     await page.getByRole('button', { name: 'Room above Beds' }).click()
-    await page.getByLabel(/^More room above it/).fill('16')
+    await page.getByLabel('Extra offset').fill('16')
     await tried()
     await page.getByRole('button', { name: /^Beds, Laptop/ }).click()
     await page.waitForTimeout(2500)
@@ -114,11 +116,12 @@ try {
   }
   if (wanted('header')) {
     await task('Travel')
+    await openGroup('Motion')
     await page.getByRole('radio', { name: 'Timed' }).check()
-    await page.getByText('What the header does').click()
+    await openGroup('Header')
     await page.getByLabel('gets a shadow').check()
-    await page.getByLabel('it leaves on the way down').check()
-    await page.getByRole('button', { name: /^Leave \d+ px of room/ }).click()
+    await page.getByLabel('hides on the way down').check()
+    await page.getByRole('button', { name: /^Add \d+ px at the end/ }).click()
     await tried()
     await page
       .frameLocator('iframe[data-screen="laptop"]')

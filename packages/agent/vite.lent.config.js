@@ -7,6 +7,6 @@ export default defineConfig({
     outDir: 'dist',
     emptyOutDir: false,
     minify: true,
-    lib: { entry: 'src/databases.ts', formats: ['iife'], name: 'wayBellDatabases', fileName: () => 'databases.js' },
+    lib: { entry: 'src/isolation/databases.ts', formats: ['iife'], name: 'wayBellDatabases', fileName: () => 'databases.js' },
   },
 })

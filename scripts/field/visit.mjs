@@ -5,7 +5,7 @@
  */
 import { judge } from './judge.mjs'
 
-/** How long nothing may happen until a page is taken to be at rest, in ms: what comes later than `LATE` after a rest moved by itself. */
+/** A page counts as at rest after so long without anything happening, in ms: what comes later than `LATE` after a rest moved by itself. */
 const QUIET = 700
 /** The same where nothing is judged by it, and nothing glides. */
 const BRIEF = 400

@@ -2,24 +2,24 @@
  * The measuring agent: goes into the page before anything else, names its elements, measures it, and shows edits in it. In a frame
  * of the application it speaks over a port; the command line calls it by name.
  */
-import { closeWays } from './closed.ts'
-import { hold } from './hold.ts'
-import { keepHistory } from './history.ts'
-import { followAsLink, goTo, takeLinks, watchPresses } from './links.ts'
-import type { AgentOfWindow } from './called.ts'
+import { closeWays } from './isolation/network.ts'
+import { showState } from './edits/shown-state.ts'
+import { keepHistory } from './isolation/history.ts'
+import { followAsLink, goTo, takeLinks, watchPresses } from './links/follow.ts'
+import type { AgentOfWindow } from './driven.ts'
 import type { FromAgent, PickedElement, ToAgent } from './messages.ts'
-import { patch } from './patch.ts'
-import { dataOf, hearFrom, portsOf, postTo, sourceOf, stopHere } from './own.ts'
+import { patch } from './edits/patch.ts'
+import { dataOf, hearFrom, portsOf, postTo, sourceOf, stopHere } from './isolation/originals.ts'
 import { Picker } from './pick.ts'
-import { imitate } from './imitate.ts'
-import { boundSpeech } from './loud.ts'
-import { position } from './scroller.ts'
-import { collectStamps, elementAt, positionOf } from './stamps.ts'
-import { keepStorage } from './storage.ts'
-import { countTasks, pause } from './pending.ts'
-import { tryLink } from './tries.ts'
-import { leaveUnpainted } from './unpainted.ts'
-import { visit } from './visit.ts'
+import { emulate } from './page/emulate.ts'
+import { boundSpeech } from './isolation/message-limit.ts'
+import { position } from './page/scroller.ts'
+import { collectStamps, elementAt, positionOf } from './page/stamps.ts'
+import { keepStorage } from './isolation/storage.ts'
+import { countTasks, pause } from './page/pending.ts'
+import { tryLink } from './links/tries.ts'
+import { leaveUnpainted } from './page/unpainted.ts'
+import { visit } from './links/visit.ts'
 import { probe, remeasure } from './survey/index.ts'
 import { isRestless } from './survey/restless.ts'
 
@@ -94,7 +94,7 @@ function serve(port: MessagePort): void {
     switch (message.type) {
       case 'probe':
       case 'remeasure': {
-        imitate(message.imitated)
+        emulate(message.emulated)
         leaveUnpainted()
         probing = true
         const survey = await (message.type === 'probe' ? probe : remeasure)(message.request).finally(() => (probing = false))
@@ -111,7 +111,7 @@ function serve(port: MessagePort): void {
         say({ type: 'patched', turn: message.turn })
         return
       case 'watch':
-        imitate(message.imitated)
+        emulate(message.emulated)
         watched = new Set(message.parts)
         return
       case 'scroll':
@@ -133,8 +133,8 @@ function serve(port: MessagePort): void {
         point(message.at)
         if (message.show && message.at !== null) elementAt(message.at)?.scrollIntoView({ block: 'center', behavior: 'instant' })
         return
-      case 'hold':
-        return hold(message.menu, message.declarations)
+      case 'show-state':
+        return showState(message.menu, message.declarations)
       case 'pick':
         picker?.stop()
         point(null)

@@ -18,7 +18,7 @@ export interface SurveyRequest {
 }
 
 /** What of a screen a frame has not by its size. */
-export type Imitated = Pick<Screen, 'touch' | 'text'>
+export type Emulated = Pick<Screen, 'touch' | 'text'>
 
 /** What the site says of the page's own menus. */
 export interface KnownMenus {
@@ -43,7 +43,7 @@ export interface PickedElement {
 }
 
 /** A menu by the elements that it stands in, or by its number among those that are made; 0 for one of the page's own. */
-export interface HeldMenu {
+export interface MenuPlace {
   elements: number[]
   made: number
 }
@@ -52,12 +52,12 @@ export type PickStep = 'parent' | 'child' | 'next' | 'previous'
 
 export type ToAgent =
   /** Measures the page as it came, on a screen: its header in every state too. */
-  | { type: 'probe'; turn: number; request: SurveyRequest; imitated: Imitated }
+  | { type: 'probe'; turn: number; request: SurveyRequest; emulated: Emulated }
   /** Measures it again as it is, on a screen that was probed. */
-  | { type: 'remeasure'; turn: number; request: SurveyRequest; imitated: Imitated }
+  | { type: 'remeasure'; turn: number; request: SurveyRequest; emulated: Emulated }
   | { type: 'patch'; turn: number; edits: PageEdit[] }
   /** Elements that are told of when the pointer is over them, by their position. */
-  | { type: 'watch'; parts: number[]; imitated: Imitated }
+  | { type: 'watch'; parts: number[]; emulated: Emulated }
   | { type: 'scroll'; y: number }
   | { type: 'follow'; hash: string }
   /** Follows a hash from rest at `from`, and says what came of it. */
@@ -67,7 +67,7 @@ export type ToAgent =
   /** Draws a box around an element of the page, and brings it into view where it is to be shown; null takes the box away. */
   | { type: 'point'; at: number | null; show: boolean }
   /** Shows the items of a menu in a look, by declarations of a style; without a menu as they are. */
-  | { type: 'hold'; menu: HeldMenu | null; declarations: string[] }
+  | { type: 'show-state'; menu: MenuPlace | null; declarations: string[] }
   /** Begins or ends picking an element by pointing at it. */
   | { type: 'pick'; on: boolean }
   /** Moves what is picked: by a step in the tree, or to an element. */

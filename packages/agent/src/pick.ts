@@ -1,7 +1,7 @@
 /** Picking an element of the page: by pointing at it, or by walking the tree with keys. */
 import type { PickedElement, PickStep } from './messages.ts'
-import { noLinkOf, wordsOf } from './made-links.ts'
-import { elementAt, positionOf } from './stamps.ts'
+import { noLinkOf, wordsOf } from './edits/made-links.ts'
+import { elementAt, positionOf } from './page/stamps.ts'
 
 interface Picking {
   /** What is under the pointer now, with the way down to it, outermost first. */

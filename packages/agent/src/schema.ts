@@ -47,7 +47,7 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
       href: text,
       id: text,
       menu: text,
-      veil: text,
+      overlay: text,
       ...stop,
       below: Joi.object(stop).allow(null),
       astray: length,

@@ -8,7 +8,7 @@ import type { PageEdit, Screen } from '@waybell/core'
 import { useEffect, useImperativeHandle, useLayoutEffect, useMemo, useRef, useState, type ReactNode, type Ref } from 'react'
 import type { LiveHandle } from '../work/context.ts'
 import { Beside } from './Beside.tsx'
-import { ASIDE, BARELY, frameAddress, imitatedOn, SANDBOX } from './frame.ts'
+import { ASIDE, BARELY, frameAddress, emulatedOn, SANDBOX } from './frame.ts'
 import { Patched } from './patched.ts'
 import { placesOf, type Place } from './places.ts'
 
@@ -49,7 +49,7 @@ export function LivePage({ screens, shown, isStrip, isEvery, onShow, ref, childr
   useImperativeHandle(ref, () => ({
     scrollTo: (screen, y) => channels.current.get(screen)?.say({ type: 'scroll', y }),
     follow: (screen, hash) => channels.current.get(screen)?.say({ type: 'follow', hash }),
-    hold: (screen, menu, declarations) => channels.current.get(screen)?.say({ type: 'hold', menu, declarations }),
+    showState: (screen, menu, declarations) => channels.current.get(screen)?.say({ type: 'show-state', menu, declarations }),
     point: (screen, at, show = false) => channels.current.get(screen)?.say({ type: 'point', at, show }),
     pick: (screen, on) => channels.current.get(screen)?.say({ type: 'pick', on }),
     pickStep: (screen, to) => channels.current.get(screen)?.say({ type: 'pick-step', to }),
@@ -138,7 +138,7 @@ function Frame({
     }
   }, [key, nonce, channels, scripts])
   useEffect(() => {
-    if (isReady) channels.get(key)?.say({ type: 'watch', parts, imitated: imitatedOn({ touch, text }) })
+    if (isReady) channels.get(key)?.say({ type: 'watch', parts, emulated: emulatedOn({ touch, text }) })
   }, [isReady, parts, key, touch, text, channels])
   // The screen in view first; the others follow when the browser has drawn it.
   useEffect(() => {

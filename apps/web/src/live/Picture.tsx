@@ -1,7 +1,7 @@
 /** A true picture of the top of the viewport where a link has arrived: the page itself, on a screen, in which the link was followed. */
 import type { PageEdit, Screen, Visit } from '@waybell/core'
 import { useLayoutEffect, useRef, useState } from 'react'
-import { frameAddress, imitatedOn, SANDBOX } from './frame.ts'
+import { frameAddress, emulatedOn, SANDBOX } from './frame.ts'
 import { Patched } from './patched.ts'
 
 interface Props {
@@ -26,8 +26,8 @@ const PATIENCE = 30_000
 export function Picture({ siteKey, file, scripts, screen, edits, hash, from, width, height, title, onSeen }: Props) {
   const frame = useRef<HTMLIFrameElement>(null)
   const [nonce] = useState(() => crypto.randomUUID())
-  const latest = useRef({ edits, hash, from, imitated: imitatedOn(screen), onSeen })
-  latest.current = { edits, hash, from, imitated: imitatedOn(screen), onSeen }
+  const latest = useRef({ edits, hash, from, emulated: emulatedOn(screen), onSeen })
+  latest.current = { edits, hash, from, emulated: emulatedOn(screen), onSeen }
   useLayoutEffect(() => {
     let isOver = false
     const end = (visits: Visit[] | null) => {
@@ -35,9 +35,9 @@ export function Picture({ siteKey, file, scripts, screen, edits, hash, from, wid
       isOver = true
     }
     const see = async () => {
-      const { edits, hash, from, imitated } = latest.current
+      const { edits, hash, from, emulated } = latest.current
       channel.begin()
-      channel.say({ type: 'watch', parts: [], imitated })
+      channel.say({ type: 'watch', parts: [], emulated })
       // A page that does not show them is no picture of what is handed over.
       if (!(await channel.patch([...edits]))) throw new Error('the page does not show the edits')
       const visits: Visit[] = []

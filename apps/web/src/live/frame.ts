@@ -1,5 +1,5 @@
 /** What the frames of a page have in common. */
-import type { Imitated } from '@waybell/agent/types'
+import type { Emulated } from '@waybell/agent/types'
 
 /** Opacity of a frame that nobody sees. Browsers slow down frames that are fully transparent, covered, or off the screen. */
 export const BARELY = 0.004
@@ -20,7 +20,7 @@ export const frameAddress = (siteKey: string, file: string, scripts: boolean): s
   `http://${siteKey}${scripts ? '' : '--still'}.localhost:${location.port}/${file.split('/').map(encodeURIComponent).join('/')}`
 
 /** What of a screen its frame has not by its size. */
-export const imitatedOn = ({ touch, text }: { touch: boolean; text?: number | undefined }): Imitated => ({ touch, ...(text && { text }) })
+export const emulatedOn = ({ touch, text }: { touch: boolean; text?: number | undefined }): Emulated => ({ touch, ...(text && { text }) })
 
 /** A page may run its scripts and use its own origin, which is nobody else's; nothing more. */
 export const SANDBOX = 'allow-scripts allow-same-origin'

@@ -15,7 +15,7 @@ import {
   viewportOf,
 } from '@waybell/core'
 import type { Channel } from './channel.ts'
-import { imitatedOn } from './frame.ts'
+import { emulatedOn } from './frame.ts'
 
 export type MeasuringState = 'measuring' | 'done' | MeasuringTrouble
 
@@ -302,7 +302,7 @@ export class Surveyor {
     this.take(screen)
     const { key, width, height } = screen
     const request = { ...this.props().request, screen: key, width, height }
-    const { survey, isRestless } = await this.ask('survey', (turn) => ({ type, turn, request, imitated: imitatedOn(screen) }))
+    const { survey, isRestless } = await this.ask('survey', (turn) => ({ type, turn, request, emulated: emulatedOn(screen) }))
     this.isRestless ||= isRestless
     const on = `${key} ${width} ${height}`
     const given = survey ?? this.given.get(on)

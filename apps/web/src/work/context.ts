@@ -15,7 +15,7 @@ import {
   type Tried,
   type Visit,
 } from '@waybell/core'
-import type { HeldMenu, PickedElement, PickStep, SurveyRequest } from '@waybell/agent/types'
+import type { MenuPlace, PickedElement, PickStep, SurveyRequest } from '@waybell/agent/types'
 import { createContext, useContext, useSyncExternalStore } from 'react'
 import type { Session, SessionState } from './session.ts'
 import { useSignal, type Signal } from './signal.ts'
@@ -74,7 +74,7 @@ export interface LiveHandle {
   visit: (screen: string, hash: string, from: number) => Promise<Visit>
   patch: (screen: string, edits: PageEdit[]) => void
   point: (screen: string, at: number | null, show?: boolean) => void
-  hold: (screen: string, menu: HeldMenu | null, declarations: string[]) => void
+  showState: (screen: string, menu: MenuPlace | null, declarations: string[]) => void
   pick: (screen: string, on: boolean) => void
   pickStep: (screen: string, to: PickStep | number) => void
 }
@@ -87,7 +87,7 @@ export interface LiveControl {
   /** Marks an element of the page and brings it into view. */
   show: (at: number | null) => void
   /** Shows the items of a menu in a look, on the screen in view; without a menu as they are. */
-  hold: (menu: HeldMenu | null, declarations: string[]) => void
+  showState: (menu: MenuPlace | null, declarations: string[]) => void
   /** Begins or ends picking an element of the page in view. */
   pick: (on: boolean) => void
   pickStep: (to: PickStep | number) => void

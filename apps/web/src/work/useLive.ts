@@ -46,7 +46,7 @@ export function useLive(screens: Screens, flush: () => Promise<void>, leave: (hr
       },
       flush,
       show: (at) => handle.current?.point(latest.current.shown, at, at !== null),
-      hold: (menu, declarations) => handle.current?.hold(latest.current.shown, menu, declarations),
+      showState: (menu, declarations) => handle.current?.showState(latest.current.shown, menu, declarations),
       pick: (on) => {
         handle.current?.pick(latest.current.shown, on)
         setPicking(on ? { way: [], isTaken: false } : null)

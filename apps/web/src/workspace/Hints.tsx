@@ -4,7 +4,7 @@ import { Button } from '../ui/index.tsx'
 import { useKept } from '../ui/useKept.ts'
 
 const hints = [
-  'Left is your work, in the middle the spine (the whole page to scale), right the live page.',
+  'Left: your work. Middle: the spine, the whole page to scale. Right: the live page.',
   'Press a section anywhere, and the live page goes there.',
   'The bottom edge says what is wrong and whether every link arrives.',
 ]

@@ -37,7 +37,7 @@ export function ScreensDialog() {
       </Dialog.Trigger>
       <Sheet
         title="Screens"
-        description="The viewports that the site is designed for. Each page is measured on every one of them, and what is written goes by the nearest. Larger text is what a visitor may have set in the browser: no style can tell it, so that such a screen goes by the one of its size. It is imitated on the page’s root, where media queries in em do not follow."
+        description="The viewports that the site is designed for. Each page is measured on every one of them, and what is written goes by the nearest. Larger text is what a visitor may have set in the browser: no style can tell it, so that such a screen goes by the one of its size. It is emulated on the page’s root, where media queries in em do not follow."
       >
         <Screens />
         <Dialog.Close asChild>

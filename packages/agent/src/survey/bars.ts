@@ -1,8 +1,8 @@
 /** What stays at the viewport's top, or its bottom, while the page scrolls, by what the browser makes of it, and how far it reaches. */
 import { coversEdge, HEADER, lasts } from '@waybell/core/contract'
-import { innerScroller, scroller, topOf, viewHeight, viewTop } from '../scroller.ts'
-import { isPiece } from '../patch.ts'
-import { everyElement, positionOf } from '../stamps.ts'
+import { innerScroller, scroller, topOf, viewHeight, viewTop } from '../page/scroller.ts'
+import { isPiece } from '../edits/patch.ts'
+import { everyElement, positionOf } from '../page/stamps.ts'
 
 export interface Bar {
   el: HTMLElement

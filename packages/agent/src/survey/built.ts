@@ -1,9 +1,9 @@
 /** What the page's own scripts built: it has no place in the source. */
 import { decodeFragment, fragmentOf, PIECE } from '@waybell/core/contract'
 import type { BuiltMenu, BuiltTarget, Survey } from '@waybell/core/survey'
-import { hashOfLink, targetOf } from '../links.ts'
-import { topOf } from '../scroller.ts'
-import { elementAt, positionOf } from '../stamps.ts'
+import { hashOfLink, targetOf } from '../links/follow.ts'
+import { topOf } from '../page/scroller.ts'
+import { elementAt, positionOf } from '../page/stamps.ts'
 
 const MOST = 50
 const MOST_MENUS = 10

@@ -1,6 +1,6 @@
 /** What the browser lays out only when it is near: laid out while the page is measured, so that nothing is measured by a guess. */
 import type { SurveyEstimate } from '@waybell/core/survey'
-import { everyElement } from '../stamps.ts'
+import { everyElement } from '../page/stamps.ts'
 import { asIf } from './as-if.ts'
 
 const MOST = 2000

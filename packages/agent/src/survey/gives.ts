@@ -1,7 +1,7 @@
 /** What a header can give up of its height: padding of its own, or of the one thing in it, without anything on the page moving for that. */
 import type { SurveyHeader } from '@waybell/core/survey'
-import { pageHeight } from '../scroller.ts'
-import { positionOf } from '../stamps.ts'
+import { pageHeight } from '../page/scroller.ts'
+import { positionOf } from '../page/stamps.ts'
 import { asIf } from './as-if.ts'
 
 /** So much stays of each padding, in px. */

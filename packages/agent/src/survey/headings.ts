@@ -1,7 +1,7 @@
 /** Headings that do not say so: what looks like one, on a page that has none which do. */
 import type { Survey } from '@waybell/core/survey'
-import { isShown } from '../marks.ts'
-import { everyElement } from '../stamps.ts'
+import { isShown } from '../links/marks.ts'
+import { everyElement } from '../page/stamps.ts'
 
 const LONGEST = 120
 const MOST = 500

@@ -1,5 +1,5 @@
 /** A header that is smaller once the page has moved takes that from the page, where it stands in the flow: whether a margin makes up for it. */
-import { pageHeight } from '../scroller.ts'
+import { pageHeight } from '../page/scroller.ts'
 import { asIf } from './as-if.ts'
 
 /** Wider than any that a page has, in px: what adjoins it is narrower, and counts for nothing. @see CSS 2.2, "Collapsing margins" */

@@ -1,11 +1,11 @@
 /** How the page's own menus mark their current item before anything is written, and which marks of ours would show on them. */
 import { entryOf, MARK_STYLES, markRule, markStyles, MENU, type MarkStyle } from '@waybell/core/contract'
 import type { OwnMark, SurveyMenu } from '@waybell/core/survey'
-import { isTopOnly, sameDocumentHash, targetOf } from '../links.ts'
-import { isShown, lookOf, MARKING, underSheet } from '../marks.ts'
-import { furthest, jumpTo, topOf, viewHeight } from '../scroller.ts'
-import { untilQuiet } from '../settle.ts'
-import { elementAt } from '../stamps.ts'
+import { isTopOnly, sameDocumentHash, targetOf } from '../links/follow.ts'
+import { isShown, lookOf, MARKING, underSheet } from '../links/marks.ts'
+import { furthest, jumpTo, topOf, viewHeight } from '../page/scroller.ts'
+import { untilQuiet } from '../page/settle.ts'
+import { elementAt } from '../page/stamps.ts'
 import { ownTravel } from './travel.ts'
 
 /** As many links of a menu are followed to see whether it marks them rightly. */
@@ -139,7 +139,7 @@ const SLACK = 0.3
 
 /**
  * After each link was followed it has the mark, as all have that lead to the same, and no other does. Where the last of them only just reaches its
- * place, what the page's script does in a window in which it does not was not seen, and is taken to be wrong.
+ * place, what the page's script does in a window in which it does not was not seen, and counts as wrong.
  */
 async function isRight(token: Token, holders: readonly Holder[]): Promise<boolean> {
   const leading = holders.flatMap(({ link, entry }) => {

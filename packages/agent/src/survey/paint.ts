@@ -1,7 +1,7 @@
 /** What is painted behind words besides plain colours: gradients by their stops, pictures by their own pixels. */
 import type { SurveyRequest } from '../messages.ts'
-import { pause } from '../pending.ts'
-import { elementAt, positionOf } from '../stamps.ts'
+import { pause } from '../page/pending.ts'
+import { elementAt, positionOf } from '../page/stamps.ts'
 
 /** A picture that is so much of the viewport's width is ground, in parts of it; a smaller one stands on ground. */
 const WIDE = 0.6

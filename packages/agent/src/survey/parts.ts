@@ -2,9 +2,9 @@
 import { isFixed } from '@waybell/core/contract'
 import type { SurveyPart } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
-import { asIfTargets } from '../rules.ts'
-import { onPage, pageHolder, topOf, viewHeight } from '../scroller.ts'
-import { elementAt } from '../stamps.ts'
+import { asIfTargets } from '../page/rules.ts'
+import { onPage, pageHolder, topOf, viewHeight } from '../page/scroller.ts'
+import { elementAt } from '../page/stamps.ts'
 import { asIf } from './as-if.ts'
 import { backgroundOf, isTransparent } from './look.ts'
 

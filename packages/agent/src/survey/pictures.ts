@@ -2,8 +2,8 @@
 import { SIZED, SIZED_RULE } from '@waybell/core/contract'
 import type { SurveyPicture } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
-import { pageHeight } from '../scroller.ts'
-import { positionOf } from '../stamps.ts'
+import { pageHeight } from '../page/scroller.ts'
+import { positionOf } from '../page/stamps.ts'
 import { asIf } from './as-if.ts'
 import { topsOf } from './parts.ts'
 

@@ -1,5 +1,5 @@
 /** What a visitor can close in the bars at the viewport's top: an announcement, a notice. */
-import { scroller } from '../scroller.ts'
+import { scroller } from '../page/scroller.ts'
 import { asIf } from './as-if.ts'
 import { reachNow, type Bar } from './bars.ts'
 

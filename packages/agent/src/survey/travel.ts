@@ -1,5 +1,5 @@
 /** How the page travels by itself. */
-import { innerScroller, viewHeight } from '../scroller.ts'
+import { innerScroller, viewHeight } from '../page/scroller.ts'
 import type { Survey } from '@waybell/core/survey'
 
 /** The page's own offset and motion. A percentage is of the height of what scrolls. */

@@ -17,7 +17,7 @@ describe('a header that is made to stay', () => {
     expect(isKept(page, survey)).toBe(kept)
     expect(coverOf(page, survey).arrival).toBe(kept ? tall : 0)
   })
-  it('is taken to be where nothing was measured', () => expect(isKept(page, null)).toBe(true))
+  it('is assumed where nothing was measured', () => expect(isKept(page, null)).toBe(true))
   it('is false where that is left to the page', () =>
     expect(isKept(aPage({ header: { at: 5, keep: null, backing: null } }), null)).toBe(false))
 })

@@ -4,7 +4,7 @@ import { madeBar, type Screen, type SitePage } from '../site/index.ts'
 import { viewHeight, type Survey } from '../survey/index.ts'
 import { partsByAt } from './part.ts'
 
-/** What a header that nobody measured is taken to be, in px, until the script measures it. */
+/** Assumed height of a header that nobody measured, in px, until the script measures it. */
 const ESTIMATE = 64
 
 /** A screen, as far as it says what is on it. */
@@ -76,7 +76,7 @@ export function shiftOf(page: SitePage, survey: Survey): number {
 /** True where it scrolls away with the page, on a screen where else it would stay. */
 export const isLetGo = ({ header }: Pick<SitePage, 'header'>, screen: string): boolean => !!header?.off?.includes(screen)
 
-/** True where the page's header is made to stay on a screen; on one that was not measured it is taken to be. */
+/** True where the page's header is made to stay on a screen; assumed on one that was not measured. */
 export function isKept({ header }: Pick<SitePage, 'header'>, survey: Survey | null): boolean {
   if (!header?.keep) return false
   if (survey && isLetGo({ header }, survey.screen)) return false

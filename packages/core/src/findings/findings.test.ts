@@ -202,7 +202,7 @@ it('tells of a section that begins where another does, so that it never rings', 
     { site: site(page), page, reading, undeclared, known, named, surveys: { laptop: aSurvey({ parts }) }, tried: {} },
     [],
   )
-  expect(open).toMatchObject([{ code: 'never-rings', severity: 'note', where: { screen: 'laptop', section: page.sections[1]!.key } }])
+  expect(open).toMatchObject([{ code: 'never-current', severity: 'note', where: { screen: 'laptop', section: page.sections[1]!.key } }])
   expect(taskOf(open[0]!.code)).toBe('highlight')
 })
 
@@ -259,7 +259,7 @@ describe('what a menu says', () => {
     ['is in another order', a('#b', 'Second') + a('#a', 'First'), [['order-of-page', null]]],
   ])('is told where it %s', (_, nav, codes) => expect(told(nav)).toEqual(codes))
 
-  it('is told where it is taken to be, until that is confirmed', () => {
+  it('is told as assumed until it is confirmed', () => {
     const body = `<nav>${a('#a', 'First')}${a('#', 'Questions')}</nav>${section('a')}<section><h2>Questions people ask</h2><p>Some words of this part.</p></section>`
     const { open, page } = opened(body)
     expect(open.map((f) => [f.code, f.fix?.label])).toEqual([['item-likely', 'Confirm “Questions people ask”']])
@@ -453,7 +453,7 @@ it('tells of a section that is current for a moment only', () => {
   const parts = page.sections.map((s, i) => aPart({ at: s.at, top: [0, 900, 950][i]!, bottom: 2000 }))
   const laptop = aSurvey({ parts, pageHeight: 4000, maxScroll: 3200 })
   const open = openFindings({ site: site(page), page, reading, undeclared, known, named, surveys: { laptop }, tried: {} }, [])
-  expect(open.map((f) => [f.code, f.where.section])).toEqual([['rings-briefly', page.sections[1]!.key]])
+  expect(open.map((f) => [f.code, f.where.section])).toEqual([['briefly-current', page.sections[1]!.key]])
 })
 
 describe('a link of the text that has its name wrong', () => {

@@ -45,7 +45,7 @@ function told(form: MadeMenuForm, over: Partial<Tried>) {
   return { said: all.map((f) => `${f.code}: ${f.message}`), labels: all.map((f) => f.fix?.label), mended }
 }
 
-it('tells of a menu that was made and lies over what links lead to, with what ends it', () => {
+it('tells of a made menu that covers targets, with a fix', () => {
   const rail = told(
     { kind: 'rail', side: 'left', stands: 'over', width: 200, edge: 0 },
     { isCovered: true, coveredBy: madeMenuNamed('Parts') },
@@ -65,7 +65,7 @@ it.each<[string, Partial<Tried>, RegExp]>([
     { scroll: 936, top: 64, isCovered: true, coveredBy: madeMenuNamed('Parts') },
     /^link-tried: “Item 2” stops 40 px above its place/,
   ],
-])('tells of a menu that was made and lies over what links lead to, %s', (_, over, message) => {
+])('tells of a made menu that covers targets, %s', (_, over, message) => {
   const below = { scroll: 976, top: 24, isCovered: true, coveredBy: madeMenuNamed('Parts') }
   const { said } = told({ kind: 'rail', side: 'left', stands: 'over', width: 200, edge: 0 }, { below, ...over })
   expect(said).toEqual([expect.stringMatching(message)])
@@ -103,7 +103,7 @@ it('tells of items that are too small, cut off or wrapped, one for each menu, wi
     laptop: [one(1, { isCut: true }), one(2, { isCut: true }), one(2, { menu: '', isTight: true })],
     phone: [one(1, { isCut: true, isWrapped: true })],
   }
-  const all = found(page, ['item-room'], tried)
+  const all = found(page, ['item-size'], tried)
   expect(all.map((f) => [f.message, f.fix?.label ?? null])).toEqual([
     ['“Item 2” is smaller than 24 px and too close to the next for a finger (on “Laptop”).', null],
     [

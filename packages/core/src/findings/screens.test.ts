@@ -48,12 +48,12 @@ it('tells of a header that stays over more than half of a screen, and one press 
 })
 
 it('tells once of what lies over the page and its menu, and on which screens', () => {
-  const one = (id: string, veil: string) => aTried({ id, label: id, scroll: 0, veil })
+  const one = (id: string, overlay: string) => aTried({ id, label: id, scroll: 0, overlay })
   const tried = { laptop: [one('id-1', '“#ask”'), one('id-2', '“#ask”')], phone: [one('id-1', '“#ask”'), one('id-2', '')] }
-  expect(found('page-veiled', page, {}, tried).map((f) => f.message)).toEqual([
+  expect(found('overlay-blocks', page, {}, tried).map((f) => f.message)).toEqual([
     '“#ask” covers the page and blocks the menu until closed (on “Laptop”, “Phone”). Links were tried without it.',
   ])
-  expect(found('page-veiled', page, {}, { laptop: [one('id-1', '')] })).toEqual([])
+  expect(found('overlay-blocks', page, {}, { laptop: [one('id-1', '')] })).toEqual([])
 })
 
 it('tells of a policy that stops what is handed over, once there is something to hand over', () => {

@@ -43,7 +43,7 @@ export function labelScore(label: string, candidate: Pick<Candidate, 'title' | '
 
 export interface Meaning {
   candidate: Candidate
-  /** It does not say so by its hash: it is taken to be meant, and can be confirmed or changed. */
+  /** Not said by its hash but assumed; it can be confirmed or changed. */
   isLikely: boolean
 }
 

@@ -9,7 +9,7 @@ export const aTried = (over: Partial<Tried> & Pick<Tried, 'id' | 'label' | 'scro
   hasTarget: true,
   hasBox: true,
   leaves: false,
-  veil: '',
+  overlay: '',
   isSideways: false,
   isCovered: false,
   coveredBy: '',

@@ -33,7 +33,7 @@ export interface Tried extends Stop {
   /** The same once more, from the page's end; null without a target, where that has no box, and where the menu stayed open. */
   below: Stop | null
   /** What lies over nearly all that is seen, the link too, until a visitor sends it away, as a selector; empty where nothing does. It was tried as if that were gone. */
-  veil: string
+  overlay: string
   /** The page moved sideways by more than half the viewport. */
   isSideways: boolean
   /** It is the current one of its menu; so of one that marks none. */

@@ -208,18 +208,18 @@ export function MenuLook({ menu }: { menu: Menu }) {
     ...(s === 'held' ? ['opacity: 0.5;'] : []),
     ...(s !== 'rest' && look.states?.[s] ? stateDeclarations(s, look.states[s], menu.form) : []),
   ]
-  const [isHeld, setHeld] = useState(false)
-  const held = JSON.stringify(isHeld ? declarationsOf(state) : [])
+  const [isShown, setShown] = useState(false)
+  const held = JSON.stringify(isShown ? declarationsOf(state) : [])
   const number = page.menus.filter(isMade).findIndex((m) => m.key === menu.key) + 1
   const places = JSON.stringify(isFound(menu) ? menu.form.elements : [])
   useEffect(() => {
     const declarations = JSON.parse(held) as string[]
     if (!declarations.length) return
     // When the live page has what was changed.
-    const wait = setTimeout(() => live.hold({ elements: JSON.parse(places) as number[], made: number }, declarations), 60)
+    const wait = setTimeout(() => live.showState({ elements: JSON.parse(places) as number[], made: number }, declarations), 60)
     return () => {
       clearTimeout(wait)
-      live.hold(null, [])
+      live.showState(null, [])
     }
   }, [held, number, places, live, page.menus])
   const label = menu.items.find((i) => i.label)?.label ?? 'Item'
@@ -291,7 +291,7 @@ export function MenuLook({ menu }: { menu: Menu }) {
       <p className="mb-1 flex flex-wrap items-center gap-x-3 font-semibold">
         {stateNames[state]}
         <label className="flex items-center gap-1.5 text-xs font-normal">
-          <input type="checkbox" checked={isHeld} onChange={(e) => setHeld(e.target.checked)} />
+          <input type="checkbox" checked={isShown} onChange={(e) => setShown(e.target.checked)} />
           show it in the live page
         </label>
       </p>

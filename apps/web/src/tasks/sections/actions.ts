@@ -17,7 +17,7 @@ export function sectionsActions(work: Work): Action[] {
   const left = untouched(work).length
   if (left)
     actions.push({
-      name: left === 1 ? 'Set up the page that is left' : `Set up the ${left} pages that are left`,
+      name: left === 1 ? 'Set up the other page' : `Set up the other ${left} pages`,
       run: () => void setUpAllPages(work),
     })
   if (!page.sections.length) return actions

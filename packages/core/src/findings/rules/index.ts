@@ -2,6 +2,7 @@
 import { rule as addressRewritten } from './address-rewritten.ts'
 import { rule as assetMissing } from './asset-missing.ts'
 import { rule as baseAddress } from './base-address.ts'
+import { rule as brieflyCurrent } from './briefly-current.ts'
 import { rule as builtByScripts } from './built-by-scripts.ts'
 import { rule as estimateWrong } from './estimate-wrong.ts'
 import { rule as formerClash } from './former-clash.ts'
@@ -20,7 +21,7 @@ import { rule as idShadow } from './id-shadow.ts'
 import { rule as idSpace } from './id-space.ts'
 import { rule as itemLikely } from './item-likely.ts'
 import { rule as itemNowhere } from './item-nowhere.ts'
-import { rule as itemRoom } from './item-room.ts'
+import { rule as itemSize } from './item-size.ts'
 import { rule as itemUnwritten } from './item-unwritten.ts'
 import { rule as labelTwice } from './label-twice.ts'
 import { rule as liesSideways } from './lies-sideways.ts'
@@ -36,14 +37,13 @@ import { rule as menuCovers } from './menu-covers.ts'
 import { rule as menuLeftOpen } from './menu-left-open.ts'
 import { rule as menuOfButtons } from './menu-of-buttons.ts'
 import { rule as menuOrder } from './menu-order.ts'
-import { rule as neverRings } from './never-rings.ts'
+import { rule as neverCurrent } from './never-current.ts'
 import { rule as notMeasured } from './not-measured.ts'
 import { rule as orderOfPage } from './order-of-page.ts'
-import { rule as pageVeiled } from './page-veiled.ts'
+import { rule as overlayBlocks } from './overlay-blocks.ts'
 import { rule as pictureUnsized } from './picture-unsized.ts'
 import { rule as policyBlocks } from './policy-blocks.ts'
 import { rule as pressesTaken } from './presses-taken.ts'
-import { rule as ringsBriefly } from './rings-briefly.ts'
 import { rule as scrollHeld } from './scroll-held.ts'
 import { rule as scrollsInside } from './scrolls-inside.ts'
 import { rule as sectionEmpty } from './section-empty.ts'
@@ -57,6 +57,7 @@ export const rules = {
   'address-rewritten': addressRewritten,
   'asset-missing': assetMissing,
   'base-address': baseAddress,
+  'briefly-current': brieflyCurrent,
   'built-by-scripts': builtByScripts,
   'estimate-wrong': estimateWrong,
   'former-clash': formerClash,
@@ -75,7 +76,7 @@ export const rules = {
   'id-space': idSpace,
   'item-likely': itemLikely,
   'item-nowhere': itemNowhere,
-  'item-room': itemRoom,
+  'item-size': itemSize,
   'item-unwritten': itemUnwritten,
   'label-twice': labelTwice,
   'lies-sideways': liesSideways,
@@ -91,14 +92,13 @@ export const rules = {
   'menu-left-open': menuLeftOpen,
   'menu-of-buttons': menuOfButtons,
   'menu-order': menuOrder,
-  'never-rings': neverRings,
+  'never-current': neverCurrent,
   'not-measured': notMeasured,
   'order-of-page': orderOfPage,
-  'page-veiled': pageVeiled,
+  'overlay-blocks': overlayBlocks,
   'picture-unsized': pictureUnsized,
   'policy-blocks': policyBlocks,
   'presses-taken': pressesTaken,
-  'rings-briefly': ringsBriefly,
   'scroll-held': scrollHeld,
   'scrolls-inside': scrollsInside,
   'section-empty': sectionEmpty,

@@ -1,4 +1,4 @@
-/** A menu that was made lies over what links lead to, as it was seen when they were tried. */
+/** A made menu covered the targets of links when they were tried. */
 import { isMade, type MadeMenu, type Screen, type SitePage } from '../../site/index.ts'
 import { coveringMenu } from '../../walk/index.ts'
 import type { Draft, Fix, Rule } from '../finding.ts'

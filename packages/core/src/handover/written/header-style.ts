@@ -182,7 +182,7 @@ export function underRules(page: SitePage, reading: PageReading, ranges: readonl
   if (!header?.under || !first) return []
   const figures = ranges.map(({ screen }): string | null => {
     const survey = surveys[screen.key]
-    // One that came later is taken to be as the others.
+    // One that came later is assumed to be like the others.
     const own = header.under!.find((u) => u.screen === screen.key) ?? header.under![0]
     const part = survey && partUnder(page, survey)
     if (!own || !part || survey?.header?.at !== header.at) return null

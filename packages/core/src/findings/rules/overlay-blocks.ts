@@ -7,9 +7,9 @@ export const rule: Rule = {
   inSite: ({ site, tried }) => {
     const on = new Map<string, Set<string>>()
     for (const screen of site.screens)
-      for (const { veil } of tried[screen.key] ?? []) if (veil) on.set(veil, (on.get(veil) ?? new Set()).add(screen.name))
-    return [...on].map(([veil, screens]) => ({
-      message: `${veil} covers the page and blocks the menu until closed (on ${[...screens].map((s) => `“${s}”`).join(', ')}). Links were tried without it.`,
+      for (const { overlay } of tried[screen.key] ?? []) if (overlay) on.set(overlay, (on.get(overlay) ?? new Set()).add(screen.name))
+    return [...on].map(([overlay, screens]) => ({
+      message: `${overlay} covers the page and blocks the menu until closed (on ${[...screens].map((s) => `“${s}”`).join(', ')}). Links were tried without it.`,
       line: 1,
       column: 1,
       where: {},

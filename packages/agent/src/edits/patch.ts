@@ -5,7 +5,7 @@
 import type { NewEntry, PageEdit } from '@waybell/core'
 import { arrangement, pieceTags, type PieceRole } from '@waybell/core/contract'
 import { unlink, link } from './made-links.ts'
-import { elementAt } from './stamps.ts'
+import { elementAt } from '../page/stamps.ts'
 
 type Of<K extends PageEdit['kind']> = Extract<PageEdit, { kind: K }>
 

@@ -1,4 +1,4 @@
-import databases from '../dist/databases.js?raw'
+import databases from '../../dist/databases.js?raw'
 
 /**
  * What a page keeps between visits. A browser that lets no frame of another site keep anything throws where a page asks; for a visitor it does

@@ -1,5 +1,5 @@
 /** What a screen has and a frame of its size has not: bars that lie over the page, and larger text. In sheets of its own, so that the document stays the page's. */
-import type { Imitated } from './messages.ts'
+import type { Emulated } from '../messages.ts'
 import { rulesNow } from './rules.ts'
 
 const noBars = new CSSStyleSheet()
@@ -12,17 +12,17 @@ function adopt(sheet: CSSStyleSheet, isOn: boolean): void {
 }
 
 /** What was asked for last. */
-let asked: Imitated
+let asked: Emulated
 
 /**
  * A phone lays its bars over the page. Larger text is given to `html`, by which all that is said in `rem`, `em` or percent goes; what media queries
  * say in `em` does not follow, and what the page says in px stays, as it does for a visitor.
  */
-export function imitate({ touch, text }: Imitated): void {
+export function emulate({ touch, text }: Emulated): void {
   asked = { touch, ...(text && { text }) }
   adopt(noBars, touch)
   // Its styles may still be on their way.
-  if (document.readyState !== 'complete') addEventListener('load', () => imitate(asked), { once: true })
+  if (document.readyState !== 'complete') addEventListener('load', () => emulate(asked), { once: true })
   if (!text && !document.adoptedStyleSheets.includes(larger)) return
   larger.replaceSync('')
   adopt(larger, !!text)

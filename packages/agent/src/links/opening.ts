@@ -1,9 +1,9 @@
 /** Menus that are shut on a small screen: opened as a visitor opens them before a link in them is tried, and shut again behind it. */
 import { MADE } from '@waybell/core/contract'
 import { isShown } from './marks.ts'
-import { jumpTo, scroller } from './scroller.ts'
-import { untilQuiet } from './settle.ts'
-import { placeHash } from './survey/built.ts'
+import { jumpTo, scroller } from '../page/scroller.ts'
+import { untilQuiet } from '../page/settle.ts'
+import { placeHash } from '../survey/built.ts'
 
 /** What may be pressed to open or to shut something. */
 const BUTTONS =

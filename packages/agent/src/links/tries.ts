@@ -15,17 +15,17 @@ import {
   type MarkClass,
 } from '@waybell/core/contract'
 import type { Stop, Tried } from '@waybell/core'
-import { hashOfLink, isTopOnly, sameDocumentHash, targetOf, wasTaken } from './links.ts'
+import { hashOfLink, isTopOnly, sameDocumentHash, targetOf, wasTaken } from './follow.ts'
 import { isShown, lookOf, MARKING, underSheet } from './marks.ts'
-import { builtMenus, placeHash } from './survey/built.ts'
-import type { KnownMenus } from './messages.ts'
-import { elementAt, positionOf } from './stamps.ts'
-import { furthest, jumpTo, position, scroller, viewTop } from './scroller.ts'
+import { builtMenus, placeHash } from '../survey/built.ts'
+import type { KnownMenus } from '../messages.ts'
+import { elementAt, positionOf } from '../page/stamps.ts'
+import { furthest, jumpTo, position, scroller, viewTop } from '../page/scroller.ts'
 import { canOpen, findOpeners, forgetOpenings, isAside, isLeftOpen, open, shut } from './opening.ts'
-import { roomOf } from './room.ts'
-import { withoutMotion } from './motion.ts'
-import { now, pause } from './pending.ts'
-import { moveTo, throughThePage, untilLoaded, untilQuiet, untilStill } from './settle.ts'
+import { roomOf } from './item-size.ts'
+import { withoutMotion } from '../page/motion.ts'
+import { now, pause } from '../page/pending.ts'
+import { moveTo, throughThePage, untilLoaded, untilQuiet, untilStill } from '../page/settle.ts'
 
 interface ToTry {
   link: HTMLAnchorElement
@@ -114,8 +114,8 @@ async function pressed(one: ToTry, isPatient: boolean): Promise<Tried> {
   const room = roomOf(link, menu)
   const target = targetOf(hash)
   const isTop = isTopTarget(hash)
-  putRightFrom = null
-  const veil = await veilLeftOver(link)
+  correctedFrom = null
+  const overlay = await overlayLeftOver(link)
   const { stop, isTaken, isLeft } = await follow(one, isPatient)
   const tried: Tried = {
     at: positionOf(link) ?? null,
@@ -129,13 +129,13 @@ async function pressed(one: ToTry, isPatient: boolean): Promise<Tried> {
     leaves: isElsewhere(link.getAttribute('target') ?? document.querySelector('base[target]')?.getAttribute('target')),
     ...stop,
     below: null,
-    veil: veil ? nameOf(veil) : '',
+    overlay: overlay ? nameOf(overlay) : '',
     isSideways: Math.abs(scroller().scrollLeft) > innerWidth / 2,
     isLit: mark === 'none' || currentOf(menu, mark).some((a) => a === link || (sameDocumentHash(a) ?? a.getAttribute('href')) === hash),
     isSeen: mark === 'none' || menu.hasAttribute(AWAY) || looksApart(menu, mark),
     isAlone: mark === 'none' || !currentLike(menu, mark),
     isTaken,
-    astray: isTaken && putRightFrom !== null ? putRightFrom - position() : 0,
+    astray: isTaken && correctedFrom !== null ? correctedFrom - position() : 0,
     menu: madeNameOf(menu) ?? '',
     leftOpen: null,
     ...room,
@@ -163,7 +163,7 @@ function isTopTarget(hash: string): boolean {
 /** Presses a link where the page stands, and waits until that is over. */
 async function follow({ link, menu, hash }: ToTry, isPatient: boolean): Promise<{ stop: Stop; isTaken: boolean; isLeft: boolean }> {
   const isOpened = await open(menu, link)
-  const veil = veilOver(link)
+  const overlay = overlayOver(link)
   const isTaken = await press(link)
   const isQuiet = await untilQuiet(isPatient ? 1200 : 250, undefined, isTaken ? LONGEST_TAKEN : undefined)
   // No event ends what a script of a page that never rests does: only time without movement tells.
@@ -172,7 +172,7 @@ async function follow({ link, menu, hash }: ToTry, isPatient: boolean): Promise<
   // Its going may move what stays at the viewport's top, and the page behind that.
   if (isOpened && !isLeft && !(await untilQuiet())) await untilStill(position, 200, 2000)
   const target = isTopTarget(hash) ? null : targetOf(hash)
-  const over = target ? coverOver(target, isLeft ? menu : null, veil) : null
+  const over = target ? coverOver(target, isLeft ? menu : null, overlay) : null
   const stop: Stop = {
     scroll: position(),
     top: target?.getClientRects().length ? target.getBoundingClientRect().top - viewTop() : null,
@@ -260,7 +260,7 @@ function firstOf(target: Element): { box: DOMRect; of: Element } {
 const VEIL = 0.8
 
 /** What is laid over nearly all that is seen and over a link: as long as it is there, nobody can press that. */
-function veilOver(link: Element): Element | null {
+function overlayOver(link: Element): Element | null {
   const { left, right, top, bottom, width } = link.getBoundingClientRect()
   if (!width) return null
   for (let e = document.elementFromPoint((left + right) / 2, (top + bottom) / 2); e && !e.contains(link); e = e.parentElement) {
@@ -277,26 +277,26 @@ const stayed = new WeakSet<Element>()
  * The same once what is only there while the page loads has gone. It is removed, hidden or moved aside, with a transition or without. An
  * observer would have to watch everything that can do so, so this looks again and again.
  */
-async function veilLeftOver(link: Element, limit = 3000): Promise<Element | null> {
+async function overlayLeftOver(link: Element, limit = 3000): Promise<Element | null> {
   const end = now() + limit
-  let veil = veilOver(link)
-  while (veil && !stayed.has(veil) && now() < end) {
+  let overlay = overlayOver(link)
+  while (overlay && !stayed.has(overlay) && now() < end) {
     await pause(50)
-    veil = veilOver(link)
+    overlay = overlayOver(link)
   }
-  if (veil) stayed.add(veil)
-  return veil
+  if (overlay) stayed.add(overlay)
+  return overlay
 }
 
 /**
  * What lies over a place: what stays at the viewport's top, was left open, or hides it; `out` where it is out of view, null where it can be seen.
- * @param veil counts as gone
+ * @param overlay counts as gone
  */
-function coverOver(target: Element, leftOpen: Element | null, veil: Element | null): Element | 'out' | null {
+function coverOver(target: Element, leftOpen: Element | null, overlay: Element | null): Element | 'out' | null {
   const { box, of } = firstOf(target)
   const [x, y] = [Math.min(box.left + Math.min(box.width, 40) / 2, innerWidth - 1), box.top + box.height / 2]
   if (y < 0 || y > innerHeight || box.right < 0 || box.left > innerWidth) return 'out'
-  const over = document.elementsFromPoint(Math.max(0, x), y).find((e) => !veil?.contains(e))
+  const over = document.elementsFromPoint(Math.max(0, x), y).find((e) => !overlay?.contains(e))
   for (let e: Element | null = over ?? null; e && e !== document.body; e = e.parentElement) {
     if (leftOpen && (leftOpen.contains(e) || (e.contains(leftOpen) && getComputedStyle(e).position !== 'static'))) return e
     // What holds the words themselves, and sticks or not, covers nothing of them.
@@ -363,5 +363,5 @@ function looksApart(menu: Element, mark: MarkClass | null): boolean {
 }
 
 /** Where a page stood that its own script had moved, when ours put it right; null where it did not. */
-let putRightFrom: number | null = null
-const notePutRight = (): void => void (putRightFrom ??= position())
+let correctedFrom: number | null = null
+const notePutRight = (): void => void (correctedFrom ??= position())

@@ -1,7 +1,7 @@
 /** Links that are made of what was none, in the live document: as the handover writes them, and taken back without a trace. */
 import type { PageEdit } from '@waybell/core'
 import { NO_WORDS, whyNoLink, wordsIn, type NoLink, type Walk } from '@waybell/core/contract'
-import { elementAt, standIn } from './stamps.ts'
+import { elementAt, standIn } from '../page/stamps.ts'
 
 type Link = Extract<PageEdit, { kind: 'link' }>
 

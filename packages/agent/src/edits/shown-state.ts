@@ -1,13 +1,13 @@
-/** Holds the items of a menu in a look, so that a state can be seen without being in it. Nothing of it is handed over. */
+/** Gives the items of a menu the look of one state, to see it without a pointer. Nothing of it is handed over. */
 import { MADE } from '@waybell/core/contract'
-import type { HeldMenu } from './messages.ts'
-import { elementAt } from './stamps.ts'
+import type { MenuPlace } from '../messages.ts'
+import { elementAt } from '../page/stamps.ts'
 
 const HELD = 'data-wb-held'
 let sheet: CSSStyleSheet | null = null
 
 /** @param declarations each with its semicolon; none takes it back */
-export function hold(menu: HeldMenu | null, declarations: readonly string[]): void {
+export function showState(menu: MenuPlace | null, declarations: readonly string[]): void {
   for (const el of document.querySelectorAll(`[${HELD}]`)) el.removeAttribute(HELD)
   document.adoptedStyleSheets = document.adoptedStyleSheets.filter((s) => s !== sheet)
   sheet = null

@@ -3,8 +3,8 @@
  * are and are reported.
  */
 import { fragmentOf, FOLLOWS, indicated, LETS_GO, PIECE } from '@waybell/core/contract'
-import { jumpTo, position } from './scroller.ts'
-import { twoFrames } from './settle.ts'
+import { jumpTo, position } from '../page/scroller.ts'
+import { twoFrames } from '../page/settle.ts'
 
 let moving = false
 /** The last press on a link was taken over by a script of the page. */

@@ -1,11 +1,11 @@
 /** One link of a walk: from rest, followed as a click does it, and what came of it. */
 import { MADE_BAR, MENU } from '@waybell/core/contract'
-import { reachNow, stayingBars } from './survey/bars.ts'
-import { followAsLink, targetOf } from './links.ts'
+import { reachNow, stayingBars } from '../survey/bars.ts'
+import { followAsLink, targetOf } from './follow.ts'
 import type { Visit } from '@waybell/core'
-import { onPage, position, viewTop } from './scroller.ts'
-import { withoutMotion } from './motion.ts'
-import { moveTo, twoFrames, untilStill } from './settle.ts'
+import { onPage, position, viewTop } from '../page/scroller.ts'
+import { withoutMotion } from '../page/motion.ts'
+import { moveTo, twoFrames, untilStill } from '../page/settle.ts'
 
 /** @param from where the page is to stand before; beyond the end is the end */
 export async function visit(hash: string, from: number): Promise<Visit> {
