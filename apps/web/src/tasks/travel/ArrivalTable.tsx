@@ -18,7 +18,7 @@ import {
 import { MoreHorizontal } from 'lucide-react'
 import { useMemo, useState } from 'react'
 import { flushSync } from 'react-dom'
-import { Heading, Pennant, px, tint } from '../../ui/index.tsx'
+import { Heading, Pennant, tint } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { TableRows } from '../../ui/TableRows.tsx'
 import { usePointed, useWork } from '../../work/context.ts'
@@ -89,14 +89,14 @@ export function ArrivalTable() {
       </div>
       {/* The settings below stay at hand, however many sections there are. */}
       <div className="max-h-[max(18rem,calc(100vh-22rem))] overflow-auto" data-scroller>
-        <table className="w-full table-fixed text-sm" style={{ minWidth: 160 + site.screens.length * 42 }}>
+        <table className="w-full text-sm">
           <caption className="mb-1 text-left text-xs text-faint">
             Gap between header and section, in px; press one to go there. Last column: where the page stops on {screen.name}, and the time
             from the top.
           </caption>
           <thead>
             <tr className="border-b border-hair text-right align-bottom text-xs text-faint">
-              <th scope="col" className="w-[30%] text-left font-normal">
+              <th scope="col" className="min-w-28 text-left font-normal">
                 Section
               </th>
               {site.screens.map(({ key, name, ...viewport }) => (
@@ -111,7 +111,7 @@ export function ArrivalTable() {
                   </button>
                 </th>
               ))}
-              <th scope="col" className="w-16 border-l border-hair pl-1 font-normal">
+              <th scope="col" className="border-l border-hair pl-1 font-normal">
                 stops at
               </th>
             </tr>
@@ -212,7 +212,7 @@ function ArrivalRow({ of: { section, index, seen }, isOpen, onOpen }: { of: RowO
         </td>
       ))}
       <td className="border-l border-hair py-1 pl-1 text-right whitespace-nowrap tabular-nums">
-        {land === undefined ? '…' : px(land)}
+        {land === undefined ? '…' : Math.round(land)}
         {!!land && motionOfPage(page) !== 'jump' && (
           <span className="block text-xs text-faint">{seconds(travelTime(motionOfPage(page), land))}</span>
         )}
