@@ -170,7 +170,7 @@ test.describe('sections and IDs', () => {
     await field.press('Enter')
     await field.blur()
     await expect(field).toHaveValue('beds')
-    await expect(page.getByRole('alert').filter({ hasText: 'has the ID “beds” already' })).toBeVisible()
+    await expect(page.getByRole('alert').filter({ hasText: 'already has the ID “beds”' })).toBeVisible()
     await page.getByRole('button', { name: 'Back to #top-2' }).click()
     await expect(field).toHaveValue('top-2')
   })

@@ -142,7 +142,12 @@ export async function task(page: Page, name: string): Promise<void> {
 }
 
 export async function openGroups(page: Page): Promise<void> {
-  await page.getByTestId('sheet').locator('[data-group], p').first().waitFor()
+  // The view before it stays until this one is fetched.
+  await page
+    .getByTestId('sheet')
+    .getByText(/^Arrivals$|not set up yet/)
+    .first()
+    .waitFor()
   const closed = page.locator('[data-group] > h2 > [aria-expanded="false"]')
   while (await closed.count()) await closed.first().click()
 }
