@@ -2,7 +2,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page } from '@playwright/test'
 import { freshFolder } from './support/cli.ts'
-import { liveFrame, measured, openDemo, openGroups, Server, setUp, stored } from './support/server.ts'
+import { liveFrame, measured, openDemo, Server, setUp, stored } from './support/server.ts'
 import { bringIn, takeHome } from './support/sheet.ts'
 import { test } from './support/test.ts'
 
@@ -117,10 +117,11 @@ test('columns grow with the window, are moved by pointer and keys, and stay wher
 })
 
 test('Travel begins with the arrivals; settings are a line each with their value, and one with a problem is open', async ({
-  page,
-  server,
+  browser,
+  emptyServer: server,
 }) => {
-  await page.setViewportSize({ width: 1280, height: 800 })
+  // Of someone who has folded and opened nothing yet.
+  const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
   await openDemo(page, server)
   await setUp(page)
   await measured(page)
@@ -149,6 +150,6 @@ test('Travel begins with the arrivals; settings are a line each with their value
   await page.getByRole('button', { name: /^Add \d+ px at the end$/ }).click()
   await expect(head('Space at the end')).toHaveAttribute('aria-expanded', 'true')
   await expect(head('Space at the end')).toContainText('added')
-  await openGroups(page)
+  for (const name of ['Header', 'Motion', 'Address and history', 'Skip link']) await head(name).click()
   await clean(page)
 })

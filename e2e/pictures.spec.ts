@@ -6,7 +6,7 @@ import { createServer, type Server as HttpServer } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { join } from 'node:path'
 import { repository } from './support/cli.ts'
-import { openGroups, Server, setUp, task } from './support/server.ts'
+import { Server, setUp, task } from './support/server.ts'
 import { bringIn, takeHome } from './support/sheet.ts'
 
 const from = join(repository, 'e2e/pages/pictures')
@@ -88,7 +88,7 @@ test('pictures are given the sizes of their files, and what stands below no long
   await press.click()
   await expect(press).toHaveCount(0)
   const pictures = page.getByRole('region', { name: 'Pictures' })
-  await openGroups(page)
+  await pictures.getByRole('button', { name: /^Pictures/ }).click()
   await expect(pictures).toContainText(`${given} pictures have their sizes`)
   await pictures.getByRole('button', { name: 'Remove the sizes' }).click()
   await expect(press).toBeVisible()

@@ -135,19 +135,4 @@ export async function setUp(page: Page): Promise<void> {
 
 export const liveFrame = (page: Page, screen = 'laptop') => page.frameLocator(`iframe[data-screen="${screen}"]`)
 
-/** Opens a task. The settings of Travel are folded to a line each at first; here they are open. */
-export async function task(page: Page, name: string): Promise<void> {
-  await page.getByRole('navigation', { name: 'Tasks' }).getByRole('link', { name }).click()
-  if (name === 'Travel') await openGroups(page)
-}
-
-export async function openGroups(page: Page): Promise<void> {
-  // The view before it stays until this one is fetched.
-  await page
-    .getByTestId('sheet')
-    .getByText(/^Arrivals$|not set up yet/)
-    .first()
-    .waitFor()
-  const closed = page.locator('[data-group] > h2 > [aria-expanded="false"]')
-  while (await closed.count()) await closed.first().click()
-}
+export const task = (page: Page, name: string) => page.getByRole('navigation', { name: 'Tasks' }).getByRole('link', { name }).click()

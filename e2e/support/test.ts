@@ -2,6 +2,18 @@
 import { test as base } from '@playwright/test'
 import { Server } from './server.ts'
 
+const GROUPS = [
+  'Presses',
+  'Space at the end',
+  'Offset',
+  'Header',
+  'Motion',
+  'Address and history',
+  'Skip link',
+  'Pictures',
+  'Parts laid out late',
+]
+
 async function running(use: (server: Server) => Promise<void>): Promise<void> {
   const server = await new Server().start()
   await use(server)
@@ -11,9 +23,13 @@ async function running(use: (server: Server) => Promise<void>): Promise<void> {
 // The runner asks for patterns.
 /* eslint-disable no-empty-pattern */
 export const test = base.extend<{ emptyServer: Server }, { server: Server }>({
-  /** Of someone who has been here before: the demo isn't opened by itself. */
+  /** Of someone who has been here before: the demo isn't opened by itself, and the settings of Travel are open. */
   context: async ({ context }, use) => {
-    await context.addInitScript(() => location.hostname === '127.0.0.1' && localStorage.setItem('way-bell-welcomed', 'true'))
+    await context.addInitScript((groups) => {
+      if (location.hostname !== '127.0.0.1') return
+      for (const name of ['welcomed', ...groups.map((group) => `group-${group}`)])
+        if (localStorage.getItem(`way-bell-${name}`) === null) localStorage.setItem(`way-bell-${name}`, 'true')
+    }, GROUPS)
     await use(context)
   },
   server: [async ({}, use) => running(use), { scope: 'worker' }],

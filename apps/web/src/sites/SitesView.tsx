@@ -28,8 +28,9 @@ export function SitesView() {
   const transfer = useTransfer()
   const [isWelcomed, setWelcomed] = useKept<boolean>('welcomed', false)
   const [, openHints] = useKept<boolean>('hints', false)
-  // At first there is the demo alone, which shows what there is to do.
-  const demo = sites.data?.length === 1 && sites.data[0]!.isNew ? sites.data[0]!.key : null
+  // At the first run there is the demo alone. No other site has sections before its first change.
+  const only = sites.data?.length === 1 ? sites.data[0]! : null
+  const demo = only?.isNew && only.sections ? only.key : null
   useEffect(() => {
     if (isWelcomed || demo === null) return
     setWelcomed(true)
