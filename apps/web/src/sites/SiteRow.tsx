@@ -19,7 +19,7 @@ export function SiteRow({ site }: { site: SiteSummary }) {
   const client = useQueryClient()
   const row = useRef<HTMLLIElement>(null)
   const isSeen = useSeen(row)
-  const overview = useQuery({ queryKey: ['overview', key, changedAt], queryFn: () => api.overview(key), enabled: isSeen })
+  const overview = useQuery({ queryKey: ['overview', key, changedAt], queryFn: () => api.overview(key), enabled: isSeen, staleTime: 0 })
   const remove = useMutation({
     mutationFn: () => api.remove(key),
     onSuccess: () => Promise.all(['sites', 'storage'].map((of) => client.invalidateQueries({ queryKey: [of] }))),

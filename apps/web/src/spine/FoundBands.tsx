@@ -17,8 +17,6 @@ export function FoundBands({ survey, scale }: { survey: Survey; scale: number })
         key={at}
         data-found={at}
         title={`${title}: found, not a section yet`}
-        onPointerEnter={() => live.show(at)}
-        onPointerLeave={() => live.show(null)}
         onClick={() => live.scrollTo(Math.max(0, part.top - coverOf(page, survey).arrival))}
         className="absolute inset-x-0 cursor-pointer overflow-hidden border-t border-dashed border-faint"
         style={{ top: part.top * scale, height: Math.max(2, height), background: part.grounds[0] ?? part.background }}
