@@ -144,7 +144,7 @@ test('build tries every link, says what is not right, and ends with 1 where some
       ['Bread', 'Cakes', 'Order', 'Visit'].map((label) => `${screen} ${label}`),
     ),
   )
-  expect(report.menus[0]!.items[0]).toEqual({ label: 'Bread', target: '#bread', takenToBe: false })
+  expect(report.menus[0]!.items[0]).toEqual({ label: 'Bread', target: '#bread', assumed: false })
   const lost = await waybellBuilt('build', field('hash-mix'), '--out', out)
   expect(lost.code).toBe(1)
   expect(lost.stderr).toContain('“Boathouse” (#boathouse) leads nowhere')

@@ -63,7 +63,7 @@ function generate({ pages: [page] }: Doc, next: () => number, n: number): object
         key: `pt${n}`,
         id: `${n}`,
         point: { shift: Math.floor(next() * 90) },
-        own: null,
+        sourceId: null,
         former: [],
         toTop: false,
         heading: null,

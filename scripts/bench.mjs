@@ -151,7 +151,7 @@ function rename() {
   const parsed = parsePage(bytes)
   const read = readParsed(parsed, bytes.length, 'index.html')
   const page = { key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(read, [], defaultRule) }
-  const site = { format: 'way-bell-site', version: 3, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] }
+  const site = { format: 'way-bell-site', version: 4, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] }
   const times = []
   for (let i = 0; i < 20; i++) {
     const start = performance.now()

@@ -71,7 +71,7 @@ async function oneLink(report) {
   const page = await browser.open(mountFolder(file, html, 'utf-8', []), core.defaultScreens[0])
   const times = []
   await page.run(async (agent) => {
-    const menus = { own: [], items: [] }
+    const menus = { marked: [], items: [] }
     await agent.tryLink(0, false, menus)
     for (let n = 0; n < 30; n++) {
       const start = performance.now()

@@ -40,7 +40,7 @@ export function demoSite(site: Site, read: readonly { file: string; reading: Pag
 
   const footer = add(keys.landing, 'Foot of the page', 'footer', (_, { key, menus }) => ({
     form: { kind: 'footer', layout: 'row', edge: 24 },
-    inStep: { page: key, menu: menus[0]!.key, labels: [] },
+    syncedWith: { page: key, menu: menus[0]!.key, labels: [] },
     items: [],
   }))
   // Where all of a section is seen at once nobody asks for the next.

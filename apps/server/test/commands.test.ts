@@ -8,7 +8,7 @@ const section: Section = {
   point: { shift: -4 },
   title: 'A',
   id: 'a',
-  own: null,
+  sourceId: null,
   former: ['b'],
   heading: null,
   depth: 1,

@@ -141,7 +141,7 @@ it('a page can be taken home though nothing can be stored; the next time it is r
   const data = folder()
   const { address } = await start(data)
   const key = await aSite(address)
-  const section = { key: 's1', at: 6, point: null, title: 'A', id: 'b', own: 'a', former: [], heading: null, depth: 0, toTop: false }
+  const section = { key: 's1', at: 6, point: null, title: 'A', id: 'b', sourceId: 'a', former: [], heading: null, depth: 0, toTop: false }
   const travel = { smooth: true, breathing: 0 }
   const setUp = { sections: [section], menus: [], header: null, travel, highlight: { bellOffset: 0 } }
   const command = { type: 'page/set-up', page: 'p1', setUp }

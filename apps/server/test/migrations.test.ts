@@ -43,7 +43,7 @@ const log = [
   ],
 ]
 
-/** A database as an earlier version left it. @param count of migrations that it had, from the end where below 0 */
+/** A database as an earlier version left it. @param count how many migrations it had run */
 async function databaseAfter(count: number): Promise<{ data: string; old: DataSource }> {
   const data = mkdtempSync(join(tmpdir(), 'waybell-old-'))
   writeFileSync(join(data, 'demo-made'), '')
@@ -72,11 +72,11 @@ it('a database of the first version is brought to this one, with its undo', asyn
   await app.init()
   const sites = app.get(SitesService)
   const { document: now, stacks } = await sites.get('oldsite')
-  const full = { ...section, point: null, own: null, former: [], depth: 0 }
+  const full = { ...section, point: null, sourceId: null, former: [], depth: 0 }
   const page = Object.fromEntries(Object.entries(document.pages[0]!).filter(([name]) => name !== 'bar'))
   expect(now).toEqual({
     ...document,
-    version: 3,
+    version: 4,
     rule: { ...defaultRule, ...document.rule },
     pages: [{ ...page, sections: [full] }],
   } as unknown as Site)
@@ -127,7 +127,7 @@ it('a database of the second version keeps its menus, and undo brings a bar back
 })
 
 it('the log of an earlier version gives the stacks of undo and redo', async () => {
-  const { data, old } = await databaseAfter(-1)
+  const { data, old } = await databaseAfter(6)
   const site = { ...document, version: 3, rule: defaultRule, pages: [] }
   for (const key of ['undone', 'redone']) await old.query(`INSERT INTO "site" VALUES (?, ?, 5, 1000)`, [key, JSON.stringify(site)])
   const rename = JSON.stringify({ type: 'site/rename', name: 'x' })

@@ -309,7 +309,7 @@ describe('hosts', () => {
               point: null,
               title: 'A',
               id: 'a',
-              own: null,
+              sourceId: null,
               former: [],
               heading: null,
               depth: 0,
@@ -350,7 +350,9 @@ describe('handover', () => {
     const { body: read } = await http().get(`/api/sites/${key}/pages/p1`)
     const at = read.reading.candidates[0].at as number
     const setUp = {
-      sections: [{ key: 's1', at, point: null, title: 'Work', id: 'work', own: null, former: [], heading: null, depth: 0, toTop: true }],
+      sections: [
+        { key: 's1', at, point: null, title: 'Work', id: 'work', sourceId: null, former: [], heading: null, depth: 0, toTop: true },
+      ],
       menus: [],
       header: null,
       travel: { smooth: true, breathing: 10 },
@@ -419,7 +421,7 @@ it('says of a site in the list what its page is, its open findings, and when it 
     heading: page.indexOf('<h2'),
     id: 'work',
     point: null,
-    own: null,
+    sourceId: null,
     former: [],
     depth: 0,
     toTop: false,

@@ -28,7 +28,7 @@ it('changes that come at the same time are all there, or were refused', async ()
     point: { shift: 0 },
     title: '',
     id: `id-${n}`,
-    own: null,
+    sourceId: null,
     former: [],
     heading: null,
     depth: 0,

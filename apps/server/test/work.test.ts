@@ -125,7 +125,7 @@ it('reviews a new version without touching the site, and takes it over in one st
       point: null,
       title: c.title,
       id: c.id,
-      own: c.id,
+      sourceId: c.id,
       former: [],
       heading: c.heading,
       depth: 0,

@@ -23,7 +23,7 @@ export type Emulated = Pick<Screen, 'touch' | 'text'>
 /** What the site says of the page's own menus. */
 export interface KnownMenus {
   /** Menus that the page marks by itself, and how. */
-  own: { at: number; mark: MarkClass }[]
+  marked: { at: number; mark: MarkClass }[]
   /** Links that are items which lead to a place of this page. */
   items: number[]
 }

@@ -3,7 +3,7 @@ import { aHeader } from '../../core/src/survey/builder.ts'
 import { readMessage } from './schema.ts'
 
 const survey: Survey = {
-  format: 15,
+  format: 16,
   screen: 'laptop',
   width: 1280,
   height: 800,
@@ -42,7 +42,7 @@ const survey: Survey = {
       ink: 'rgb(0, 0, 0)',
       grounds: ['rgb(1, 2, 3)'],
       stays: false,
-      own: { name: 'active', on: 'entry', moves: false, isRight: false, isSeen: true },
+      pageMark: { name: 'active', on: 'entry', followsScroll: false, isRight: false, isSeen: true },
     },
   ],
   pictures: [{ at: 9, width: 900, height: 600, fits: true }],
@@ -84,6 +84,10 @@ it.each([
   ['an address for a colour', { type: 'survey', turn: 1, survey: { ...survey, background: 'url(http://x.example)' } }],
   [
     'a class that is several',
-    { type: 'survey', turn: 1, survey: { ...survey, menus: [{ ...survey.menus[0], own: { ...survey.menus[0]!.own, name: 'a b' } }] } },
+    {
+      type: 'survey',
+      turn: 1,
+      survey: { ...survey, menus: [{ ...survey.menus[0], pageMark: { ...survey.menus[0]!.pageMark, name: 'a b' } }] },
+    },
   ],
 ])('does not take %s', (_, message) => expect(readMessage(message)).toBeNull())

@@ -21,7 +21,7 @@ export interface BuildReport {
   /** False without a browser, and where it ended. */
   isMeasured: boolean
   sections: { id: string; title: string; depth: number }[]
-  menus: { name: string; made: boolean; items: { label: string; target: string; takenToBe: boolean }[] }[]
+  menus: { name: string; made: boolean; items: { label: string; target: string; assumed: boolean }[] }[]
   /** Where a link to each section stops on each screen, as computed, in px; none where nothing was measured. */
   arrivals: (Pick<Arrival, 'land' | 'top' | 'gap' | 'shortfall'> & { screen: string; id: string; target: number })[]
   /** Null where they were not tried. */
@@ -48,10 +48,10 @@ export function reportOf(
     menus: page.menus.map((menu) => ({
       name: menu.name,
       made: menu.form.kind !== 'found',
-      items: menu.items.map(({ label, target, takenToBe = false }) => ({
+      items: menu.items.map(({ label, target, assumed = false }) => ({
         label,
         target: wayOf(target, ways).href ?? target.kind,
-        takenToBe,
+        assumed: assumed,
       })),
     })),
     arrivals: site.screens.flatMap(({ key }) => arrivalsOn(page, surveys[key])),
@@ -69,7 +69,7 @@ function arrivalsOn(page: SitePage, survey: Survey | undefined): BuildReport['ar
   const sections = new Map(page.sections.map((s) => [s.key, s]))
   const parts = partsByAt(survey)
   return solveArrivals(page, survey)
-    .filter((a) => a.moves)
+    .filter((a) => a.movesPage)
     .map(({ section, land, top, gap, shortfall }) => {
       const { id, at } = sections.get(section)!
       return { screen: survey.screen, id, land, top, target: top - (parts.get(at)?.shift ?? 0), gap, shortfall }

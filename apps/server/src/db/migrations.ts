@@ -1,5 +1,5 @@
 /** Migrations, in order; each takes the schema one step. They are written by hand and never changed once they have landed. */
-import { secondCommand, secondSite, ThirdLog, thirdSite } from '@waybell/core'
+import { fourth, secondCommand, secondSite, ThirdLog, thirdSite } from '@waybell/core'
 import type { MigrationInterface, QueryRunner } from 'typeorm'
 
 class FirstSchema implements MigrationInterface {
@@ -169,4 +169,27 @@ class StoredStacks implements MigrationInterface {
   }
 }
 
-export const migrations = [FirstSchema, SecondDocument, NamedStates, ThirdDocument, KeyedSurveys, Handovers, StoredStacks]
+/** Documents and commands of version 3 become those of version 4, which only renames properties and commands. */
+class FourthDocument implements MigrationInterface {
+  name = 'FourthDocument1764700000000'
+
+  async up(runner: QueryRunner): Promise<void> {
+    const upgraded = (text: string) => JSON.stringify(fourth(JSON.parse(text)))
+    const sites = (await runner.query(`SELECT "key", "document" FROM "site"`)) as { key: string; document: string }[]
+    for (const { key, document } of sites) await runner.query(`UPDATE "site" SET "document" = ? WHERE "key" = ?`, [upgraded(document), key])
+    const changes = (await runner.query(`SELECT "row", "command", "inverse" FROM "change"`)) as {
+      row: number
+      command: string
+      inverse: string
+    }[]
+    for (const { row, command, inverse } of changes)
+      await runner.query(`UPDATE "change" SET "command" = ?, "inverse" = ? WHERE "row" = ?`, [upgraded(command), upgraded(inverse), row])
+  }
+
+  /** Version 3 has other names. */
+  down(): Promise<void> {
+    return Promise.reject(new Error('a database of this version cannot go back to an earlier one; take the copy that was made before'))
+  }
+}
+
+export const migrations = [FirstSchema, SecondDocument, NamedStates, ThirdDocument, KeyedSurveys, Handovers, StoredStacks, FourthDocument]

@@ -7,7 +7,7 @@ export function Arrivals({ scale, inView }: LayerProps) {
   const { page, arrivals } = useWork()
   const marks = page.sections.flatMap((section, index) => {
     const arrival = arrivals.get(section.key)
-    return arrival?.moves && inView(arrival.land, arrival.land) ? [{ section, index, y: arrival.land * scale }] : []
+    return arrival?.movesPage && inView(arrival.land, arrival.land) ? [{ section, index, y: arrival.land * scale }] : []
   })
   return toldApart(marks).map(({ section, index, y }) => (
     <span

@@ -20,7 +20,7 @@ const page = (key: string) => ({
 })
 const site: Site = {
   format: 'way-bell-site',
-  version: 3,
+  version: 4,
   name: 'Old',
   rule: defaultRule,
   screens: defaultScreens,

@@ -1,7 +1,7 @@
 import { defaultRule, defaultScreens, emptyStacks, type Command, type Site } from '@waybell/core'
 import { redoName, Session, undoName } from './session.ts'
 
-const site: Site = { format: 'way-bell-site', version: 3, name: 'Old', rule: defaultRule, screens: defaultScreens, pages: [] }
+const site: Site = { format: 'way-bell-site', version: 4, name: 'Old', rule: defaultRule, screens: defaultScreens, pages: [] }
 const rename = (name: string): Command => ({ type: 'site/rename', name })
 
 interface Sent {

@@ -2,7 +2,7 @@
 import type { FromAgent } from '@waybell/agent/types'
 import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
 import type { LiveControl, LiveHandle, Picking, Work } from './context.ts'
-import { InStep, type Screens } from './in-step.ts'
+import { ScreenSync, type Screens } from './screen-sync.ts'
 import { Signal } from './signal.ts'
 
 export interface Live extends Pick<Work, 'pointed' | 'point' | 'scrolls' | 'picking'> {
@@ -21,7 +21,7 @@ export function useLive(screens: Screens, flush: () => Promise<void>, leave: (hr
   latest.current = screens
   const [step] = useState(
     () =>
-      new InStep(() => latest.current, {
+      new ScreenSync(() => latest.current, {
         scrollTo: (screen, y) => handle.current?.scrollTo(screen, y),
         follow: (screen, hash) => handle.current?.follow(screen, hash),
       }),

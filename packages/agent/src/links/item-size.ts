@@ -67,7 +67,7 @@ function isWrapped(link: Element, menu: Element): boolean {
   return new Set([...range.getClientRects()].map((r) => Math.round(r.top))).size > 1
 }
 
-export const roomOf = (link: Element, menu: Element): Pick<Tried, 'isTight' | 'isCut' | 'isWrapped'> =>
+export const sizeProblems = (link: Element, menu: Element): Pick<Tried, 'isTight' | 'isCut' | 'isWrapped'> =>
   isShown(link)
     ? { isTight: isTight(link, menu), isCut: isCut(link), isWrapped: isWrapped(link, menu) }
     : { isTight: false, isCut: false, isWrapped: false }

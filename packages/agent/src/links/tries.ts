@@ -22,7 +22,7 @@ import type { KnownMenus } from '../messages.ts'
 import { elementAt, positionOf } from '../page/stamps.ts'
 import { furthest, jumpTo, position, scroller, viewTop } from '../page/scroller.ts'
 import { canOpen, findOpeners, forgetOpenings, isAside, isLeftOpen, open, shut } from './opening.ts'
-import { roomOf } from './item-size.ts'
+import { sizeProblems } from './item-size.ts'
 import { withoutMotion } from '../page/motion.ts'
 import { now, pause } from '../page/pending.ts'
 import { moveTo, throughThePage, untilLoaded, untilQuiet, untilStill } from '../page/settle.ts'
@@ -46,10 +46,10 @@ function canBePressed(link: Element, menu: Element): boolean {
 type Menus = [menu: Element, mark: ToTry['mark']][]
 
 /** In page order. */
-function menusToTry({ own }: KnownMenus): Menus {
+function menusToTry({ marked }: KnownMenus): Menus {
   const marks = new Map<Element, ToTry['mark']>()
   for (const menu of document.querySelectorAll(`[${MENU}]`)) marks.set(menu, markClassOf(menu.getAttribute(MENU)))
-  for (const { at, mark } of own) {
+  for (const { at, mark } of marked) {
     const menu = elementAt(at)
     if (menu) marks.set(menu, mark.name ? mark : null)
   }
@@ -111,7 +111,7 @@ async function pressed(one: ToTry, isPatient: boolean): Promise<Tried> {
   scroller().scrollTo({ left: 0, behavior: 'instant' })
   await moveTo(0)
   await untilQuiet(undefined, 'ended')
-  const room = roomOf(link, menu)
+  const room = sizeProblems(link, menu)
   const target = targetOf(hash)
   const isTop = isTopTarget(hash)
   correctedFrom = null

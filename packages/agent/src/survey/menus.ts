@@ -1,6 +1,6 @@
 /** How the page's own menus mark their current item before anything is written, and which marks of ours would show on them. */
 import { entryOf, MARK_STYLES, markRule, markStyles, MENU, type MarkStyle } from '@waybell/core/contract'
-import type { OwnMark, SurveyMenu } from '@waybell/core/survey'
+import type { PageMark, SurveyMenu } from '@waybell/core/survey'
 import { isTopOnly, sameDocumentHash, targetOf } from '../links/follow.ts'
 import { isShown, lookOf, MARKING, underSheet } from '../links/marks.ts'
 import { furthest, jumpTo, topOf, viewHeight } from '../page/scroller.ts'
@@ -66,9 +66,9 @@ async function ownMarks(menus: readonly Seen[]): Promise<SurveyMenu[]> {
     const drawn = holders.filter(({ link }) => isShown(link))
     const moving = movingToken(states)
     const token = moving ?? stillToken(states.at(-1)!)
-    const own: OwnMark | null = token && {
+    const own: PageMark | null = token && {
       ...(token === ARIA ? { name: '', on: 'link' } : partsOf(token)),
-      moves: token === moving,
+      followsScroll: token === moving,
       isRight: token === moving && (await isRight(token, holders)),
       isSeen: shows(token, drawn, holders),
     }
@@ -77,7 +77,7 @@ async function ownMarks(menus: readonly Seen[]): Promise<SurveyMenu[]> {
       isDrawn: drawn.length > 0,
       shows: drawn.length ? stylesThatShow(el, drawn) : [],
       ...paintOf(usual(drawn)[0]?.link ?? el),
-      own,
+      pageMark: own,
     })
   }
   return out
@@ -101,7 +101,7 @@ function paintOf(el: Element): Pick<SurveyMenu, 'ink' | 'grounds' | 'stays'> {
 }
 
 const ARIA: Token = 'link aria-current'
-const partsOf = (token: Token): Pick<OwnMark, 'on' | 'name'> => {
+const partsOf = (token: Token): Pick<PageMark, 'on' | 'name'> => {
   const [on, name] = token.split(' ') as ['link' | 'entry', string]
   return { on, name: name.slice(1) }
 }

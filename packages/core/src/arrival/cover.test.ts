@@ -1,7 +1,7 @@
 import { aMenu, anItem, aPage, aSection } from '../site/builder.ts'
 import { aHeader, aPart, aSurvey } from '../survey/builder.ts'
 import { steadied } from '../survey/index.ts'
-import type { HeaderMoves } from '../site/index.ts'
+import type { HeaderOnScroll } from '../site/index.ts'
 import { coverOf, isKept, shiftOf, smallerBy, solveArrivals, withMade } from './index.ts'
 
 const header = (height: number) => aHeader({ at: 5, position: 'static', height, rest: 0, moved: 0, canStay: true })
@@ -66,10 +66,10 @@ it('does not take for seen what a bar at the bottom covers', () => {
 
 describe('a header that was given a smaller size', () => {
   const gives = { at: 6, top: 20, bottom: 12, margin: null }
-  const with_ = (moves: Partial<HeaderMoves>, over = {}) =>
+  const with_ = (moves: Partial<HeaderOnScroll>, over = {}) =>
     aPage({
       sections: [aSection(1, { toTop: true }), aSection(2), aSection(3)],
-      header: { at: 5, keep: null, backing: null, moves: { after: 60, small: 16, ...moves }, ...over },
+      header: { at: 5, keep: null, backing: null, onScroll: { after: 60, small: 16, ...moves }, ...over },
     })
   const survey = (over = {}) =>
     aSurvey({
@@ -89,7 +89,7 @@ describe('a header that was given a smaller size', () => {
     if (by) expect(coverOf(page, seen)).toMatchObject({ ownRest: 80, ownMoved: 80 - by })
   })
   it('has its full size where a link stops before it becomes smaller', () => {
-    const of = (moves: Partial<HeaderMoves>) => solveArrivals(with_(moves), survey()).map(({ land, gap }) => [land, gap])
+    const of = (moves: Partial<HeaderOnScroll>) => solveArrivals(with_(moves), survey()).map(({ land, gap }) => [land, gap])
     const breathing = with_({}).travel.breathing
     expect(of({})).toEqual([
       [0, -80],

@@ -17,7 +17,7 @@ export function coverOfBar(page: SitePage, screen: OnScreen | null): number {
 }
 
 /** True where links arrive by the page's own offsets: as long as nothing of ours covers anything. */
-export const isOwnTravel = (page: SitePage): boolean => !!page.travel.own && !madeBar(page) && !page.header?.keep
+export const isOwnTravel = (page: SitePage): boolean => !!page.travel.pageOffsets && !madeBar(page) && !page.header?.keep
 
 /** False where the page scrolls in an element to which nothing is written: its own offsets hold there. */
 export const isReached = (page: SitePage, { scroller }: Survey): boolean => !scroller || scroller.at === page.scroller
@@ -26,7 +26,7 @@ export const isReached = (page: SitePage, { scroller }: Survey): boolean => !scr
 export function withMade(survey: Survey, page: SitePage): Survey {
   const bar = madeBar(page)
   const takes = bar && !isLate(bar) && isOn(bar, { key: survey.screen, width: survey.width })
-  const room = takes ? formOf(bar.form).covers!.room(bar.form) : 0
+  const room = takes ? formOf(bar.form).covers!.contentShift(bar.form) : 0
   if (!room) return survey
   const ownHeight = survey.ownHeight + room
   return {
@@ -90,7 +90,7 @@ const LEAST_PADDING = 2
 
 /** By how much the page's header is made smaller once the page has moved, on the screen of a survey, in px; 0 where it changes its size by itself. */
 export function smallerBy({ header }: Pick<SitePage, 'header'>, { screen, header: seen }: Survey): number {
-  const { small, off } = header?.moves ?? {}
+  const { small, off } = header?.onScroll ?? {}
   if (!small || off?.includes(screen) || isLetGo({ header }, screen)) return 0
   if (!seen?.gives || seen.at !== header!.at || seen.rest !== seen.moved || seen.hides) return 0
   const most = [seen.gives.top, seen.gives.bottom].reduce((sum, px) => sum + Math.max(0, px - LEAST_PADDING), 0)

@@ -18,7 +18,7 @@ export {
   type Cover,
 } from './cover.ts'
 export { landing, leastAdjust, leastBreathing, roomAtEnd, solveArrivals, type Arrival } from './solve.ts'
-export { roomFor, roomHolder, roomOn } from './room.ts'
+export { endSpaceFor, endSpaceHolder, endSpaceOn } from './end-space.ts'
 export { badness, signOf, type ArrivalSign } from './sign.ts'
 export { travelTime } from './time.ts'
-export { inStep, type Travelled } from './in-step.ts'
+export { matchingScroll, type Travelled } from './matching-scroll.ts'

@@ -60,7 +60,7 @@ describe('a target that the page moved up, away from its block', () => {
     expect(solveArrivals(page(section('e', 10, null)), lifted)[0]).toMatchObject({ land: 1000 - 60 - 20, gap: 20 })
   })
   it('is gone to itself by the page’s own offsets', () => {
-    const own = { ...page(section('e', 10, null)), travel: { smooth: true, breathing: 20, own: true as const } }
+    const own = { ...page(section('e', 10, null)), travel: { smooth: true, breathing: 20, pageOffsets: true as const } }
     expect(solveArrivals(own, lifted)[0]).toMatchObject({ land: 920 - 10 - 5, gap: 1000 - 905 - 60 })
   })
 })

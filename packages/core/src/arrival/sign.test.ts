@@ -6,7 +6,7 @@ import { badness, signOf, solveArrivals, type ArrivalSign } from './index.ts'
 /** A page of 3,000 px with one section that begins at 1,000, under a header of 80 px, with 20 px of breathing space. */
 function seen({ at = 1000, heading = 40, own = 0, over = {} as Partial<Section>, hasBox = true }) {
   const section = aSection(1, over)
-  const page = aPage({ sections: [section], travel: { smooth: true, breathing: 20, ...(own ? { own: true as const } : {}) } })
+  const page = aPage({ sections: [section], travel: { smooth: true, breathing: 20, ...(own ? { pageOffsets: true as const } : {}) } })
   const part = aPart({ at: section.at, top: at, bottom: at + 900, hasBox, heading: { top: at + heading, bottom: at + heading + 30 } })
   const survey = aSurvey({ parts: [part], header: aHeader({ rest: 80, moved: 80, height: 80 }), padding: own })
   return signOf(solveArrivals(page, survey)[0]!, page, section, survey.screen)

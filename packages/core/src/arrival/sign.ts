@@ -14,8 +14,8 @@ const AIR = 48
 
 /** @returns the sign, and the length that goes with it in px: how much is hidden or missing, else the gap */
 export function signOf(arrival: Arrival, page: SitePage, section: Section, screen: string): { sign: ArrivalSign; px: number } {
-  const { moves, heading, hidden, shortfall, gap } = arrival
-  if (!moves) return { sign: 'still', px: 0 }
+  const { movesPage, heading, hidden, shortfall, gap } = arrival
+  if (!movesPage) return { sign: 'still', px: 0 }
   if (heading === 'covered' || heading === 'cut' || heading === 'below') return { sign: heading, px: hidden }
   if (section.toTop) return { sign: 'top', px: gap }
   // Where nothing of less than a px is missing, it is there.

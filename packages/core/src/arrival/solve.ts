@@ -2,7 +2,7 @@
  * From a survey and offsets to arrivals.
  * @see docs/calculations.md: the browser's own rule, one rounding to device pixels after subtracting
  */
-import { movesFrom } from '../menus/index.ts'
+import { onScrollFrom } from '../menus/index.ts'
 import type { ElementAt } from '../page/index.ts'
 import { adjustOn, breathingOn, fillsOn, type Section, type SitePage } from '../site/index.ts'
 import { coverOf, isLetGo, isOwnTravel, isReached, smallerBy, type Cover } from './cover.ts'
@@ -26,7 +26,7 @@ export interface Arrival {
   /** How much of the heading is covered, or how far it is below the viewport, in px; else 0. */
   hidden: number
   /** False where the target has no box, so that the link does not move the page. */
-  moves: boolean
+  movesPage: boolean
 }
 
 /** Where the browser stops: rounded once, half up, to device pixels. */
@@ -59,7 +59,7 @@ export function solveArrivals(page: SitePage, survey: Survey): Arrival[] {
     view: viewHeight(survey) - survey.bottom,
   }
   // One that was given a smaller size has it from so far down on.
-  const until = smallerBy(page, survey) ? movesFrom(page, survey) : -1
+  const until = smallerBy(page, survey) ? onScrollFrom(page, survey) : -1
   const out: Arrival[] = []
   for (const section of page.sections) {
     const part = partOf(section, parts)
@@ -98,7 +98,7 @@ function arrivalOf(
     place: wanted,
     shortfall: Math.max(0, wanted - survey.maxScroll),
     ...headingState(part, land < 1 ? 0 : part.top - top, edge, land + view),
-    moves: part.hasBox,
+    movesPage: part.hasBox,
   }
 }
 

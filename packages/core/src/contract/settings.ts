@@ -38,13 +38,13 @@ export interface Settings {
   /** Room above single sections that others do not have, not on some screens, by their keys; absent for none. */
   adjust?: { id: string; by: number | typeof FILLS; off?: string[] }[]
   /** Room that is left at the page's end, see `docs/formats.md`. */
-  room?: { id: string; as: 'padding' | 'height'; on: { screen: string; fits: number; own: number }[] }
+  endSpace?: { id: string; as: 'padding' | 'height'; on: { screen: string; fits: number; base: number }[] }
   /** Keys of the screens on which the page's header scrolls away, and what it does once the page has been scrolled; absent for none. */
   headerOff?: string[]
   /** The page's header, which is smaller by itself once the page has moved, keeps its place. */
   headerSteady?: true
   headerUnder?: { screen: string; head: number; frame: number }[]
-  headerMoves?: { after: number; over?: true; clear?: true; shadow?: true; away?: true; small?: number; off?: string[] }
+  headerOnScroll?: { after: number; over?: true; clear?: true; shadow?: true; away?: true; small?: number; off?: string[] }
   /** The page's header is made to stay in view. */
   keep: boolean
   /** The page's own offsets hold, and its own script marks the current item. */
@@ -59,7 +59,8 @@ export interface Settings {
 /** What of the settings is taken over when the page is brought in again; the rest is measured. */
 export type WrittenSettings = Omit<Settings, 'shifted' | 'bar'>
 
-type Stored = { [K in keyof Settings]?: unknown }
+/** As a page has them: unchecked, and with names of earlier handovers. */
+type Stored = { [K in keyof Settings | 'room' | 'headerMoves']?: unknown }
 
 const isIds = (x: unknown): x is string[] => Array.isArray(x) && x.every((i) => typeof i === 'string')
 const isLength = (x: unknown): x is number => typeof x === 'number' && Number.isFinite(x) && Math.abs(x) < 10000
@@ -94,13 +95,13 @@ function readBreathes(x: unknown): Pick<Settings, 'breathes'> {
   return breathes.length ? { breathes: breathes.slice(0, 100) } : {}
 }
 
-function readMoves(x: unknown): Pick<Settings, 'headerMoves'> {
+function readHeaderOnScroll(x: unknown): Pick<Settings, 'headerOnScroll'> {
   const { after, off, small, ...said } = (x ?? {}) as Record<string, unknown>
   // A document has no others.
   if (!isLength(after) || !Number.isInteger(after) || after < 0 || after > 5000) return {}
   const is = (['over', 'clear', 'shadow', 'away'] as const).flatMap((name) => (said[name] === true ? [[name, true] as const] : []))
   const isSmall = isLength(small) && Number.isInteger(small) && small >= 1 && small <= 400
-  return { headerMoves: { after, ...Object.fromEntries(is), ...(isSmall && { small }), ...(isKeys(off) && { off }) } }
+  return { headerOnScroll: { after, ...Object.fromEntries(is), ...(isSmall && { small }), ...(isKeys(off) && { off }) } }
 }
 
 function readUnder(x: unknown): Pick<Settings, 'headerUnder'> {
@@ -111,17 +112,20 @@ function readUnder(x: unknown): Pick<Settings, 'headerUnder'> {
   return under.length ? { headerUnder: under.slice(0, 100) } : {}
 }
 
-function readRoom(x: unknown): Pick<Settings, 'room'> {
+function readEndSpace(x: unknown): Pick<Settings, 'endSpace'> {
   const { id, as, on } = (x ?? {}) as Record<string, unknown>
   if (typeof id !== 'string' || (as !== 'padding' && as !== 'height') || !Array.isArray(on)) return {}
   const read = (on as Record<string, unknown>[]).flatMap((o) => {
-    const { screen, fits, own } = o ?? {}
-    return typeof screen === 'string' && isLength(fits) && isLength(own) ? [{ screen, fits, own }] : []
+    const { screen, fits, base = o?.own } = o ?? {}
+    return typeof screen === 'string' && isLength(fits) && isLength(base) ? [{ screen, fits, base }] : []
   })
-  return { room: { id, as, on: read.slice(0, 50) } }
+  return { endSpace: { id, as, on: read.slice(0, 50) } }
 }
 
-/** Null for what no handover wrote, or what was changed by hand beyond use. */
+/**
+ * Null for settings that no handover wrote, or that can't be used after changes by hand.
+ * Earlier handovers say `room`, `own` and `headerMoves` for `endSpace`, `base` and `headerOnScroll`.
+ */
 export function readSettings(text: string): WrittenSettings | null {
   let s: Stored
   try {
@@ -152,9 +156,9 @@ export function readSettings(text: string): WrittenSettings | null {
     ...(s.takesPresses === true ? { takesPresses: true } : {}),
     ...(s.estimates === true ? { estimates: true } : {}),
     ...readAdjust(s.adjust),
-    ...readRoom(s.room),
+    ...readEndSpace(s.endSpace ?? s.room),
     ...(isKeys(s.headerOff) ? { headerOff: s.headerOff } : {}),
-    ...readMoves(s.headerMoves),
+    ...readHeaderOnScroll(s.headerOnScroll ?? s.headerMoves),
     ...(s.headerSteady === true ? { headerSteady: true } : {}),
     ...readUnder(s.headerUnder),
     keep: s.keep === true,

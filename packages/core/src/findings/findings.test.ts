@@ -264,7 +264,7 @@ describe('what a menu says', () => {
     const { open, page } = opened(body)
     expect(open.map((f) => [f.code, f.fix?.label])).toEqual([['item-likely', 'Confirm “Questions people ask”']])
     const confirmed = apply(site(page), open[0]!.fix!.command).site.pages[0]!
-    expect(confirmed.menus[0]!.items[1]).toEqual({ ...page.menus[0]!.items[1], takenToBe: undefined })
+    expect(confirmed.menus[0]!.items[1]).toEqual({ ...page.menus[0]!.items[1], assumed: undefined })
     expect(opened(body, () => confirmed).open).toEqual([])
   })
 

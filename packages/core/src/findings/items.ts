@@ -5,7 +5,7 @@ import type { Draft, Fix } from './finding.ts'
 
 /** Those of menus in step are told of where they come from. */
 export const itemsOf = ({ page }: SiteFacts): { menu: Menu; item: Item }[] =>
-  page.menus.flatMap((menu) => (menu.inStep ? [] : menu.items.map((item) => ({ menu, item }))))
+  page.menus.flatMap((menu) => (menu.syncedWith ? [] : menu.items.map((item) => ({ menu, item }))))
 
 export function placeOfItem({ links }: SiteFacts, menu: Menu, item: Item): Pick<Draft, 'line' | 'column' | 'where'> {
   const link = links.get(item.links[0] ?? -1)

@@ -15,7 +15,7 @@ it.each(everyPage)('%s', (_, file) => {
     expect(ids(again.page)).toEqual(ids(as))
     const looks = (p: SitePage) => p.menus.filter(isFound).map((m) => [m.look, m.form.kind === 'found' && m.form.shutBy !== undefined])
     expect(looks(again.page)).toEqual(looks(as))
-    const rooms = (p: SitePage) => [p.header?.off, p.header?.moves, p.room?.on, p.sections.map((s) => s.adjust)]
+    const rooms = (p: SitePage) => [p.header?.off, p.header?.onScroll, p.endSpace?.on, p.sections.map((s) => s.adjust)]
     expect(rooms(again.page)).toEqual(rooms(as))
     const motions = (p: SitePage) => [p.travel, p.menus.map((m) => [m.motion, m.items.map((i) => i.motion)])]
     expect(motions(again.page)).toEqual(motions(as))

@@ -22,7 +22,7 @@ function written(
   return { text: new TextDecoder().decode(writePage(bytes(source), parsed, edits).bytes), page }
 }
 const renamed = (id: string) => (page: SitePage) => {
-  const site: Site = { format: 'way-bell-site', version: 3, name: '', rule: defaultRule, screens: twoScreens, pages: [page] }
+  const site: Site = { format: 'way-bell-site', version: 4, name: '', rule: defaultRule, screens: twoScreens, pages: [page] }
   return apply(site, renameSection('p1', page.sections[0]!, id, new Set(['20', '3', 'a']))).site.pages[0]!
 }
 const point = (at: number, shift: number): Section => ({
@@ -31,7 +31,7 @@ const point = (at: number, shift: number): Section => ({
   point: { shift },
   title: 'Here',
   id: 'here',
-  own: null,
+  sourceId: null,
   former: [],
   heading: null,
   depth: 0,

@@ -56,16 +56,16 @@ const letGo = (header: HeaderChoice): Command => ({
   header: {
     ...header,
     off: ['phone'],
-    moves: { after: 90, over: true, clear: true, away: true, small: 12 },
+    onScroll: { after: 90, over: true, clear: true, away: true, small: 12 },
     under: [{ screen: 'laptop', head: 20, frame: 0 }],
   },
 })
 
 export function changed(page: SitePage): SitePage {
   let site = aSite(page)
-  for (const { key, own } of page.sections.filter((s) => s.own !== null)) {
+  for (const { key, sourceId } of page.sections.filter((s) => s.sourceId !== null)) {
     const section = site.pages[0]!.sections.find((s) => s.key === key)!
-    site = apply(site, renameSection('p1', section, `${section.id}-2`, new Set([own!]))).site
+    site = apply(site, renameSection('p1', section, `${section.id}-2`, new Set([sourceId!]))).site
   }
   for (const { key } of page.menus.filter(isFound)) {
     const look = { states: { current: { weight: 'bold', backing: '#112233', opacity: 40 }, hover: { ink: '#aabbcc' } } } as const
@@ -82,7 +82,7 @@ export function changed(page: SitePage): SitePage {
       .flatMap(({ key: section }): Command[] => [
         { type: 'section/adjust', ...at, section, adjust: { by: 12, off: ['phone'] } },
         ...page.sections.slice(1, 2).map((s): Command => ({ type: 'section/adjust', ...at, section: s.key, adjust: { by: 'fills' } })),
-        { type: 'travel/room', ...at, room: { section, as: 'height', on: [{ screen: 'phone', fits: 700, own: 80 }] } },
+        { type: 'travel/end-space', ...at, endSpace: { section, as: 'height', on: [{ screen: 'phone', fits: 700, base: 80 }] } },
       ]),
     ...(page.header ? [letGo(page.header)] : []),
     { type: 'travel/address', ...at, address: 'replace', follows: true },
@@ -93,7 +93,7 @@ export function changed(page: SitePage): SitePage {
       ...at,
       breathing: page.travel.breathing,
       breathes: [{ screen: 'phone', px: 10 }],
-      ...(page.travel.own && { own: true }),
+      ...(page.travel.pageOffsets && { pageOffsets: true }),
     },
     ...page.menus.flatMap(({ key: menu, items }): Command[] => [
       { type: 'menu/motion', ...at, menu, motion: 'smooth' },
@@ -112,7 +112,7 @@ export function changed(page: SitePage): SitePage {
     ...first,
     key: 'pt',
     id: 'a-point',
-    own: null,
+    sourceId: null,
     former: [],
     heading: null,
     toTop: false,

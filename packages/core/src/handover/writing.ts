@@ -38,12 +38,12 @@ const hasMotion = ({ motion, items }: Menu): boolean => !!motion || items.some((
 
 /** Of a page that marks its items and keeps its offsets by itself there is nothing left for a script to do. */
 export const needsScript = ({ page, anchors }: Pick<WritingInput, 'page' | 'anchors'>): boolean =>
-  !page.highlight.own ||
+  !page.highlight.pageMark ||
   !isOwnTravel(page) ||
   anchors.length > 0 ||
   page.menus.some(isMade) ||
   travelsOtherwise(page) ||
-  !!page.header?.moves ||
+  !!page.header?.onScroll ||
   !!page.header?.steady ||
   !!page.travel.takesPresses ||
   page.menus.some((m) => isFound(m) && m.form.shutBy !== undefined)

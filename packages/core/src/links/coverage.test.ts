@@ -9,7 +9,7 @@ const source =
 const bytes = new TextEncoder().encode(source)
 const reading = readParsed(parsePage(bytes), bytes.length, 'index.html')
 const links = reading.links.map((l) => l.at)
-const section = (n: number, id: string) => aSection(n, { at: source.indexOf(`<section id="${id}"`), id, own: id })
+const section = (n: number, id: string) => aSection(n, { at: source.indexOf(`<section id="${id}"`), id, sourceId: id })
 const page = aPage({
   sections: [section(1, 'one'), section(2, 'two'), section(3, 'three')],
   menus: [
@@ -111,6 +111,6 @@ it('counts what the files of other pages lead here, but for what was given anoth
 })
 
 it('tells menus of the page’s own of which nothing is drawn until something opens them', () => {
-  const on = (isDrawn: boolean) => ({ menus: [{ at: 0, isDrawn, shows: [], ink: '', grounds: [], stays: false, own: null }] })
+  const on = (isDrawn: boolean) => ({ menus: [{ at: 0, isDrawn, shows: [], ink: '', grounds: [], stays: false, pageMark: null }] })
   expect([on(true), on(false), { menus: [] }].map((survey) => foldedOn(page, survey).map((m) => m.name))).toEqual([[], ['Page'], []])
 })

@@ -107,7 +107,7 @@ export function coverage(site: Site, page: SitePage, reading: PageReading, from:
   }
   const ids = new Set(reading.ids.map((i) => i.id))
   for (const { page: key, leader, fragment } of from) {
-    const section = page.sections.find((s) => [s.id, s.own, ...s.former].includes(fragment))
+    const section = page.sections.find((s) => [s.id, s.sourceId, ...s.former].includes(fragment))
     const isTop = fragment === '' || (fragment.toLowerCase() === 'top' && !ids.has(fragment))
     if (isTop || section) put(`page ${key}`, leader, section?.key ?? null)
     else if (!ids.has(fragment)) put(`page ${key}`, leader, 'nowhere')

@@ -24,8 +24,8 @@ const reading = readParsed(parsePage(bytes), bytes.length, 'index.html')
 const at = (text: string, from = 0) => source.indexOf(text, from)
 const page: SitePage = aPage({
   sections: [
-    aSection(1, { at: at('<section id="one"'), id: 'one', own: 'one', former: ['was'] }),
-    aSection(2, { at: at('<section id="two"'), id: 'two', own: 'two' }),
+    aSection(1, { at: at('<section id="one"'), id: 'one', sourceId: 'one', former: ['was'] }),
+    aSection(2, { at: at('<section id="two"'), id: 'two', sourceId: 'two' }),
   ],
   menus: [aMenu([anItem(1, at('<a href="#one">In'))], { form: { kind: 'found', elements: [0] } })],
 })

@@ -71,7 +71,7 @@ function ownKind(link: PageLink, section: Section | null, page: SitePage, readin
   if (link.status === 'other-page') {
     const there = link.path === null ? undefined : pageAt(pages, page.file, link.path)
     const wanted = decodeFragment(link.fragment ?? '')
-    const isThere = !there?.sections.length || wanted === '' || there.sections.some((s) => [s.id, s.own, ...s.former].includes(wanted))
+    const isThere = !there?.sections.length || wanted === '' || there.sections.some((s) => [s.id, s.sourceId, ...s.former].includes(wanted))
     return isThere ? 'elsewhere' : 'broken'
   }
   if (link.status === 'top' && namesSite(link, reading)) return 'here'

@@ -65,7 +65,7 @@ export function adoptMenus(reading: PageReading, found: readonly MatchedMenu[], 
         target: targetOf(link, section),
         links: elements.flatMap((e) => (e === first ? [at] : twin(e, link))),
         ...motionBefore(reading, [at]),
-        ...((section ? meaning!.isLikely : meansHome(link)) ? { takenToBe: true as const } : {}),
+        ...((section ? meaning!.isLikely : meansHome(link)) ? { assumed: true as const } : {}),
       }
     })
     const name = first.label || (first.place === 'footer' ? 'Footer menu' : 'Header menu')

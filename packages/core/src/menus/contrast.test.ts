@@ -61,7 +61,16 @@ describe('contrast over the trip', () => {
     const on = (over: Partial<SurveyMenu>) => ({
       ...survey,
       menus: [
-        { at: 3, isDrawn: true, shows: [], own: null, ink: 'rgb(255, 255, 255)', grounds: ['rgba(0, 0, 0, 0.5)'], stays: true, ...over },
+        {
+          at: 3,
+          isDrawn: true,
+          shows: [],
+          pageMark: null,
+          ink: 'rgb(255, 255, 255)',
+          grounds: ['rgba(0, 0, 0, 0.5)'],
+          stays: true,
+          ...over,
+        },
       ],
     })
     const of = (seen: Survey, name: string) => contrastsOf(found, page, [seen]).find((c) => c.state === name)
@@ -81,17 +90,17 @@ describe('contrast over the trip', () => {
     const seen: Survey = {
       ...survey,
       header: aHeader({ at: 2, rest: 60, moved: 60 }),
-      menus: [{ at: 3, isDrawn: true, shows: [], own: null, ink: 'rgb(255, 255, 255)', grounds: ['rgb(0, 0, 0)'], stays: true }],
+      menus: [{ at: 3, isDrawn: true, shows: [], pageMark: null, ink: 'rgb(255, 255, 255)', grounds: ['rgb(0, 0, 0)'], stays: true }],
     }
     const least = (header: Partial<HeaderChoice>) =>
       contrastsOf(found, { ...page, header: { at: 2, keep: null, backing: null, ...header } }, [seen]).find((c) => c.state === 'rest')!
     expect(least({}).ratio).toBeCloseTo(21, 1)
     expect(least({ backing: 'rgb(119 119 119 / 100%)' }).ratio).toBeCloseTo(ratio([255, 255, 255], [119, 119, 119]), 1)
     // White on the day’s ground is not read; the night further down is never seen without the header’s ground.
-    expect(least({ moves: { after: 80, clear: true } })).toMatchObject({ over: null })
-    expect(least({ moves: { after: 80, clear: true } }).ratio).toBeLessThan(1.5)
-    expect(least({ moves: { after: 80, clear: true, off: [seen.screen] } }).ratio).toBeCloseTo(21, 1)
-    expect(least({ moves: { after: 80, shadow: true } }).ratio).toBeCloseTo(21, 1)
+    expect(least({ onScroll: { after: 80, clear: true } })).toMatchObject({ over: null })
+    expect(least({ onScroll: { after: 80, clear: true } }).ratio).toBeLessThan(1.5)
+    expect(least({ onScroll: { after: 80, clear: true, off: [seen.screen] } }).ratio).toBeCloseTo(21, 1)
+    expect(least({ onScroll: { after: 80, shadow: true } }).ratio).toBeCloseTo(21, 1)
     // Over a first section that begins under the header nothing else is behind it, as long as that has not gone by.
     const dark = {
       ...seen,
@@ -104,10 +113,10 @@ describe('contrast over the trip', () => {
       contrastsOf(found, { ...page, header: { at: 2, keep: null, backing: null, ...header } }, [dark]).find((c) => c.state === 'rest')!
         .ratio
     const under = [{ screen: dark.screen, head: 0, frame: 0 }]
-    expect(over({ moves: { after: 80, clear: true }, under })).toBeCloseTo(21, 1)
-    expect(over({ moves: { after: 80, over: true, clear: true }, under })).toBeCloseTo(21, 1)
-    expect(over({ moves: { after: 480, clear: true }, under })).toBeLessThan(1.5)
-    expect(over({ moves: { after: 80, clear: true } })).toBeLessThan(1.5)
+    expect(over({ onScroll: { after: 80, clear: true }, under })).toBeCloseTo(21, 1)
+    expect(over({ onScroll: { after: 80, over: true, clear: true }, under })).toBeCloseTo(21, 1)
+    expect(over({ onScroll: { after: 480, clear: true }, under })).toBeLessThan(1.5)
+    expect(over({ onScroll: { after: 80, clear: true } })).toBeLessThan(1.5)
   })
 
   it('has a least opacity, below which it cannot be read somewhere', () => {

@@ -8,7 +8,7 @@ import { isFound, isMade, type Menu, type SitePage } from '../site/index.ts'
 import type { Survey, SurveyMenu } from '../survey/index.ts'
 import { FOUND_STATES, STATES, type ItemState } from './forms/form.ts'
 import { withOpacity } from './look.ts'
-import { movesFrom, partUnder } from './moves.ts'
+import { onScrollFrom, partUnder } from './on-scroll.ts'
 import { isOn } from './shown.ts'
 
 /** The lowest ratio of a state, and where it is so. */
@@ -85,9 +85,9 @@ function groundsInHeader(page: SitePage, { grounds, stays }: SurveyMenu, survey:
   // What the header itself is painted with lies undermost.
   const within = survey.header.transparent ? own : own.slice(1)
   const solid = header.backing === null ? all : { grounds: [header.backing, ...within], upTo: Infinity }
-  const { moves } = header
-  if (!moves?.clear || moves.off?.includes(survey.screen)) return [solid]
-  return [solid, { grounds: within, upTo: movesFrom(page, survey) + survey.header.rest }]
+  const { onScroll } = header
+  if (!onScroll?.clear || onScroll.off?.includes(survey.screen)) return [solid]
+  return [solid, { grounds: within, upTo: onScrollFrom(page, survey) + survey.header.rest }]
 }
 
 /** What a state's words are written in, and what lies behind them, the undermost first. */

@@ -6,7 +6,7 @@ export { adoptMenus, itemDepths, pageMenus, targetOf, type MatchedMenu } from '.
 export { freshName, itemFor, madeBefore, makeBar, makeMenu, newForm } from './make.ts'
 export { builtMenusOf, markFor } from './mark.ts'
 export { fieldsOf, formKinds, formOf, formWords, type FormKind } from './form-of.ts'
-export { movesFrom, partUnder } from './moves.ts'
+export { onScrollFrom, partUnder } from './on-scroll.ts'
 export { linkOf, markupOf, type Entry } from './markup.ts'
 export { foundLookRules, lookRules, lookWords, marksByLook, stateDeclarations, withOpacity } from './look.ts'
 export { contrastsOf, contrastTrip, leastOpacity, lowest, nearestInk, type ContrastStretch, type StateContrast } from './contrast.ts'

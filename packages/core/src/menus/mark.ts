@@ -10,7 +10,7 @@ import { builtOf, inScreenOrder, type Survey } from '../survey/index.ts'
  */
 export function markFor(elements: readonly ElementAt[], surveys: readonly Survey[], isOurs: boolean): Mark | undefined {
   const seen = surveys.flatMap((s) => s.menus.filter((m) => elements.includes(m.at)))
-  const own = seen.map((m) => m.own).find((o) => o?.name && o.isSeen && (o.moves || isOurs))
+  const own = seen.map((m) => m.pageMark).find((o) => o?.name && o.isSeen && (o.followsScroll || isOurs))
   if (own) return { on: own.on, name: own.name }
   const drawn = seen.filter((m) => m.isDrawn)
   return drawn.length ? (markStyles.find((style) => drawn.every((m) => m.shows.includes(style))) ?? 'strong') : undefined

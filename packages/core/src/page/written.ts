@@ -53,7 +53,7 @@ export interface Written {
   /** The element in which the page was seen to scroll. */
   scroller: number | null
   /** The element in which room was left at the page's end. */
-  room: number | null
+  endSpace: number | null
   /** What `data-wb-look` says of menus of the page's own, by their elements. */
   looks: Record<number, string>
   /** How links travel that were given a motion of their own, and menus, by their elements. */
@@ -85,7 +85,7 @@ export function readWritten(tree: Tree): Written {
   const anchors: Written['anchors'] = {}
   let header: number | null = null
   let scroller: number | null = null
-  let room: number | null = null
+  let endSpace: number | null = null
   let buttons = false
   const looks: Written['looks'] = {}
   const motions: Written['motions'] = {}
@@ -96,7 +96,7 @@ export function readWritten(tree: Tree): Written {
   for (const el of tree.all) {
     if (settings && el.attrs.has(HEADER) && el.at >= 0) header ??= el.at
     if (settings && el.attrs.has(SCROLLER) && el.at >= 0) scroller ??= el.at
-    if (settings && el.attrs.has(ROOM) && el.at >= 0) room ??= el.at
+    if (settings && el.attrs.has(ROOM) && el.at >= 0) endSpace ??= el.at
     if (settings && el.tag === 'a' && el.attrs.has(WAS)) buttons = true
     if (settings && el.attrs.has(LOOK) && el.at >= 0) looks[el.at] = el.attrs.get(LOOK)!
     const motion = settings && readMotion(el.attrs.get(MOTION))
@@ -116,7 +116,7 @@ export function readWritten(tree: Tree): Written {
     anchors,
     header,
     scroller,
-    room,
+    endSpace,
     looks,
     motions,
     shutBy,

@@ -29,7 +29,7 @@ const press = (name: string): { reading: PageReading; setUp: SetUp } => {
 }
 
 const plain = (mark: string) => mark.replace(/^\?/, '')
-const isMarkOf = (mark: string, s: Section) => plain(mark) === `#${s.own}` || plain(mark) === s.title
+const isMarkOf = (mark: string, s: Section) => plain(mark) === `#${s.sourceId}` || plain(mark) === s.title
 
 const told = (item: Item, { sections }: SetUp, reading: PageReading, wanted: string): string => {
   const key = sectionOf(item.target)

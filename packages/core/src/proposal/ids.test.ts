@@ -9,7 +9,7 @@ const reading = readPage(
   ),
 )
 const page: SitePage = { key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
-const site: Site = { format: 'way-bell-site', version: 3, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] }
+const site: Site = { format: 'way-bell-site', version: 4, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] }
 const context = (p: SitePage, n: number) => idContext({ site, page: p, reading, undeclared: new Set(['gtag']) }, p.sections[n]!)
 const check = (id: string, p = page, n = 0) => checkId(id, context(p, n))
 

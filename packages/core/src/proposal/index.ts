@@ -64,7 +64,7 @@ export function sectionFrom(candidate: Candidate, taken: Set<string>, rule: Nami
     point: null,
     title: candidate.title,
     id,
-    own: candidate.id,
+    sourceId: candidate.id,
     former: [],
     heading: candidate.heading,
     depth: candidate.depth,
@@ -94,7 +94,7 @@ export function proposeSetUp(
     smooth: earlier?.smooth ?? true,
     breathing: earlier?.breathing ?? DEFAULT_BREATHING,
     ...(earlier?.breathes && { breathes: earlier.breathes }),
-    ...(earlier?.ownTravel ? { own: true as const } : {}),
+    ...(earlier?.ownTravel ? { pageOffsets: true as const } : {}),
     ...earlierTravel(reading.written),
     // Without that links stop far from where they should, and it moves nothing.
     ...(!earlier && wrongEstimates(surveys).length > 0 && { estimates: true as const }),
@@ -116,7 +116,7 @@ export function proposeSetUp(
   const header = bareHeader && {
     ...bareHeader,
     ...(earlier?.headerOff && { off: earlier.headerOff }),
-    ...(earlier?.headerMoves && { moves: earlier.headerMoves }),
+    ...(earlier?.headerOnScroll && { onScroll: earlier.headerOnScroll }),
     ...(earlier?.headerSteady && { steady: true as const }),
     ...(earlier?.headerUnder && { under: earlier.headerUnder }),
   }
@@ -128,23 +128,23 @@ export function proposeSetUp(
     sections,
     menus,
     ...(motions.length && { motions }),
-    ...earlierRoom(earlier, sections),
+    ...earlierEndSpace(earlier, sections),
     ...(reading.written.pictures.length && { pictures: reading.written.pictures }),
     header,
     ...(scroller === null ? {} : { scroller }),
     travel,
-    highlight: { bellOffset: earlier?.bellOffset ?? travel.breathing, ...(earlier?.ownMarks ? { own: true as const } : {}) },
+    highlight: { bellOffset: earlier?.bellOffset ?? travel.breathing, ...(earlier?.ownMarks ? { pageMark: true as const } : {}) },
   }
   if (earlier || !surveys.length) return setUp
   const kept = keepOwnTravel(setUp, surveys)
   const bellOffset = bestBellOffset(asPage(kept), surveys)
-  return { ...kept, highlight: { bellOffset, ...(marksItself(kept, surveys) ? { own: true as const } : {}) } }
+  return { ...kept, highlight: { bellOffset, ...(marksItself(kept, surveys) ? { pageMark: true as const } : {}) } }
 }
 
-function earlierRoom(earlier: PageReading['written']['settings'], sections: readonly Section[]): Pick<SitePage, 'room'> {
-  const { id, as, on } = earlier?.room ?? {}
+function earlierEndSpace(earlier: PageReading['written']['settings'], sections: readonly Section[]): Pick<SitePage, 'endSpace'> {
+  const { id, as, on } = earlier?.endSpace ?? {}
   const section = sections.find((s) => s.id === id)?.key
-  return as && on && section !== undefined ? { room: { section, as, on } } : {}
+  return as && on && section !== undefined ? { endSpace: { section, as, on } } : {}
 }
 
 /** What an earlier handover said of the motion and the address. */
@@ -191,7 +191,7 @@ export function setUpPages(site: Site, pages: readonly PageToSetUp[]): Batch {
 /** What the press left as the page has it, in words; null where that is nothing. */
 export function leftAsItIs(page: SitePage): string | null {
   if (!isOwnTravel(page)) return null
-  return page.highlight.own
+  return page.highlight.pageMark
     ? 'This works already: its links arrive by the page’s own offsets, and its own script marks the current item. Nothing is written into the page until you change something.'
     : 'This works already: its links arrive by the page’s own offsets, which stay as they are. What it lacked is added: the mark of the current item, and smooth scrolling where it had none.'
 }
@@ -203,7 +203,7 @@ function keepOwnTravel(setUp: SetUp, surveys: readonly Survey[]): SetUp {
   const own: SetUp = {
     ...setUp,
     sections: setUp.sections.map((s) => ({ ...s, toTop: false })),
-    travel: { ...setUp.travel, own: true },
+    travel: { ...setUp.travel, pageOffsets: true },
   }
   const page = asPage(own)
   if (!isOwnTravel(page) || !own.menus.some(isFound) || own.sections.some((s) => s.point)) return setUp
@@ -212,7 +212,7 @@ function keepOwnTravel(setUp: SetUp, surveys: readonly Survey[]): SetUp {
     const { margin = 0 } = survey.parts.find((p) => p.at === at) ?? {}
     // Flush where nothing covers it, or under a header by an offset that the page gives; so much room below it that it looks meant.
     const isMeant = survey.padding > 0 || margin > 0 || coverOf(page, survey).arrival === 0
-    return a.moves && isMeant && a.gap > -1 && a.gap < viewHeight(survey) / 4 && (a.heading === 'clear' || a.heading === 'none')
+    return a.movesPage && isMeant && a.gap > -1 && a.gap < viewHeight(survey) / 4 && (a.heading === 'clear' || a.heading === 'none')
   }
   const isWhole = surveys.every((survey) => {
     const arrivals = new Map(solveArrivals(page, survey).map((a) => [a.section, a]))
@@ -220,10 +220,10 @@ function keepOwnTravel(setUp: SetUp, surveys: readonly Survey[]): SetUp {
       .filter((s) => linked.has(s.key))
       .every((s) => {
         const arrival = arrivals.get(s.key)
-        return !!arrival && s.own === s.id && (arrival.shortfall > 0 ? arrival.moves : isRight(arrival, s.at, survey))
+        return !!arrival && s.sourceId === s.id && (arrival.shortfall > 0 ? arrival.movesPage : isRight(arrival, s.at, survey))
       })
   })
-  const isLinked = linked.size > 0 && own.menus.every((m) => m.items.every((i) => !i.takenToBe))
+  const isLinked = linked.size > 0 && own.menus.every((m) => m.items.every((i) => !i.assumed))
   return isLinked && isWhole ? own : setUp
 }
 
@@ -232,7 +232,7 @@ function marksItself({ menus }: SetUp, surveys: readonly Survey[]): boolean {
   const found = menus.filter(isFound).flatMap((m) => (m.form as FoundForm).elements)
   if (!found.length || menus.some(isMade)) return false
   const seen = surveys.flatMap((s) => s.menus.filter((m) => m.isDrawn && found.includes(m.at)))
-  return seen.length > 0 && seen.every(({ own }) => own?.moves && own.isRight && own.isSeen)
+  return seen.length > 0 && seen.every(({ pageMark }) => pageMark?.followsScroll && pageMark.isRight && pageMark.isSeen)
 }
 
 function withMark(menu: Menu, surveys: readonly Survey[], sections: readonly Section[]): Menu {
@@ -251,7 +251,7 @@ function earlierPoints({ written, candidates, ids }: PageReading): Section[] {
     const at = anchor === undefined ? ids.find((i) => i.id === id)?.at : written.anchors[anchor]
     if (at === undefined) return []
     const title = candidates.find((c) => c.at === at)?.title ?? id
-    return [{ key: `p${at}-${id}`, at, point: { shift }, title, id, own: null, former: [], heading: null, depth: 0, toTop: false }]
+    return [{ key: `p${at}-${id}`, at, point: { shift }, title, id, sourceId: null, former: [], heading: null, depth: 0, toTop: false }]
   })
 }
 

@@ -1,7 +1,7 @@
 import { defaultRule } from '../naming/index.ts'
 import { parsePage, readPage } from '../page/index.ts'
 import { aHeader, aPart, aSurvey } from '../survey/builder.ts'
-import type { OwnMark, Survey, SurveyMenu } from '../survey/index.ts'
+import type { PageMark, Survey, SurveyMenu } from '../survey/index.ts'
 import { aPage } from '../site/builder.ts'
 import { defaultScreens, isFound, type FoundForm } from '../site/index.ts'
 import { pageEdits, writePage } from '../handover/index.ts'
@@ -72,7 +72,7 @@ describe('the one press', () => {
       `<nav>${['gate', 'pond', 'mill'].map((id) => `<a href="#${id}">To ${id}</a>`).join('')}</nav>${parts.join('')}`,
     )
     const named = sections.filter((s) => s.title !== 'More of it')
-    expect(named.map((s) => [s.title, s.id, s.own])).toEqual(['gate', 'pond', 'mill'].map((id) => [`The ${id}`, id, id]))
+    expect(named.map((s) => [s.title, s.id, s.sourceId])).toEqual(['gate', 'pond', 'mill'].map((id) => [`The ${id}`, id, id]))
     expect(menus[0]!.items.map((i) => i.target)).toEqual(named.map((s) => ({ kind: 'section', section: s.key })))
   })
 
@@ -102,7 +102,7 @@ describe('the one press', () => {
     const page = (links: string) => propose(`<body id="all"><nav>${links}</nav>${sections('Rooms', 'Boats')}`).menus[0]!.items
     expect(page('<a href="#all">Back home</a><a href="#rooms">Rooms</a>')[0]).toMatchObject({ target: { kind: 'top' } })
     expect(page('<a href="#!">Home</a><a href="#!">Rooms</a><a href="#!">Gone</a>')).toMatchObject([
-      { target: { kind: 'top' }, takenToBe: true },
+      { target: { kind: 'top' }, assumed: true },
       { target: { kind: 'section' } },
       { target: { kind: 'as-is' } },
     ])
@@ -149,7 +149,7 @@ describe('the one press', () => {
     const menu = (second: string) => `<header><nav><a href="#a">Rope</a><a href="#">${second}</a><a href="#c">Nets</a></nav></header>`
     const parts = `<section id=a><h2>Rope</h2>${text}</section><section><h2>What floats</h2>${text}</section><section id=c><h2>Nets</h2>${text}</section>`
     const { menus, sections: all } = propose(menu('Corks') + parts)
-    expect(menus[0]!.items[1]).toMatchObject({ target: { kind: 'section', section: all[1]!.key }, takenToBe: true })
+    expect(menus[0]!.items[1]).toMatchObject({ target: { kind: 'section', section: all[1]!.key }, assumed: true })
     // With a part more, nothing says which is meant.
     expect(propose(menu('Corks') + parts + sections('More')).menus[0]!.items[1]!.target.kind).toBe('as-is')
   })
@@ -188,7 +188,7 @@ describe('a page that has a menu', () => {
   const reading = read(body)
   const [one, two] = reading.candidates
   const menu = reading.menus[0]!.at
-  const own: OwnMark = { on: 'link', name: 'here', moves: true, isRight: true, isSeen: true }
+  const own: PageMark = { on: 'link', name: 'here', followsScroll: true, isRight: true, isSeen: true }
   const onMenu = (over: Partial<SurveyMenu>): SurveyMenu => ({
     at: menu,
     isDrawn: true,
@@ -196,7 +196,7 @@ describe('a page that has a menu', () => {
     ink: 'rgb(0, 0, 0)',
     grounds: [],
     stays: true,
-    own: null,
+    pageMark: null,
     ...over,
   })
   const part = (at: number, top: number, margin = 0) =>
@@ -209,16 +209,16 @@ describe('a page that has a menu', () => {
 
   it('keeps its own offsets where every link arrives by them, on every screen', () => {
     const right = page({ padding: 70 })
-    expect(press(right).travel.own).toBe(true)
-    expect(press(page({ parts: [part(one!.at, 60, 70), part(two!.at, 960, 70)] })).travel.own).toBe(true)
+    expect(press(right).travel.pageOffsets).toBe(true)
+    expect(press(page({ parts: [part(one!.at, 60, 70), part(two!.at, 960, 70)] })).travel.pageOffsets).toBe(true)
     // Under the header by 60, or on one screen only, or so far below it that nobody can have meant it.
-    expect(press(page({ padding: 0 })).travel.own).toBeUndefined()
-    expect(press(right, page({ screen: 'phone', padding: 0 })).travel.own).toBeUndefined()
-    expect(press(page({ padding: 500 })).travel.own).toBeUndefined()
+    expect(press(page({ padding: 0 })).travel.pageOffsets).toBeUndefined()
+    expect(press(right, page({ screen: 'phone', padding: 0 })).travel.pageOffsets).toBeUndefined()
+    expect(press(page({ padding: 500 })).travel.pageOffsets).toBeUndefined()
   })
   it('keeps its own marking where that is right, and says what was left as it is', () => {
-    const works = press(page({ padding: 70, menus: [onMenu({ own })] }))
-    expect([works.travel.own, works.highlight.own]).toEqual([true, true])
+    const works = press(page({ padding: 70, menus: [onMenu({ pageMark: own })] }))
+    expect([works.travel.pageOffsets, works.highlight.pageMark]).toEqual([true, true])
     expect(leftAsItIs(aPage(works))).toContain('works already')
     const lacks = press(page({ padding: 70 }))
     expect(leftAsItIs(aPage(lacks))).toContain('What it lacked is added')
@@ -227,7 +227,7 @@ describe('a page that has a menu', () => {
   it('keeps as its own what it kept before, when it is brought in again as it was handed over', () => {
     const source = `<!doctype html><meta charset=utf-8><body>${body}`
     const parsed = parsePage(new TextEncoder().encode(source))
-    for (const menus of [[onMenu({})], [onMenu({ own })]]) {
+    for (const menus of [[onMenu({})], [onMenu({ pageMark: own })]]) {
       const setUp = press(page({ padding: 70, menus }))
       // A former ID, so that there are settings in the page whatever it marks itself.
       const sections = setUp.sections.map((s, n) => (n ? s : { ...s, former: ['before'] }))
@@ -235,13 +235,13 @@ describe('a page that has a menu', () => {
       const edits = pageEdits({ page: made, pages: [made], reading, screens: defaultScreens, surveys: {}, named: [], runtime: () => '' })
       const again = readPage(writePage(new TextEncoder().encode(source), parsed, edits).bytes)
       const { travel, highlight } = proposeSetUp(again, [], defaultRule)
-      expect([travel, highlight.own]).toEqual([setUp.travel, setUp.highlight.own])
+      expect([travel, highlight.pageMark]).toEqual([setUp.travel, setUp.highlight.pageMark])
     }
   })
   it('has the class moved along by which it marks an item, where that shows', () => {
-    expect(markOf(page({ menus: [onMenu({ own: { ...own, isRight: false } })] }))).toEqual({ on: 'link', name: 'here' })
-    expect(markOf(page({ menus: [onMenu({ own: { ...own, moves: false } })] }))).toEqual({ on: 'link', name: 'here' })
-    expect(markOf(page({ menus: [onMenu({ own: { ...own, moves: false, isSeen: false } })] }))).toBeUndefined()
+    expect(markOf(page({ menus: [onMenu({ pageMark: { ...own, isRight: false } })] }))).toEqual({ on: 'link', name: 'here' })
+    expect(markOf(page({ menus: [onMenu({ pageMark: { ...own, followsScroll: false } })] }))).toEqual({ on: 'link', name: 'here' })
+    expect(markOf(page({ menus: [onMenu({ pageMark: { ...own, followsScroll: false, isSeen: false } })] }))).toBeUndefined()
   })
   it('gets the first mark that its styles let show on every screen where the menu is drawn', () => {
     expect(markOf(page({ menus: [onMenu({ shows: ['page', 'line'] })] }))).toBe('page')

@@ -75,7 +75,7 @@ export function reviewRevision(page: SitePage, before: Version, after: Version):
       new Set(
         sections
           .filter((s) => s.at === p.at && !s.point)
-          .flatMap((s) => [s.id, ...s.former, ...(s.own === null ? [] : [s.own])])
+          .flatMap((s) => [s.id, ...s.former, ...(s.sourceId === null ? [] : [s.sourceId])])
           .concat(p.id ?? []),
       ),
   )
@@ -141,7 +141,7 @@ export function revisePage(
     menus,
     header,
     ...(motions.length && { motions }),
-    ...(page.room && { room: page.room }),
+    ...(page.endSpace && { endSpace: page.endSpace }),
     ...(pictures.length && { pictures }),
     ...(scroller === null ? {} : { scroller }),
     travel,
@@ -208,12 +208,12 @@ function revisedSections(
     }
     used.add(c.at)
     // An ID that the designer did not set is the page's own affair; links to the one that it was still arrive.
-    const isPages = section.own !== null && section.id === section.own
+    const isPages = section.sourceId !== null && section.id === section.sourceId
     const id = isPages && c.id !== null ? c.id : section.id
     const former = id === section.id ? section.former : [...section.former.filter((f) => f !== id), section.id]
     const { block: was, ...same } = section
     const block = was === undefined || c.block === null ? {} : { block: c.block }
-    out.push({ ...same, ...block, at: c.at, heading: c.heading, own: c.id, title, id, former })
+    out.push({ ...same, ...block, at: c.at, heading: c.heading, sourceId: c.id, title, id, former })
   }
   const taken = takenIds(after)
   for (const s of out) taken.add(s.id.toLowerCase())

@@ -171,7 +171,7 @@ function revised(change: (page: SitePage) => SitePage = (p) => p, text = second)
   const [before, after] = [version(first), version(text)]
   const page = change(setUp(before))
   const revision = reviewRevision(page, before, after)
-  const site: Site = { format: 'way-bell-site', version: 3, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] }
+  const site: Site = { format: 'way-bell-site', version: 4, name: '', rule: defaultRule, screens: defaultScreens, pages: [page] }
   const command = revisePage(page, before, after, decide(revision), { source: 'b', title: 'New' }, defaultRule)
   return { page, revision, site, command, next: apply(site, command).site.pages[0]!, after }
 }
@@ -215,10 +215,10 @@ describe('taking over a new version', () => {
 
   it('keeps an ID that the designer gave, with its former ones', () => {
     const { next } = revised((p) => {
-      const site: Site = { format: 'way-bell-site', version: 3, name: '', rule: defaultRule, screens: defaultScreens, pages: [p] }
+      const site: Site = { format: 'way-bell-site', version: 4, name: '', rule: defaultRule, screens: defaultScreens, pages: [p] }
       return apply(site, renameSection('p1', p.sections[0]!, 'joinery', new Set())).site.pages[0]!
     })
-    expect(next.sections[1]).toMatchObject({ id: 'joinery', own: 'projects', former: ['work'] })
+    expect(next.sections[1]).toMatchObject({ id: 'joinery', sourceId: 'projects', former: ['work'] })
   })
 
   it('is sure of a page that did not change', () => {
@@ -248,7 +248,7 @@ describe('taking over a new version', () => {
       sections: [
         p.sections[0]!,
         p.sections[1]!,
-        { ...p.sections[2]!, key: 'pt', id: 'bench', own: null, point: { shift: 5 } },
+        { ...p.sections[2]!, key: 'pt', id: 'bench', sourceId: null, point: { shift: 5 } },
         p.sections[2]!,
       ],
     }))

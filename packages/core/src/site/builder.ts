@@ -9,7 +9,7 @@ export const aSection = (n: number, over: Partial<Section> = {}): Section => ({
   point: null,
   title: `Section ${n}`,
   id: `id-${n}`,
-  own: null,
+  sourceId: null,
   former: [],
   heading: null,
   depth: 0,

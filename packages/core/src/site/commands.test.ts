@@ -13,10 +13,11 @@ import {
   renameSection,
   secondCommand,
   ThirdLog,
+  fourth,
   upgradeSite,
   type Change,
   type Command,
-  type Room,
+  type EndSpace,
   type Screen,
   type SetUp,
   type Site,
@@ -137,10 +138,10 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
     menu,
     form: fc.constantFrom<MadeMenuForm>({ kind: 'bar', place: 'top' }, { kind: 'marks', side: 'left', labels: 'all', edge: 3 }),
   },
-  'menu/in-step': {
+  'menu/sync': {
     page: fc.constant(page),
     menu,
-    inStep: fc.option(fc.record({ page: fc.constant(page), menu, labels: fc.constantFrom([], [{ item: 'i1', label: 'Own' }]) }), {
+    syncedWith: fc.option(fc.record({ page: fc.constant(page), menu, labels: fc.constantFrom([], [{ item: 'i1', label: 'Own' }]) }), {
       nil: undefined,
     }),
     items: fc.constant(undefined),
@@ -176,7 +177,7 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   'item/depth': { page: fc.constant(page), menu, item, depth: fc.constantFrom(1, 3, undefined) },
   'item/off': { page: fc.constant(page), menu, item, off: fc.constantFrom(['phone'], undefined) },
   'item/motion': { page: fc.constant(page), menu, item, motion },
-  'item/target': { page: fc.constant(page), menu, item, target, takenToBe: perhaps },
+  'item/target': { page: fc.constant(page), menu, item, target, assumed: perhaps },
   'link/motion': { page: fc.constant(page), at: fc.constantFrom(7, 9), motion },
   'link/target': {
     page: fc.constant(page),
@@ -191,7 +192,7 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
       keep: null,
       backing: null,
       off: ['phone'],
-      moves: { after: 40, over: true as const, small: 12 },
+      onScroll: { after: 40, over: true as const, small: 12 },
       steady: true as const,
       under: [{ screen: 'laptop', head: 8, frame: 0 }],
     }),
@@ -204,9 +205,12 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
   },
   'travel/address': { page: pageKey, address: fc.constantFrom<AddressRule | undefined>('replace', 'none', undefined), follows: perhaps },
   'travel/presses': { page: pageKey, takes: perhaps },
-  'travel/room': {
+  'travel/end-space': {
     page: pageKey,
-    room: fc.constantFrom<Room | undefined>({ section: 's1', as: 'padding', on: [{ screen: 'phone', fits: 500, own: 8 }] }, undefined),
+    endSpace: fc.constantFrom<EndSpace | undefined>(
+      { section: 's1', as: 'padding', on: [{ screen: 'phone', fits: 500, base: 8 }] },
+      undefined,
+    ),
   },
   'travel/estimates': { page: pageKey, says: perhaps },
   'travel/pictures': {
@@ -217,10 +221,10 @@ const payloads: { [T in keyof typeof commandKinds]: Payload<T> } = {
     page: pageKey,
     breathing: fc.nat(200),
     breathes: fc.constantFrom([{ screen: 'phone', px: 8 }], undefined),
-    own: perhaps,
+    pageOffsets: perhaps,
   },
   'highlight/bell': { page: pageKey, bellOffset: fc.nat(200) },
-  'highlight/own': { page: pageKey, own: perhaps },
+  'highlight/page-mark': { page: pageKey, pageMark: perhaps },
   'highlight/mark': {
     page: pageKey,
     menu,
@@ -440,10 +444,10 @@ it('undo and redo go back and forth over changes', () => {
 })
 
 it('keeps no former ID that nobody can have a link to: it was neither on the page nor handed over', () => {
-  const section = { ...site.pages[0]!.sections[0]!, id: 'mine', own: null, former: [] }
+  const section = { ...site.pages[0]!.sections[0]!, id: 'mine', sourceId: null, former: [] }
   expect(renameSection(page, section, 'next', new Set()).former).toEqual([])
   expect(renameSection(page, section, 'next', new Set(['mine'])).former).toEqual(['mine'])
-  expect(renameSection(page, { ...section, own: 'mine' }, 'next', new Set()).former).toEqual(['mine'])
+  expect(renameSection(page, { ...section, sourceId: 'mine' }, 'next', new Set()).former).toEqual(['mine'])
 })
 
 it('keeps the former ID of a section that is renamed, and forgets it when it comes back', () => {
@@ -460,7 +464,7 @@ it('keeps the former ID of a section that is renamed, and forgets it when it com
 
 describe('what earlier versions stored', () => {
   const oldSection = { key: 's1', at: 10, title: 'A', id: 'a', heading: null, toTop: true }
-  const now = { ...oldSection, point: null, own: null, former: [], depth: 0 }
+  const now = { ...oldSection, point: null, sourceId: null, former: [], depth: 0 }
   const oldItem = { key: 'i1', label: 'A', target: { kind: 'section', section: 's1' } }
   const made = { key: 'm1', name: 'M', at: null, items: [{ ...oldItem, link: null }] }
   const adopted = { key: 'm2', name: 'N', at: 7, items: [{ ...oldItem, link: 8 }] }
@@ -482,7 +486,7 @@ describe('what earlier versions stored', () => {
       pages: [{ ...second.pages[0]!, sections: [oldSection] }],
     }
     const upgraded = upgradeSite(first)
-    expect(upgraded).toMatchObject({ version: 3, rule: { ...defaultRule, separator: '_', longest: 20, beforeDigit: 'n' } })
+    expect(upgraded).toMatchObject({ version: 4, rule: { ...defaultRule, separator: '_', longest: 20, beforeDigit: 'n' } })
     expect(upgraded.pages[0]!.sections).toEqual([now])
     expect(upgraded.pages[0]!.menus.map((m) => [m.form, m.items[0]!.links])).toEqual([
       [{ kind: 'bar', place: 'after-header' }, []],
@@ -517,7 +521,7 @@ describe('what earlier versions stored', () => {
       secondCommand({ type: 'page/set-up', page, setUp }),
       secondCommand({ type: 'page/set-up', page, setUp: before }),
     )
-    expect(first.command).toMatchObject({ setUp: { sections: [now], menus: [{ form: { kind: 'bar', place: 'under-fixed' } }] } })
+    expect(fourth(first.command)).toMatchObject({ setUp: { sections: [now], menus: [{ form: { kind: 'bar', place: 'under-fixed' } }] } })
     const drop = log.change(
       { type: 'batch', label: '', commands: [{ type: 'menu/drop', page, menu: 'm1' }] },
       { type: 'batch', label: '', commands: [{ type: 'menu/add', page, menu: made, index: 0 }] },
@@ -528,5 +532,60 @@ describe('what earlier versions stored', () => {
     ).toMatchObject({ item: { links: [8] } })
   })
 
-  it('is not taken from a later version', () => expect(() => upgradeSite({ ...second, version: 4 })).toThrow('made by a newer Way Bell'))
+  it('has the names of this version', () => {
+    const section = { key: 's1', at: 10, former: [], own: 'a' }
+    const third = {
+      format: 'way-bell-site',
+      version: 3,
+      pages: [
+        {
+          sections: [section],
+          menus: [{ key: 'm1', inStep: { page: 'p1', menu: 'm2', labels: [] }, items: [{ key: 'i1', takenToBe: true }] }],
+          header: { at: 5, moves: { after: 40 } },
+          room: { section: 's1', as: 'padding', on: [{ screen: 'phone', fits: 500, own: 8 }] },
+          travel: { smooth: true, breathing: 24, own: true },
+          highlight: { bellOffset: 24, own: true },
+        },
+      ],
+    }
+    expect(upgradeSite(third)).toEqual({
+      format: 'way-bell-site',
+      version: 4,
+      pages: [
+        {
+          sections: [{ key: 's1', at: 10, former: [], sourceId: 'a' }],
+          menus: [{ key: 'm1', syncedWith: { page: 'p1', menu: 'm2', labels: [] }, items: [{ key: 'i1', assumed: true }] }],
+          header: { at: 5, onScroll: { after: 40 } },
+          endSpace: { section: 's1', as: 'padding', on: [{ screen: 'phone', fits: 500, base: 8 }] },
+          travel: { smooth: true, breathing: 24, pageOffsets: true },
+          highlight: { bellOffset: 24, pageMark: true },
+        },
+      ],
+    })
+    expect(
+      fourth({
+        type: 'batch',
+        label: 'Own words',
+        commands: [
+          { type: 'menu/in-step', page, menu: 'm1', inStep: undefined },
+          { type: 'travel/room', page, room: { section: 's1', as: 'height', on: [] } },
+          { type: 'travel/breathing', page, breathing: 8, own: true },
+          { type: 'highlight/own', page, own: true },
+          { type: 'section/add', page, section },
+        ],
+      }),
+    ).toEqual({
+      type: 'batch',
+      label: 'Own words',
+      commands: [
+        { type: 'menu/sync', page, menu: 'm1', syncedWith: undefined },
+        { type: 'travel/end-space', page, endSpace: { section: 's1', as: 'height', on: [] } },
+        { type: 'travel/breathing', page, breathing: 8, pageOffsets: true },
+        { type: 'highlight/page-mark', page, pageMark: true },
+        { type: 'section/add', page, section: { key: 's1', at: 10, former: [], sourceId: 'a' } },
+      ],
+    })
+  })
+
+  it('is not taken from a later version', () => expect(() => upgradeSite({ ...second, version: 5 })).toThrow('made by a newer Way Bell'))
 })

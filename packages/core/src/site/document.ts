@@ -40,7 +40,7 @@ export interface Section {
   title: string
   id: string
   /** The ID that the element has in the source; null without one, and for a point. */
-  own: string | null
+  sourceId: string | null
   /** IDs that it had; links to them still arrive. The latest last. */
   former: string[]
   heading: ElementAt | null
@@ -101,7 +101,7 @@ export interface Item {
   /** How its link travels, where that is not as its menu's do. */
   motion?: Motion
   /** Its target was found by its label or its address and not by its hash, and nobody has confirmed it yet. */
-  takenToBe?: true
+  assumed?: true
 }
 
 /** A link of the page's own that stands in none of its menus, and was given a target; or one that is made of what was none. */
@@ -141,13 +141,13 @@ export interface Menu {
   /** How its links travel, where that is not as all on the page do. */
   motion?: Motion
   /** Of one that is made: the menu that it keeps in step with, on this page or another, whose items it has. */
-  inStep?: InStep
+  syncedWith?: SyncSource
   /** False where a section that is added gets no item in it; of one that is made. */
   grows?: false
   items: Item[]
 }
 
-export interface InStep {
+export interface SyncSource {
   page: string
   menu: string
   /** Labels that it has of its own, by the keys of the items that it follows. */
@@ -198,7 +198,7 @@ export type MadeMenu = Menu & { form: MadeMenuForm }
 export const madeBar = (page: Pick<SitePage, 'menus'>): MadeMenu | undefined => page.menus.filter(isMade).find((m) => m.form.kind === 'bar')
 
 /** What a header does once the page has been scrolled. */
-export interface HeaderMoves {
+export interface HeaderOnScroll {
   /** By so much, in px. */
   after: number
   /** Not by that, but once the first section has gone by. */
@@ -223,7 +223,7 @@ export interface HeaderChoice {
   backing: string | null
   /** Keys of the screens on which it scrolls away with the page; absent for none. */
   off?: string[]
-  moves?: HeaderMoves
+  onScroll?: HeaderOnScroll
   /** One that is smaller by itself once the page has moved keeps its place on the page then. */
   steady?: true
   /**
@@ -234,13 +234,13 @@ export interface HeaderChoice {
 }
 
 /** Room that is left at the page's end, so that its last sections reach their places. */
-export interface Room {
+export interface EndSpace {
   /** Key of the section that holds it. */
   section: string
   /** As its padding, or as its least height. */
   as: 'padding' | 'height'
   /** By screen: without it the page is long enough for viewports up to `fits` high; `own` is the padding, or the height, that the section has by itself. In px. */
-  on: { screen: string; fits: number; own: number }[]
+  on: { screen: string; fits: number; base: number }[]
 }
 
 /** The first that is an element. */
@@ -259,7 +259,7 @@ export interface SitePage {
   /** How links travel that stand in no menu, where that is not as all on the page do; in page order. */
   motions?: LinkMotion[]
   header: HeaderChoice | null
-  room?: Room
+  endSpace?: EndSpace
   /** Pictures whose sizes are said in the markup, in page order; absent for none. */
   pictures?: PictureSize[]
   /** The element in which the page scrolls; the document where none is named. */
@@ -273,7 +273,7 @@ export interface SitePage {
     /** On screens, by key, and so on what goes by them, where it is another. */
     breathes?: { screen: string; px: number }[]
     /** Links arrive rightly by the page's own offsets, so that none are written. */
-    own?: true
+    pageOffsets?: true
     /** What a link that is followed writes of its hash; absent for a new entry of the history. */
     address?: AddressRule
     /** The address follows the scroll. */
@@ -289,11 +289,11 @@ export interface SitePage {
     /** How far below the header the bell line lies, in px. */
     bellOffset: number
     /** The page's own script marks the current item, and rightly, so that ours does not. */
-    own?: true
+    pageMark?: true
   }
 }
 
-export const SITE_VERSION = 3
+export const SITE_VERSION = 4
 
 export interface Site {
   format: 'way-bell-site'

@@ -25,7 +25,7 @@ export {
   type Otherwise,
 } from './steps.ts'
 export { setUpOf } from './commands/page.ts'
-export { inStepKey } from './in-step.ts'
+export { syncedKey } from './synced-menus.ts'
 export {
   apply,
   clash,
@@ -38,5 +38,5 @@ export {
   type SetUp,
   faultOfScreen,
 } from './commands/index.ts'
-export { secondCommand, secondSite, ThirdLog, thirdSite, upgradeSite } from './upgrade.ts'
+export { fourth, secondCommand, secondSite, ThirdLog, thirdSite, upgradeSite } from './upgrade.ts'
 export { afterChange, emptyStacks, STACK_PAGE, type Change, type StackName, type Stacks } from './history.ts'

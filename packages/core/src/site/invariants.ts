@@ -44,8 +44,8 @@ function checkPage(page: SitePage, had: ReadonlySet<string>): void {
   )
   // Unsound IDs are shown as findings; only one that cannot stand at all is refused, since undo must bring the page's own back.
   if (sections.some((s) => s.id === '')) throw new CommandError('an ID needs at least one character')
-  for (const { id, own, title } of sections)
-    if (id !== own && !isKeepable(id))
+  for (const { id, sourceId, title } of sections)
+    if (id !== sourceId && !isKeepable(id))
       throw new CommandError(`the ID for the section “${title}” contains a character that files don’t keep; type it again`)
   for (let i = 1; i < sections.length; i++)
     if (pageOrder(sections[i - 1]!, sections[i]!) > 0)
@@ -65,8 +65,8 @@ function checkPage(page: SitePage, had: ReadonlySet<string>): void {
   )
   const keys = new Set(sections.map((s) => s.key))
   for (const menu of made) checkShown(menu, keys)
-  for (const { name, inStep } of menus.filter(isFound))
-    if (inStep) throw new CommandError(`“${name}” is one of the page’s own menus, which keeps its own items`)
+  for (const { name, syncedWith } of menus.filter(isFound))
+    if (syncedWith) throw new CommandError(`“${name}” is one of the page’s own menus, which keeps its own items`)
   for (const menu of menus) {
     unique(
       menu.items,
@@ -110,11 +110,11 @@ function checkTarget(target: ItemTarget, named: string, sections: ReadonlySet<st
 
 /** What leads to other pages of the site, and what follows their menus. */
 function checkBetween(page: SitePage, pages: readonly SitePage[]): void {
-  for (const { name, inStep } of page.menus) {
-    if (!inStep) continue
-    const followed = pages.find((p) => p.key === inStep.page)?.menus.find((m) => m.key === inStep.menu)
+  for (const { name, syncedWith } of page.menus) {
+    if (!syncedWith) continue
+    const followed = pages.find((p) => p.key === syncedWith.page)?.menus.find((m) => m.key === syncedWith.menu)
     if (!followed) throw new CommandError(`“${name}” is synced with a menu that is gone; stop syncing it first`)
-    if (followed.inStep) throw new CommandError(`“${followed.name}” is itself synced with another menu; choose that one`)
+    if (followed.syncedWith) throw new CommandError(`“${followed.name}” is itself synced with another menu; choose that one`)
   }
   const leads = [
     ...page.menus.flatMap((m) => m.items.map(({ label, target }) => ({ target, named: `the item “${label}”` }))),

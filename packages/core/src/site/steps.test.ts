@@ -310,7 +310,10 @@ describe('menus in step', () => {
   const stepped = apply(both, {
     type: 'batch',
     label: '',
-    commands: [{ type: 'menu/in-step', page: 'p1', menu: 'm2', inStep: follows }, takeToPages(first, first.menus[0] as MadeMenu, [second])],
+    commands: [
+      { type: 'menu/sync', page: 'p1', menu: 'm2', syncedWith: follows },
+      takeToPages(first, first.menus[0] as MadeMenu, [second]),
+    ],
   }).site
   const said = (s: Site, page: number, menu: number) => s.pages[page]!.menus[menu]!.items.map((i) => [i.label, i.depth ?? 0, i.target])
   const done = (command: Command) => {
@@ -354,19 +357,19 @@ describe('menus in step', () => {
   })
   it('have no items of their own to change, until they go their own way', () => {
     expect(() => apply(stepped, { type: 'item/drop', page: 'p1', menu: 'm2', item: 'm2-i1' })).toThrow('is synced with another menu')
-    expect(said(done({ type: 'menu/in-step', page: 'p1', menu: 'm2', inStep: undefined }), 0, 1)).toEqual(said(stepped, 0, 1))
+    expect(said(done({ type: 'menu/sync', page: 'p1', menu: 'm2', syncedWith: undefined }), 0, 1)).toEqual(said(stepped, 0, 1))
     expect(() => apply(stepped, { type: 'menu/drop', page: 'p1', menu: 'm1' })).toThrow('stop syncing')
     expect(() =>
       apply(stepped, {
         type: 'menu/add',
         page: 'p1',
         index: 0,
-        menu: aMenu([], { key: 'm3', form: { kind: 'floating', side: 'left', edge: 0 }, inStep: { ...follows, menu: 'm2' } }),
+        menu: aMenu([], { key: 'm3', form: { kind: 'floating', side: 'left', edge: 0 }, syncedWith: { ...follows, menu: 'm2' } }),
       }),
     ).toThrow('is itself synced with another menu')
   })
   it('go their own way when the one that they follow goes, with its page or set up anew', () => {
-    const kept = (s: Site, page: number, menu: number) => [s.pages[page]!.menus[menu]!.inStep, said(s, page, menu).length]
+    const kept = (s: Site, page: number, menu: number) => [s.pages[page]!.menus[menu]!.syncedWith, said(s, page, menu).length]
     const dropped = done(dropMenu(stepped, pageOf(stepped), pageOf(stepped).menus[0]!))
     expect([kept(dropped, 0, 0), kept(dropped, 1, 0)]).toEqual([
       [undefined, 3],

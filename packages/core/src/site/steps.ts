@@ -9,7 +9,7 @@ import {
   sectionOf,
   withLinks,
   freshKey,
-  type InStep,
+  type SyncSource,
   type Item,
   type ItemTarget,
   type LinkChoice,
@@ -31,7 +31,7 @@ export const knownOutside = ({ written: { settings } }: PageReading, handedOver:
 /** The command that gives a section another ID; the one that it had becomes a former ID where it was out in the world. */
 export function renameSection(page: string, section: Section, id: string, known: KnownOutside): Extract<Command, { type: 'section/id' }> {
   const rest = section.former.filter((f) => f !== id && f !== section.id)
-  const isKnown = section.own === section.id || known.has(section.id)
+  const isKnown = section.sourceId === section.id || known.has(section.id)
   return { type: 'section/id', page, section: section.key, id, former: isKnown ? [...rest, section.id] : rest }
 }
 
@@ -121,7 +121,7 @@ const usesOf = (site: Site): Use[] =>
   site.pages.flatMap((from): Use[] => [
     // What follows another menu leads where that does.
     ...from.menus
-      .filter((menu) => !menu.inStep)
+      .filter((menu) => !menu.syncedWith)
       .flatMap((menu) =>
         menu.items.map((item): Use => {
           const at = { page: from.key, menu: menu.key, item: item.key }
@@ -148,7 +148,7 @@ const usersOf = (site: Site, page: SitePage, section: string): Use[] =>
 /** Drops a page with the items of other pages that lead to it; their own links stay and go where they went before. */
 export function dropPage(site: Site, page: SitePage): Command {
   const drop: Command = { type: 'page/drop', page: page.key }
-  const released = releases(site, (inStep) => inStep.page === page.key, page)
+  const released = releases(site, (source) => source.page === page.key, page)
   const users = usesOf(released.length ? apply(site, { type: 'batch', label: '', commands: released }).site : site).filter(
     ({ from, target }) => from.key !== page.key && elsewhereOf(target)?.page === page.key,
   )
@@ -157,19 +157,19 @@ export function dropPage(site: Site, page: SitePage): Command {
 }
 
 /** Menus that follow one that is no longer there go their own way, with the items that they have. @param but the page that goes itself */
-const releases = (site: Site, isGone: (inStep: InStep) => boolean, but: SitePage | null = null): Command[] =>
+const releases = (site: Site, isGone: (source: SyncSource) => boolean, but: SitePage | null = null): Command[] =>
   site.pages
     .filter((p) => p !== but)
     .flatMap((p) =>
-      p.menus.flatMap(({ key, inStep }): Command[] =>
-        inStep && isGone(inStep) ? [{ type: 'menu/in-step', page: p.key, menu: key, inStep: undefined }] : [],
+      p.menus.flatMap(({ key, syncedWith }): Command[] =>
+        syncedWith && isGone(syncedWith) ? [{ type: 'menu/sync', page: p.key, menu: key, syncedWith: undefined }] : [],
       ),
     )
 
 /** Takes a menu away; those that follow it go their own way. */
 export function dropMenu(site: Site, page: SitePage, menu: Menu): Command {
   const drop: Command = { type: 'menu/drop', page: page.key, menu: menu.key }
-  const released = releases(site, (inStep) => inStep.page === page.key && inStep.menu === menu.key)
+  const released = releases(site, (source) => source.page === page.key && source.menu === menu.key)
   return released.length ? { type: 'batch', label: describe(drop), commands: [...released, drop] } : drop
 }
 
@@ -181,7 +181,7 @@ export function takeToPages(page: SitePage, menu: MadeMenu, pages: readonly Site
       to.menus.map((m) => m.key),
     )
     // What follows another itself is followed by nobody: both follow that.
-    const inStep: InStep = menu.inStep ?? { page: page.key, menu: menu.key, labels: [] }
+    const source: SyncSource = menu.syncedWith ?? { page: page.key, menu: menu.key, labels: [] }
     const { name, form, shown, look, motion } = menu
     // Sections are each page's own.
     const rest = { ...shown }
@@ -194,7 +194,7 @@ export function takeToPages(page: SitePage, menu: MadeMenu, pages: readonly Site
       ...(Object.keys(rest).length && { shown: rest }),
       ...(look && { look }),
       ...(motion && { motion }),
-      inStep,
+      syncedWith: source,
       items: [],
     }
     return { type: 'menu/add', page: to.key, index: to.menus.length, menu: made }
@@ -220,7 +220,7 @@ export function withOtherPages(site: Site, command: Extract<Command, { type: 'pa
   })
   // Set up anew its menus are others, under whatever key.
   const menus = command.type === 'page/revise' ? command.revision.menus.map((m) => m.key) : []
-  commands.push(...releases(site, (inStep) => inStep.page === page.key && !menus.includes(inStep.menu), page))
+  commands.push(...releases(site, (source) => source.page === page.key && !menus.includes(source.menu), page))
   const { motions } = page
   const done =
     command.type === 'page/set-up'
@@ -273,7 +273,7 @@ export function depthsOf(sections: readonly Section[]): number[] {
 /** Adds a section with an item, in page order, in each menu that is made and grows. */
 export function addSection(page: SitePage, section: Section, itemIn: (menu: Menu) => Item): Command {
   const byKey = new Map(page.sections.map((s) => [s.key, s]))
-  const growing = page.menus.filter((m) => isMade(m) && !m.inStep && m.grows !== false)
+  const growing = page.menus.filter((m) => isMade(m) && !m.syncedWith && m.grows !== false)
   const items = growing.map((menu): Command => {
     const after = menu.items.findLastIndex((i) => {
       const before = byKey.get(sectionOf(i.target) ?? '')

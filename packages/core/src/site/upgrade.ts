@@ -1,9 +1,8 @@
 /**
- * Documents and commands of earlier versions, brought to the present one step by step. What is stored has the version's own shape, of
- * which only what changes is named here.
+ * Upgrades stored documents and commands from earlier versions, one version at a time. Only what changes is typed here.
  *
- * Version 1 had no points, former IDs, depths, and a shorter naming rule. Version 2 had one bar's place for each page, and menus
- * that stood in one element, or in none when they were made.
+ * Version 1 had no points, former IDs or depths, and a shorter naming rule. Version 2 kept the bar's place with the page, and a menu
+ * stood in one element, or in none if Way Bell made it. Version 3 had other names for some properties and commands.
  */
 import { defaultRule } from '../naming/index.ts'
 import { inPageOrder, sectionOf, SITE_VERSION, type Item, type Menu, type Section, type Site } from './document.ts'
@@ -121,6 +120,29 @@ export class ThirdLog {
   }
 }
 
+/** Properties that version 4 renamed; “own” meant something else in each object, so it goes by a neighbour. */
+const renamed: Readonly<Record<string, string>> = { inStep: 'syncedWith', takenToBe: 'assumed', room: 'endSpace', moves: 'onScroll' }
+const ownBeside = { fits: 'base', former: 'sourceId', breathing: 'pageOffsets', bellOffset: 'pageMark' }
+const renamedCommands: Readonly<Record<string, string>> = {
+  'menu/in-step': 'menu/sync',
+  'travel/room': 'travel/end-space',
+  'highlight/own': 'highlight/page-mark',
+}
+
+/** A document or command of version 3, or a part of one, as version 4 has it. */
+export function fourth<T>(old: T): T {
+  if (Array.isArray(old)) return old.map(fourth) as T
+  if (old === null || typeof old !== 'object') return old
+  const beside = Object.entries(ownBeside).find(([name]) => name in old)?.[1] ?? 'pageMark'
+  const isSite = 'format' in old && 'version' in old
+  const entries = Object.entries(old).map(([name, value]): [string, unknown] => {
+    if (name === 'type' && typeof value === 'string') return [name, renamedCommands[value] ?? value]
+    if (name === 'version' && isSite) return [name, 4]
+    return [name === 'own' ? beside : (renamed[name] ?? name), fourth<unknown>(value)]
+  })
+  return Object.fromEntries(entries) as T
+}
+
 /**
  * A stored site document, as this version reads it.
  * @throws Error for a version that is newer than this program
@@ -131,5 +153,6 @@ export function upgradeSite(stored: unknown): Site {
     throw new Error(`the site was made by a newer Way Bell (version ${old.version} of its document); start that one`)
   if (old.version === 1) old = secondSite(old) as typeof old
   if (old.version === 2) old = thirdSite(old) as typeof old
+  if (old.version === 3) old = fourth(old)
   return old as unknown as Site
 }

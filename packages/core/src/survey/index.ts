@@ -6,7 +6,7 @@ export {
   SURVEY_FORMAT,
   type BuiltMenu,
   type BuiltTarget,
-  type OwnMark,
+  type PageMark,
   type Survey,
   type SurveyEstimate,
   type SurveyHeader,

@@ -5,7 +5,7 @@ import {
   SURVEY_FORMAT,
   type BuiltMenu,
   type BuiltTarget,
-  type OwnMark,
+  type PageMark,
   type Survey,
   type SurveyEstimate,
   type SurveyHeader,
@@ -67,7 +67,9 @@ const menu = shapeOf<SurveyMenu>({
   ink: s.colour,
   grounds: s.array(s.colour, 20).allow(null),
   stays: s.is,
-  own: shapeOf<OwnMark>({ name: s.className, on: s.oneOf('link', 'entry'), moves: s.is, isRight: s.is, isSeen: s.is }).allow(null),
+  pageMark: shapeOf<PageMark>({ name: s.className, on: s.oneOf('link', 'entry'), followsScroll: s.is, isRight: s.is, isSeen: s.is }).allow(
+    null,
+  ),
 })
 
 const picture = shapeOf<SurveyPicture>({ at: s.at, width: s.length, height: s.length, fits: s.is })

@@ -80,12 +80,12 @@ export interface SurveyMenu {
   /** It stays in view while the page scrolls, so that everything comes by behind it. */
   stays: boolean
   /** How it marks an item already; null where it marks none. */
-  own: OwnMark | null
+  pageMark: PageMark | null
 }
 
-export interface OwnMark extends MarkClass {
+export interface PageMark extends MarkClass {
   /** A script of the page moves it while the page scrolls; else it stands where it stands. An empty name is `aria-current`. */
-  moves: boolean
+  followsScroll: boolean
   /** It moves, and after each of the menu's links has been followed it is on that link, and on no other. */
   isRight: boolean
   /** What it is on looks unlike what it is not on. */
@@ -135,7 +135,7 @@ export interface SurveyEstimate {
 }
 
 /** Counts up when what is measured, or how, changes: what an earlier agent measured is measured again. */
-export const SURVEY_FORMAT = 15
+export const SURVEY_FORMAT = 16
 
 export interface Survey {
   format: typeof SURVEY_FORMAT

@@ -19,7 +19,7 @@ export interface WalkStep {
 
 export function walkPlan(page: SitePage): WalkStep[] {
   // What the page marks by itself is seen when its links are tried; a link to the next section marks nothing.
-  const marking = page.highlight.own ? [] : page.menus.filter((m) => m.form.kind !== 'steps')
+  const marking = page.highlight.pageMark ? [] : page.menus.filter((m) => m.form.kind !== 'steps')
   const linked = new Set(marking.flatMap((m) => m.items.map((i) => sectionOf(i.target))))
   const starts: [Start, number][] = [
     ['above', 0],

@@ -142,26 +142,26 @@ export function takenLinks(
 }
 
 /** What of the page's menus has to be known to try their links: those that the page marks by itself, and items that lead to this page. */
-export function knownMenusOf(page: SitePage, surveys: Readonly<Record<string, Survey>>): { own: OwnMarked[]; items: ElementAt[] } {
-  return { own: ownMarked(page, surveys), items: page.menus.flatMap((m) => itemsHere(m).flatMap((i) => i.links)) }
+export function knownMenusOf(page: SitePage, surveys: Readonly<Record<string, Survey>>): { marked: MarkedMenu[]; items: ElementAt[] } {
+  return { marked: pageMarked(page, surveys), items: page.menus.flatMap((m) => itemsHere(m).flatMap((i) => i.links)) }
 }
 
 /** Items that lead to a place of their own page. */
 export const itemsHere = ({ items }: Menu): Item[] => items.filter(({ target }) => target.kind === 'top' || sectionOf(target) !== null)
 
-interface OwnMarked {
+interface MarkedMenu {
   at: ElementAt
   mark: MarkClass
 }
 
-function ownMarked(page: SitePage, surveys: Readonly<Record<string, Survey>>): OwnMarked[] {
-  if (!page.highlight.own) return []
+function pageMarked(page: SitePage, surveys: Readonly<Record<string, Survey>>): MarkedMenu[] {
+  if (!page.highlight.pageMark) return []
   const seen = Object.values(surveys).flatMap((s) => s.menus)
   return page.menus.flatMap((menu) =>
     isFound(menu)
       ? menu.form.elements.flatMap((at) => {
-          const own = seen.find((m) => m.at === at && m.own)?.own
-          return own ? [{ at, mark: { on: own.on, name: own.name } }] : []
+          const mark = seen.find((m) => m.at === at && m.pageMark)?.pageMark
+          return mark ? [{ at, mark: { on: mark.on, name: mark.name } }] : []
         })
       : [],
   )
@@ -181,7 +181,7 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
     for (const section of page.sections) {
       const arrival = byKey.get(section.key)
       // What the page does not move for is left where one stands.
-      if (!arrival?.moves) continue
+      if (!arrival?.movesPage) continue
       for (const id of [section.id, ...section.former]) land.set(id, arrival.land)
       if (!section.point && !section.toTop && !isAbove(section)) tops.set(section.id, [arrival.top, arrival.top - arrival.shortfall])
     }

@@ -14,11 +14,11 @@ export function HighlightTask() {
   const isSafe = page.highlight.bellOffset >= band.low && page.highlight.bellOffset < band.high
   const sections = new Map(page.sections.map((s, i) => [s.key, { section: s, index: i }]))
   const stretches = survey ? bellMap(page, survey) : []
-  if (page.highlight.own)
+  if (page.highlight.pageMark)
     return (
       <div className="border-l-4 border-teal bg-wash p-2 text-sm">
         <p className="mb-1.5">The page’s own script already marks the current item correctly.</p>
-        <Button onClick={() => run({ type: 'highlight/own', page: page.key })}>Mark it here instead</Button>
+        <Button onClick={() => run({ type: 'highlight/page-mark', page: page.key })}>Mark it here instead</Button>
       </div>
     )
   return (
@@ -114,7 +114,7 @@ function Marks() {
         const { mark = 'line', elements } = menu.form as FoundForm
         const own = Object.values(surveys)
           .flatMap((s) => s.menus)
-          .find((m) => elements.includes(m.at) && m.own?.name)?.own
+          .find((m) => elements.includes(m.at) && m.pageMark?.name)?.pageMark
         const ownMark = typeof mark === 'string' ? (own ? { on: own.on, name: own.name } : null) : mark
         return (
           <label key={menu.key} className="mb-1 flex flex-wrap items-center gap-2">

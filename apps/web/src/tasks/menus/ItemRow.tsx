@@ -133,7 +133,7 @@ const ItemFields = memo(function ItemFields({ menu, item, depth, isLoose, onNest
             isLoose={isLoose}
             onTake={lead}
           />
-          {item.takenToBe && (
+          {item.assumed && (
             <Button
               kind="quiet"
               aria-label={`assumed; confirm ${item.label}`}

@@ -47,7 +47,7 @@ export function MakeMenu() {
   const [levels, setLevels] = useState(1)
   const id = useId()
   const deepest = levelsOf(page.sections)
-  const followed = page.menus.filter((m) => !m.inStep)
+  const followed = page.menus.filter((m) => !m.syncedWith)
   // What was chosen may have been removed meanwhile.
   const source = followed.some((m) => m.key === of) || of === NONE ? of : ALL
   const hasBar = page.menus.some((m) => m.form.kind === 'bar')
@@ -56,7 +56,7 @@ export function MakeMenu() {
     const all = makeMenu(page, form, { levels: Math.min(levels, formOf(form).levels) })
     if (kind === 'corner' && source === ALL) return add({ ...all, name: freshName('Back to top', page.menus), ...backToTop(all, page) })
     const menu: Menu =
-      source === ALL ? all : { ...all, items: [], ...(source !== NONE && { inStep: { page: page.key, menu: source, labels: [] } }) }
+      source === ALL ? all : { ...all, items: [], ...(source !== NONE && { syncedWith: { page: page.key, menu: source, labels: [] } }) }
     add(menu)
   }
   const add = (menu: Menu) => {

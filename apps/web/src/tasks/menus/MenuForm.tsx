@@ -228,7 +228,7 @@ export function MenuForm({ menu }: { menu: MadeMenu }) {
           />
         </Row>
       )}
-      {!menu.inStep && (
+      {!menu.syncedWith && (
         <label className="col-span-2 flex min-h-7 items-center gap-1.5">
           <input
             type="checkbox"

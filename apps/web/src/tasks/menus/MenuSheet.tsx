@@ -29,7 +29,7 @@ import { toast } from 'sonner'
 import { Button, Heading } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'
 import { useWork } from '../../work/context.ts'
-import { InStepItems } from './InStepItems.tsx'
+import { SyncedItems } from './SyncedItems.tsx'
 import { ItemRow } from './ItemRow.tsx'
 import { formNames, MenuForm } from './MenuForm.tsx'
 import { MenuLook } from './MenuLook.tsx'
@@ -131,8 +131,8 @@ export function MenuSheet({ menu }: { menu: Menu }) {
           <Button onClick={() => run({ type: 'menu/shut-by', page: page.key, menu: menu.key })}>Leave it open</Button>
         </p>
       )}
-      {menu.inStep ? (
-        <InStepItems menu={menu} inStep={menu.inStep} />
+      {menu.syncedWith ? (
+        <SyncedItems menu={menu} syncedWith={menu.syncedWith} />
       ) : (
         <>
           <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd} accessibility={saidOf(menu)}>

@@ -28,7 +28,7 @@ function Rule({ chosen }: { chosen: Section[] }) {
   const { page, site, run, known } = work
   const [rule, setRule] = useState<NamingRule>(site.rule)
   const [scope, setScope] = useState<Scope>(chosen.length ? 'chosen' : 'new')
-  const scopes: Record<Scope, Section[]> = { all: page.sections, new: page.sections.filter((s) => s.own === null), chosen }
+  const scopes: Record<Scope, Section[]> = { all: page.sections, new: page.sections.filter((s) => s.sourceId === null), chosen }
   const changes = renaming({ ...work, site: { ...site, rule } }, scopes[scope])
   const set = (patch: Partial<NamingRule>) => setRule({ ...rule, ...patch })
   const stored = JSON.stringify(rule) === JSON.stringify(site.rule)

@@ -58,7 +58,7 @@ function Compared({ review, close }: { review: Review; close: () => void }) {
   const [settled, setSettled] = useState<ReadonlySet<string>>(new Set())
   const rows = [...review.rows].sort((a, b) => sortOf(a) - sortOf(b))
   const sections = new Map(page.sections.map((s, i) => [s.key, { ...s, number: i + 1 }]))
-  const growing = page.menus.filter((m) => isMade(m) && !m.inStep && m.grows !== false)
+  const growing = page.menus.filter((m) => isMade(m) && !m.syncedWith && m.grows !== false)
   // What was chosen for a section that stays after all is not asked for, nor a way to one that goes.
   const led = Object.fromEntries(
     Object.entries(otherwise).filter(([key, to]) => chosen[key] === null && (typeof to === 'string' || chosen[to.section] !== null)),

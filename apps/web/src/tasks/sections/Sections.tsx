@@ -134,7 +134,7 @@ function Before({ measured }: { measured: boolean }) {
               <span className="block wrap-anywhere">{row.section.title}</span>
               <span className="block font-mono text-xs wrap-anywhere text-faint">
                 #{row.section.id}
-                {row.section.own === null && ' (new)'}
+                {row.section.sourceId === null && ' (new)'}
               </span>
               {row.parts > 0 && fold('also found here')}
             </span>

@@ -7,7 +7,7 @@ const section = (at: number, title: string, over: Partial<Section> = {}): Sectio
   point: null,
   title,
   id: title.toLowerCase(),
-  own: null,
+  sourceId: null,
   former: [],
   heading: null,
   depth: 0,

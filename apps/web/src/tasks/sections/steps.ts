@@ -72,7 +72,7 @@ export function addPoint(work: Work, before: Pick<Section, 'at' | 'title' | 'dep
     point: { shift: 0 },
     title,
     id: proposeId(title, (lower) => ids.has(lower), site.rule),
-    own: null,
+    sourceId: null,
     former: [],
     heading: null,
     depth: before.depth,

@@ -10,7 +10,7 @@ import {
   readColour,
   smallerBy,
   type HeaderChoice,
-  type HeaderMoves,
+  type HeaderOnScroll,
   type Survey,
   type SurveyHeader,
 } from '@waybell/core'
@@ -61,19 +61,19 @@ export function HeaderSettings() {
             {!choice.keep && !header.canStay && <span className="text-xs text-faint">(its place on the page prevents that)</span>}
           </label>
         )}
-        {(staysByItself || choice.keep) && <Moves choice={choice} onChoose={choose} />}
+        {(staysByItself || choice.keep) && <OnScroll choice={choice} onChoose={choose} />}
       </div>
     </Group>
   )
 }
 
-function valueOf({ moves, steady }: HeaderChoice, header: SurveyHeader, isGone: boolean): string {
+function valueOf({ onScroll, steady }: HeaderChoice, header: SurveyHeader, isGone: boolean): string {
   if (isGone) return 'scrolls away'
   const does = [
-    (moves?.small || header.moved < header.rest) && `shrinks${steady ? ' in place' : ''}`,
-    moves?.away && 'hides on the way down',
-    moves?.clear && 'gets a background',
-    moves?.shadow && 'gets a shadow',
+    (onScroll?.small || header.moved < header.rest) && `shrinks${steady ? ' in place' : ''}`,
+    onScroll?.away && 'hides on the way down',
+    onScroll?.clear && 'gets a background',
+    onScroll?.shadow && 'gets a shadow',
   ]
   return ['stays', ...does.filter(Boolean)].join(', ')
 }
@@ -84,20 +84,20 @@ const stateOf = (header: SurveyHeader, isGone: boolean): string =>
     : `The page keeps its header in view (${header.position}, ${px(header.rest)}${header.moved === header.rest ? '' : `, ${px(header.moved)} after scrolling`}${header.shut ? `; ${px(header.shut.moved)} after the script closes it` : ''}).`
 
 /** On which screens it stays, its background, and what it does after scrolling. */
-function Moves({ choice, onChoose }: { choice: HeaderChoice; onChoose: (next: HeaderChoice) => void }) {
+function OnScroll({ choice, onChoose }: { choice: HeaderChoice; onChoose: (next: HeaderChoice) => void }) {
   const { page, site, survey, surveys } = useWork()
-  const { backing, off, moves } = choice
-  const without = (name: 'off' | 'moves' | 'under' | 'steady'): HeaderChoice => {
+  const { backing, off, onScroll } = choice
+  const without = (name: 'off' | 'onScroll' | 'under' | 'steady'): HeaderChoice => {
     const next = { ...choice }
     delete next[name]
     return next
   }
   /** Nothing is said where it does nothing. */
-  const setMoves = (next: HeaderMoves) => {
+  const setOnScroll = (next: HeaderOnScroll) => {
     const does = next.clear || next.shadow || next.away || next.small
-    onChoose(does ? { ...choice, moves: next } : without('moves'))
+    onChoose(does ? { ...choice, onScroll: next } : without('onScroll'))
   }
-  const now: HeaderMoves = moves ?? { after: AFTER }
+  const now: HeaderOnScroll = onScroll ?? { after: AFTER }
   const first = firstSection(page)
   /** As it has them by itself, which what is written adds to. */
   const paddings = plainScreens(site.screens).flatMap(({ key }) => {
@@ -109,7 +109,7 @@ function Moves({ choice, onChoose }: { choice: HeaderChoice; onChoose: (next: He
     const next = { ...now }
     if (is) next[name] = true
     else delete next[name]
-    setMoves(next)
+    setOnScroll(next)
   }
   const colour = backing === null ? null : readColour(backing)
   const write = (hex: string, opacity: number) => `rgb(${[1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16)).join(' ')} / ${opacity}%)`
@@ -177,10 +177,10 @@ function Moves({ choice, onChoose }: { choice: HeaderChoice; onChoose: (next: He
             value={now.after}
             min={0}
             max={5000}
-            onCommit={(after) => setMoves({ ...now, after: Math.round(after) })}
+            onCommit={(after) => setOnScroll({ ...now, after: Math.round(after) })}
           />
           <label className="flex min-h-7 items-center gap-1.5 pl-3">
-            <input type="checkbox" checked={!!now.over} disabled={!moves} onChange={(e) => set('over', e.target.checked)} />
+            <input type="checkbox" checked={!!now.over} disabled={!onScroll} onChange={(e) => set('over', e.target.checked)} />
             or once the first section has passed:
           </label>
         </span>
@@ -196,7 +196,7 @@ function Moves({ choice, onChoose }: { choice: HeaderChoice; onChoose: (next: He
             {words}
           </label>
         ))}
-        <SmallerField now={now} setMoves={setMoves} />
+        <SmallerField now={now} setOnScroll={setOnScroll} />
         {(shrinks || choice.steady) && (
           <label className="col-span-2 flex min-h-7 items-center gap-1.5 pl-3">
             <input
@@ -207,33 +207,33 @@ function Moves({ choice, onChoose }: { choice: HeaderChoice; onChoose: (next: He
             keeps its place while it shrinks
           </label>
         )}
-        {moves && (
+        {onScroll && (
           <OnScreens
             label="Applies on"
             of="what the header does"
-            off={moves.off}
+            off={onScroll.off}
             onChange={(next) => {
-              const to = { ...moves }
+              const to = { ...onScroll }
               if (next) to.off = next
               else delete to.off
-              setMoves(to)
+              setOnScroll(to)
             }}
           />
         )}
       </div>
       <p className="text-xs text-faint">
-        {moves?.away && `Links leave room for it: arriving from above, the gap is up to ${px(most)} larger. `}
-        {moves && 'Needs the script.'}
+        {onScroll?.away && `Links leave room for it: arriving from above, the gap is up to ${px(most)} larger. `}
+        {onScroll && 'Needs the script.'}
       </p>
     </>
   )
 }
 
 /** By padding that it has, and its page makes up for. */
-function SmallerField({ now, setMoves }: { now: HeaderMoves; setMoves: (next: HeaderMoves) => void }) {
+function SmallerField({ now, setOnScroll }: { now: HeaderOnScroll; setOnScroll: (next: HeaderOnScroll) => void }) {
   const { page, site, surveys } = useWork()
   const measured = site.screens.flatMap(({ key, name }) => (surveys[key]?.header ? [{ name, survey: surveys[key] }] : []))
-  const most = (survey: Survey) => smallerBy({ header: { ...headerOf(survey), moves: { after: 0, small: 400 } } }, survey)
+  const most = (survey: Survey) => smallerBy({ header: { ...headerOf(survey), onScroll: { after: 0, small: 400 } } }, survey)
   const headerOf = (survey: Survey): HeaderChoice => page.header ?? { at: survey.header!.at!, keep: null, backing: null }
   const can = Math.max(0, ...measured.map(({ survey }) => most(survey)))
   const { small } = now
@@ -244,7 +244,7 @@ function SmallerField({ now, setMoves }: { now: HeaderMoves; setMoves: (next: He
     const next = { ...now }
     if (to === undefined) delete next.small
     else next.small = to
-    setMoves(next)
+    setOnScroll(next)
   }
   return (
     <span className="col-span-2 flex flex-wrap items-center gap-x-3 pl-3">

@@ -12,7 +12,7 @@ export function MovableArrivals({ scale, inView }: LayerProps) {
   const { page, arrivals, screen } = useWork()
   const marks = page.sections.flatMap((section, index) => {
     const arrival = arrivals.get(section.key)
-    return arrival?.moves && inView(arrival.land, arrival.land) ? [{ section, arrival, index, y: arrival.land * scale }] : []
+    return arrival?.movesPage && inView(arrival.land, arrival.land) ? [{ section, arrival, index, y: arrival.land * scale }] : []
   })
   return toldApart(marks).map(({ section, arrival, index, y }) => {
     const right = 38 + (index % 2) * 13

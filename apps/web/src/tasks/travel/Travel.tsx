@@ -11,7 +11,7 @@ import { Estimates } from './Estimates.tsx'
 import { HeaderSettings } from './Header.tsx'
 import { AddressSettings, MotionSettings } from './Motion.tsx'
 import { PictureSizes } from './PictureSizes.tsx'
-import { RoomAtEnd } from './RoomAtEnd.tsx'
+import { EndSpace } from './EndSpace.tsx'
 import { SkipLink } from './SkipLink.tsx'
 
 const WHY = 'less would put a heading under the header'
@@ -107,7 +107,7 @@ export function TravelTask() {
       </div>
       <div className="mt-3 border-t border-hair">
         <Presses />
-        <RoomAtEnd />
+        <EndSpace />
         <Offset />
         <HeaderSettings />
         <MotionSettings />

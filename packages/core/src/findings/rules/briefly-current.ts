@@ -25,7 +25,7 @@ export const rule: Rule = {
   inSite: (facts) => {
     const { page, site, placeOf } = facts
     // By bells that are ours; a page that marks its items itself has a rule of its own.
-    if (page.highlight.own) return []
+    if (page.highlight.pageMark) return []
     const brief = site.screens.map((screen) => ({ screen, lengths: briefOn(facts, screen.key) }))
     return page.sections.flatMap((section): Draft[] => {
       const first = brief.find(({ lengths }) => lengths.has(section.key))

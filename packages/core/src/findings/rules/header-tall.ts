@@ -16,9 +16,9 @@ const AFTER = 80
 
 /** Null where it cannot give so much of its height, or does something else on some screens already. */
 function smaller(site: Site, { key, header }: SitePage, screen: Screen, survey: Survey, by: number): Fix | null {
-  if (!header || header.moves) return null
+  if (!header || header.onScroll) return null
   const off = plainScreens(site.screens).flatMap((s) => (s.key === screen.key ? [] : s.key))
-  const next: HeaderChoice = { ...header, moves: { after: AFTER, small: by, ...(off.length && { off }) } }
+  const next: HeaderChoice = { ...header, onScroll: { after: AFTER, small: by, ...(off.length && { off }) } }
   return smallerBy({ header: next }, survey) < by
     ? null
     : {

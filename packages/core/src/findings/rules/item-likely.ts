@@ -9,7 +9,7 @@ export const rule: Rule = {
     page.menus.filter(isFound).flatMap((menu) =>
       menu.items.flatMap((item): Draft[] => {
         const section = page.sections.find((s) => s.key === sectionOf(item.target))
-        if (!item.takenToBe || (!section && item.target.kind !== 'top')) return []
+        if (!item.assumed || (!section && item.target.kind !== 'top')) return []
         const meant = section ? `“${section.title}”` : 'the top of the page'
         const link = links.get(item.links[0] ?? -1)
         const at = { page: page.key, menu: menu.key, item: item.key }

@@ -18,9 +18,9 @@ export const rule: Rule = {
           message:
             item.target.kind === 'group'
               ? `The group “${item.label}” of “${menu.name}” is empty and left out. Nest an item below it (Alt + right arrow), or remove it.`
-              : `“${item.label}” of “${menu.name}” has no target and is left out. Give ${menu.inStep ? 'the item that it follows' : 'it'} one.`,
+              : `“${item.label}” of “${menu.name}” has no target and is left out. Give ${menu.syncedWith ? 'the item that it follows' : 'it'} one.`,
           ...placeOfItem(facts, menu, item),
-          fix: menu.inStep
+          fix: menu.syncedWith
             ? null
             : { label: `Remove “${item.label}”`, command: { type: 'item/drop', page: facts.page.key, menu: menu.key, item: item.key } },
         }))

@@ -6,12 +6,12 @@ import type { Draft, Fix, Rule } from '../finding.ts'
 
 /** Null where the ground was chosen, and it is no matter of the top alone. */
 function ownGround({ key, header }: SitePage): Fix | null {
-  if (!header?.moves?.clear) return null
-  const { moves, ...rest } = header
-  const others = { ...moves }
+  if (!header?.onScroll?.clear) return null
+  const { onScroll, ...rest } = header
+  const others = { ...onScroll }
   delete others.clear
   // Nothing is said where it does nothing.
-  const next = others.shadow || others.away || others.small ? { ...rest, moves: others } : rest
+  const next = others.shadow || others.away || others.small ? { ...rest, onScroll: others } : rest
   return { label: 'Give the header its background at the top too', command: { type: 'header/choose', page: key, header: next } }
 }
 
@@ -20,7 +20,7 @@ export const rule: Rule = {
   task: 'menus',
   inSite: ({ page, site, surveys }) =>
     page.menus.flatMap((menu): Draft[] => {
-      const isGiven = !isMade(menu) && !!(page.header?.backing || page.header?.moves?.clear)
+      const isGiven = !isMade(menu) && !!(page.header?.backing || page.header?.onScroll?.clear)
       const measured = Object.values(surveys)
       // Of one that the page has, what was given a look is ours.
       const told = contrastsOf(menu, page, measured).filter(

@@ -8,7 +8,7 @@ import { onScreens } from '../screens.ts'
 function silentOn({ page, surveys, bellsOn }: SiteFacts, screen: string): ReadonlySet<string> {
   const survey = surveys[screen]
   // A page that marks its items itself has a rule of its own.
-  if (!survey || survey.maxScroll <= 0 || page.highlight.own) return new Set()
+  if (!survey || survey.maxScroll <= 0 || page.highlight.pageMark) return new Set()
   const parts = partsByAt(survey)
   const ringing = new Set(bellsOn(screen).map((stretch) => stretch.section))
   return new Set(page.sections.flatMap((s) => (partOf(s, parts)?.hasBox && !ringing.has(s.key) ? s.key : [])))

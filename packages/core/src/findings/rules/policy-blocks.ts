@@ -9,7 +9,7 @@ export const rule: Rule = {
   task: 'handover',
   inSite: ({ page, reading: { policy } }) => {
     // Of a page that works already nothing is handed over.
-    if (!policy || !page.sections.length || (isOwnTravel(page) && page.highlight.own)) return []
+    if (!policy || !page.sections.length || (isOwnTravel(page) && page.highlight.pageMark)) return []
     const [what, where] = [0, 1].map((i) => policy.blocks.map((kind) => SAID[kind][i]).join(' and '))
     return [
       {

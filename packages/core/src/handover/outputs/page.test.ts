@@ -213,7 +213,7 @@ describe('writing a page', () => {
       const bytes = encode(text)
       const { handover, parsed } = build(bytes, (p) => ({
         ...p,
-        sections: p.sections.map((s) => ({ ...s, id: `new-${s.at}`, former: s.own === null ? [] : [s.own] })),
+        sections: p.sections.map((s) => ({ ...s, id: `new-${s.at}`, former: s.sourceId === null ? [] : [s.sourceId] })),
       }))
       expect([name, parsed.tree.all.filter((el) => el.tag === 'section').length]).toEqual([name, 1000])
       expect(undoSplices(handover.bytes, handover.splices)).toEqual(bytes)
@@ -419,7 +419,7 @@ describe('writing a page', () => {
   })
 
   it('takes links of menus along that were left as they are', () => {
-    const there = aPage({ key: 'p2', file: 'more.html', sections: [aSection(1, { id: 'new', own: 'old', former: ['old'] })] })
+    const there = aPage({ key: 'p2', file: 'more.html', sections: [aSection(1, { id: 'new', sourceId: 'old', former: ['old'] })] })
     const source = utf8(menu.replace('</ul>', '<li><a href="more.html#old">More</a></li></ul>'))
     expect(read(build(source, undefined, 'index.html', [there]).handover.bytes)).toContain('<a href="more.html#new">More</a>')
   })

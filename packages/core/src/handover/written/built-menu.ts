@@ -5,7 +5,7 @@ import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
 
 export const planBuiltMenus = ({ page, surveys }: WritingInput): PlannedEdit[] =>
-  page.highlight.own || !page.sections.length
+  page.highlight.pageMark || !page.sections.length
     ? []
     : builtMenusOf(page, Object.values(surveys)).map(({ at, mark }) => ({
         edit: { kind: 'attribute', at, name: MENU, value: markText(mark) },

@@ -16,7 +16,7 @@ export const planFoundMenus = (input: WritingInput): PlannedEdit[] => {
 }
 
 function planMenu(menu: FoundMenu, links: ReadonlyMap<ElementAt, PageLink>, { page, reading, ways }: WritingInput): PlannedEdit[] {
-  const marked = page.highlight.own ? [] : menu.form.elements
+  const marked = page.highlight.pageMark ? [] : menu.form.elements
   const marks = marked.map((at): PlannedEdit => ({
     edit: { kind: 'attribute', at, name: MENU, value: markText(markOf(menu)) },
     why: `Marks the menu “${menu.name}”.`,

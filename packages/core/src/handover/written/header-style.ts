@@ -133,11 +133,11 @@ export function letGoRules({ header }: SitePage, ranges: readonly Range[], surve
 }
 
 export function movesRules(page: SitePage, ranges: readonly Range[], surveys: HandoverInput['surveys']): string[] {
-  const { moves } = page.header ?? {}
-  if (!moves) return []
+  const { onScroll } = page.header ?? {}
+  if (!onScroll) return []
   const at = (state: string) => `[${MOVES}][${AT}~="${state}"]`
   const rules = [
-    ...(moves.clear
+    ...(onScroll.clear
       ? [
           rule(at('top'), [
             'background: transparent !important;',
@@ -147,9 +147,9 @@ export function movesRules(page: SitePage, ranges: readonly Range[], surveys: Ha
           ]),
         ]
       : []),
-    ...(moves.shadow ? [rule(at('moved'), ['box-shadow: 0 2px 14px rgb(0 0 0 / 0.28) !important;'])] : []),
+    ...(onScroll.shadow ? [rule(at('moved'), ['box-shadow: 0 2px 14px rgb(0 0 0 / 0.28) !important;'])] : []),
     // Who has the focus in it is not left without it.
-    ...(moves.away ? [rule(`${at('away')}:not(:focus-within)`, ['translate: 0 -120% !important;'])] : []),
+    ...(onScroll.away ? [rule(`${at('away')}:not(:focus-within)`, ['translate: 0 -120% !important;'])] : []),
   ]
   const giving = givingElements(page, surveys)
   const smaller = ranges.map(({ screen }) => smallerRules(page, surveys[screen.key], giving))
@@ -167,9 +167,9 @@ export function movesRules(page: SitePage, ranges: readonly Range[], surveys: Ha
     ),
     ...(shrinks ? [media(still, [rule(`[${GIVES}]`, ['transition: padding 0.2s linear;'])])] : []),
   ]
-  const figures = ranges.map(({ screen }) => !moves.off?.includes(screen.key))
+  const figures = ranges.map(({ screen }) => !onScroll.off?.includes(screen.key))
   return [
-    ...(moves.away || moves.clear || shrinks ? glide : []),
+    ...(onScroll.away || onScroll.clear || shrinks ? glide : []),
     ...joined(ranges, figures).flatMap(({ range, figure }) => (figure && rules.length ? [media(only(range), rules)] : [])),
     ...joined(ranges, smaller).flatMap(({ range, figure }) => (figure === null ? [] : [media(only(range), [figure])])),
   ]

@@ -36,7 +36,7 @@ it('marks the header of every screen, each of which may have its own', () => {
 
 it('lets what the page has change bit by bit go on to do so, on each screen', () => {
   const { page } = marked(null)
-  const moving = { ...page, header: { ...page.header!, moves: { after: 0, away: true as const } } }
+  const moving = { ...page, header: { ...page.header!, onScroll: { after: 0, away: true as const } } }
   const style = (laptop: string, phone: string) => {
     const surveys = {
       laptop: aSurvey({ header: aHeader({ at: wide!, transition: laptop }) }),

@@ -4,13 +4,13 @@ import { GIVES, HEADER, MOVES, STEADY } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
 import { inScreenOrder, type Survey } from '../../survey/index.ts'
 import type { PlannedEdit } from '../edit.ts'
-import { firstSection, type HeaderMoves, type SitePage } from '../../site/index.ts'
+import { firstSection, type HeaderOnScroll, type SitePage } from '../../site/index.ts'
 import { needsScript, type WritingInput } from '../writing.ts'
 
 export function planHeader(input: WritingInput): PlannedEdit[] {
   const { header } = input.page
   if (!header || (!header.keep && !header.under && !needsScript(input))) return []
-  const { at, keep, moves } = header
+  const { at, keep, onScroll } = header
   const why = keep ? 'Keeps the page’s header in view.' : 'Says which element the page’s header is.'
   return [
     {
@@ -19,10 +19,15 @@ export function planHeader(input: WritingInput): PlannedEdit[] {
       for: {},
       layout: `header ${at} ${keep} ${header.off?.join(' ') ?? ''}${header.steady ? ' steady' : ''}${header.under ? ` under ${firstSection(input.page)?.at} ${JSON.stringify(header.under)}` : ''}`,
     },
-    ...(moves
+    ...(onScroll
       ? [
           {
-            edit: { kind: 'attribute' as const, at, name: MOVES, value: `${movesText(input.page, moves)}${moves.away ? ' away' : ''}` },
+            edit: {
+              kind: 'attribute' as const,
+              at,
+              name: MOVES,
+              value: `${movesText(input.page, onScroll)}${onScroll.away ? ' away' : ''}`,
+            },
             why: 'What the header does after scrolling.',
             for: {},
             layout: null,
@@ -51,7 +56,7 @@ export function planHeader(input: WritingInput): PlannedEdit[] {
 }
 
 /** An ID that white space stands in cannot be said there, and is said as in an address. */
-function movesText(page: SitePage, { after, over }: HeaderMoves): string {
+function movesText(page: SitePage, { after, over }: HeaderOnScroll): string {
   const first = over && firstSection(page)
   return first ? `#${encodeURIComponent(first.id)}` : String(after)
 }

@@ -51,7 +51,7 @@ const removed = apply(aSite(first.page), first.found(first.page)!.fix!.command)
 it('tells of those whose IDs no style names, and not where the page’s own offsets hold', () => {
   expect(first.found(first.page)!.fix!.label).toBe('Remove the 2 shifted targets')
   expect(first.found(first.page, ['a'])!.fix!.label).toBe('Remove the shifted target')
-  expect(first.found({ ...first.page, travel: { ...first.page.travel, own: true } })).toBeUndefined()
+  expect(first.found({ ...first.page, travel: { ...first.page.travel, pageOffsets: true } })).toBeUndefined()
   expect(first.found(removed.site.pages[0]!)).toBeUndefined()
 })
 
@@ -79,7 +79,7 @@ it('is as it was in a new version, where the targets are there still, and is the
   const command = revisePage(page, first.version, next.version, { sections, added: [] }, { source: 'b', title: 'T' }, defaultRule)
   expect(next.handOver({ ...page, ...command.revision }).html).toContain('<span></span><div id="a" class="x">')
   const again = broughtIn(first.handOver(page).html)
-  expect(again.page.sections.map(({ id, own, block }) => [id, own, block])).toEqual([
+  expect(again.page.sections.map(({ id, sourceId, block }) => [id, sourceId, block])).toEqual([
     ['a', 'a', undefined],
     ['b', 'b', undefined],
     ['c', 'c', undefined],

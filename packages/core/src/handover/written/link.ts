@@ -76,5 +76,5 @@ const formerIds = (page: SitePage): Map<string, string> =>
 /** The ID that a section of another page has now, where `id` is one that it had. */
 function newId(page: SitePage, id: string): string | undefined {
   if (page.sections.some((s) => s.id === id)) return undefined
-  return page.sections.find((s) => s.own === id)?.id ?? formerIds(page).get(id)
+  return page.sections.find((s) => s.sourceId === id)?.id ?? formerIds(page).get(id)
 }

@@ -30,7 +30,7 @@ function rulesOf(menu: MadeMenu, ranges: readonly Range[], look: Look): string[]
   const form = formOf(menu.form)
   const { upTo, as } = smallOf(menu)
   const isSmall = `(max-width: ${upTo}px)`
-  const room = form.room?.(menu.form, look) ?? null
+  const room = form.pagePadding?.(menu.form, look) ?? null
   const padding = (by: number) => (room ? [rule(room.of, [`padding-${room.side}: ${by}px;`])] : [])
   return [
     // What the page says of its own menus and links is kept away from this one; font and colour are inherited.

@@ -1,5 +1,5 @@
 /** Marks on elements that the style or the script looks for: where the page scrolls, and where room is left at its end. */
-import { roomHolder } from '../../arrival/index.ts'
+import { endSpaceHolder } from '../../arrival/index.ts'
 import { ROOM, SCROLLER } from '../../contract/index.ts'
 import type { PlannedEdit } from '../edit.ts'
 import { needsScript, type WritingInput } from '../writing.ts'
@@ -7,14 +7,17 @@ import { needsScript, type WritingInput } from '../writing.ts'
 export function planMarks(input: WritingInput): PlannedEdit[] {
   const { page, reading } = input
   const { written } = reading
-  const last = page.sections.find((s) => s.key === page.room?.section)
-  const holder = last ? roomHolder(last, reading) : null
+  const last = page.sections.find((s) => s.key === page.endSpace?.section)
+  const holder = last ? endSpaceHolder(last, reading) : null
   return [
     ...marked(SCROLLER, written.scroller, needsScript(input) ? (page.scroller ?? null) : null, [
       'The element in which the page scrolls.',
       'The page doesn’t scroll in this element.',
     ]),
-    ...marked(ROOM, written.room, holder === 'body' ? null : holder, ['Holds the space at the page’s end.', 'Holds no space any more.']),
+    ...marked(ROOM, written.endSpace, holder === 'body' ? null : holder, [
+      'Holds the space at the page’s end.',
+      'Holds no space any more.',
+    ]),
   ]
 }
 

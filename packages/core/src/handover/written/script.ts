@@ -18,7 +18,7 @@ function partsOf(input: WritingInput): ScriptPart[] {
     anchors: sticky || anchors.some((a) => a.isFormer || a.placed),
     classes: sticky || marks.some((mark) => typeof mark === 'object'),
     header: sticky || page.header !== null || mayChange(input),
-    moves: !!page.header?.moves,
+    moves: !!page.header?.onScroll,
     presses: !!page.travel.takesPresses,
     shuts: found.some((m) => (m.form as FoundForm).shutBy !== undefined),
     made: sticky || page.menus.some((m) => isMade(m) && changesItself(m)),

@@ -6,7 +6,7 @@ import type { Section, SitePage } from '../../site/index.ts'
 
 /** A section's element: by its ID, or by the name that it has instead, as pages had them before any element could be a target. */
 export function selectorOf(section: Section, reading: PageReading): string {
-  const hasId = section.block !== undefined || section.own !== section.id || reading.ids.some((i) => i.at === section.at)
+  const hasId = section.block !== undefined || section.sourceId !== section.id || reading.ids.some((i) => i.at === section.at)
   return hasId ? idSelector(section.id) : `a[name="${section.id.replace(/["\\]/g, '\\$&')}"]`
 }
 

@@ -33,7 +33,7 @@ function settingsText({ page, surveys, anchors }: WritingInput): string {
     .map((s) => s.id)
   const isTimed = page.travel.smooth && page.travel.timed
   const adjusted = page.sections.flatMap(({ id, adjust }) => (adjust ? [{ id, ...adjust }] : []))
-  const holder = page.sections.find((s) => s.key === page.room?.section)
+  const holder = page.sections.find((s) => s.key === page.endSpace?.section)
   const settings: Settings = {
     sections: [...page.sections.map((s) => s.id), ...builtIds(page, surveys)],
     toTop: page.sections.filter((s) => s.toTop).map((s) => s.id),
@@ -50,15 +50,15 @@ function settingsText({ page, surveys, anchors }: WritingInput): string {
     ...(page.header?.off ? { headerOff: page.header.off } : {}),
     ...(page.header?.steady ? { headerSteady: true } : {}),
     ...(page.header?.under ? { headerUnder: page.header.under } : {}),
-    ...(page.header?.moves ? { headerMoves: page.header.moves } : {}),
+    ...(page.header?.onScroll ? { headerOnScroll: page.header.onScroll } : {}),
     former: anchors.filter((a) => a.isFormer).map((a) => ({ was: a.id, now: a.section.id })),
     points: anchors
       .filter((a) => !a.isFormer)
       .map((a) => ({ id: a.id, below: a.section.point!.shift, ...(a.placed ? { anchor: a.placed.number } : {}) })),
     ...(adjusted.length ? { adjust: adjusted } : {}),
-    ...(page.room && holder ? { room: { id: holder.id, as: page.room.as, on: page.room.on } } : {}),
-    ...(page.travel.own ? { ownTravel: true } : {}),
-    ...(page.highlight.own ? { ownMarks: true } : {}),
+    ...(page.endSpace && holder ? { endSpace: { id: holder.id, as: page.endSpace.as, on: page.endSpace.on } } : {}),
+    ...(page.travel.pageOffsets ? { ownTravel: true } : {}),
+    ...(page.highlight.pageMark ? { ownMarks: true } : {}),
     ...(shifted.length ? { shifted } : {}),
     bar: coverOfBar(page, null),
   }

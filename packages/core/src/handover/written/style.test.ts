@@ -49,17 +49,17 @@ describe('the style', () => {
     )
     // Where it is gone nothing covers.
     expect(css({ off: ['phone'] })).toContain('@media (max-width: 835px) { html:root { --wb-header: 0px; } }')
-    expect(css({ moves: { after: 40, shadow: true, away: true, off: ['laptop'] } })).toMatch(
+    expect(css({ onScroll: { after: 40, shadow: true, away: true, off: ['laptop'] } })).toMatch(
       /@media \(max-width: 835px\) { \[data-wb-moves\]\[data-wb-at~="moved"\] { box-shadow: .* !important; } \[data-wb-moves\]\[data-wb-at~="away"\]:not\(:focus-within\) { translate: 0 -120% !important; } }/,
     )
-    expect(css({ moves: { after: 40, clear: true } })).toContain('[data-wb-at~="top"] { background: transparent !important;')
+    expect(css({ onScroll: { after: 40, clear: true } })).toContain('[data-wb-at~="top"] { background: transparent !important;')
     expect(css({ backing: 'rgb(1 2 3 / 50%)' })).toContain('[data-wb-header] { background-color: rgb(1 2 3 / 50%) !important; }')
   })
   it('makes the header smaller by its padding, for which a margin makes up', () => {
     const at = header.at!
     const css = (gives: typeof header.gives) => {
       const surveys = { laptop: survey('laptop', { header: { ...header, moved: 80, gives } }), phone: survey('phone') }
-      return style(surveys, { menus: [], header: { at, keep: null, backing: null, moves: { after: 40, small: 15 } } })
+      return style(surveys, { menus: [], header: { at, keep: null, backing: null, onScroll: { after: 40, small: 15 } } })
     }
     expect(css({ at, top: 20.5, bottom: 10, margin: { side: 'bottom', own: 4 } })).toContain(
       '@media (min-width: 835.02px) { [data-wb-moves][data-wb-at~="moved"] { padding-top: 10.5px !important; padding-bottom: 5px !important; margin-bottom: 19px !important; } }',
@@ -119,7 +119,7 @@ describe('the style', () => {
       '{ scroll-margin-top: calc(-10px - var(--wb-header)) !important; }',
     ])
     // By the page’s own offsets nothing is written.
-    expect(style(surveys, { travel: { smooth: true, breathing: 0, own: true }, menus: [] })).not.toContain(':is([data-wb-header]')
+    expect(style(surveys, { travel: { smooth: true, breathing: 0, pageOffsets: true }, menus: [] })).not.toContain(':is([data-wb-header]')
   })
   it.each([
     [
@@ -145,8 +145,8 @@ describe('the style', () => {
     const nav = ['a', 'b', 'end'].map((id) => `<a href="#${id}">${id}</a>`).join('')
     const its = readPage(new TextEncoder().encode(`<!doctype html><meta charset=utf-8><nav>${nav}</nav>${part('a')}${part('b')}${last}`))
     const setUp = proposeSetUp(its, [], defaultRule)
-    const room = { section: setUp.sections.at(-1)!.key, as: 'padding' as const, on: [{ screen: 'laptop', fits: 500, own: 12 }] }
-    const page = { key: 'p', file: 'a.html', source: '', title: '', ...setUp, room }
+    const endSpace = { section: setUp.sections.at(-1)!.key, as: 'padding' as const, on: [{ screen: 'laptop', fits: 500, base: 12 }] }
+    const page = { key: 'p', file: 'a.html', source: '', title: '', ...setUp, endSpace }
     const css = flat(
       pageStyle(
         { page, pages: [page], reading: its, screens: twoScreens, surveys: { laptop: survey('laptop') }, named: [], runtime: () => '' },
@@ -176,7 +176,7 @@ describe('the style', () => {
     expect(css.match(/#two {[^}]*}/g)).toEqual(['#two { scroll-margin-top: -20px !important; }'])
     // The very top is the very top, and by the page’s own offsets nothing is written.
     expect(adjusted({ adjust: { by: 30 }, toTop: true })).not.toContain('30px;')
-    expect(style(surveys, { travel: { smooth: true, breathing: 0, own: true }, header: null, menus: [] })).not.toContain('#two')
+    expect(style(surveys, { travel: { smooth: true, breathing: 0, pageOffsets: true }, header: null, menus: [] })).not.toContain('#two')
   })
   it('makes room for a bar at the top, and none under a header that lies over the page', () => {
     expect(style({})).toContain('html:root { padding-top: 48px; }')

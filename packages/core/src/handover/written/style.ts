@@ -1,5 +1,5 @@
 /** The style that a handover writes: offsets, motion, the made menu's bar, and how the current item is marked. */
-import { isOwnTravel, partsByAt, roomHolder, standsAbove } from '../../arrival/index.ts'
+import { isOwnTravel, partsByAt, endSpaceHolder, standsAbove } from '../../arrival/index.ts'
 import { backingFor } from '../../colour/index.ts'
 import { ANCHOR, COVER, MARK_STYLES, markRule, markText, MENU, PIECE, ROOM, SIZED_RULE, WAS, WITHIN } from '../../contract/index.ts'
 import { builtMenusOf, foundLookRules } from '../../menus/index.ts'
@@ -28,7 +28,7 @@ export function planStyle(input: WritingInput): PlannedEdit[] {
       why: 'Offsets, motion and the mark of the current item.',
       for: {},
       // What else of it moves anything is told with the header and the menu that is made.
-      layout: input.page.room ? `room ${JSON.stringify(input.page.room)}` : null,
+      layout: input.page.endSpace ? `room ${JSON.stringify(input.page.endSpace)}` : null,
     },
   ]
 }
@@ -63,7 +63,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
           ...group('Targets that the page moved up: links arrive at their content.', marginRules(input, ranges, true)),
           ...group('Extra offset of single sections.', marginRules(input, ranges, false)),
         ]),
-    ...group('Space at the page’s end, so its last sections can arrive; added to the section’s own.', roomRules(input, ranges)),
+    ...group('Space at the page’s end, so its last sections can arrive; added to the section’s own.', endSpaceRules(input, ranges)),
     ...hostRules(page, anchors, ranges, isOwn),
     ...placedRules(page, anchors, ranges, isOwn),
     ...group(`Keeps the header in view where it takes at most a sixth of the screen’s height.`, keepRules(page, ranges, surveys)),
@@ -75,7 +75,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
     ...group('Pictures with sizes in the markup keep the height from the page’s styles.', page.pictures ? [SIZED_RULE] : []),
     ...group('The skip link shows when focused.', page.travel.skip === undefined || !page.sections.length ? [] : SKIP_RULES),
     ...group('A link that was a button looks like one unless the page styles it.', buttonRules(page, reading)),
-    ...(page.highlight.own ? [] : markRules(page, surveys)),
+    ...(page.highlight.pageMark ? [] : markRules(page, surveys)),
     ...group(
       'Look of the states of items in the page’s own menus.',
       page.menus
@@ -122,17 +122,17 @@ function roomText(page: SitePage, section: Section, { key }: Screen, more = 0): 
   return `calc(${px(more - breathingOn(page, key))} - var(${COVER}))`
 }
 
-function roomRules({ page: { room, sections }, reading }: HandoverInput, ranges: readonly Range[]): string[] {
-  const section = sections.find((s) => s.key === room?.section)
-  if (!room || !section) return []
-  const holder = roomHolder(section, reading)
+function endSpaceRules({ page: { endSpace, sections }, reading }: HandoverInput, ranges: readonly Range[]): string[] {
+  const section = sections.find((s) => s.key === endSpace?.section)
+  if (!endSpace || !section) return []
+  const holder = endSpaceHolder(section, reading)
   const figures = ranges.map(({ screen }) => {
-    const on = room.on.find((o) => o.screen === screen.key)
+    const on = endSpace.on.find((o) => o.screen === screen.key)
     if (!on) return null
     const more = `max(0px, 100vh - ${px(on.fits)})`
-    return holder === null ? `calc(${px(on.own)} + ${more})` : more
+    return holder === null ? `calc(${px(on.base)} + ${more})` : more
   })
-  const name = room.as === 'padding' ? 'padding-bottom' : 'min-height'
+  const name = endSpace.as === 'padding' ? 'padding-bottom' : 'min-height'
   // Within a heading, or under it, it would part that from its text.
   const make = (figure: string): string =>
     holder === null

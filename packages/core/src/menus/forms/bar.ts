@@ -31,11 +31,12 @@ export const form: MadeForm<Form> = {
   covers: {
     // In the page's header it is measured with that.
     height: ({ place }) => (place === 'in-header' ? 0 : HEIGHT),
-    room: ({ place }) => (place === 'under-fixed' || place === 'in-header' ? 0 : HEIGHT),
+    contentShift: ({ place }) => (place === 'under-fixed' || place === 'in-header' ? 0 : HEIGHT),
     isBelowHeader: ({ place }) => place !== 'top' && place !== 'in-header',
   },
   // One that is stuck in what scrolls has its room there, one that comes later takes none.
-  room: ({ place }, { isInner, isLate }) => (place === 'top' && !isInner && !isLate ? { of: 'html:root', side: 'top', by: HEIGHT } : null),
+  pagePadding: ({ place }, { isInner, isLate }) =>
+    place === 'top' && !isInner && !isLate ? { of: 'html:root', side: 'top', by: HEIGHT } : null,
   style: ({ place }, { nav, color, backing, isInner }) => {
     const isFixed = place !== 'top' || !isInner
     const stands = place === 'in-header' ? 'position: static; z-index: 1000;' : isFixed ? position[place] : 'position: sticky; top: 0;'

@@ -62,7 +62,7 @@ export interface MadeForm<F extends { kind: string }> {
   /** Rules of its style. */
   style: (form: F, look: Look) => string[]
   /** What of the page makes room for it, where something does: a padding, in px. */
-  room?: (form: F, look: Look) => { of: string; side: 'top' | 'left' | 'right'; by: number } | null
+  pagePadding?: (form: F, look: Look) => { of: string; side: 'top' | 'left' | 'right'; by: number } | null
   /** It is not on paper. */
   isScreenOnly?: true
   /** Rules of its style where it scrolls sideways, on small screens. */
@@ -72,7 +72,7 @@ export interface MadeForm<F extends { kind: string }> {
     /** How much of the viewport's top it covers, in px, below what the page's own header covers. */
     height: (form: F) => number
     /** By how much it moves the page's content down, in px. */
-    room: (form: F) => number
+    contentShift: (form: F) => number
     /** True where it begins below the page's own header. */
     isBelowHeader: (form: F) => boolean
   }

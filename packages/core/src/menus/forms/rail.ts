@@ -23,7 +23,7 @@ export const form: MadeForm<Form> = {
   levels: Infinity,
   small: ['folds', 'scrolls', 'away'],
   isScreenOnly: true,
-  room: ({ side, stands, width, edge }) => (stands === 'beside' ? { of: 'html:root body', side, by: width + 2 * edge } : null),
+  pagePadding: ({ side, stands, width, edge }) => (stands === 'beside' ? { of: 'html:root body', side, by: width + 2 * edge } : null),
   style: ({ side, width, edge }, { nav, color, backing }) => [
     rule(
       nav,

@@ -3,12 +3,12 @@ import type { Mark } from '../../contract/index.ts'
 import { isFound } from '../document.ts'
 import { CommandError } from '../errors.ts'
 import { onPage, type KindsOf } from './kind.ts'
-import { markShape, ownOf, ownShape } from './shapes.ts'
+import { flagShape, markShape } from './shapes.ts'
 
 export type HighlightCommand =
   | { type: 'highlight/bell'; page: string; bellOffset: number }
   /** Whether the page's own script marks the current item, or ours. */
-  | { type: 'highlight/own'; page: string; own?: true }
+  | { type: 'highlight/page-mark'; page: string; pageMark?: true }
   | { type: 'highlight/mark'; page: string; menu: string; mark?: Mark }
 
 export const highlightCommands: KindsOf<HighlightCommand> = {
@@ -22,14 +22,14 @@ export const highlightCommands: KindsOf<HighlightCommand> = {
         inverse: { ...c, bellOffset: page.highlight.bellOffset },
       })),
   },
-  'highlight/own': {
+  'highlight/page-mark': {
     name: 'Change who marks the current item',
-    payload: (s) => ({ page: s.key, own: ownShape(s) }),
+    payload: (s) => ({ page: s.key, pageMark: flagShape(s) }),
     touches: (c) => ({ writes: [`page/${c.page}/marking`] }),
     apply: (site, c) =>
       onPage(site, c.page, (page) => ({
-        page: { ...page, highlight: { bellOffset: page.highlight.bellOffset, ...ownOf(c) } },
-        inverse: { type: c.type, page: c.page, ...ownOf(page.highlight) },
+        page: { ...page, highlight: { bellOffset: page.highlight.bellOffset, ...(c.pageMark && { pageMark: c.pageMark }) } },
+        inverse: { type: c.type, page: c.page, ...(page.highlight.pageMark && { pageMark: true }) },
       })),
   },
   'highlight/mark': {

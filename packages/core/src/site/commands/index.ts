@@ -5,7 +5,7 @@
  */
 import type { Site } from '../document.ts'
 import { checkInvariants } from '../invariants.ts'
-import { keepInStep } from '../in-step.ts'
+import { syncMenus } from '../synced-menus.ts'
 import { highlightCommands, type HighlightCommand } from './highlight.ts'
 import { itemCommands, type ItemCommand } from './item.ts'
 import type { Applied, CommandKind, Touched } from './kind.ts'
@@ -46,7 +46,7 @@ const kindOf = (command: SingleCommand) => commandKinds[command.type] as unknown
 /** @throws CommandError when the command does not fit the document, or would break it; the document is then unchanged */
 export function apply(site: Site, command: Command): Applied<Command> {
   const { site: changed, inverse } = step(site, command)
-  const next = keepInStep(changed)
+  const next = syncMenus(changed)
   checkInvariants(site, next)
   return { site: next, inverse }
 }

@@ -3,7 +3,7 @@ import type { Motion } from '../../contract/index.ts'
 import { type Item, type ItemTarget, type Menu, type Site } from '../document.ts'
 import { CommandError } from '../errors.ts'
 import { checkFree, find, insert, onPage, readsOf, replace, type Applied, type KindsOf } from './kind.ts'
-import { itemShape, motionShape, offShape, takenToBeShape, targetShape } from './shapes.ts'
+import { itemShape, motionShape, offShape, flagShape, targetShape } from './shapes.ts'
 
 export type ItemCommand =
   | { type: 'item/add'; page: string; menu: string; item: Item; index: number }
@@ -17,7 +17,7 @@ export type ItemCommand =
   | { type: 'item/off'; page: string; menu: string; item: string; off: string[] | undefined }
   /** Undefined is as its menu's links do. */
   | { type: 'item/motion'; page: string; menu: string; item: string; motion: Motion | undefined }
-  | { type: 'item/target'; page: string; menu: string; item: string; target: ItemTarget; takenToBe?: true }
+  | { type: 'item/target'; page: string; menu: string; item: string; target: ItemTarget; assumed?: true }
 
 function onMenu(
   site: Site,
@@ -26,7 +26,7 @@ function onMenu(
 ): Applied<ItemCommand> {
   return onPage(site, c.page, (page) => {
     const menu = find(page.menus, c.menu, 'menu')
-    if (menu.inStep) throw new CommandError(`“${menu.name}” is synced with another menu: change that one, or stop syncing this one`)
+    if (menu.syncedWith) throw new CommandError(`“${menu.name}” is synced with another menu: change that one, or stop syncing this one`)
     const { items, inverse } = change(menu)
     return { page: { ...page, menus: replace(page.menus, menu, { ...menu, items }) }, inverse }
   })
@@ -131,17 +131,17 @@ export const itemCommands: KindsOf<ItemCommand> = {
   },
   'item/target': {
     name: 'Change a target',
-    payload: (s) => ({ page: s.key, menu: s.key, item: s.key, target: targetShape(s), takenToBe: takenToBeShape(s) }),
+    payload: (s) => ({ page: s.key, menu: s.key, item: s.key, target: targetShape(s), assumed: flagShape(s) }),
     touches: (c) => ({ writes: [inMenu(c, `item/${c.item}/target`)], reads: readsOf(c.page, c.target) }),
     apply: (site, c) =>
       onMenu(site, c, ({ items }) => {
         const item = find(items, c.item, 'item')
         // Whoever gives it, confirms it; only what is taken back is as doubtful again as it was.
-        const { takenToBe, ...rest } = item
-        const { takenToBe: again, ...command } = c
+        const { assumed, ...rest } = item
+        const { assumed: again, ...command } = c
         return {
-          items: replace(items, item, { ...rest, target: c.target, ...(again && { takenToBe: again }) }),
-          inverse: { ...command, target: item.target, ...(takenToBe && { takenToBe }) },
+          items: replace(items, item, { ...rest, target: c.target, ...(again && { assumed: again }) }),
+          inverse: { ...command, target: item.target, ...(assumed && { assumed: assumed }) },
         }
       }),
   },

@@ -1,10 +1,20 @@
 /** Commands on menus. */
 import type { Motion } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
-import { isFound, isMade, type InStep, type Item, type MadeMenuForm, type Menu, type MenuLook, type Shown, type Site } from '../document.ts'
+import {
+  isFound,
+  isMade,
+  type SyncSource,
+  type Item,
+  type MadeMenuForm,
+  type Menu,
+  type MenuLook,
+  type Shown,
+  type Site,
+} from '../document.ts'
 import { CommandError } from '../errors.ts'
 import { checkFree, find, insert, onPage, readsOf, replace, type Applied, type KindsOf } from './kind.ts'
-import { growsShape, inStepShape, itemShape, lookShape, madeFormShape, menuShape, motionShape, shownShape } from './shapes.ts'
+import { growsShape, syncShape, itemShape, lookShape, madeFormShape, menuShape, motionShape, shownShape } from './shapes.ts'
 
 export type MenuCommand =
   | { type: 'menu/add'; page: string; menu: Menu; index: number }
@@ -14,7 +24,7 @@ export type MenuCommand =
   | { type: 'menu/form'; page: string; menu: string; form: MadeMenuForm }
   | { type: 'menu/shown'; page: string; menu: string; shown: Shown | undefined }
   /** Keeps it in step with another menu, or lets it go its own way. @param items those that it has then, where they are not the ones that it has */
-  | { type: 'menu/in-step'; page: string; menu: string; inStep: InStep | undefined; items?: Item[] | undefined }
+  | { type: 'menu/sync'; page: string; menu: string; syncedWith: SyncSource | undefined; items?: Item[] | undefined }
   | { type: 'menu/look'; page: string; menu: string; look: MenuLook | undefined }
   /** Undefined is as all links on the page do. */
   | { type: 'menu/motion'; page: string; menu: string; motion: Motion | undefined }
@@ -98,18 +108,21 @@ export const menuCommands: KindsOf<MenuCommand> = {
         return { menu: { ...rest, ...(c.shown && { shown: c.shown }) }, inverse: { ...c, shown } }
       }),
   },
-  'menu/in-step': {
+  'menu/sync': {
     name: 'Sync a menu',
-    payload: (s) => ({ page: s.key, menu: s.key, inStep: inStepShape(s), items: s.optional(s.array(itemShape(s), 5000)) }),
+    payload: (s) => ({ page: s.key, menu: s.key, syncedWith: syncShape(s), items: s.optional(s.array(itemShape(s), 5000)) }),
     touches: (c) => ({
       writes: [`page/${c.page}/menu/${c.menu}/*`],
-      reads: c.inStep ? [`page/${c.inStep.page}/menu/${c.inStep.menu}/followed`] : [],
+      reads: c.syncedWith ? [`page/${c.syncedWith.page}/menu/${c.syncedWith.menu}/followed`] : [],
     }),
     apply: (site, c) =>
       onMenu(site, c, (menu) => {
-        const { inStep, ...rest } = asMade(menu)
+        const { syncedWith, ...rest } = asMade(menu)
         const items = c.items ?? menu.items
-        return { menu: { ...rest, ...(c.inStep && { inStep: c.inStep }), items }, inverse: { ...c, inStep, items: menu.items } }
+        return {
+          menu: { ...rest, ...(c.syncedWith && { syncedWith: c.syncedWith }), items },
+          inverse: { ...c, syncedWith, items: menu.items },
+        }
       }),
   },
   'menu/look': {

@@ -7,7 +7,7 @@ import { pageShape, revisionShape, setUpShape } from './shapes.ts'
 /** What the one press decides about a page. */
 export type SetUp = Pick<
   SitePage,
-  'sections' | 'menus' | 'links' | 'motions' | 'room' | 'pictures' | 'header' | 'scroller' | 'travel' | 'highlight'
+  'sections' | 'menus' | 'links' | 'motions' | 'endSpace' | 'pictures' | 'header' | 'scroller' | 'travel' | 'highlight'
 >
 
 export type PageCommand =
@@ -21,12 +21,12 @@ export type PageCommand =
 const bare = ({ key, file, source, title }: SitePage) => ({ key, file, source, title })
 const sorted = <T extends { sections: SitePage['sections'] }>(holder: T): T => ({ ...holder, sections: inPageOrder(holder.sections) })
 /** What the press decided about a page, and what was changed of it since. */
-export const setUpOf = ({ sections, menus, links, motions, room, pictures, header, scroller, travel, highlight }: SitePage): SetUp => ({
+export const setUpOf = ({ sections, menus, links, motions, endSpace, pictures, header, scroller, travel, highlight }: SitePage): SetUp => ({
   sections,
   menus,
   ...(links ? { links } : {}),
   ...(motions ? { motions } : {}),
-  ...(room ? { room } : {}),
+  ...(endSpace ? { endSpace } : {}),
   ...(pictures ? { pictures } : {}),
   header,
   ...(scroller === undefined ? {} : { scroller }),

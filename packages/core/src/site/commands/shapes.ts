@@ -15,8 +15,6 @@ const each = <K extends { shape: (s: Shapes) => Record<string, Shape> }>(s: Shap
 
 export const targetShape = (s: Shapes): Shape => byKind(s, each(s, itemKinds))
 
-export const takenToBeShape = (s: Shapes): Shape => s.optional(s.oneOf(true))
-
 export const madeLinkShape = (s: Shapes): Shape =>
   s.optional(s.object({ of: s.oneOf('element', 'words', 'button'), label: s.text, isSaid: s.optional(s.oneOf(true)) }))
 
@@ -42,7 +40,7 @@ export const itemShape = (s: Shapes): Shape =>
     depth: s.optional(s.depth),
     off: offShape(s),
     motion: motionShape(s),
-    takenToBe: takenToBeShape(s),
+    assumed: flagShape(s),
   })
 
 export const markShape = (s: Shapes): Shape =>
@@ -72,7 +70,7 @@ export const lookShape = (s: Shapes): Shape => {
   return s.optional(s.object({ ...shapeOfFields(s, LOOK_FIELDS, false), states }))
 }
 
-export const inStepShape = (s: Shapes): Shape =>
+export const syncShape = (s: Shapes): Shape =>
   s.optional(s.object({ page: s.key, menu: s.key, labels: s.array(s.object({ item: s.key, label: s.text }), 5000) }))
 
 /** False or left out. */
@@ -89,7 +87,7 @@ export const menuShape = (s: Shapes): Shape =>
     shown: shownShape(s),
     look: lookShape(s),
     motion: motionShape(s),
-    inStep: inStepShape(s),
+    syncedWith: syncShape(s),
     grows: growsShape(s),
     items: s.array(itemShape(s), 5000),
   })
@@ -101,7 +99,7 @@ export const sectionShape = (s: Shapes): Shape =>
     point: s.object({ shift: s.px }).allow(null),
     title: s.text,
     id: s.id,
-    own: s.anyId.allow(null),
+    sourceId: s.anyId.allow(null),
     former: formerShape(s),
     heading: s.at.allow(null),
     depth: s.depth,
@@ -114,12 +112,12 @@ export const adjustShape = (s: Shapes): Shape => s.optional(s.object({ by: s.alt
 
 export const skipShape = (s: Shapes): Shape => s.words
 
-export const roomShape = (s: Shapes): Shape =>
+export const endSpaceShape = (s: Shapes): Shape =>
   s.optional(
     s.object({
       section: s.key,
       as: s.oneOf('padding', 'height'),
-      on: s.array(s.object({ screen: s.key, fits: s.length, own: s.length }), 50),
+      on: s.array(s.object({ screen: s.key, fits: s.length, base: s.length }), 50),
     }),
   )
 
@@ -135,15 +133,15 @@ export const headerShape = (s: Shapes): Shape =>
       keep: s.oneOf('sticky', 'fixed', null),
       backing: s.colour.allow(null),
       off: offShape(s),
-      steady: ownShape(s),
+      steady: flagShape(s),
       under: s.optional(s.array(s.object({ screen: s.key, head: s.px, frame: s.px }), 100)),
-      moves: s.optional(
+      onScroll: s.optional(
         s.object({
           after: s.count(0, 5000),
-          over: ownShape(s),
-          clear: ownShape(s),
-          shadow: ownShape(s),
-          away: ownShape(s),
+          over: flagShape(s),
+          clear: flagShape(s),
+          shadow: flagShape(s),
+          away: flagShape(s),
           small: s.optional(s.count(1, 400)),
           off: offShape(s),
         }),
@@ -151,10 +149,8 @@ export const headerShape = (s: Shapes): Shape =>
     })
     .allow(null)
 
-/** As the page has it. */
-export const ownOf = ({ own }: { own?: true }): { own?: true } => (own ? { own } : {})
 export const breathesShape = (s: Shapes): Shape => s.optional(s.array(s.object({ screen: s.key, px: s.px }), 100))
-export const ownShape = (s: Shapes): Shape => s.optional(s.oneOf(true))
+export const flagShape = (s: Shapes): Shape => s.optional(s.oneOf(true))
 
 const setUpKeys = (s: Shapes) => ({
   sections: s.array(sectionShape(s), 5000),
@@ -162,7 +158,7 @@ const setUpKeys = (s: Shapes) => ({
   links: s.optional(s.array(s.object({ at: s.at, target: targetShape(s), made: madeLinkShape(s) }), 5000)),
   motions: s.optional(s.array(s.object({ at: s.at, motion: motionShape(s).required() }), 5000)),
   header: headerShape(s),
-  room: roomShape(s),
+  endSpace: endSpaceShape(s),
   pictures: picturesShape(s),
   scroller: s.optional(s.at),
   travel: s.object({
@@ -170,14 +166,14 @@ const setUpKeys = (s: Shapes) => ({
     timed: s.optional(timedShape(s)),
     breathing: s.px,
     breathes: breathesShape(s),
-    own: ownShape(s),
+    pageOffsets: flagShape(s),
     address: addressRuleShape(s),
-    follows: ownShape(s),
+    follows: flagShape(s),
     skip: s.optional(skipShape(s)),
-    takesPresses: ownShape(s),
-    estimates: ownShape(s),
+    takesPresses: flagShape(s),
+    estimates: flagShape(s),
   }),
-  highlight: s.object({ bellOffset: s.px, own: ownShape(s) }),
+  highlight: s.object({ bellOffset: s.px, pageMark: flagShape(s) }),
 })
 
 export const setUpShape = (s: Shapes): Shape => s.object(setUpKeys(s))

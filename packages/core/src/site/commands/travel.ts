@@ -2,9 +2,9 @@
 import type { AddressRule, Timed } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
 import type { PictureSize } from '../../survey/index.ts'
-import type { HeaderChoice, Room, SitePage } from '../document.ts'
+import type { HeaderChoice, EndSpace, SitePage } from '../document.ts'
 import { onPage, type KindsOf } from './kind.ts'
-import { addressRuleShape, breathesShape, headerShape, ownOf, ownShape, picturesShape, roomShape, skipShape, timedShape } from './shapes.ts'
+import { addressRuleShape, breathesShape, endSpaceShape, flagShape, headerShape, picturesShape, skipShape, timedShape } from './shapes.ts'
 
 export type TravelCommand =
   | { type: 'header/choose'; page: string; header: HeaderChoice | null }
@@ -19,7 +19,7 @@ export type TravelCommand =
   | { type: 'travel/estimates'; page: string; says?: true | undefined }
   /** @param label of the skip link; undefined for none */
   | { type: 'travel/skip'; page: string; label?: string | undefined }
-  | { type: 'travel/room'; page: string; room: Room | undefined }
+  | { type: 'travel/end-space'; page: string; endSpace: EndSpace | undefined }
   | { type: 'travel/pictures'; page: string; pictures: PictureSize[] | undefined }
   /** Ends the page's own offsets, unless it says that they hold. @param breathes screens on which it is another */
   | {
@@ -27,7 +27,7 @@ export type TravelCommand =
       page: string
       breathing: number
       breathes?: SitePage['travel']['breathes'] | undefined
-      own?: true
+      pageOffsets?: true
     }
 
 /** The same with these, and without those of them that are undefined. */
@@ -65,7 +65,7 @@ export const travelCommands: KindsOf<TravelCommand> = {
   },
   'travel/address': {
     name: 'Change the address rule of links',
-    payload: (s) => ({ page: s.key, address: addressRuleShape(s), follows: ownShape(s) }),
+    payload: (s) => ({ page: s.key, address: addressRuleShape(s), follows: flagShape(s) }),
     touches: (c) => ({ writes: [`page/${c.page}/address`] }),
     apply: (site, c) =>
       onPage(site, c.page, (page) => ({
@@ -75,7 +75,7 @@ export const travelCommands: KindsOf<TravelCommand> = {
   },
   'travel/presses': {
     name: 'Change who handles links',
-    payload: (s) => ({ page: s.key, takes: ownShape(s) }),
+    payload: (s) => ({ page: s.key, takes: flagShape(s) }),
     touches: (c) => ({ writes: [`page/${c.page}/presses`] }),
     apply: (site, c) =>
       onPage(site, c.page, (page) => ({
@@ -85,7 +85,7 @@ export const travelCommands: KindsOf<TravelCommand> = {
   },
   'travel/estimates': {
     name: 'Change heights of late parts',
-    payload: (s) => ({ page: s.key, says: ownShape(s) }),
+    payload: (s) => ({ page: s.key, says: flagShape(s) }),
     touches: (c) => ({ writes: [`page/${c.page}/estimates`] }),
     apply: (site, c) =>
       onPage(site, c.page, (page) => ({
@@ -103,12 +103,15 @@ export const travelCommands: KindsOf<TravelCommand> = {
         inverse: { ...c, label: page.travel.skip },
       })),
   },
-  'travel/room': {
+  'travel/end-space': {
     name: 'Change the space at the end',
-    payload: (s) => ({ page: s.key, room: roomShape(s) }),
-    touches: (c) => ({ writes: [`page/${c.page}/room`] }),
+    payload: (s) => ({ page: s.key, endSpace: endSpaceShape(s) }),
+    touches: (c) => ({ writes: [`page/${c.page}/end-space`] }),
     apply: (site, c) =>
-      onPage(site, c.page, ({ room, ...page }) => ({ page: { ...page, ...(c.room && { room: c.room }) }, inverse: { ...c, room } })),
+      onPage(site, c.page, ({ endSpace, ...page }) => ({
+        page: { ...page, ...(c.endSpace && { endSpace: c.endSpace }) },
+        inverse: { ...c, endSpace },
+      })),
   },
   'travel/pictures': {
     name: 'Change the sizes of pictures',
@@ -122,17 +125,17 @@ export const travelCommands: KindsOf<TravelCommand> = {
   },
   'travel/breathing': {
     name: 'Change the breathing space',
-    payload: (s) => ({ page: s.key, breathing: s.px, breathes: breathesShape(s), own: ownShape(s) }),
+    payload: (s) => ({ page: s.key, breathing: s.px, breathes: breathesShape(s), pageOffsets: flagShape(s) }),
     touches: (c) => ({ writes: [`page/${c.page}/breathing`] }),
     apply: (site, c) =>
       onPage(site, c.page, (page) => ({
-        page: withTravel(page, { breathing: c.breathing, breathes: c.breathes, own: c.own }),
+        page: withTravel(page, { breathing: c.breathing, breathes: c.breathes, pageOffsets: c.pageOffsets }),
         inverse: {
           type: c.type,
           page: c.page,
           breathing: page.travel.breathing,
           ...(page.travel.breathes && { breathes: page.travel.breathes }),
-          ...ownOf(page.travel),
+          ...(page.travel.pageOffsets && { pageOffsets: true as const }),
         },
       })),
   },

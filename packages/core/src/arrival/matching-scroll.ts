@@ -11,13 +11,13 @@ export interface Travelled extends Pick<Survey, 'maxScroll'> {
  * Where a page stands on one screen when on another it stands at `scroll`, in px: where the same link arrives, or as far between the same two
  * arrivals, or between one and the page's end.
  */
-export function inStep(scroll: number, from: Travelled, to: Travelled): number {
+export function matchingScroll(scroll: number, from: Travelled, to: Travelled): number {
   // A page that fits on its screen stands at its top.
   if (scroll <= 0) return 0
   const there = new Map(to.arrivals.map((a) => [a.section, a]))
   const places = from.arrivals.flatMap((a) => {
     const b = there.get(a.section)
-    return a.moves && b?.moves ? [{ from: a.land, to: b.land }] : []
+    return a.movesPage && b?.movesPage ? [{ from: a.land, to: b.land }] : []
   })
   const ends = { from: from.maxScroll, to: to.maxScroll }
   let [before, after] = [{ from: 0, to: 0 }, ends]

@@ -1,18 +1,18 @@
 /** Items of a menu that keeps in step with another: theirs are the labels alone. */
-import { inStepKey, sectionOf, type InStep, type Menu } from '@waybell/core'
+import { syncedKey, sectionOf, type SyncSource, type Menu } from '@waybell/core'
 import { Button, Field } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'
 import { useWork } from '../../work/context.ts'
 
-export function InStepItems({ menu, inStep }: { menu: Menu; inStep: InStep }) {
+export function SyncedItems({ menu, syncedWith }: { menu: Menu; syncedWith: SyncSource }) {
   const { page, site, run, point } = useWork()
-  const there = site.pages.find((p) => p.key === inStep.page)!
-  const followed = there.menus.find((m) => m.key === inStep.menu)!
-  const set = (next: InStep | undefined) => run({ type: 'menu/in-step', page: page.key, menu: menu.key, inStep: next })
+  const there = site.pages.find((p) => p.key === syncedWith.page)!
+  const followed = there.menus.find((m) => m.key === syncedWith.menu)!
+  const set = (next: SyncSource | undefined) => run({ type: 'menu/sync', page: page.key, menu: menu.key, syncedWith: next })
   const relabel = (item: string, label: string) => {
-    const others = inStep.labels.filter((l) => l.item !== item)
+    const others = syncedWith.labels.filter((l) => l.item !== item)
     const isOwn = label !== followed.items.find((i) => i.key === item)?.label
-    set({ ...inStep, labels: isOwn ? [...others, { item, label }] : others })
+    set({ ...syncedWith, labels: isOwn ? [...others, { item, label }] : others })
   }
   return (
     <>
@@ -30,7 +30,7 @@ export function InStepItems({ menu, inStep }: { menu: Menu; inStep: InStep }) {
           const section = sectionOf(item.target) ?? undefined
           return (
             <div
-              data-item={inStepKey(menu.key, source.key)}
+              data-item={syncedKey(menu.key, source.key)}
               data-section={section}
               onPointerEnter={() => section && point(section)}
               onPointerLeave={() => point(null)}

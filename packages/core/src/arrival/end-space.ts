@@ -1,13 +1,13 @@
 /** Room at the page's end: what is missing there, and what to leave so that every section reaches its place. */
 import type { Candidate, PageReading } from '../page/index.ts'
-import type { Room, Section, SitePage } from '../site/index.ts'
+import type { EndSpace, Section, SitePage } from '../site/index.ts'
 import { viewHeight, type Survey } from '../survey/index.ts'
 import { partsByAt } from './part.ts'
 import { roomAtEnd, solveArrivals, type Arrival } from './solve.ts'
 
 /** What of a page's room its style leaves on a screen, in px. */
-export function roomOn(page: SitePage, { screen, height }: Pick<Survey, 'screen' | 'height'>): number {
-  const said = page.room?.on.find((o) => o.screen === screen)
+export function endSpaceOn(page: SitePage, { screen, height }: Pick<Survey, 'screen' | 'height'>): number {
+  const said = page.endSpace?.on.find((o) => o.screen === screen)
   return said ? Math.max(0, height - said.fits) : 0
 }
 
@@ -15,7 +15,7 @@ export function roomOn(page: SitePage, { screen, height }: Pick<Survey, 'screen'
  * What ends where a section does: its element, or what holds that and its text; `body` where no tag stands for it. Null where the section holds all
  * of its content itself: a heading that were given room, or an anchor in it, would be parted from its text.
  */
-export const roomHolder = (section: Section, reading: PageReading): Candidate['holder'] =>
+export const endSpaceHolder = (section: Section, reading: PageReading): Candidate['holder'] =>
   section.block === undefined ? (reading.candidates.find((c) => c.at === section.at)?.holder ?? null) : null
 
 /** The last section that can hold it: an element with a box. */
@@ -26,26 +26,26 @@ const lastWithBox = (page: SitePage, surveys: readonly Survey[]): Section | unde
  * What to leave on all screens that were measured, so that every section that is linked reaches its place there.
  * @returns null where nothing is missing, or no section can hold it
  */
-export function roomFor(page: SitePage, measured: Iterable<Survey>, as: Room['as']): Room | null {
+export function endSpaceFor(page: SitePage, measured: Iterable<Survey>, as: EndSpace['as']): EndSpace | null {
   const surveys = [...measured]
   const section = lastWithBox(page, surveys)
   if (!section || !surveys.some((s) => roomAtEnd(solveArrivals(page, s)) >= 1)) return null
-  const was = page.room?.section === section.key ? page.room : undefined
+  const was = page.endSpace?.section === section.key ? page.endSpace : undefined
   const said = surveys.map((survey) => {
-    const left = was ? roomOn(page, survey) : 0
+    const left = was ? endSpaceOn(page, survey) : 0
     const part = partsByAt(survey).get(section.at)!
-    const own = as === 'padding' ? part.foot - (was?.as === 'padding' ? left : 0) : part.bottom - part.top - part.frame - left
+    const base = as === 'padding' ? part.foot - (was?.as === 'padding' ? left : 0) : part.bottom - part.top - part.frame - left
     // Up to which height the page is long enough without it.
     return {
       screen: survey.screen,
       fits: Math.floor(survey.height - left - missing(solveArrivals(page, survey), survey)),
-      own: rounded(own),
+      base: rounded(base),
     }
   })
   // What goes by one screen gets the room of whichever needs most: larger text on it may.
   const on = [...new Set(said.map((s) => s.screen))].map((screen) => {
     const all = said.filter((s) => s.screen === screen)
-    return { screen, fits: Math.min(...all.map((s) => s.fits)), own: Math.max(...all.map((s) => s.own)) }
+    return { screen, fits: Math.min(...all.map((s) => s.fits)), base: Math.max(...all.map((s) => s.base)) }
   })
   return { section: section.key, as, on }
 }
@@ -56,5 +56,5 @@ const rounded = (px: number): number => Math.max(0, Math.round(px * 100) / 100)
 function missing(arrivals: readonly Arrival[], survey: Survey): number {
   // A page that does not fill the screen ends before that does.
   const end = survey.maxScroll - Math.max(0, viewHeight(survey) - survey.ownHeight)
-  return arrivals.reduce((most, a) => Math.max(most, a.moves ? a.place - end : -end), -end)
+  return arrivals.reduce((most, a) => Math.max(most, a.movesPage ? a.place - end : -end), -end)
 }

@@ -2,10 +2,10 @@
 import type { Item, ItemTarget, Menu, Site, SitePage } from './document.ts'
 
 /** The same site with every such menu as the one that it follows; itself where they are. */
-export function keepInStep(site: Site): Site {
+export function syncMenus(site: Site): Site {
   const pages = site.pages.map((page) => {
     const menus = page.menus.map((menu) => {
-      const items = menu.inStep && itemsInStep(site, page, menu)
+      const items = menu.syncedWith && syncedItems(site, page, menu)
       return !items || JSON.stringify(items) === JSON.stringify(menu.items) ? menu : { ...menu, items }
     })
     return menus.every((m, i) => m === page.menus[i]) ? page : { ...page, menus }
@@ -14,13 +14,13 @@ export function keepInStep(site: Site): Site {
 }
 
 /** Null where what it follows is not there. */
-function itemsInStep(site: Site, page: SitePage, { key, inStep }: Menu): Item[] | null {
-  const from = site.pages.find((p) => p.key === inStep!.page)
-  const source = from?.menus.find((m) => m.key === inStep!.menu)
+function syncedItems(site: Site, page: SitePage, { key, syncedWith }: Menu): Item[] | null {
+  const from = site.pages.find((p) => p.key === syncedWith!.page)
+  const source = from?.menus.find((m) => m.key === syncedWith!.menu)
   if (!from || !source) return null
-  const own = new Map(inStep!.labels.map(({ item, label }) => [item, label]))
+  const own = new Map(syncedWith!.labels.map(({ item, label }) => [item, label]))
   return source.items.map(({ key: item, label, target, tooltip, lang, depth, off, motion }): Item => ({
-    key: inStepKey(key, item),
+    key: syncedKey(key, item),
     label: own.get(item) ?? label,
     target: seenFrom(target, from.key, page.key),
     links: [],
@@ -33,7 +33,7 @@ function itemsInStep(site: Site, page: SitePage, { key, inStep }: Menu): Item[] 
 }
 
 /** Key of the item that follows another. */
-export const inStepKey = (menu: string, item: string): string => `${menu}-${item}`
+export const syncedKey = (menu: string, item: string): string => `${menu}-${item}`
 
 /** Where an item of one page leads, as an item of another page says it. */
 export function seenFrom(target: ItemTarget, from: string, to: string): ItemTarget {

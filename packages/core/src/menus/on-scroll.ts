@@ -9,9 +9,9 @@ export function partUnder(page: Pick<SitePage, 'sections'>, { parts }: Survey): 
 }
 
 /** The scroll position on the screen of a survey, in px, for a header that does something once the page has been scrolled. */
-export function movesFrom(page: Pick<SitePage, 'header' | 'sections'>, survey: Survey): number {
-  const { moves } = page.header!
-  const first = moves!.over && firstSection(page)
+export function onScrollFrom(page: Pick<SitePage, 'header' | 'sections'>, survey: Survey): number {
+  const { onScroll } = page.header!
+  const first = onScroll!.over && firstSection(page)
   const part = first && survey.parts.find((p) => p.at === first.at)
-  return part ? Math.max(0, part.bottom - (survey.header?.height ?? 0)) : moves!.after
+  return part ? Math.max(0, part.bottom - (survey.header?.height ?? 0)) : onScroll!.after
 }

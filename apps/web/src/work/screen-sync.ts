@@ -1,5 +1,5 @@
 /** Keeps the other screens where the one in view stands: the same link followed once, and the same place of the page while it is scrolled. */
-import { decodeFragment, inStep, solveArrivals, type SitePage, type Survey, type Travelled } from '@waybell/core'
+import { decodeFragment, matchingScroll, solveArrivals, type SitePage, type Survey, type Travelled } from '@waybell/core'
 
 export interface Screens {
   page: SitePage
@@ -10,7 +10,7 @@ export interface Screens {
   others: readonly string[]
 }
 
-interface Moves {
+interface Actions {
   scrollTo: (screen: string, y: number) => void
   follow: (screen: string, hash: string) => void
 }
@@ -22,7 +22,7 @@ const WAY = 2500
 /** An arrival that misses by no more than this is still one: the others keep theirs, so that they can be compared. In px. */
 const MISS = 200
 
-export class InStep {
+export class ScreenSync {
   private timer: ReturnType<typeof setTimeout> | undefined
   private lateCheck: ReturnType<typeof setTimeout> | undefined
   /** Where a link leads that all of them have followed: the position on the screen that was in view, as long as it stays there. */
@@ -33,7 +33,7 @@ export class InStep {
 
   constructor(
     private readonly now: () => Screens,
-    private readonly moves: Moves,
+    private readonly actions: Actions,
   ) {}
 
   /** The screen in view stands at `y`. */
@@ -63,7 +63,7 @@ export class InStep {
       () => this.goal?.land != null && Math.abs(this.at.y - this.goal.land) > MISS && this.scrolled(this.at.y),
       WAY,
     )
-    for (const screen of others) this.moves.follow(screen, hash)
+    for (const screen of others) this.actions.follow(screen, hash)
   }
 
   /** Each screen is to be moved by itself for a while. @returns what ends that */
@@ -94,7 +94,7 @@ export class InStep {
     if (!from || this.walks || this.goal || this.at.screen !== shown) return
     for (const screen of others) {
       const to = surveys[screen]
-      if (to) this.moves.scrollTo(screen, inStep(this.at.y, this.travelled(from), this.travelled(to)))
+      if (to) this.actions.scrollTo(screen, matchingScroll(this.at.y, this.travelled(from), this.travelled(to)))
     }
   }
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { inStep, type Travelled } from './index.ts'
+import { matchingScroll, type Travelled } from './index.ts'
 
 const travelled = (lands: readonly number[], maxScroll: number): Travelled => ({
   maxScroll,
@@ -12,7 +12,7 @@ const travelled = (lands: readonly number[], maxScroll: number): Travelled => ({
     shortfall: 0,
     heading: 'clear',
     hidden: 0,
-    moves: true,
+    movesPage: true,
   })),
 })
 
@@ -24,16 +24,16 @@ it.each([
   ['where a link arrives', 1500, 4000],
   ['halfway between two', 1150, 2700],
   ['the end', 2400, 6100],
-])('stands at the same place: %s', (_, at, there) => expect(inStep(at, wide, narrow)).toBe(there))
+])('stands at the same place: %s', (_, at, there) => expect(matchingScroll(at, wide, narrow)).toBe(there))
 
 it('takes no heed of what has no box on one of them', () => {
-  const without = { ...narrow, arrivals: narrow.arrivals.map((a) => (a.section === 's2' ? { ...a, moves: false } : a)) }
-  expect(inStep(1550, wide, without)).toBe(1400 + (750 / 1500) * 4600)
+  const without = { ...narrow, arrivals: narrow.arrivals.map((a) => (a.section === 's2' ? { ...a, movesPage: false } : a)) }
+  expect(matchingScroll(1550, wide, without)).toBe(1400 + (750 / 1500) * 4600)
 })
 
 it('stays at the top of a page that does not scroll, and leaves the other there', () => {
-  expect(inStep(1500, wide, travelled([0, 0, 0, 0], 0))).toBe(0)
-  expect(inStep(0, travelled([0, 0, 0, 0], 0), narrow)).toBe(0)
+  expect(matchingScroll(1500, wide, travelled([0, 0, 0, 0], 0))).toBe(0)
+  expect(matchingScroll(0, travelled([0, 0, 0, 0], 0), narrow)).toBe(0)
 })
 
 const aPage = fc
@@ -43,7 +43,7 @@ const aPage = fc
 it('is within the page, and never goes back as one goes on', () =>
   fc.assert(
     fc.property(aPage, aPage, fc.array(fc.integer({ min: 0, max: 5000 })), (from, to, at) => {
-      const seen = [...at].sort((a, b) => a - b).map((y) => inStep(Math.min(y, from.maxScroll), from, to))
+      const seen = [...at].sort((a, b) => a - b).map((y) => matchingScroll(Math.min(y, from.maxScroll), from, to))
       return seen.every((y, i) => y >= 0 && y <= to.maxScroll && (i === 0 || y >= seen[i - 1]! - 1e-9))
     }),
   ))
@@ -52,6 +52,6 @@ it('stands where it stands on the same screen', () =>
   fc.assert(
     fc.property(aPage, fc.integer({ min: 0, max: 5000 }), (page, at) => {
       const y = Math.min(at, page.maxScroll)
-      return Math.abs(inStep(y, page, page) - y) < 1e-6
+      return Math.abs(matchingScroll(y, page, page) - y) < 1e-6
     }),
   ))

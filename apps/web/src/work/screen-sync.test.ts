@@ -2,7 +2,7 @@ import type { SitePage } from '@waybell/core'
 import { jest } from '@jest/globals'
 import { aPage, aSection } from '../../../../packages/core/src/site/builder.ts'
 import { aPart, aSurvey } from '../../../../packages/core/src/survey/builder.ts'
-import { InStep, type Screens } from './in-step.ts'
+import { ScreenSync, type Screens } from './screen-sync.ts'
 
 const page: SitePage = aPage({ sections: [aSection(1, { toTop: true }), aSection(2), aSection(3)] })
 const on = (screen: string, far: number) =>
@@ -15,12 +15,12 @@ const on = (screen: string, far: number) =>
 
 let screens: Screens
 let told: string[]
-let step: InStep
+let step: ScreenSync
 beforeEach(() => {
   jest.useFakeTimers()
   screens = { page, shown: 'laptop', surveys: { laptop: on('laptop', 1000), phone: on('phone', 2000) }, others: ['phone'] }
   told = []
-  step = new InStep(() => screens, {
+  step = new ScreenSync(() => screens, {
     scrollTo: (screen, y) => told.push(`${screen} to ${Math.round(y)}`),
     follow: (screen, hash) => told.push(`${screen} follows ${hash}`),
   })
