@@ -91,3 +91,36 @@ it.each([
     },
   ],
 ])('does not take %s', (_, message) => expect(readMessage(message)).toBeNull())
+
+describe('a link that was tried', () => {
+  const tried = {
+    at: 10,
+    label: 'Work',
+    href: '#work',
+    id: 'work',
+    target: 'shown',
+    leaves: false,
+    scroll: 900,
+    top: 64,
+    coveredBy: null,
+    below: { scroll: 900, top: 64, coveredBy: '“#bar”' },
+    overlay: '',
+    isSideways: false,
+    mark: 'shared',
+    isTaken: false,
+    astray: 0,
+    menu: '',
+    leftOpen: null,
+    sizeProblems: ['tight', 'cut'],
+  }
+  const message = (over: object) => ({ type: 'tried', turn: 1, tried: { ...tried, ...over } })
+  it('is taken', () => expect(readMessage(message({}))).toEqual(message({})))
+  it.each([
+    { mark: 'lit' },
+    { target: 'gone' },
+    { sizeProblems: ['huge'] },
+    { below: { scroll: 900 } },
+    { isLit: true },
+    { scroll: undefined },
+  ])('is not taken with %j', (over) => expect(readMessage(message(over))).toBeNull())
+})

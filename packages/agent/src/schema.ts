@@ -1,12 +1,10 @@
 /** The shape of what the agent in a page may say, for those who hear it. The page is not trusted, so neither is what comes out of it. */
-import { shapes as common, surveySchema } from '@waybell/core/schema'
+import { shapes as common, surveySchema, triedSchema } from '@waybell/core/schema'
 import Joi from 'joi'
 import type { FromAgent } from './messages.ts'
 
 const { at, length, text } = common
 const turn = at
-/** Where a press led. */
-const stop = { scroll: length, top: length.allow(null), isCovered: Joi.boolean(), coveredBy: text }
 
 const shapes: Record<FromAgent['type'], Joi.Schema> = {
   ready: Joi.object({ type: 'ready' }),
@@ -38,27 +36,7 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
     turn,
     visit: Joi.object({ scroll: length, top: length, covered: length, current: text.allow(null) }),
   }),
-  tried: Joi.object({
-    type: 'tried',
-    turn,
-    tried: Joi.object({
-      at: at.allow(null),
-      label: text,
-      href: text,
-      id: text,
-      menu: text,
-      overlay: text,
-      ...stop,
-      below: Joi.object(stop).allow(null),
-      astray: length,
-      leftOpen: Joi.object({ menu: at.allow(null), by: at.allow(null) }).allow(null),
-      ...Object.fromEntries(
-        ['hasTarget', 'hasBox', 'leaves', 'isSideways', 'isLit', 'isSeen', 'isAlone', 'isTaken', 'isTight', 'isCut', 'isWrapped'].map(
-          (name) => [name, Joi.boolean()],
-        ),
-      ),
-    }).allow(null),
-  }),
+  tried: Joi.object({ type: 'tried', turn, tried: triedSchema.allow(null) }),
   failed: Joi.object({ type: 'failed', turn, message: text }),
 }
 

@@ -234,13 +234,13 @@ function isAlike(measured: readonly Tried[], fresh: readonly Tried[]): boolean {
   return (
     measured.length === fresh.length &&
     measured.every((one, n) => {
-      const { scroll, isLit, isCovered, below } = fresh[n]!
+      const { scroll, mark, coveredBy, below } = fresh[n]!
       return (
         one.href === fresh[n]!.href &&
         Math.abs(one.scroll - scroll) <= SAME &&
         Math.abs((one.below?.scroll ?? 0) - (below?.scroll ?? 0)) <= SAME &&
-        one.isLit === isLit &&
-        one.isCovered === isCovered
+        one.mark === mark &&
+        (one.coveredBy === null) === (coveredBy === null)
       )
     })
   )

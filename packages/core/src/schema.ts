@@ -2,3 +2,4 @@
 export { shapes } from './shape/index.ts'
 export { commandSchema, siteSchema } from './site/schema.ts'
 export { surveySchema } from './survey/schema.ts'
+export { triedSchema } from './walk/schema.ts'

@@ -76,6 +76,12 @@ export function startTab(el: HTMLElement | null | undefined): void {
 /** An address without its hash. */
 export const bare = (url: string) => url.split('#')[0]
 
+/** The link that a press follows in this tab; undefined for another button, or with a key that opens a new tab or a download. */
+export function pressedLink(event: MouseEvent): HTMLAnchorElement | undefined {
+  if (event.button || event.ctrlKey || event.metaKey || event.shiftKey || event.altKey) return undefined
+  return (event.target as Element).closest?.<HTMLAnchorElement>('a[href]') ?? undefined
+}
+
 /** True for a link that is meant to stay on this page; a `base` may make the browser think otherwise. */
 export const isHere = (link: HTMLAnchorElement): boolean =>
   link.getAttribute('href')!.trim()[0] === '#' || (!!link.hash && bare(link.href) === bare(location.href))

@@ -20,6 +20,7 @@ import {
   maxScroll,
   padded,
   position,
+  pressedLink,
   setBehavior,
   sectionOf,
   settings,
@@ -268,8 +269,8 @@ export function follow(hash: string, link?: Element, event?: Event): void {
 }
 
 function onClick(event: MouseEvent): void {
-  const link = (event.target as Element).closest?.('a[href]') as HTMLAnchorElement | null
-  if (!link || event.button || event.ctrlKey || event.metaKey || event.shiftKey || event.altKey || !isHere(link)) return
+  const link = pressedLink(event)
+  if (!link || !isHere(link)) return
   const { hash } = link
   // A `base` sends the browser elsewhere; the link is meant for this page.
   const isSentAway = bare(link.href) !== bare(location.href)

@@ -1,5 +1,5 @@
 /** How much room a menu's link has for who presses it and who reads it. */
-import type { Tried } from '@waybell/core'
+import type { SizeProblem } from '@waybell/core'
 import { isShown } from './marks.ts'
 
 /** The least that a target measures each way, in px. @see WCAG 2.2, 2.5.8, Target size (minimum) */
@@ -67,7 +67,11 @@ function isWrapped(link: Element, menu: Element): boolean {
   return new Set([...range.getClientRects()].map((r) => Math.round(r.top))).size > 1
 }
 
-export const sizeProblems = (link: Element, menu: Element): Pick<Tried, 'isTight' | 'isCut' | 'isWrapped'> =>
-  isShown(link)
-    ? { isTight: isTight(link, menu), isCut: isCut(link), isWrapped: isWrapped(link, menu) }
-    : { isTight: false, isCut: false, isWrapped: false }
+export function sizeProblems(link: Element, menu: Element): SizeProblem[] {
+  const is: Record<SizeProblem, () => boolean> = {
+    tight: () => isTight(link, menu),
+    cut: () => isCut(link),
+    wrapped: () => isWrapped(link, menu),
+  }
+  return isShown(link) ? (Object.keys(is) as SizeProblem[]).filter((problem) => is[problem]()) : []
+}

@@ -1,5 +1,5 @@
 /** Menus that are shut on a small screen: opened as a visitor opens them before a link in them is tried, and shut again behind it. */
-import { MADE } from '@waybell/core/contract'
+import { isInReach, MADE } from '@waybell/core/contract'
 import { isShown } from './marks.ts'
 import { jumpTo, scroller } from '../page/scroller.ts'
 import { untilQuiet } from '../page/settle.ts'
@@ -29,12 +29,7 @@ let known = new WeakMap<Element, Known>()
 /** Before links are tried anew: the page may do otherwise by now. */
 export const forgetOpenings = (): void => void (known = new WeakMap())
 
-/** A press on its middle would reach it. */
-function isInReach(el: Element): boolean {
-  const { left, right, top, bottom } = el.getBoundingClientRect()
-  const hit = document.elementFromPoint((left + right) / 2, (top + bottom) / 2)
-  return isShown(el) && !!hit && el.contains(hit)
-}
+const canReach = (el: Element): boolean => isShown(el) && isInReach<Element>(el, document)
 
 /** Further down the page than is seen now it may be in reach all the same. */
 const isBelow = (el: Element): boolean => isShown(el) && el.getBoundingClientRect().top >= innerHeight
@@ -64,7 +59,7 @@ function apart(el: Element, link: Element): number {
   return levels
 }
 
-const buttonsInReach = (): HTMLElement[] => [...document.querySelectorAll<HTMLElement>(BUTTONS)].filter(isInReach)
+const buttonsInReach = (): HTMLElement[] => [...document.querySelectorAll<HTMLElement>(BUTTONS)].filter(canReach)
 
 const buttonsBy = (link: Element, words: RegExp): HTMLElement[] =>
   buttonsInReach()
@@ -85,7 +80,7 @@ async function pressUntil(button: HTMLElement, isDone: () => boolean): Promise<b
 async function takeBack(opener: HTMLElement, before: ReadonlySet<Element>): Promise<void> {
   const shuts = buttonsInReach().find((el) => !before.has(el) && SHUTS.test(namesOf(el)))
   if (shuts) shuts.click()
-  else if (isInReach(opener)) opener.click()
+  else if (canReach(opener)) opener.click()
   await untilQuiet(BEGINS)
 }
 
@@ -94,7 +89,7 @@ function isOpen({ links }: Pick<Known, 'links'>): boolean {
   const box = scroller()
   const aside = box.scrollLeft
   if (aside) box.scrollTo({ left: 0, behavior: 'instant' })
-  const is = links.some(isInReach)
+  const is = links.some(canReach)
   if (aside) box.scrollTo({ left: aside, behavior: 'instant' })
   return is
 }
@@ -105,16 +100,16 @@ function isOpen({ links }: Pick<Known, 'links'>): boolean {
  * was made: what that does is known.
  */
 export async function open(menu: Element, link: Element): Promise<boolean> {
-  if (menu.hasAttribute(MADE) || isInReach(link) || isBelow(link)) return false
+  if (menu.hasAttribute(MADE) || canReach(link) || isBelow(link)) return false
   const was = known.get(menu)
   if (was) return !!was.opener && !was.shutsItself && pressUntil(was.opener, () => isOpen(was))
   const all = [...menu.querySelectorAll('a[href]')]
-  const links = all.filter((l) => !isInReach(l) && !isBelow(l))
+  const links = all.filter((l) => !canReach(l) && !isBelow(l))
   // Where more can be pressed than not, it is a list within it that is shut.
   for (const opener of links.length > all.length / 2 ? buttonsBy(link, OPENS) : []) {
     const before = new Set(buttonsInReach())
     if (await pressUntil(opener, () => isOpen({ links }))) {
-      known.set(menu, { opener, links: links.filter(isInReach), shutsItself: false })
+      known.set(menu, { opener, links: links.filter(canReach), shutsItself: false })
       return true
     }
     await takeBack(opener, before)
@@ -151,11 +146,11 @@ export async function isLeftOpen(menu: Element): Promise<boolean> {
 export async function shut(menu: Element, link: Element): Promise<Element | null> {
   const of = known.get(menu)!
   // What opened it may have gone out of view with the page.
-  if (!isInReach(of.opener!)) {
+  if (!canReach(of.opener!)) {
     jumpTo(0)
     scroller().scrollTo({ left: 0, behavior: 'instant' })
   }
   for (const button of new Set([of.opener!, ...buttonsBy(link, SHUTS)]))
-    if (isInReach(button) && (await pressUntil(button, () => !isOpen(of)))) return button
+    if (canReach(button) && (await pressUntil(button, () => !isOpen(of)))) return button
   return null
 }

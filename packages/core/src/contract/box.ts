@@ -31,6 +31,18 @@ interface Box {
 export const lasts = (position: string, bar: Box, parent: Box, scroller: Box): boolean =>
   position === 'fixed' || (parent === scroller ? scroller.scrollHeight : parent.clientHeight) - bar.clientHeight > scroller.scrollHeight / 2
 
+interface Pressable<T> {
+  getBoundingClientRect: () => { left: number; right: number; top: number; bottom: number }
+  contains: (other: T) => boolean
+}
+
+/** True when a press on the middle of an element reaches it: nothing covers it, and it's in the viewport. */
+export function isInReach<T extends Pressable<T>>(el: T, page: { elementFromPoint: (x: number, y: number) => T | null }): boolean {
+  const { left, right, top, bottom } = el.getBoundingClientRect()
+  const hit = page.elementFromPoint((left + right) / 2, (top + bottom) / 2)
+  return !!hit && el.contains(hit)
+}
+
 interface Bar {
   /** From the viewport's left edge. */
   left: number

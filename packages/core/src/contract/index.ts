@@ -4,7 +4,7 @@
  */
 export { arrangement, type Token } from './arrangement.ts'
 export * from './attributes.ts'
-export { coversEdge, isFixed, lasts, SCROLLS, SPREADS } from './box.ts'
+export { coversEdge, isFixed, isInReach, lasts, SCROLLS, SPREADS } from './box.ts'
 export { decodeFragment, fragmentOf, hashOf, indicated, isElsewhere, type Indicated } from './hash.ts'
 export { NO_WORDS, whyNoLink, wordsIn, type NoLink, type Walk } from './linkable.ts'
 export { madeMenuNamed, madeText, readMade, type MadeWords } from './made-words.ts'

@@ -365,7 +365,7 @@ it('tells of links that were tried and are not right, on which screens, with the
     '1 A page script handles 2 links and stops up to 66 px too low (“Second” on “Laptop”); the page then jumps into place. [Handle presses instead of the page’s script]',
   ])
   // What has no target is told where it stands.
-  expect(told([seen('gone', 'Third', 0, { hasTarget: false })])).toEqual([])
+  expect(told([seen('gone', 'Third', 0, { target: 'missing' })])).toEqual([])
 })
 
 it('tells of a menu that stays open behind a press where that covers what it leads to, once for all of its links', () => {
@@ -387,16 +387,16 @@ it('tells of a menu that stays open behind a press where that covers what it lea
   const [menu] = page.menus
   const leftOpen = { menu: menu!.form.kind === 'found' ? menu!.form.elements[0]! : null, by: 7 }
   expect(told({ leftOpen }, { leftOpen })).toEqual([])
-  expect(told({ leftOpen, isCovered: true }, { leftOpen, scroll: two + 60 })).toEqual([
+  expect(told({ leftOpen, coveredBy: '' }, { leftOpen, scroll: two + 60 })).toEqual([
     {
       said: 'menu-left-open: The menu “Header menu” stays open after pressing 2 links (“First”, “Second”) and covers or shifts their targets (on “Phone”).',
       command: { type: 'menu/shut-by', page: page.key, menu: menu!.key, by: 7 },
     },
   ])
-  const unsaid = { leftOpen: { menu: null, by: null }, isCovered: true }
+  const unsaid = { leftOpen: { menu: null, by: null }, coveredBy: '' }
   expect(told({ ...unsaid, label: 'Another' }).map((f) => f.said)).toEqual([expect.stringContaining('A menu built by a script stays open')])
   expect(told(unsaid)).toEqual([{ said: expect.stringMatching(/“Header menu” .*\(on “Phone”\)\.$/), command: undefined }])
-  expect(told({ leftOpen: { ...leftOpen, by: null }, isCovered: true })[0]!.said).toContain('Its button is built by a script')
+  expect(told({ leftOpen: { ...leftOpen, by: null }, coveredBy: '' })[0]!.said).toContain('Its button is built by a script')
   // A script that takes the press and stops elsewhere is told of that.
   expect(told({ leftOpen, isTaken: true, scroll: one + 60 }).map((f) => f.said)).toEqual([
     expect.stringContaining('link-tried: “First” stops 60 px'),

@@ -46,14 +46,11 @@ function told(form: MadeMenuForm, over: Partial<Tried>) {
 }
 
 it('tells of a made menu that covers targets, with a fix', () => {
-  const rail = told(
-    { kind: 'rail', side: 'left', stands: 'over', width: 200, edge: 0 },
-    { isCovered: true, coveredBy: madeMenuNamed('Parts') },
-  )
+  const rail = told({ kind: 'rail', side: 'left', stands: 'over', width: 200, edge: 0 }, { coveredBy: madeMenuNamed('Parts') })
   expect(rail.said).toEqual(['menu-covers: The menu “Parts” covers the targets of “Item 2” (on “Laptop”).'])
   expect(rail.labels).toEqual(['Put it beside the page'])
   expect(rail.mended[0]!.form).toMatchObject({ stands: 'beside' })
-  const marks = told({ kind: 'marks', side: 'left', labels: 'all', edge: 0 }, { isCovered: true, coveredBy: madeMenuNamed('Parts') })
+  const marks = told({ kind: 'marks', side: 'left', labels: 'all', edge: 0 }, { coveredBy: madeMenuNamed('Parts') })
   expect(marks.labels).toEqual(['Take “Parts” off “Laptop”'])
   expect(marks.mended[0]!.shown).toEqual({ off: ['phone', 'laptop'] })
 })
@@ -62,11 +59,11 @@ it.each<[string, Partial<Tried>, RegExp]>([
   ['from below alone too', {}, /^menu-covers: .* covers the targets of “Item 2”/],
   [
     'and that a link stops elsewhere besides',
-    { scroll: 936, top: 64, isCovered: true, coveredBy: madeMenuNamed('Parts') },
+    { scroll: 936, top: 64, coveredBy: madeMenuNamed('Parts') },
     /^link-tried: “Item 2” stops 40 px above its place/,
   ],
 ])('tells of a made menu that covers targets, %s', (_, over, message) => {
-  const below = { scroll: 976, top: 24, isCovered: true, coveredBy: madeMenuNamed('Parts') }
+  const below = { scroll: 976, top: 24, coveredBy: madeMenuNamed('Parts') }
   const { said } = told({ kind: 'rail', side: 'left', stands: 'over', width: 200, edge: 0 }, { below, ...over })
   expect(said).toEqual([expect.stringMatching(message)])
 })
@@ -88,7 +85,7 @@ it('tells of items of a menu that was made that are left out', () => {
 })
 
 it('leaves what something else covers to the link', () => {
-  const { said } = told({ kind: 'marks', side: 'left', labels: 'all', edge: 0 }, { isCovered: true, coveredBy: '“#chat”' })
+  const { said } = told({ kind: 'marks', side: 'left', labels: 'all', edge: 0 }, { coveredBy: '“#chat”' })
   expect(said).toEqual(['link-tried: “Item 2” arrives under “#chat” (on “Laptop”).'])
 })
 
@@ -100,8 +97,8 @@ it('tells of items that are too small, cut off or wrapped, one for each menu, wi
   const site = aSite(page)
   const one = (n: number, over: Partial<Tried>) => aTried({ id: `id-${n}`, label: `Item ${n}`, scroll: 0, menu: 'Parts', ...over })
   const tried = {
-    laptop: [one(1, { isCut: true }), one(2, { isCut: true }), one(2, { menu: '', isTight: true })],
-    phone: [one(1, { isCut: true, isWrapped: true })],
+    laptop: [one(1, { sizeProblems: ['cut'] }), one(2, { sizeProblems: ['cut'] }), one(2, { menu: '', sizeProblems: ['tight'] })],
+    phone: [one(1, { sizeProblems: ['cut', 'wrapped'] })],
   }
   const all = found(page, ['item-size'], tried)
   expect(all.map((f) => [f.message, f.fix?.label ?? null])).toEqual([

@@ -25,12 +25,12 @@ describe('all arrive', () => {
   })
 
   it('counts a link once, on however many screens it is wrong', () => {
-    const wrong = [first({ isLit: false }), second()]
+    const wrong = [first({ mark: 'absent' }), second()]
     expect(told({ laptop: wrong, phone: wrong })).toBe('1 not right')
   })
 
   it('counts a link that leads nowhere once, whether it was tried or only read', () => {
-    const lost = [first(), second({ hasTarget: false })]
+    const lost = [first(), second({ target: 'missing' })]
     expect(told({ laptop: lost, phone: lost }, [{ code: 'item-nowhere', where: { at: 200 } }])).toBe('1 leads nowhere')
     expect(told({ laptop: lost, phone: lost }, [{ code: 'item-nowhere', where: { at: 300 } }])).toBe('2 lead nowhere')
   })

@@ -64,7 +64,12 @@ it('tells of a policy that stops what is handed over, once there is something to
   expect(found('policy-blocks', aPage(), {}, {}, head)).toEqual([])
   expect(found('policy-blocks', page, {})).toEqual([])
   const menus = [aMenu([anItem(1)], { form: { kind: 'found', elements: [4], mark: { on: 'link', name: 'on' } } })]
-  const works = { ...page, menus, travel: { ...page.travel, pageOffsets: true as const }, highlight: { ...page.highlight, pageMark: true as const } }
+  const works = {
+    ...page,
+    menus,
+    travel: { ...page.travel, pageOffsets: true as const },
+    highlight: { ...page.highlight, pageMark: true as const },
+  }
   expect(found('policy-blocks', works, {}, {}, head)).toEqual([])
 })
 

@@ -1,6 +1,15 @@
 /** Documents for tests: what is not given is empty, or as it would be at first. */
 import { defaultRule } from '../naming/index.ts'
-import { defaultScreens, SITE_VERSION, type Item, type Menu, type Screen, type Section, type Site, type SitePage } from './document.ts'
+import {
+  defaultScreens,
+  SITE_VERSION,
+  type Item,
+  type Menu,
+  type Screen,
+  type Section,
+  type Site,
+  type SitePage,
+} from './document/index.ts'
 
 /** The n-th section of a page, 10 characters behind the one before it. */
 export const aSection = (n: number, over: Partial<Section> = {}): Section => ({

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import type { AddressRule, Mark, Motion, Timed } from '../contract/index.ts'
 import { defaultRule } from '../naming/index.ts'
-import type { Adjust, MadeLink, MadeMenuForm, MenuLook, SiteAddress } from './document.ts'
+import type { Adjust, MadeLink, MadeMenuForm, MenuLook, SiteAddress } from './document/index.ts'
 import { aMenu, anItem, aPage, aSection, aSite } from './builder.ts'
 import {
   afterChange,

@@ -1,8 +1,8 @@
 /**
- * The site: `document.ts` says what a designer decided, `commands/` how it changes, `invariants.ts` what always holds, `steps.ts` has edits
+ * The site: `document/` holds what a designer decided, `commands/` how it changes, `invariants.ts` what always holds, `steps.ts` has edits
  * of several commands, `history.ts` undo and redo, `upgrade.ts` reads what earlier versions stored.
  */
-export * from './document.ts'
+export * from './document/index.ts'
 export { CommandError } from './errors.ts'
 export {
   addSection,

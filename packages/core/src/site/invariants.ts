@@ -1,7 +1,7 @@
 /** What holds of every site document, whatever command made it. Only pages that changed are looked at. */
 import { isKeepable } from '../naming/index.ts'
-import { elsewhereOf, faultOfTarget, linkKey, pageOrder, sectionOf, type ItemTarget, type Site, type SitePage } from './document.ts'
-import { isFound, isMade, type MadeMenu } from './document.ts'
+import { elsewhereOf, faultOfTarget, linkKey, pageOrder, sectionOf, type ItemTarget, type Site, type SitePage } from './document/index.ts'
+import { isFound, isMade, type MadeMenu } from './document/index.ts'
 import { CommandError } from './errors.ts'
 
 /** @throws CommandError naming what a command would have broken */

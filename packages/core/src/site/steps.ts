@@ -19,7 +19,7 @@ import {
   type Shown,
   type Site,
   type SitePage,
-} from './document.ts'
+} from './document/index.ts'
 
 /** IDs that were handed over before: somebody may have a link to them. Those that the page came with need not be among them. */
 export type KnownOutside = ReadonlySet<string>

@@ -1,5 +1,5 @@
 /** Menus that keep in step with another: the same items in the same order, as that one has them now. */
-import type { Item, ItemTarget, Menu, Site, SitePage } from './document.ts'
+import type { Item, ItemTarget, Menu, Site, SitePage } from './document/index.ts'
 
 /** The same site with every such menu as the one that it follows; itself where they are. */
 export function syncMenus(site: Site): Site {

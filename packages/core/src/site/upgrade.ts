@@ -5,7 +5,7 @@
  * stood in one element, or in none if Way Bell made it. Version 3 had other names for some properties and commands.
  */
 import { defaultRule } from '../naming/index.ts'
-import { inPageOrder, sectionOf, SITE_VERSION, type Item, type Menu, type Section, type Site } from './document.ts'
+import { inPageOrder, sectionOf, SITE_VERSION, type Item, type Menu, type Section, type Site } from './document/index.ts'
 
 interface Old {
   [key: string]: unknown

@@ -15,6 +15,7 @@ export {
   takenLinks,
   triedKey,
   triedTwice,
+  type SizeProblem,
   type Stop,
   type TakenLinks,
   type Tried,

@@ -12,10 +12,8 @@ export interface Stop {
   scroll: number
   /** How far below the top of what is seen of the page its target stood then; null for the page's top, and without a box. */
   top: number | null
-  /** What the target begins with lies under something, or out of view. */
-  isCovered: boolean
-  /** What covers it, as a selector; empty where nothing does. */
-  coveredBy: string
+  /** What covers the start of the target, as a selector; empty when it's out of view; null when it's visible. */
+  coveredBy: string | null
 }
 
 /** One link as it was tried, from the page's top. Lengths in CSS px. */
@@ -26,8 +24,8 @@ export interface Tried extends Stop {
   href: string
   /** What its hash asks for, decoded; empty for the page's top. */
   id: string
-  hasTarget: boolean
-  hasBox: boolean
+  /** Whether the page has the target, and whether it has a box on this screen. */
+  target: (typeof TARGETS)[number]
   /** A visitor's press is followed in another tab. */
   leaves: boolean
   /** The same once more, from the page's end; null without a target, where that has no box, and where the menu stayed open. */
@@ -36,12 +34,8 @@ export interface Tried extends Stop {
   overlay: string
   /** The page moved sideways by more than half the viewport. */
   isSideways: boolean
-  /** It is the current one of its menu; so of one that marks none. */
-  isLit: boolean
-  /** That it is current can be seen: it looks unlike the others. */
-  isSeen: boolean
-  /** No other item is shown as the current one besides. */
-  isAlone: boolean
+  /** How the menu marked the item: `right` also when the menu marks none. */
+  mark: (typeof MARKED)[number]
   /** A script of the page kept the browser from following it. */
   isTaken: boolean
   /** Of one that is taken, how far below its place that script had left the page, before it was put right; 0 where it was not. */
@@ -50,13 +44,15 @@ export interface Tried extends Stop {
   menu: string
   /** The menu was opened for the press as a visitor does it, and stays open behind it: where it stands in the source, and what shuts it; null where not said, or built by scripts. */
   leftOpen: { menu: ElementAt | null; by: ElementAt | null } | null
-  /** Too small to be pressed, and too near to another. */
-  isTight: boolean
-  /** Some of its label is cut off. */
-  isCut: boolean
-  /** Its label takes several lines in a row of items. */
-  isWrapped: boolean
+  sizeProblems: SizeProblem[]
 }
+
+export const TARGETS = ['shown', 'hidden', 'missing'] as const
+/** `unseen`: marked, but looks like the others. `shared`: another item looks current too. */
+export const MARKED = ['right', 'absent', 'unseen', 'shared'] as const
+/** Too small and too close to the next item; label cut off; label on several lines in a row of items. */
+export const SIZE_PROBLEMS = ['tight', 'cut', 'wrapped'] as const
+export type SizeProblem = (typeof SIZE_PROBLEMS)[number]
 
 export type TryFault = 'nowhere' | 'no-box' | 'off' | 'covered' | 'unlit' | 'unseen' | 'two' | 'sideways' | 'leaves'
 
@@ -77,9 +73,9 @@ export const triedKey = ({ label, href }: Pick<Tried, 'label' | 'href'>): string
 /** Name of the menu that was made and covers where a link arrives; null where that is none. */
 export const coveringMenu = ({ fault, tried }: Pick<TryVerdict, 'fault' | 'tried'>): string | null => {
   if (fault !== 'covered') return null
-  const { coveredBy } = tried.isCovered || !tried.below ? tried : tried.below
+  const { coveredBy } = tried.coveredBy !== null || !tried.below ? tried : tried.below
   const [before, after] = madeMenuNamed('\n').split('\n') as [string, string]
-  return coveredBy.startsWith(before) && coveredBy.endsWith(after) ? coveredBy.slice(before.length, -after.length) : null
+  return coveredBy?.startsWith(before) && coveredBy.endsWith(after) ? coveredBy.slice(before.length, -after.length) : null
 }
 
 /** It arrives elsewhere, aside or out of sight for a menu that stays open behind the press. */
@@ -169,6 +165,8 @@ function pageMarked(page: SitePage, surveys: Readonly<Record<string, Survey>>): 
 
 const FROM_BELOW = ' when followed from further down'
 
+const arrivesUnder = (cover: string): string => (cover ? `arrives under ${cover}` : 'arrives out of sight')
+
 /** @param page as it is handed over; @param survey of the screen that they were tried on */
 export function judgeTried(page: SitePage, survey: Survey | null, tried: readonly Tried[]): TryVerdict[] {
   const land = new Map<string, number>([['', 0]])
@@ -204,25 +202,24 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
       if (Math.abs(by) <= TOLERANCE || isInPlace(stop)) return null
       return { ...wrong('off', `stops ${Math.round(Math.abs(by))} px ${by > 0 ? 'below' : 'above'} its place${why}`), by }
     }
-    if (!one.hasTarget) return wrong('nowhere', `leads nowhere: the page has no “#${one.id}”`)
+    if (one.target === 'missing') return wrong('nowhere', `leads nowhere: the page has no “#${one.id}”`)
     if (one.leaves) return wrong('leaves', 'opens in another tab')
-    if (!one.hasBox) return wrong('no-box', 'doesn’t move the page: its target is hidden on this screen')
+    if (one.target === 'hidden') return wrong('no-box', 'doesn’t move the page: its target is hidden on this screen')
     if (one.isSideways && one.leftOpen) return wrong('sideways', 'moves the page sideways, because its menu stays open')
     if (one.isSideways) return wrong('sideways', 'moves the page sideways: that isn’t supported yet, so only a press marks its item')
     const reason = one.isTaken ? ', because a page script handles the press' : one.leftOpen ? ', because its menu stays open' : ''
     const isOff = stopsOff(one, reason)
     if (isOff) return isOff
-    if (one.isCovered && one.leftOpen) return wrong('covered', 'arrives under its own menu, which stays open')
-    if (one.isCovered) return wrong('covered', one.coveredBy ? `arrives under ${one.coveredBy}` : 'arrives out of sight')
+    if (one.coveredBy !== null && one.leftOpen) return wrong('covered', 'arrives under its own menu, which stays open')
+    if (one.coveredBy !== null) return wrong('covered', arrivesUnder(one.coveredBy))
     const isOffFromBelow = one.below && stopsOff(one.below, `${FROM_BELOW}${one.isTaken ? reason : ''}`)
     if (isOffFromBelow) return isOffFromBelow
-    if (one.below?.isCovered)
-      return wrong('covered', (one.below.coveredBy ? `arrives under ${one.below.coveredBy}` : 'arrives out of sight') + FROM_BELOW)
+    if (one.below && one.below.coveredBy !== null) return wrong('covered', arrivesUnder(one.below.coveredBy) + FROM_BELOW)
     // Only items are marked, and not a site's name that stands among them.
     if (!isItem(one)) return { tried: one, fault: null, why: '', ...drift }
-    if (!one.isLit) return wrong('unlit', 'arrives but isn’t marked')
-    if (!one.isSeen) return wrong('unseen', 'is marked but looks like the others: the page’s own styles win')
-    if (!one.isAlone) return wrong('two', 'is marked, but the page also shows another item as current')
+    if (one.mark === 'absent') return wrong('unlit', 'arrives but isn’t marked')
+    if (one.mark === 'unseen') return wrong('unseen', 'is marked but looks like the others: the page’s own styles win')
+    if (one.mark === 'shared') return wrong('two', 'is marked, but the page also shows another item as current')
     return { tried: one, fault: null, why: '', ...drift }
   })
 }

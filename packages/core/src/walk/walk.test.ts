@@ -55,34 +55,34 @@ describe('a link that was pressed', () => {
       'off',
       /24 px below/,
     ],
-    ['finds nothing', { hasTarget: false, id: 'gone' }, 'nowhere', /no “#gone”/],
-    ['leads to what has no box', { hasBox: false }, 'no-box', /hidden/],
-    ['arrives under something', { isCovered: true, coveredBy: '“#bar”' }, 'covered', /under “#bar”/],
-    ['arrives out of sight', { isCovered: true }, 'covered', /out of sight/],
-    ['stops where it was computed from below too', { below: { scroll: land, top: null, isCovered: false, coveredBy: '' } }, null, /^$/],
+    ['finds nothing', { target: 'missing', id: 'gone' }, 'nowhere', /no “#gone”/],
+    ['leads to what has no box', { target: 'hidden' }, 'no-box', /hidden/],
+    ['arrives under something', { coveredBy: '“#bar”' }, 'covered', /under “#bar”/],
+    ['arrives out of sight', { coveredBy: '' }, 'covered', /out of sight/],
+    ['stops where it was computed from below too', { below: { scroll: land, top: null, coveredBy: null } }, null, /^$/],
     [
       'stops elsewhere from below',
-      { below: { scroll: land - 70, top: null, isCovered: false, coveredBy: '' } },
+      { below: { scroll: land - 70, top: null, coveredBy: null } },
       'off',
       /70 px above its place when followed from further down$/,
     ],
     [
       'arrives under what comes back on the way up',
-      { below: { scroll: land, top: null, isCovered: true, coveredBy: '“.bar”' } },
+      { below: { scroll: land, top: null, coveredBy: '“.bar”' } },
       'covered',
       /under “.bar” when followed from further down/,
     ],
     [
       'arrives out of sight from below, its target in its place',
-      { below: { scroll: land - 70, top: solveArrivals(page, survey)[1]!.top, isCovered: true, coveredBy: '' } },
+      { below: { scroll: land - 70, top: solveArrivals(page, survey)[1]!.top, coveredBy: '' } },
       'covered',
       /out of sight when/,
     ],
-    ['is not lit', { isLit: false }, 'unlit', /isn’t marked/],
-    ['is lit, and nobody sees it', { isSeen: false }, 'unseen', /styles win/],
+    ['is not lit', { mark: 'absent' }, 'unlit', /isn’t marked/],
+    ['is lit, and nobody sees it', { mark: 'unseen' }, 'unseen', /styles win/],
     ['moves the page sideways', { isSideways: true }, 'sideways', /sideways/],
-    ['is not lit, and is no item', { isLit: false, label: 'The site’s name' }, null, /^$/],
-    ['is not lit, and is left as it is', { isLit: false, label: 'As it came' }, null, /^$/],
+    ['is not lit, and is no item', { mark: 'absent', label: 'The site’s name' }, null, /^$/],
+    ['is not lit, and is left as it is', { mark: 'absent', label: 'As it came' }, null, /^$/],
     ['leads to what is no section', { id: 'other', href: '#other', scroll: 77 }, null, /^$/],
   ])('that %s', (_, over, fault, why) => {
     const [verdict] = judgeTried(page, survey, [{ ...right, ...over }])
@@ -94,7 +94,7 @@ describe('a link that was pressed', () => {
 it('has nothing to hold a link against that the page does not move for', () => {
   const parts = page.sections.map((s, i) => aPart({ at: s.at, top: 1000 * i, bottom: 1000 * i + 1000, hasBox: i !== 1 }))
   const survey = aSurvey({ pageHeight: 5000, maxScroll: 4200, parts })
-  const [verdict] = judgeTried(page, survey, [aTried({ id: 'id-2', label: 'Item 2', scroll: 1262, isCovered: true, coveredBy: '“main”' })])
+  const [verdict] = judgeTried(page, survey, [aTried({ id: 'id-2', label: 'Item 2', scroll: 1262, coveredBy: '“main”' })])
   expect(verdict).toMatchObject({ fault: 'covered', why: 'arrives under “main”' })
 })
 
@@ -121,8 +121,8 @@ it('tries once more what a busy machine may have done, and nothing else', () => 
     mayPass(judgeTried(page, survey, [{ ...aTried({ id: 'id-2', label: 'Item 2', scroll: 0 }), ...over }])[0]!)
   expect(again({})).toBe(true)
   expect(again({ isTaken: true })).toBe(false)
-  expect(again({ hasTarget: false })).toBe(false)
-  expect(again({ hasBox: false })).toBe(false)
+  expect(again({ target: 'missing' })).toBe(false)
+  expect(again({ target: 'hidden' })).toBe(false)
 })
 
 it('takes a page for another than it was measured where its links stop elsewhere, but not where a script of it takes them there', () => {
@@ -136,5 +136,5 @@ it('takes a page for another than it was measured where its links stop elsewhere
   expect(another({ scroll: land + 500, top: top - 500 })).toBe(true)
   expect(another({ scroll: land + 500, top: top - 500, isTaken: true })).toBe(false)
   expect(another({ scroll: land + 500, leftOpen: { menu: null, by: null } })).toBe(false)
-  expect(another({ hasTarget: false })).toBe(false)
+  expect(another({ target: 'missing' })).toBe(false)
 })

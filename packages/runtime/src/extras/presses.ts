@@ -3,7 +3,7 @@
  * not keep the browser from following the link, and does not move the page until the visitor does something again.
  */
 import { decodeFragment, fragmentOf, type Settings } from '@waybell/core/contract'
-import { isHere, settings } from '../page.ts'
+import { isHere, pressedLink, settings } from '../page.ts'
 import { innerNow } from '../parts/scroller.ts'
 
 const here = document as Document & { wbPresses?: true }
@@ -75,8 +75,7 @@ function unhear(link: HTMLElement): void {
 let last: { event: Event; giveBack: () => void } | undefined
 
 function onPress(event: MouseEvent): void {
-  if (event.button || event.ctrlKey || event.metaKey || event.shiftKey || event.altKey) return
-  const link = (event.target as Element).closest?.<HTMLAnchorElement>('a[href]')
+  const link = pressedLink(event)
   const s = settings()
   if (!link || !s?.takesPresses || !leadsHere(link, s)) return
   until = performance.now() + LONGEST

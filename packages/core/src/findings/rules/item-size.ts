@@ -1,23 +1,23 @@
 /** Links of a menu that are too small to be pressed, or whose labels are cut off or wrapped, as they were seen when they were tried. */
 import { formOf, smallOf } from '../../menus/index.ts'
 import { isMade, type Command, type MadeMenu, type Screen } from '../../site/index.ts'
-import type { Tried } from '../../walk/index.ts'
+import type { SizeProblem } from '../../walk/index.ts'
 import type { Draft, Fix, Rule } from '../finding.ts'
 
-const kinds = {
-  isTight: (n: number) => `${n === 1 ? 'is' : 'are'} smaller than 24 px and too close to the next for a finger`,
-  isCut: (n: number) => `${n === 1 ? 'doesn’t' : 'don’t'} fit into the menu, which cuts off the ${n === 1 ? 'label' : 'labels'}`,
-  isWrapped: (n: number) => `${n === 1 ? 'wraps' : 'wrap'} to a second line`,
+const kinds: Record<SizeProblem, (n: number) => string> = {
+  tight: (n: number) => `${n === 1 ? 'is' : 'are'} smaller than 24 px and too close to the next for a finger`,
+  cut: (n: number) => `${n === 1 ? 'doesn’t' : 'don’t'} fit into the menu, which cuts off the ${n === 1 ? 'label' : 'labels'}`,
+  wrapped: (n: number) => `${n === 1 ? 'wraps' : 'wrap'} to a second line`,
 }
 
 export const rule: Rule = {
   severity: 'warning',
   task: 'menus',
   inSite: ({ page, site, tried }) =>
-    (Object.keys(kinds) as (keyof typeof kinds)[]).flatMap((kind): Draft[] => {
+    (Object.keys(kinds) as SizeProblem[]).flatMap((kind): Draft[] => {
       const found = new Map<string, { labels: Set<string>; screens: Screen[] }>()
       for (const screen of site.screens)
-        for (const one of (tried[screen.key] ?? []).filter((t: Tried) => t[kind])) {
+        for (const one of (tried[screen.key] ?? []).filter(({ sizeProblems }) => sizeProblems.includes(kind))) {
           const known = found.get(one.menu) ?? { labels: new Set(), screens: [] }
           found.set(one.menu, known)
           known.labels.add(one.label)
@@ -40,10 +40,10 @@ export const rule: Rule = {
 }
 
 /** Padding around the labels; on a narrow screen a button that opens the menu, or a row that scrolls. */
-function fixOf(page: string, menu: MadeMenu, kind: keyof typeof kinds, screens: readonly Screen[]): Fix | null {
+function fixOf(page: string, menu: MadeMenu, kind: SizeProblem, screens: readonly Screen[]): Fix | null {
   const at = { page, menu: menu.key }
   const change = (label: string, command: Command): Fix => ({ label, command })
-  if (kind === 'isTight')
+  if (kind === 'tight')
     return change('Give its items 12 px on either side', {
       type: 'menu/look',
       ...at,

@@ -1,6 +1,6 @@
 /** Commands on how the current section is marked. */
 import type { Mark } from '../../contract/index.ts'
-import { isFound } from '../document.ts'
+import { isFound } from '../document/index.ts'
 import { CommandError } from '../errors.ts'
 import { onPage, type KindsOf } from './kind.ts'
 import { flagShape, markShape } from './shapes.ts'

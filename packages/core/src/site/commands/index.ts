@@ -3,7 +3,7 @@
  * data, so that it can be sent, stored, repeated and undone. Each subject has a file with its commands whole: type, payload's
  * shape, effect and inverse, what they touch, their names. What stands here follows from those.
  */
-import type { Site } from '../document.ts'
+import type { Site } from '../document/index.ts'
 import { checkInvariants } from '../invariants.ts'
 import { syncMenus } from '../synced-menus.ts'
 import { highlightCommands, type HighlightCommand } from './highlight.ts'

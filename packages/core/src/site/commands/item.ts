@@ -1,6 +1,6 @@
 /** Commands on the items of a menu. */
 import type { Motion } from '../../contract/index.ts'
-import { type Item, type ItemTarget, type Menu, type Site } from '../document.ts'
+import { type Item, type ItemTarget, type Menu, type Site } from '../document/index.ts'
 import { CommandError } from '../errors.ts'
 import { checkFree, find, insert, onPage, readsOf, replace, type Applied, type KindsOf } from './kind.ts'
 import { itemShape, motionShape, offShape, flagShape, targetShape } from './shapes.ts'

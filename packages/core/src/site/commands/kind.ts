@@ -1,6 +1,6 @@
 /** What a kind of command has to say: all of it in one place, so that nothing of it can be forgotten. */
 import type { Shape, Shapes } from '../../shape/index.ts'
-import { elsewhereOf, pageOf, sectionOf, type ItemTarget, type Site, type SitePage } from '../document.ts'
+import { elsewhereOf, pageOf, sectionOf, type ItemTarget, type Site, type SitePage } from '../document/index.ts'
 import { CommandError } from '../errors.ts'
 
 /** Names of what a command reads and writes, from the outside in: `page/p1/section/s2/title`. A `*` at the end is all of it. */

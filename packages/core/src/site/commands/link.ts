@@ -1,7 +1,7 @@
 /** Commands on the links of a page that stand in none of its menus. */
 import type { Motion } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
-import { linkKey, withLinks, type ItemTarget, type LinkChoice, type MadeLink } from '../document.ts'
+import { linkKey, withLinks, type ItemTarget, type LinkChoice, type MadeLink } from '../document/index.ts'
 import { onPage, readsOf, type KindsOf } from './kind.ts'
 import { madeLinkShape, motionShape, targetShape } from './shapes.ts'
 

@@ -11,7 +11,7 @@ import {
   type MenuLook,
   type Shown,
   type Site,
-} from '../document.ts'
+} from '../document/index.ts'
 import { CommandError } from '../errors.ts'
 import { checkFree, find, insert, onPage, readsOf, replace, type Applied, type KindsOf } from './kind.ts'
 import { growsShape, syncShape, itemShape, lookShape, madeFormShape, menuShape, motionShape, shownShape } from './shapes.ts'

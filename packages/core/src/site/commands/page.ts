@@ -1,5 +1,5 @@
 /** Commands on whole pages. */
-import { inPageOrder, pageOf, type SitePage } from '../document.ts'
+import { inPageOrder, pageOf, type SitePage } from '../document/index.ts'
 import { CommandError } from '../errors.ts'
 import { checkFree, insert, onPage, type KindsOf } from './kind.ts'
 import { pageShape, revisionShape, setUpShape } from './shapes.ts'

@@ -1,6 +1,6 @@
 /** Commands on the screens of the site. */
-import type { Screen, Site } from '../document.ts'
-import { plainScreens, sizeText } from '../document.ts'
+import type { Screen, Site } from '../document/index.ts'
+import { plainScreens, sizeText } from '../document/index.ts'
 import { CommandError } from '../errors.ts'
 import { checkFree, insert, replace, type Applied, type KindsOf } from './kind.ts'
 import { screenShape } from './shapes.ts'

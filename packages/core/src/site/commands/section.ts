@@ -1,6 +1,6 @@
 /** Commands on sections. */
 import type { ElementAt } from '../../page/index.ts'
-import { inPageOrder, pageOrder, type Adjust, type Section, type Site } from '../document.ts'
+import { inPageOrder, pageOrder, type Adjust, type Section, type Site } from '../document/index.ts'
 import { CommandError } from '../errors.ts'
 import { checkFree, find, onPage, type Applied, type KindsOf } from './kind.ts'
 import { adjustShape, formerShape, sectionShape } from './shapes.ts'

@@ -2,7 +2,7 @@
 import { ADDRESS_RULES, EASINGS, FILLS, markStyles, TIMES } from '../../contract/index.ts'
 import { LOOK_FIELDS, SMALL, shapeOfFields, STATE_FIELDS, STATES } from '../../menus/forms/form.ts'
 import { forms } from '../../menus/forms/index.ts'
-import { HOLDS } from '../document.ts'
+import { HOLDS } from '../document/index.ts'
 import { itemKinds } from '../../menus/items/index.ts'
 import type { Shape, Shapes } from '../../shape/index.ts'
 

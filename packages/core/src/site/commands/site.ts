@@ -1,6 +1,6 @@
 /** Commands on the site as a whole. */
 import type { NamingRule } from '../../naming/index.ts'
-import { siteFolder, type SiteAddress } from '../document.ts'
+import { siteFolder, type SiteAddress } from '../document/index.ts'
 import { CommandError } from '../errors.ts'
 import type { KindsOf } from './kind.ts'
 import { addressShape, ruleShape } from './shapes.ts'

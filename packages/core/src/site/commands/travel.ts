@@ -2,7 +2,7 @@
 import type { AddressRule, Timed } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
 import type { PictureSize } from '../../survey/index.ts'
-import type { HeaderChoice, EndSpace, SitePage } from '../document.ts'
+import type { HeaderChoice, EndSpace, SitePage } from '../document/index.ts'
 import { onPage, type KindsOf } from './kind.ts'
 import { addressRuleShape, breathesShape, endSpaceShape, flagShape, headerShape, picturesShape, skipShape, timedShape } from './shapes.ts'
 
