@@ -8,6 +8,7 @@ import { migrations } from './db/migrations.ts'
 import { Store } from './db/store.ts'
 import { DemoService } from './demo.service.ts'
 import { LiveService } from './live/live.service.ts'
+import { ChangesService } from './sites/changes.service.ts'
 import { HandoverService } from './sites/handover.service.ts'
 import { OverviewService } from './sites/overview.service.ts'
 import { SitesController } from './sites/sites.controller.ts'
@@ -44,6 +45,7 @@ export class AppModule {
         { provide: FolderInUse, useValue: folder },
         Store,
         SitesService,
+        ChangesService,
         SourcesService,
         SurveysService,
         VersionsService,

@@ -7,6 +7,7 @@ import { DataSource } from 'typeorm'
 import { createApplication } from '../src/application.ts'
 import { entities } from '../src/db/entities.ts'
 import { migrations } from '../src/db/migrations.ts'
+import { ChangesService } from '../src/sites/changes.service.ts'
 import { SitesService } from '../src/sites/sites.service.ts'
 
 /** A site as the first version stored it: a title changed, an ID changed, and the first change taken back. */
@@ -80,7 +81,9 @@ it('a database of the first version is brought to this one, with its undo', asyn
     rule: { ...defaultRule, ...document.rule },
     pages: [{ ...page, sections: [full] }],
   } as unknown as Site)
-  await sites.change('oldsite', { idempotencyKey: 'undo-1234', baseVersion: 2, tab: null, command: stacks.undo.at(-1)!.inverse, undoes: 2 })
+  await app
+    .get(ChangesService)
+    .change('oldsite', { idempotencyKey: 'undo-1234', baseVersion: 2, tab: null, command: stacks.undo.at(-1)!.inverse, undoes: 2 })
   expect((await sites.get('oldsite')).document.pages[0]!.sections[0]).toMatchObject({ id: 'our-work', former: [] })
   await app.close()
 })
@@ -114,7 +117,9 @@ it('a database of the second version keeps its menus, and undo brings a bar back
   await app.init()
   const sites = app.get(SitesService)
   const { stacks } = await sites.get('oldsite')
-  await sites.change('oldsite', { idempotencyKey: 'undo-1234', baseVersion: 2, tab: null, command: stacks.undo.at(-1)!.inverse, undoes: 2 })
+  await app
+    .get(ChangesService)
+    .change('oldsite', { idempotencyKey: 'undo-1234', baseVersion: 2, tab: null, command: stacks.undo.at(-1)!.inverse, undoes: 2 })
   expect((await sites.get('oldsite')).document.pages[0]!.menus).toEqual([
     {
       key: 'm1',

@@ -6,6 +6,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { createApplication } from '../src/application.ts'
 import { readImport } from '../src/sites/import.ts'
+import { ChangesService } from '../src/sites/changes.service.ts'
 import { SitesService } from '../src/sites/sites.service.ts'
 
 let app: INestApplication
@@ -18,6 +19,7 @@ afterAll(() => app.close())
 
 it('changes that come at the same time are all there, or were refused', async () => {
   const sites = app.get(SitesService)
+  const changes = app.get(ChangesService)
   const text = `<main>${'<p>words</p>'.repeat(200)}</main>`
   const bytes = new TextEncoder().encode(text)
   const places = [...text.matchAll(/<p>/g)].map((m) => m.index)
@@ -35,7 +37,7 @@ it('changes that come at the same time are all there, or were refused', async ()
     toTop: false,
   }))
   const setUp = { sections, menus: [], header: null, travel: { smooth: true, breathing: 0 }, highlight: { bellOffset: 0 } }
-  const first = await sites.change(key, {
+  const first = await changes.change(key, {
     idempotencyKey: 'set-up-first',
     baseVersion: 0,
     tab: null,
@@ -50,7 +52,7 @@ it('changes that come at the same time are all there, or were refused', async ()
   const answers = await Promise.allSettled(
     sections.flatMap((_, n) => {
       const send = () =>
-        sites.change(key, {
+        changes.change(key, {
           idempotencyKey: `change-${n}-of-200`,
           baseVersion: first.version,
           tab: null,
@@ -68,7 +70,7 @@ it('changes that come at the same time are all there, or were refused', async ()
   expect(document.pages[0]!.sections.filter((s) => s.title !== '').map((s) => s.key)).toEqual(
     sections.flatMap((s, n) => (isGood(n) ? s.key : [])),
   )
-  expect((await sites.log(key)).map((l) => l.version).filter((v) => stored.has(v))).toHaveLength(150)
+  expect((await changes.log(key)).map((l) => l.version).filter((v) => stored.has(v))).toHaveLength(150)
   expect(
     answers
       .filter((a) => a.status === 'rejected')

@@ -61,7 +61,7 @@ it('makes a page of each HTML file, and adds more as one change', async () => {
     .post(`/api/sites/${key}/pages/p1/files`)
     .attach('files', Buffer.from('<h1>Again</h1>'), 'third.html')
     .expect(409)
-  expect(known.body.message).toContain('the page “third.html” already')
+  expect(known.body.message).toContain('already has the page “third.html”')
   await change(key, { type: 'page/drop', page: 'p3' }, 1).expect(200)
   expect((await http().get(`/api/sites/${key}/log`).expect(200)).body.map((e: { what: string }) => e.what)).toEqual([
     'Remove a page',

@@ -55,7 +55,7 @@ export type ToAgent =
   | { type: 'probe'; turn: number; request: SurveyRequest; emulated: Emulated }
   /** Measures it again as it is, on a screen that was probed. */
   | { type: 'remeasure'; turn: number; request: SurveyRequest; emulated: Emulated }
-  | { type: 'patch'; turn: number; edits: PageEdit[] }
+  | { type: 'patch'; turn: number; edits: readonly PageEdit[] }
   /** Elements that are told of when the pointer is over them, by their position. */
   | { type: 'watch'; parts: number[]; emulated: Emulated }
   | { type: 'scroll'; y: number }

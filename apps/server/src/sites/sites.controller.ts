@@ -37,12 +37,13 @@ import {
   surveysRequest,
   takingRequest,
 } from './requests.ts'
+import { ChangesService, type ChangeOf, type ChangeRequest } from './changes.service.ts'
 import { HandoverService } from './handover.service.ts'
 import { OverviewService } from './overview.service.ts'
 import { outlineSite, readAdded, readImport, unpack } from './import.ts'
 import type { HandedIn } from './handed-in.ts'
 import { MAX_ENTRIES, MAX_UPLOAD } from './zip.ts'
-import { SitesService, type ChangeOf, type ChangeRequest, type NewSite } from './sites.service.ts'
+import { SitesService, type NewSite } from './sites.service.ts'
 import { SourcesService } from './sources.service.ts'
 import { SurveysService, type PutSurveys } from './surveys.service.ts'
 import { VersionsService, type Taking } from './versions.service.ts'
@@ -66,6 +67,7 @@ const scriptForm = new JoiPipe<ScriptForm>(formOfScript)
 export class SitesController {
   constructor(
     private readonly sites: SitesService,
+    private readonly changes: ChangesService,
     private readonly sources: SourcesService,
     private readonly handovers: HandoverService,
     private readonly overviews: OverviewService,
@@ -127,12 +129,12 @@ export class SitesController {
   @Post('sites/:site/changes')
   @HttpCode(200)
   change(@Param('site', site) key: string, @Body(new JoiPipe(changeRequest)) request: ChangeRequest) {
-    return this.sites.change(key, request)
+    return this.changes.change(key, request)
   }
 
   @Get('sites/:site/stacks/:stack')
   earlierChanges(@Param('site', site) key: string, @Param('stack', stack) name: StackName, @Query('before', ParseIntPipe) before: number) {
-    return this.sites.earlierChanges(key, name, before)
+    return this.changes.earlierChanges(key, name, before)
   }
 
   @Get('sites/:site/pages/:page')
@@ -175,7 +177,7 @@ export class SitesController {
 
   @Get('sites/:site/log')
   log(@Param('site', site) key: string) {
-    return this.sites.log(key)
+    return this.changes.log(key)
   }
 
   @Put('sites/:site/log/:version')
@@ -185,18 +187,18 @@ export class SitesController {
     @Param('version', ParseIntPipe) version: number,
     @Body(new JoiPipe(stateName)) { name }: { name: string },
   ) {
-    return this.sites.nameState(key, version, name)
+    return this.changes.nameState(key, version, name)
   }
 
   @Post('sites/:site/back')
   @HttpCode(200)
   goBack(@Param('site', site) key: string, @Body(new JoiPipe(backRequest)) request: ChangeOf & { version: number }) {
-    return this.sites.goBack(key, request)
+    return this.changes.goBack(key, request)
   }
 
   @Sse('versions')
   versions() {
-    return this.sites.versions()
+    return this.changes.versions()
   }
 
   @Post('sites/:site/pages/:page/review')

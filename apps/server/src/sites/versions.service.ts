@@ -2,9 +2,10 @@
 import { BadRequestException, Injectable } from '@nestjs/common'
 import { parsePage, readParsed, reviewRevision, takeOver, type Decisions, type Revision } from '@waybell/core'
 import { Store } from '../db/store.ts'
+import { ChangesService, type ChangeOf } from './changes.service.ts'
 import { putContent } from './content.ts'
 import type { HandedIn } from './handed-in.ts'
-import { SitesService, type ChangeOf } from './sites.service.ts'
+import { SitesService } from './sites.service.ts'
 import { SourcesService } from './sources.service.ts'
 
 export interface Review extends Revision {
@@ -22,6 +23,7 @@ export class VersionsService {
   constructor(
     private readonly store: Store,
     private readonly sites: SitesService,
+    private readonly changes: ChangesService,
     private readonly sources: SourcesService,
   ) {}
 
@@ -43,6 +45,6 @@ export class VersionsService {
     const before = await this.sources.source(page)
     const after = await this.sources.source({ ...page, source })
     const command = takeOver(document, key, before, after, decisions, { source, title: after.reading.title })
-    return this.sites.change(site, { ...of, command, undoes: null })
+    return this.changes.change(site, { ...of, command, undoes: null })
   }
 }

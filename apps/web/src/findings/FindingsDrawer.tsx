@@ -5,7 +5,7 @@ import { MOST_TRIED } from '../live/surveyor.ts'
 import { Button } from '../ui/index.tsx'
 import { List } from '../ui/List.tsx'
 import { FixButton } from './FixButton.tsx'
-import { useWork } from '../work/context.ts'
+import { useMeasured, useView, useWork } from '../work/context.ts'
 
 const order = { error: 0, warning: 1, note: 2 }
 
@@ -26,7 +26,8 @@ function saidOf(
 }
 
 export function FindingsDrawer() {
-  const { findings, page, site, surveys, tried } = useWork()
+  const { page, site } = useWork()
+  const { findings, surveys, tried } = useMeasured()
   const { said, triedAll } = saidOf(
     site,
     tried,
@@ -92,7 +93,8 @@ const COST = { error: 'Broken', warning: 'Risky', note: 'Note' }
 const RESTS = 150
 
 function Row({ finding: f, alike }: { finding: Finding; alike: Fix[] | undefined }) {
-  const { live, page, run } = useWork()
+  const { page, run } = useWork()
+  const { live } = useView()
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined)
   const { at } = f.where
   const point = (to: number | null) => {

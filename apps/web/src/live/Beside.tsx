@@ -1,13 +1,15 @@
 /** What lies over a screen that stands small beside the one in view: pressed, it is the one in view. Under it stands where it is. */
 import { badness, signOf, solveArrivals, type Screen } from '@waybell/core'
 import { useMemo } from 'react'
-import { useWork } from '../work/context.ts'
+import { useMeasured, useView, useWork } from '../work/context.ts'
 import { gapSaid } from '../work/gap.ts'
 import { useSignal } from '../work/signal.ts'
 import { CAPTION, CAPTION_WIDTH, type Place } from './places.ts'
 
 export function Beside({ screen, place, onShow }: { screen: Screen; place: Place; onShow: (screen: string) => void }) {
-  const { page, surveys, scrolls } = useWork()
+  const { page } = useWork()
+  const { surveys } = useMeasured()
+  const { scrolls } = useView()
   const survey = surveys[screen.key]
   const arrivals = useMemo(() => (survey ? solveArrivals(page, survey) : []), [page, survey])
   // Drawn again where it arrives, and not while it is scrolled.

@@ -26,7 +26,7 @@ interface Props {
   scripts: boolean
   /** Elements that are told of when the pointer is over them. */
   parts: number[]
-  edits: PageEdit[]
+  edits: readonly PageEdit[]
   /** Nothing could be measured. */
   isSilent: boolean
   onMessage: (screen: string, message: FromAgent) => void

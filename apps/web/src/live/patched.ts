@@ -14,7 +14,7 @@ export class Patched extends Channel {
   }
 
   /** @returns false where they are not shown */
-  async patch(edits: PageEdit[]): Promise<boolean> {
+  async patch(edits: readonly PageEdit[]): Promise<boolean> {
     if (!this.isReady) return false
     if (edits === this.sent || (!edits.length && this.sent?.length === 0)) return true
     this.sent = edits

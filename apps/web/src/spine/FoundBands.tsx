@@ -1,12 +1,13 @@
 /** On the spine before anything is set up: the parts that one press would make sections of. */
 import { coverOf, partsByAt, type Survey } from '@waybell/core'
-import { useWork } from '../work/context.ts'
+import { useView, useWork } from '../work/context.ts'
 
 /** Under this height in px, a band has no title. */
 const TEXT_HEIGHT = 15
 
 export function FoundBands({ survey, scale }: { survey: Survey; scale: number }) {
-  const { page, reading, live } = useWork()
+  const { page, reading } = useWork()
+  const { live } = useView()
   const parts = partsByAt(survey)
   return reading.candidates.flatMap(({ at, offered, title }) => {
     const part = offered ? parts.get(at) : undefined

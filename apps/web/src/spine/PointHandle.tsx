@@ -1,12 +1,13 @@
 /** A point on the spine: a hollow diamond that is dragged, or moved by keys, up and down. */
 import type { Section } from '@waybell/core'
 import { px } from '../ui/index.tsx'
-import { useWork } from '../work/context.ts'
+import { useView, useWork } from '../work/context.ts'
 import { useMoved } from './useMoved.ts'
 
 /** @param top of the point in the document, in px */
 export function PointHandle({ section, top, scale }: { section: Section; top: number; scale: number }) {
-  const { page, run, point } = useWork()
+  const { page, run } = useWork()
+  const { point } = useView()
   // The spine draws sections when there is time: what a key adds to is where the point stands now, not where it was drawn last.
   const now = page.sections.find((s) => s.key === section.key) ?? section
   const shift = now.point?.shift ?? 0

@@ -3,7 +3,7 @@ import { coverOf, FAR, partsByAt, partOf, roomAtEnd, type Section, type Survey, 
 import { memo, useDeferredValue, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { px, tint } from '../ui/index.tsx'
 import type { Task } from '../tasks/task.ts'
-import { usePointed, useWork } from '../work/context.ts'
+import { usePointed, useView, useWork } from '../work/context.ts'
 import { useSignal } from '../work/signal.ts'
 import { FoundBands } from './FoundBands.tsx'
 import { PointHandle } from './PointHandle.tsx'
@@ -55,7 +55,8 @@ const HATCHED =
   'repeating-linear-gradient(135deg, var(--color-sheet) 0 5px, color-mix(in srgb, var(--color-brick) 35%, var(--color-sheet)) 5px 7px)'
 
 export function Spine({ task: { Layers = [], bandName } }: { task: Pick<Task, 'Layers' | 'bandName'> }) {
-  const { page, survey, screen, scrolls, isStopped, arrivals } = useWork()
+  const { page } = useWork()
+  const { survey, screen, scrolls, isStopped, arrivals } = useView()
   const box = useRef<HTMLDivElement>(null)
   const [height, setHeight] = useState(600)
   const [zoom, setZoom] = useState(1)
@@ -174,7 +175,7 @@ const BandView = memo(function BandView({
   scale: number
   name: string
 }) {
-  const { point, live } = useWork()
+  const { point, live } = useView()
   const isPointed = usePointed(section.key)
   if (section.point) return <PointHandle section={section} top={part.top} scale={scale} />
   const bandHeight = (bottom - part.top) * scale
@@ -217,7 +218,7 @@ function Gathering({
   scale: number
   onOpen: () => void
 }) {
-  const { pointed } = useWork()
+  const { pointed } = useView()
   const [first, last] = [bands[0]!, bands.at(-1)!]
   const isPointed = useSignal(pointed, (now) => bands.some((b) => b.section.key === now))
   return (
@@ -250,7 +251,8 @@ function Gathering({
 
 /** The part of the page that is in view; dragging it scrolls the live page. */
 function Window({ survey, scale }: { survey: Survey; scale: number }) {
-  const { page, screen, scrolls, live } = useWork()
+  const { page } = useWork()
+  const { screen, scrolls, live } = useView()
   const scroll = useSignal(scrolls, (now) => now[screen.key] ?? 0)
   const drag = useRef<{ from: number; scroll: number } | null>(null)
   const end = survey.maxScroll

@@ -1,10 +1,11 @@
 /** On the spine: where each link arrives. */
 import { Pennant } from '../ui/index.tsx'
-import { useWork } from '../work/context.ts'
+import { useView, useWork } from '../work/context.ts'
 import { toldApart, type LayerProps } from './task.ts'
 
 export function Arrivals({ scale, inView }: LayerProps) {
-  const { page, arrivals } = useWork()
+  const { page } = useWork()
+  const { arrivals } = useView()
   const marks = page.sections.flatMap((section, index) => {
     const arrival = arrivals.get(section.key)
     return arrival?.movesPage && inView(arrival.land, arrival.land) ? [{ section, index, y: arrival.land * scale }] : []

@@ -1,7 +1,7 @@
 /** What is picked on the live page: its way down the tree, by pointing and by keys, and what it can be made. */
 import type { PickedElement } from '@waybell/agent/types'
 import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react'
-import { useWork } from '../work/context.ts'
+import { useView } from '../work/context.ts'
 
 const steps = { ArrowUp: 'parent', ArrowDown: 'child', ArrowLeft: 'previous', ArrowRight: 'next' } as const
 
@@ -18,7 +18,7 @@ export function PickedPanel({
   onEnter?: (el: PickedElement) => void
   children: (el: PickedElement) => ReactNode
 }) {
-  const { live, picking } = useWork()
+  const { live, picking } = useView()
   const panel = useRef<HTMLDivElement>(null)
   const isOn = picking !== null
   useEffect(() => {

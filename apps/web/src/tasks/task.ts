@@ -2,7 +2,7 @@
 import type { Section, Survey, Task as TaskKey } from '@waybell/core'
 import type { ComponentType } from 'react'
 import type { Action } from '../work/action.ts'
-import type { Work } from '../work/context.ts'
+import type { Measured, View, Work } from '../work/context.ts'
 import type { FetchedView } from './fetched.tsx'
 
 export interface LayerProps {
@@ -23,7 +23,7 @@ export interface Task {
   Overlay?: ComponentType
   /** How a band of the spine is named. */
   bandName?: (section: Section) => string
-  actions?: (work: Work) => Action[]
+  actions?: (work: Work, measured: Measured, view: View) => Action[]
 }
 
 /** Marks nearer to each other than this, in px, are seen as one. */

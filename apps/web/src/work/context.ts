@@ -1,4 +1,4 @@
-/** What every part of the workspace looks at: the page, what was read and measured of it, and what follows from both. */
+/** What the workspace's parts share, in three contexts: the page, what was measured of it, and what is in view. */
 import {
   surveyRequest,
   type Arrival,
@@ -16,10 +16,11 @@ import {
   type Visit,
 } from '@waybell/core'
 import type { MenuPlace, PickedElement, PickStep, SurveyRequest } from '@waybell/agent/types'
-import { createContext, useContext, useSyncExternalStore } from 'react'
+import { createContext, useContext, useSyncExternalStore, type Context } from 'react'
 import type { Session, SessionState } from './session.ts'
 import { useSignal, type Signal } from './signal.ts'
 
+/** The page, as it was read and as the designer has it, and the way to change it. */
 export interface Work {
   siteKey: string
   site: Site
@@ -27,38 +28,46 @@ export interface Work {
   reading: PageReading
   /** Names that the page's scripts read and nothing declares. */
   undeclared: ReadonlySet<string>
+  /** Files that the page asks for and the site doesn't have. */
   missing: string[]
-  findings: Finding[]
-  /** By screen key; those that were measured. */
+  /** IDs that visitors may have links to, because they were handed over. */
+  known: KnownOutside
+  session: Session
+  run: (command: Command) => boolean
+}
+
+/** What was measured on the screens, and what follows from it. */
+export interface Measured {
+  /** By screen key; only screens that were measured. */
   surveys: Record<string, Survey>
   /** Screens whose survey is older than the last edit. */
   stale: ReadonlySet<string>
-  /** What became of the links of the menus, by screen key; of those screens where they were tried since the last change. */
+  /** Tried menu links by screen key; empty after a change until they are tried again. */
   tried: Readonly<Record<string, readonly Tried[]>>
-  /** What the live page shows of the page. */
+  findings: Finding[]
+  /** The edits that the live page shows. */
   edits: readonly PageEdit[]
-  /** IDs that were handed over before: somebody may have a link to them. */
-  known: KnownOutside
-  /** The one in view. */
+}
+
+/** What is in view, and the live page. */
+export interface View {
   screen: Screen
-  /** Brings another into view. */
   showScreen: (screen: string) => void
+  /** Of the screen in view. */
   survey: Survey | null
-  /** The live page was stopped, and is not measured. */
-  isStopped: boolean
   arrivals: Map<string, Arrival>
-  session: Session
-  run: (command: Command) => boolean
+  /** The live page was stopped, and isn't measured. */
+  isStopped: boolean
   /** Section whose row had the focus last. */
   current: string | null
   setCurrent: (section: string) => void
-  /** Section that is pointed at, on any of the three columns. */
+  /** Section under the pointer in any column. */
   pointed: Signal<string | null>
   point: (section: string | null) => void
-  /** Where the live page stands on each screen, in px, by screen key. */
+  /** Scroll positions of the live page in px, by screen key. */
   scrolls: Signal<Readonly<Record<string, number>>>
   live: LiveControl
-  /** What is being picked on the page; null when nothing is. */
+  /** What is being picked on the page; null for nothing. */
   picking: Picking | null
 }
 
@@ -72,7 +81,7 @@ export interface LiveHandle {
   scrollTo: (screen: string, y: number) => void
   follow: (screen: string, hash: string) => void
   visit: (screen: string, hash: string, from: number) => Promise<Visit>
-  patch: (screen: string, edits: PageEdit[]) => void
+  patch: (screen: string, edits: readonly PageEdit[]) => void
   point: (screen: string, at: number | null, show?: boolean) => void
   showState: (screen: string, menu: MenuPlace | null, declarations: string[]) => void
   pick: (screen: string, on: boolean) => void
@@ -96,20 +105,25 @@ export interface LiveControl {
 }
 
 export const WorkContext = createContext<Work | null>(null)
+export const MeasuredContext = createContext<Measured | null>(null)
+export const ViewContext = createContext<View | null>(null)
 
-/** True where this section is pointed at. */
+function useRequired<T>(context: Context<T | null>): T {
+  const value = useContext(context)
+  if (!value) throw new Error('only for parts of the workspace')
+  return value
+}
+export const useWork = (): Work => useRequired(WorkContext)
+export const useMeasured = (): Measured => useRequired(MeasuredContext)
+export const useView = (): View => useRequired(ViewContext)
+
+/** True while a section is under the pointer. */
 export function usePointed(section: string | undefined): boolean {
-  const { pointed } = useWork()
+  const { pointed } = useView()
   return useSignal(pointed, (now) => now !== null && now === section)
 }
 
-export function useWork(): Work {
-  const work = useContext(WorkContext)
-  if (!work) throw new Error('there is no site here')
-  return work
-}
-
-/** What is stored, and what can be taken back. Apart from the rest, which need not be drawn again for it. */
+/** What is stored, and what can be undone. Separate, so that storing redraws nothing else. */
 export function useSessionState(): SessionState {
   const { session } = useWork()
   return useSyncExternalStore(session.subscribe, session.snapshot)

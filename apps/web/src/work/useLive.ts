@@ -1,11 +1,11 @@
 /** The live page, as the rest of the workspace speaks with it and hears of it. */
 import type { FromAgent } from '@waybell/agent/types'
 import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
-import type { LiveControl, LiveHandle, Picking, Work } from './context.ts'
+import type { LiveControl, LiveHandle, Picking, View } from './context.ts'
 import { ScreenSync, type Screens } from './screen-sync.ts'
 import { Signal } from './signal.ts'
 
-export interface Live extends Pick<Work, 'pointed' | 'point' | 'scrolls' | 'picking'> {
+export interface Live extends Pick<View, 'pointed' | 'point' | 'scrolls' | 'picking'> {
   handle: RefObject<LiveHandle | null>
   live: LiveControl
   hear: (screen: string, message: FromAgent) => void

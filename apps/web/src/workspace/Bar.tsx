@@ -5,13 +5,14 @@ import { useEffect } from 'react'
 import { Link, NavLink, useNavigate } from 'react-router'
 import { tasks } from '../tasks/index.ts'
 import { Button, Field } from '../ui/index.tsx'
-import { useSessionState, useWork } from '../work/context.ts'
+import { useMeasured, useSessionState, useWork } from '../work/context.ts'
 import { redoName, undoName } from '../work/session.ts'
 import { History } from './History.tsx'
 import { Palette } from './Palette.tsx'
 
 export function Bar({ task }: { task: string }) {
-  const { siteKey, site, page, findings, session, run } = useWork()
+  const { siteKey, site, page, session, run } = useWork()
+  const { findings } = useMeasured()
   const { stacks, storing, reason } = useSessionState()
   const navigate = useNavigate()
   useEffect(() => {

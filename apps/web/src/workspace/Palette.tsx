@@ -10,11 +10,15 @@ import { Finder } from '../ui/Finder.tsx'
 import { Button } from '../ui/index.tsx'
 import { Sheet } from '../ui/Sheet.tsx'
 import { redoName, undoName } from '../work/session.ts'
-import { useSessionState, useWork } from '../work/context.ts'
+import { useMeasured, useSessionState, useView, useWork } from '../work/context.ts'
 
 function useActions(): Action[] {
   const work = useWork()
-  const { page, site, surveys, run, session, live, showScreen } = work
+  const measured = useMeasured()
+  const view = useView()
+  const { page, site, run, session } = work
+  const { surveys } = measured
+  const { live, showScreen } = view
   const { stacks } = useSessionState()
   const navigate = useNavigate()
   const { pathname } = useLocation()
@@ -35,12 +39,15 @@ function useActions(): Action[] {
   if (undo) actions.push({ name: `Undo: ${undo}`, keys: 'Ctrl+Z', run: () => session.undo() })
   if (redo) actions.push({ name: `Redo: ${redo}`, keys: 'Ctrl+Shift+Z', run: () => session.redo() })
   if (site.screens.every((s) => surveys[s.key]))
-    actions.push({ name: page.sections.length ? 'Set everything up again' : 'Set everything up', run: () => setUpEverything(work) })
+    actions.push({
+      name: page.sections.length ? 'Set everything up again' : 'Set everything up',
+      run: () => setUpEverything(work, measured),
+    })
   actions.push(
     { name: 'Scroll the live page to its top', run: () => live.scrollTo(0) },
     { name: 'Scroll the live page to its end', run: () => live.scrollTo(FAR) },
   )
-  return [...actions, ...(task?.actions?.(work) ?? [])]
+  return [...actions, ...(task?.actions?.(work, measured, view) ?? [])]
 }
 
 export function Palette() {

@@ -4,7 +4,7 @@ import { ArrowDown, ArrowUp, X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
 import { Button, Field, type Problem } from '../ui/index.tsx'
 import { Sheet } from '../ui/Sheet.tsx'
-import { useWork } from '../work/context.ts'
+import { useView, useWork } from '../work/context.ts'
 
 const sizeOf = ({ width, height }: Screen): string => sizeText({ width, height })
 
@@ -51,7 +51,8 @@ export function ScreensDialog() {
 }
 
 function Screens() {
-  const { site, screen: shown, run, showScreen } = useWork()
+  const { site, run } = useWork()
+  const { screen: shown, showScreen } = useView()
   const { screens } = site
   const add = (screen: Screen) => run({ type: 'screen/add', screen, index: screens.length }) && showScreen(screen.key)
   const keyFor = (key: string) => (screens.some((s) => s.key === key) ? freshKey(key, keysIn(site)) : key)

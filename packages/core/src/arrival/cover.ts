@@ -7,22 +7,22 @@ import { partsByAt } from './part.ts'
 /** Assumed height of a header that nobody measured, in px, until the script measures it. */
 const ESTIMATE = 64
 
-/** A screen, as far as it says what is on it. */
+/** The parts of a screen that decide what is visible on it. */
 export type OnScreen = Pick<Screen, 'key' | 'width'>
 
-/** What the bar that Way Bell makes covers on a screen, in px; 0 without one. */
+/** Height in px that the made bar covers on a screen; 0 without one. */
 export function coverOfBar(page: SitePage, screen: OnScreen | null): number {
   const bar = madeBar(page)
   return bar && (!screen || isOn(bar, screen)) ? formOf(bar.form).covers!.height(bar.form) : 0
 }
 
-/** True where links arrive by the page's own offsets: as long as nothing of ours covers anything. */
+/** True while links arrive by the page's own offsets, because nothing of ours covers anything. */
 export const isOwnTravel = (page: SitePage): boolean => !!page.travel.pageOffsets && !madeBar(page) && !page.header?.keep
 
-/** False where the page scrolls in an element to which nothing is written: its own offsets hold there. */
+/** False when the page scrolls in an element that we don't write to: its own offsets apply there. */
 export const isReached = (page: SitePage, { scroller }: Survey): boolean => !scroller || scroller.at === page.scroller
 
-/** A survey of a page as it came, as it is with the menu that Way Bell makes for it: that moves what stands below it. */
+/** Adds the made menu to a survey of the page as it came: the menu moves the content below it. */
 export function withMade(survey: Survey, page: SitePage): Survey {
   const bar = madeBar(page)
   const takes = bar && !isLate(bar) && isOn(bar, { key: survey.screen, width: survey.width })
@@ -45,22 +45,22 @@ export function withMade(survey: Survey, page: SitePage): Survey {
 }
 
 export interface Cover {
-  /** The page's own header at rest, and after moving. Equal unless it shrinks. */
+  /** The page's own header at rest, and after scrolling. Equal unless it shrinks. */
   ownRest: number
   ownMoved: number
   /** The made menu's bar, 0 without one. */
   bar: number
-  /** On arrival: the header in the state that it has there, and the bar. */
+  /** Covered height on arrival: the header in its state after scrolling, plus the bar. */
   arrival: number
 }
 
-/** A header takes at most this much of a screen's height, or it is not made to stay there. */
+/** Max share of the screen's height for a header that is kept in view. */
 export const MOST_OF_SCREEN = 1 / 6
 
-/** True where a header that the page lets scroll away can be made to stay, and leaves room to read. */
+/** True when a header that scrolls away can be kept in view and leaves enough space to read. */
 export const canBeKept = ({ header, height }: Survey): boolean => !!header && header.canStay && header.height <= height * MOST_OF_SCREEN
 
-/** How far the sections move down once the header has the state that it has on arrival, in px; 0 where each moves by something else. */
+/** Distance in px that the sections move down once the header has its state after scrolling; 0 if they move by different amounts. */
 export function shiftOf(page: SitePage, survey: Survey): number {
   const { ownRest, ownMoved } = coverOf(page, survey)
   if (ownRest === ownMoved) return 0
@@ -73,10 +73,10 @@ export function shiftOf(page: SitePage, survey: Survey): number {
   return moves.every((m) => Math.abs(m - by) < 1) ? by : 0
 }
 
-/** True where it scrolls away with the page, on a screen where else it would stay. */
+/** True when the header scrolls away on a screen where it would otherwise stay. */
 export const isLetGo = ({ header }: Pick<SitePage, 'header'>, screen: string): boolean => !!header?.off?.includes(screen)
 
-/** True where the page's header is made to stay on a screen; assumed on one that was not measured. */
+/** True when the page's header is kept in view on a screen; assumed for screens without survey. */
 export function isKept({ header }: Pick<SitePage, 'header'>, survey: Survey | null): boolean {
   if (!header?.keep) return false
   if (survey && isLetGo({ header }, survey.screen)) return false
@@ -85,10 +85,10 @@ export function isKept({ header }: Pick<SitePage, 'header'>, survey: Survey | nu
   return position === 'sticky' || position === 'fixed' || canBeKept(survey)
 }
 
-/** So much stays of each padding that a header gives up, in px. */
+/** px that remain of each padding a header gives up. */
 const LEAST_PADDING = 2
 
-/** By how much the page's header is made smaller once the page has moved, on the screen of a survey, in px; 0 where it changes its size by itself. */
+/** How much the page's header shrinks after scrolling, in px, on a survey's screen; 0 if it resizes by itself. */
 export function smallerBy({ header }: Pick<SitePage, 'header'>, { screen, header: seen }: Survey): number {
   const { small, off } = header?.onScroll ?? {}
   if (!small || off?.includes(screen) || isLetGo({ header }, screen)) return 0
@@ -98,9 +98,9 @@ export function smallerBy({ header }: Pick<SitePage, 'header'>, { screen, header
 }
 
 /**
- * A header that hides on the way down is counted as shown: it comes back over the section on the way up.
- * Without a survey it is an estimate, until the script measures on arrival.
- * @param screen that of the survey, or one that was not measured
+ * Heights that header and bar cover. A header that hides on the way down counts as visible, because it returns on the way up. Without a
+ * survey it's an estimate until the script measures.
+ * @param screen the survey's, or one without survey
  */
 export function coverOf(
   page: SitePage,

@@ -1,6 +1,6 @@
 /**
- * Arrivals: where the page stops when a visitor follows a link. `cover.ts` how
- * much of the viewport is covered on arrival, `solve.ts` turns both into arrivals, `time.ts` how long the way takes. Pure: no DOM here.
+ * Arrivals: where the page stops when a visitor follows a link. `cover.ts` says how much of the viewport is covered on arrival,
+ * `solve.ts` computes arrivals from that, `time.ts` the duration. Pure: no DOM here.
  */
 export { partsByAt, partOf, standsAbove } from './part.ts'
 export {

@@ -1,18 +1,18 @@
-/** Several screens that stand at the same place of one page. */
+/** Keeps several screens at the same place of one page. */
 import type { Survey } from '../survey/index.ts'
 import type { Arrival } from './solve.ts'
 
-/** A page on a screen: where its links arrive, and how far it scrolls. */
+/** A page on a screen: its arrivals and scroll range. */
 export interface Travelled extends Pick<Survey, 'maxScroll'> {
   arrivals: readonly Arrival[]
 }
 
 /**
- * Where a page stands on one screen when on another it stands at `scroll`, in px: where the same link arrives, or as far between the same two
- * arrivals, or between one and the page's end.
+ * The scroll position in px on one screen that matches `scroll` on another: the same link's arrival, or the same fraction between the
+ * same two arrivals.
  */
 export function matchingScroll(scroll: number, from: Travelled, to: Travelled): number {
-  // A page that fits on its screen stands at its top.
+  // A page that fits on its screen stays at its top.
   if (scroll <= 0) return 0
   const there = new Map(to.arrivals.map((a) => [a.section, a]))
   const places = from.arrivals.flatMap((a) => {
@@ -21,7 +21,7 @@ export function matchingScroll(scroll: number, from: Travelled, to: Travelled): 
   })
   const ends = { from: from.maxScroll, to: to.maxScroll }
   let [before, after] = [{ from: 0, to: 0 }, ends]
-  // Sections of one screen may lie beside each other and come in another order there: who scrolls on goes on everywhere.
+  // Sections side by side on one screen may come in another order on the other; scrolling down must scroll down everywhere.
   for (const place of [...places.sort((a, b) => a.from - b.from || a.to - b.to), ends]) {
     const next = { from: place.from, to: Math.max(place.to, before.to) }
     after = next

@@ -1,9 +1,9 @@
-/** Where a section is on a screen. */
+/** A section's position on a screen. */
 import type { ElementAt } from '../page/index.ts'
 import type { Section } from '../site/index.ts'
 import type { Survey, SurveyPart } from '../survey/index.ts'
 
-/** What was measured does not change. */
+/** Surveys don't change, so lookups are cached. */
 const known = new WeakMap<Survey['parts'], ReadonlyMap<ElementAt, SurveyPart>>()
 
 export function partsByAt({ parts }: Survey): ReadonlyMap<ElementAt, SurveyPart> {
@@ -12,12 +12,12 @@ export function partsByAt({ parts }: Survey): ReadonlyMap<ElementAt, SurveyPart>
   return byAt
 }
 
-/** Its target stands above what it is about, where the page moved it. */
+/** True when the target is above its block, because the page moved it up. */
 export const standsAbove = ({ block }: Section, { shift }: SurveyPart): boolean => shift > 0 && block === undefined
 
 /**
- * What was measured of a section, null where nothing was. A point has no size; it is as far from its element's top as it was shifted. What a
- * page shifted up by its header begins where its block does.
+ * A section's measurements; null for none. A point has no size and lies at its shift below its element's top. A target that the page
+ * moved up by its header starts where its block does.
  */
 export function partOf(section: Section, parts: ReadonlyMap<ElementAt, SurveyPart>): SurveyPart | null {
   const part = parts.get(section.at)

@@ -13,28 +13,28 @@ export interface Arrival {
   section: string
   /** Scroll position where the page stops, in px, within [0, maxScroll]. */
   land: number
-  /** How far below the viewport's top the section begins then, in px. */
+  /** The section's distance below the viewport's top then, in px. */
   top: number
-  /** Room between the covered strip and the section's top, in px; negative where the top is covered. */
+  /** Space between the covered strip and the section's top, in px; negative if the top is covered. */
   gap: number
-  /** Scroll position where it would stop if the page had no end. */
+  /** Scroll position if the page had no end. */
   place: number
-  /** How much page is missing below for the section to reach its place, in px. */
+  /** px of page missing below for the section to arrive. */
   shortfall: number
-  /** The section's heading: covered or cut by what covers the viewport's top, or below the viewport. */
+  /** State of the section's heading: covered or cut by what covers the top, or below the viewport. */
   heading: 'clear' | 'cut' | 'covered' | 'below' | 'none'
-  /** How much of the heading is covered, or how far it is below the viewport, in px; else 0. */
+  /** Covered px of the heading, or its distance below the viewport; else 0. */
   hidden: number
-  /** False where the target has no box, so that the link does not move the page. */
+  /** False for a target without box, so the link doesn't move the page. */
   movesPage: boolean
 }
 
-/** Where the browser stops: rounded once, half up, to device pixels. */
+/** The position where the browser stops: rounded once, half up, to device pixels. */
 export function landing(wanted: number, maxScroll: number, deviceScale = 1): number {
   return Math.min(Math.max(Math.floor(wanted * deviceScale + 0.5) / deviceScale, 0), maxScroll)
 }
 
-/** What is the same for all arrivals on a screen. */
+/** Shared by all arrivals on a screen. */
 interface OnScreen {
   survey: Survey
   cover: Cover
@@ -42,11 +42,11 @@ interface OnScreen {
   isGone: boolean
   isOwn: boolean
   breathing: number
-  /** How high what is seen at once is, above what stays at its bottom; in px. */
+  /** Visible height above a bar at the bottom, in px. */
   view: number
 }
 
-/** One arrival for each section of the page that the survey holds, in page order. */
+/** Arrivals of the sections that the survey has, in page order. */
 export function solveArrivals(page: SitePage, survey: Survey): Arrival[] {
   const parts = partsByAt(survey)
   const on: OnScreen = {
@@ -58,7 +58,7 @@ export function solveArrivals(page: SitePage, survey: Survey): Arrival[] {
     breathing: breathingOn(page, survey.screen),
     view: viewHeight(survey) - survey.bottom,
   }
-  // One that was given a smaller size has it from so far down on.
+  // A header that we shrink is small from this position on.
   const until = smallerBy(page, survey) ? onScrollFrom(page, survey) : -1
   const out: Arrival[] = []
   for (const section of page.sections) {
@@ -70,7 +70,7 @@ export function solveArrivals(page: SitePage, survey: Survey): Arrival[] {
   return out
 }
 
-/** @param near how far the header reaches there, in px, where it has not the state that it has further down */
+/** @param near reach of the header in px where it doesn't have its scrolled state yet */
 function arrivalOf(
   { survey, cover, isGone, isOwn, breathing, view }: OnScreen,
   section: Section,
@@ -78,10 +78,10 @@ function arrivalOf(
   near?: number,
 ): Arrival {
   const isNear = near !== undefined
-  // Near the top the header may still be tall, and what shrinking takes from the page is not yet gone.
+  // Near the top the header may still be tall, and the page hasn't moved up yet.
   const covered = Math.max(cover.arrival, isNear && !isGone ? near + cover.bar : 0)
   const top = isNear ? part.top : part.movedTop
-  // By the page's own offsets a browser goes to the target itself, shifted or not.
+  // With the page's own offsets, browsers go to the target itself, moved up or not.
   const offset = isOwn
     ? survey.padding + part.margin + (section.point ? 0 : part.shift)
     : fillsOn(section, survey.screen)
@@ -102,7 +102,7 @@ function arrivalOf(
   }
 }
 
-/** @param edge where what is seen begins, and `end` where it ends, in px from the page's top */
+/** @param edge top of the visible area in px from the page's top; `end` is its bottom */
 function headingState(part: SurveyPart, moved: number, edge: number, end: number): Pick<Arrival, 'heading' | 'hidden'> {
   if (!part.heading) return { heading: 'none', hidden: 0 }
   const top = part.heading.top - moved
@@ -112,24 +112,24 @@ function headingState(part: SurveyPart, moved: number, edge: number, end: number
   return top < edge - 0.5 ? { heading: 'cut', hidden: edge - top } : { heading: 'clear', hidden: 0 }
 }
 
-/** Room that the page lacks at its end for every linked section to reach its place, in px. */
+/** px the page lacks at its end so that every linked section can arrive. */
 export const roomAtEnd = (arrivals: readonly Arrival[]): number => arrivals.reduce((most, a) => Math.max(most, a.shortfall), 0)
 
-/** The least breathing space, in px, under which every section's heading is clear of the header on every screen; not below -400. */
+/** The smallest breathing space in px that clears every heading on every screen; at least -400. */
 export function leastBreathing(page: SitePage, surveys: readonly Survey[]): number {
   let least = -400
   for (const survey of surveys) {
     const parts = partsByAt(survey)
     for (const section of page.sections) {
       const part = section.toTop || fillsOn(section, survey.screen) ? null : partOf(section, parts)
-      // A section without a heading is read from its top.
+      // Without a heading, the section's top counts.
       if (part?.hasBox) least = Math.max(least, leastRoom(part) - adjustOn(section, survey.screen))
     }
   }
   return least
 }
 
-/** The least adjustment of one section under which its heading is clear on every screen that it is for, in px. */
+/** The smallest adjustment in px that clears one section's heading on its screens. */
 export function leastAdjust(page: SitePage, section: Section, surveys: readonly Survey[]): number {
   const least = surveys.flatMap((s) => {
     const part = section.adjust?.off?.includes(s.screen) ? undefined : partOf(section, partsByAt(s))
@@ -138,5 +138,5 @@ export function leastAdjust(page: SitePage, section: Section, surveys: readonly 
   return Math.max(-400, ...least)
 }
 
-/** Between what covers and the section's top: less, and its heading is covered. */
+/** Smallest space between the cover and the section's top that leaves the heading visible. */
 const leastRoom = ({ top, heading }: SurveyPart): number => Math.min(0, Math.ceil(top - (heading?.top ?? top)))

@@ -1,12 +1,12 @@
-/** How the entries of a list, and what stands between them, are put into a new order: the same in the file and in the live page. */
+/** Reorders a list's entries and the text between them, in the file and in the live page alike. */
 
-/** An entry of the new order; or what stood behind the `between`-th entry, of which only its leading white space where `lead` says so. */
+/** An entry of the new order; or the text after the `between`-th entry (only its leading white space with `lead`). */
 export type Token = { slot: number } | { between: number; lead: boolean }
 
 /**
- * White space and dividers keep their place while entries change theirs; what goes with a dropped entry goes. Other links of the page that
- * stand between entries stay in any case, and are not repeated.
- * @param holds for each entry but the last, whether a link stands between it and the next
+ * White space and dividers stay in place while entries move; those of a dropped entry go with it. Other links between entries always
+ * stay, and aren't repeated.
+ * @param holds for each entry but the last: whether a link follows it before the next
  */
 export function arrangement<T>(from: readonly T[], to: readonly T[], holds: readonly boolean[]): Token[] {
   const stays = new Set(to)

@@ -1,78 +1,87 @@
-/** Names that a handover writes into pages, and that agent and script look for. */
+/** Attributes and properties that a handover writes, and that agent and script look for. */
 
-/** On each piece of ours; its value is the piece's role. */
+/** On each of our pieces; the value is its role. */
 export const PIECE = 'data-wb'
-/** On every element that a menu stands in, adopted or made. */
+/** On every element of a menu, found or made. */
 export const MENU = 'data-wb-menu'
-/** On the page's own header; its value says how it is made to stay, and is empty where the page sees to that itself. */
+/** On the page's header; the value says how we keep it in view, empty if the page does. */
 export const HEADER = 'data-wb-header'
-/** On a header that is smaller once the page has moved, and keeps its place then. */
+/** On a header that shrinks by itself but keeps its space. */
 export const STEADY = 'data-wb-steady'
-/** On a header that does something once the page has been scrolled: by how many px, or `#` and the ID of what is to have gone by, and `away` where it leaves on the way down. */
+/**
+ * On a header that changes on scroll: px, or `#` and the ID of the section that must have scrolled past; with `away` if it hides on the
+ * way down.
+ */
 export const MOVES = 'data-wb-moves'
-/** On what in such a header gives up padding, where that is not the header itself; its number. */
+/** On an element in such a header whose padding shrinks; its number. */
 export const GIVES = 'data-wb-gives'
-/** On the same: `top` or `moved`, with `away` while it is away; the script says so. */
+/** Set by the script on such a header: `top` or `moved`, with `away` while hidden. */
 export const AT = 'data-wb-at'
-/** What of such a header is brought to its other state bit by bit, as a style says it; what else the page's own style does so goes before it. */
+/** Transitions of such a header; the page's own ones come first. */
 export const GLIDES = 'translate 0.2s, background-color 0.2s, box-shadow 0.2s'
 /** On an element in which the page scrolls instead of the document. */
 export const SCROLLER = 'data-wb-scroller'
-/** On an element that room at the page's end is left in, behind all that it holds. */
+/** On the element that holds the end space. */
 export const ROOM = 'data-wb-room'
-/** On an element that points stand before; its value is their number. */
+/** On an element with points before it; their number. */
 export const ANCHOR = 'data-wb-anchor'
 
-/** On a picture whose width and height were said, which said neither. */
+/** On a picture that got width and height from us. */
 export const SIZED = 'data-wb-sized'
-/** Such a picture is as high as its width makes it, unless the page says otherwise. @see HTML Standard, "Attributes for embedded content and images" */
+/**
+ * Such a picture's height follows its width unless the page says otherwise.
+ * @see HTML Standard, "Attributes for embedded content and images"
+ */
 export const SIZED_RULE = `:where([${SIZED}]) {\n  height: auto;\n}`
 
-/** On what is laid out only when it is near, and whose height until then is said in the style; its number. */
+/** On an element that is laid out late and gets an estimated height; its number. */
 export const ESTIMATE = 'data-wb-estimate'
 
-/** What may stand as `lang`. @see BCP 47 */
+/** A valid `lang`. @see BCP 47 */
 export const LANGUAGE = /^[a-z]{2,8}(-[a-z0-9]{1,8})*$/i
 
-/** On a link that opens in a tab of its own, which gets no hold of this one. */
+/** For links that open in a new tab, which gets no access to this one. */
 export const NEW_TAB = { target: '_blank', rel: 'noopener' }
-/** Of one that would be followed in another tab, and leads to a place of its page. */
+/** For links to this page that would otherwise open in another tab. */
 export const SAME_TAB = { target: '_self' }
 
-/** What covers the viewport's top on arrival, in px. */
+/** Covered height at the viewport's top on arrival, in px. */
 export const COVER = '--wb-header'
-/** Of that, what the page's own header covers. */
+/** The page's own header's part of it. */
 export const OWN_COVER = '--wb-own'
-/** What the page still moves up by, in px, once its header has the state that it has on arrival. */
+/** px that the page still moves up by once its header has its scrolled state. */
 export const AHEAD = '--wb-ahead'
-/** What the page's header changes by once the page has moved (negative: it shrinks), and how far that moves the sections down, in px; `unknown` where nobody measured it, not said where it keeps its size. */
+/**
+ * Change of the header's height after scrolling (negative: it shrinks), and how far that moves the sections, in px; `unknown` if not
+ * measured, absent if it keeps its size.
+ */
 export const GROWS = '--wb-grows'
 export const SHIFTS = '--wb-shifts'
-/** Of a header that keeps its place: its height at rest, and by how much it is smaller once the page has moved, in px; `none` where it takes nothing from the page. */
+/** For a header that keeps its space: height at rest and how much it shrinks, in px; `none` if it takes no space. */
 export const TALL = '--wb-tall'
 export const SMALLER = '--wb-smaller'
 
-/** On a menu that is made; its value says which one of the page's it is and in what form, see `made-words.ts`. */
+/** On a made menu: its number on the page and its form, see `made-words.ts`. */
 export const MADE = 'data-wb-made'
-/** The menu that is made as a bar across the viewport's top, which covers that. */
+/** The made bar across the viewport's top. */
 export const MADE_BAR = `nav[${PIECE}="menu"][${MADE}~="bar"]`
-/** On a link, or on what a menu stands in: how links there travel, where that is not as all on the page do, see `motion.ts`. */
+/** On a link or menu element with a motion of its own, see `motion.ts`. */
 export const MOTION = 'data-wb-motion'
 /** Event on a live page's document: the application follows the hash in its detail. */
 export const FOLLOWS = 'waybell-follow'
-/** Name of an event by which the page's script lets go of what was followed: who measures moves the page as nobody who follows links does. */
+/** Event that makes the page's script forget the followed link, before a measurement scrolls the page. */
 export const LETS_GO = 'waybell-lets-go'
-/** On a link that was made of a button. */
+/** On a link made from a button. */
 export const WAS = 'data-wb-was'
-/** On a menu that the page has, where states of its items were given a look; which one it is, and these, as in `data-wb-made`. */
+/** On a found menu whose items have styled states; same format as `data-wb-made`. */
 export const LOOK = 'data-wb-look'
-/** On what is not on some screens; their names. */
+/** On elements that aren't on some screens; their names. */
 export const OFF = 'data-wb-off'
-/** On a menu of the page's own, and on what is pressed to shut it behind a press in it; the value is a number, of what shuts several all of theirs. */
+/** On a found menu and the button that closes it after a press; a number, or several on a shared button. */
 export const SHUT_BY = 'data-wb-shut-by'
 export const SHUTS = 'data-wb-shuts'
 /** On a made menu while it is hidden. */
 export const AWAY = 'data-wb-away'
 
-/** Words or a link in a menu that open the list in which the current item stands. */
+/** On the opener of the list that holds the current item. */
 export const WITHIN = 'data-wb-within'

@@ -1,17 +1,18 @@
-/** Computed `overflow-y` of what a visitor can scroll. */
+/** Computed `overflow-y` of elements a visitor can scroll. */
 export const SCROLLS = /auto|scroll/
-/** Of the viewport, each way, what the page scrolls in takes at least this much. */
+/** Min share of the viewport, each way, of the element that the page scrolls in. */
 export const SPREADS = 0.5
 
-/** Boxes that a hash does not scroll to although they are drawn: those that the viewport itself holds. */
+/** Elements that a hash doesn't scroll to although they have boxes: fixed ones. */
 interface Offset {
   readonly offsetParent: unknown
 }
 
 /**
- * True for a fixed element and what is in it, unless something transformed around it holds it instead. What stands in the head, as our
- * anchors do, is held by the page. @see CSSOM View, "offsetParent"
- * @param holder the body, or the element in which the page scrolls: what is held outside of that holds that too
+ * True for a fixed element and its content, unless a transformed ancestor holds it. Elements in the head, such as our anchors, are held
+ * by the page.
+ * @see CSSOM View, "offsetParent"
+ * @param holder the body, or the element in which the page scrolls
  */
 export function isFixed<T extends Offset>(el: T, holder: T & { contains: (other: T) => boolean }): boolean {
   let outermost = el
@@ -25,8 +26,9 @@ interface Box {
 }
 
 /**
- * True for a bar that stays over most of the page: a sticky one only as long as what it stands in lasts, and a section's own heading is no header
- * of the page. @param scroller what the page scrolls in, which holds all of it
+ * True for a bar that stays over most of the page. A sticky bar stays only as long as its parent; a section's sticky heading is no
+ * header.
+ * @param scroller the element in which the page scrolls
  */
 export const lasts = (position: string, bar: Box, parent: Box, scroller: Box): boolean =>
   position === 'fixed' || (parent === scroller ? scroller.scrollHeight : parent.clientHeight) - bar.clientHeight > scroller.scrollHeight / 2
@@ -44,19 +46,19 @@ export function isInReach<T extends Pressable<T>>(el: T, page: { elementFromPoin
 }
 
 interface Bar {
-  /** From the viewport's left edge. */
+  /** px from the viewport's left edge. */
   left: number
   width: number
   height: number
 }
 
-/** What is narrower is a mark or a button, in px. A bar over the column of text in the middle covers the page, however wide the screen is. */
+/** Narrower elements are marks or buttons, in px. A bar over a centred column covers the page however wide the screen is. */
 const LEAST_BAR = 240
 
 /**
- * True for what lies over the viewport's top, or its bottom, and leaves the page to be read beside it; a rail and a panel do not. The
- * script says so of the same bars as what measures them. Lengths in CSS px.
- * @param inset how far from that edge it stays, as its style says, negative where a part of it goes out of view; NaN where it says nothing
+ * True for a bar over the viewport's top or bottom that leaves the page readable; false for rails and panels. Script and agent share it.
+ * Lengths in CSS px.
+ * @param inset distance from that edge by its style, negative if partly out of view; NaN if unset
  */
 export const coversEdge = (inset: number, { left, width, height }: Bar, viewport: { width: number; height: number }): boolean =>
   width > LEAST_BAR &&

@@ -3,9 +3,9 @@
 export type Indicated<T> = { kind: 'element'; element: T } | { kind: 'top' } | { kind: 'none' }
 
 /**
- * What a fragment indicates, asked in the browser's order.
- * @param fragment without its `#`
- * @param find the first element with an ID; without one the first `a` with that name
+ * Resolves a fragment in the browser's order.
+ * @param fragment without `#`
+ * @param find the first element with an ID, else the first `a` with that name
  */
 export function indicated<T>(fragment: string, find: (name: string) => T | null | undefined): Indicated<T> {
   if (fragment === '') return { kind: 'top' }
@@ -15,7 +15,7 @@ export function indicated<T>(fragment: string, find: (name: string) => T | null 
   return { kind: decoded.toLowerCase() === 'top' ? 'top' : 'none' }
 }
 
-/** Percent-decoding as UTF-8; what does not decode stays. */
+/** Percent-decodes as UTF-8; leaves what doesn't decode. */
 export function decodeFragment(fragment: string): string {
   try {
     return decodeURIComponent(fragment)
@@ -24,13 +24,13 @@ export function decodeFragment(fragment: string): string {
   }
 }
 
-/** What stands behind the first `#` of an address, or nothing. */
+/** The text after the first `#` of an address; empty without one. */
 export const fragmentOf = (address: string): string => address.replace(/^[^#]*#?/, '')
 
-/** The `href` that leads to `id` on the page itself. Letters of any script stay readable; what a URL would mistake is encoded. */
+/** The `href` to `id` on the same page. Letters of any script stay readable; only characters that URLs reserve are encoded. */
 export const hashOf = (id: string): string =>
   '#' + id.replace(/[\s%"'<>`\\^{|}\u0000-\u001f]/g, (c) => encodeURIComponent(c).replace("'", '%27'))
 
-/** True where a link with that `target` is followed in another tab or frame. @see HTML Standard, "choosing a navigable" */
+/** True when a `target` opens another tab or frame. @see HTML Standard, "choosing a navigable" */
 export const isElsewhere = (target: string | null | undefined): boolean =>
   typeof target === 'string' && !/^(|_self|_parent|_top)$/i.test(target)

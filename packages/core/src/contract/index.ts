@@ -1,6 +1,6 @@
 /**
- * The contract: what handed-over pages carry, and how a hash is resolved. Core, script and agent take it from here; it has neither
- * imports nor a DOM, so that all of it may stand in a page.
+ * The contract: what handed-over pages carry, and how a hash is resolved. Shared by core, script and agent; without imports and DOM, so
+ * that pages can carry it.
  */
 export { arrangement, type Token } from './arrangement.ts'
 export * from './attributes.ts'

@@ -1,20 +1,20 @@
-/** What `data-wb-made` says of a menu that is made: `2 rail side=right from=story`, the number of the menu on its page, its form, and words of that. */
+/** The value of `data-wb-made`: `2 rail side=right from=story` is the menu's number, its form, and its settings. */
 
 export interface MadeWords {
   number: number
-  /** Of one that stands in several places, which of them; 0 for one in one place. */
+  /** Index of the place, for a menu in several places; 0 for one. */
   part: number
   form: string
   words: Record<string, string>
 }
 
-/** Words are parted by spaces, so that there are none in them. */
+/** Spaces separate words, so they're encoded. */
 const encode = (word: string): string => word.replace(/[\s%]/g, (c) => encodeURIComponent(c))
 
 export const madeText = ({ number, part, form, words }: MadeWords): string =>
   [part ? `${number}.${part}` : number, form, ...Object.entries(words).map(([name, word]) => `${name}=${encode(word)}`)].join(' ')
 
-/** Null for what says nothing of the kind. */
+/** Null if it isn't such a value. */
 export function readMade(text: string): MadeWords | null {
   const [, number, part = '0', form, rest] = /^(\d{1,3})(?:\.(\d{1,4}))? ([a-z]+)((?: [a-z]+=\S*)*)$/i.exec(text) ?? []
   if (number === undefined) return null
@@ -27,7 +27,7 @@ export function readMade(text: string): MadeWords | null {
   }
 }
 
-/** How a menu that is made is called in what is told of a page. */
+/** Name of a made menu in findings. */
 export const madeMenuNamed = (name: string): string => `the menu “${name}”`
 
 function decode(word: string): string {

@@ -1,9 +1,8 @@
 /** How the current item of a menu is marked. */
 
 /**
- * Looks that a handover writes for menus that a page has, in the order in which they are preferred: the page's own for `aria-current`, where it
- * has one that shows; a line under the words; an edge, where the page's styles keep links from being underlined; and a line that wins over
- * whatever the page says.
+ * Mark styles for found menus, in order of preference: the page's own style for `aria-current` if it shows; a line under the words; an
+ * edge, if the page's styles keep links from being underlined; and a line that overrides the page's styles.
  */
 export const MARK_STYLES = {
   page: '',
@@ -15,7 +14,7 @@ export const MARK_STYLES = {
 export type MarkStyle = keyof typeof MARK_STYLES
 export const markStyles = Object.keys(MARK_STYLES) as MarkStyle[]
 
-/** A class by which the page marks an item already, on its link or on what holds the link in the list. The script moves it along. */
+/** A class that the page uses for its current item, on the link or its entry. The script moves it. */
 export interface MarkClass {
   name: string
   on: 'link' | 'entry'
@@ -23,16 +22,16 @@ export interface MarkClass {
 
 export type Mark = MarkStyle | MarkClass
 
-/** What `data-wb-menu` says of a mark: nothing for the usual line. */
+/** The value of `data-wb-menu` for a mark; empty for a line. */
 export const markText = (mark: Mark): string => (typeof mark === 'string' ? (mark === 'line' ? '' : mark) : `${mark.on} ${mark.name}`)
 
-/** The class that `data-wb-menu` says the page's items are marked by; null without one. */
+/** The class in a `data-wb-menu` value; null for none. */
 export function markClassOf(text: string | null): MarkClass | null {
   const [on, name] = (text ?? '').split(' ')
   return (on === 'link' || on === 'entry') && name ? { on, name } : null
 }
 
-/** The entry of a list that holds a link, or the link where it stands in none. */
+/** The list entry that holds a link; the link itself without one. */
 export function entryOf<E extends { readonly localName: string; readonly parentElement: E | null }>(link: E, menu: E): E {
   for (let e = link.parentElement; e && e !== menu; e = e.parentElement) if (e.localName === 'li') return e
   return link
@@ -47,7 +46,7 @@ interface Entry<E> {
   querySelector(selector: string): E | null
 }
 
-/** What opens the lists around a link: it is seen where they are closed. Words that stand in an entry themselves have that. */
+/** Openers of the lists around a link. They show the mark while the lists are closed. */
 export function openersOf<E extends Entry<E>>(link: E, menu: E): E[] {
   const out: E[] = []
   for (let e = link.parentElement; e && e !== menu; e = e.parentElement) {
@@ -59,7 +58,7 @@ export function openersOf<E extends Entry<E>>(link: E, menu: E): E[] {
   return out
 }
 
-/** Rules of a style by its selector; a strong one counts as much as three IDs. */
+/** CSS rules of a mark for a menu; a strong selector counts as three IDs. */
 export const markRule = (style: MarkStyle, menu: string, current: string): string => {
   const force = style === 'strong' ? ':not(#_1):not(#_2):not(#_3)' : ''
   return `${menu}${force} ${current} {\n  ${MARK_STYLES[style].replace(/; /g, ';\n  ')}\n}`

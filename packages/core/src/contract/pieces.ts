@@ -1,6 +1,6 @@
 /**
- * The elements that hold what a handover writes, and how they are known again. A page may carry `data-wb` of its own: ours is only what has
- * our element, our attributes and our content; everything else is the page's and stays.
+ * Pieces: the elements that a handover writes, and how to recognise them. A page may have `data-wb` of its own: ours have our element,
+ * our attributes and our content; everything else belongs to the page.
  */
 import { MADE, MENU, MOTION, PIECE, SAME_TAB } from './attributes.ts'
 import { readMade } from './made-words.ts'
@@ -18,30 +18,30 @@ export const pieceTags = {
 
 export type PieceRole = keyof typeof pieceTags
 
-/** An element, as far as it takes to know a piece. */
+/** The parts of an element that identify a piece. */
 export interface Piecelike {
   tag: string
   attributes: ReadonlyMap<string, string>
-  /** Its text, where nothing else is in it. */
+  /** Its text, if it has no child elements. */
   text: string
   /** Tags of its child elements. */
   children: readonly string[]
 }
 
 const content: Record<PieceRole, (el: Piecelike) => boolean> = {
-  // Earlier ones did not say whose they are.
+  // Early styles had no name in them.
   style: ({ text }) => text.includes('Way Bell') || text.includes('--wb-header:'),
   settings: ({ text }) => readSettings(text) !== null,
   script: ({ text }) => text.includes('data-wb') && text.includes('--wb-header'),
   anchor: () => true,
-  // Earlier ones were a bar of bare links.
+  // Early menus were a bar of bare links.
   menu: ({ children, attributes }) =>
     attributes.has(MADE) ? readMade(attributes.get(MADE)!) !== null : children.every((tag) => tag === 'a'),
   skip: ({ text }) => text.trim() !== '',
   step: ({ attributes, children }) => readMade(attributes.get(MADE)!) !== null && children.every((tag) => tag === 'a'),
 }
 
-/** The role of a piece that a handover wrote; null for an element of the page's own. */
+/** The role of a piece of ours; null for the page's own elements. */
 export function roleOf(el: Piecelike): PieceRole | null {
   const role = el.attributes.get(PIECE)
   if (role === undefined || !Object.keys(pieceTags).includes(role)) return null
@@ -52,7 +52,7 @@ export function roleOf(el: Piecelike): PieceRole | null {
     anchor: ['id'],
     menu: ['aria-label', ...said],
     step: [MADE, ...said],
-    // Where the page would follow it in another tab.
+    // On pages whose links open in another tab.
     skip: ['href', ...(el.attributes.get('target') === SAME_TAB.target ? ['target'] : [])],
   }
   const free = own[role as PieceRole] ?? []

@@ -1,62 +1,62 @@
-/** What the script in a handed-over page goes by; JSON in the piece `settings`. Lengths in CSS px. */
+/** Settings of the script in a handed-over page: JSON in the piece `settings`. Lengths in CSS px. */
 import { readMotion } from './motion.ts'
 
-/** A link’s hash takes the place of the one before in the history, or is not written at all. */
+/** A followed link replaces the history entry, or doesn't change the address. */
 export const ADDRESS_RULES = ['replace', 'none'] as const
 export type AddressRule = (typeof ADDRESS_RULES)[number]
 
-/** Instead of room above a section: it fills the window. */
+/** The section fills the window instead of having an offset. */
 export const FILLS = 'fills'
 
 export interface Settings {
   /** IDs of the sections, in page order. */
   sections: string[]
-  /** IDs of those whose link goes to the top of the page. */
+  /** IDs of sections whose link goes to the page's top. */
   toTop: string[]
-  /** Each former ID with the ID that its section has now, in page order and the latest last. */
+  /** Each former ID with its section's present ID, in page order, the latest last. */
   former: { was: string; now: string }[]
   /**
-   * Sections that are points, and how far below their element's top. It is the element that has their ID; where that could not be, `anchor` is
-   * the number that it has in `data-wb-anchor`.
+   * Sections that are points, and px below their element's top. The element has their ID; if it can't, `anchor` is its number in
+   * `data-wb-anchor`.
    */
   points: { id: string; below: number; anchor?: number }[]
   breathing: number
-  /** On screens where it is another, by their keys; absent for none. */
+  /** Other breathing spaces, by screen key; absent for none. */
   breathes?: { screen: string; px: number }[]
   bellOffset: number
   smooth: boolean
-  /** Of a motion that takes a time of its own, what `motion.ts` says of it; absent for the browser's. */
+  /** A timed motion, see `motion.ts`; absent for the browser's. */
   timed?: string
-  /** What a link that is followed writes of its hash, where it is not a new entry of the history. */
+  /** How following a link changes the address; absent for a new history entry. */
   address?: AddressRule
   /** The address follows the scroll. */
   follows?: true
-  /** Of links to its sections no script of the page takes the presses. */
+  /** Presses of section links are kept from the page's script. */
   takesPresses?: true
-  /** Heights of what is laid out only when it is near are said as they were measured. */
+  /** Measured heights are written for parts that are laid out late. */
   estimates?: true
-  /** Room above single sections that others do not have, not on some screens, by their keys; absent for none. */
+  /** Extra offsets of single sections, with keys of screens where they don't apply; absent for none. */
   adjust?: { id: string; by: number | typeof FILLS; off?: string[] }[]
-  /** Room that is left at the page's end, see `docs/formats.md`. */
+  /** Space added at the page's end, see `docs/formats.md`. */
   endSpace?: { id: string; as: 'padding' | 'height'; on: { screen: string; fits: number; base: number }[] }
-  /** Keys of the screens on which the page's header scrolls away, and what it does once the page has been scrolled; absent for none. */
+  /** Keys of screens where the header scrolls away; absent for none. */
   headerOff?: string[]
-  /** The page's header, which is smaller by itself once the page has moved, keeps its place. */
+  /** The header shrinks by itself but keeps its space. */
   headerSteady?: true
   headerUnder?: { screen: string; head: number; frame: number }[]
   headerOnScroll?: { after: number; over?: true; clear?: true; shadow?: true; away?: true; small?: number; off?: string[] }
-  /** The page's header is made to stay in view. */
+  /** The header is kept in view. */
   keep: boolean
-  /** The page's own offsets hold, and its own script marks the current item. */
+  /** The page's own offsets are right; its own script marks the current item. */
   ownTravel?: true
   ownMarks?: true
-  /** IDs of sections whose elements stand above what they are about, by their margin. */
+  /** IDs of sections whose targets the page moved up. */
   shifted?: string[]
-  /** What the made menu covers, 0 without one. */
+  /** Height of the made bar; 0 without one. */
   bar: number
 }
 
-/** What of the settings is taken over when the page is brought in again; the rest is measured. */
+/** The settings that are read when the page is brought in again; the rest is measured. */
 export type WrittenSettings = Omit<Settings, 'shifted' | 'bar'>
 
 /** As a page has them: unchecked, and with names of earlier handovers. */
@@ -65,7 +65,7 @@ type Stored = { [K in keyof Settings | 'room' | 'headerMoves']?: unknown }
 const isIds = (x: unknown): x is string[] => Array.isArray(x) && x.every((i) => typeof i === 'string')
 const isLength = (x: unknown): x is number => typeof x === 'number' && Number.isFinite(x) && Math.abs(x) < 10000
 
-/** Earlier handovers wrote these two as rows without names, and before that as objects, in which a browser puts names that are digits first. */
+/** Earlier handovers wrote these as rows without names, and before that as objects, in which browsers reorder numeric names. */
 const named = (x: unknown, names: readonly string[]): Record<string, unknown>[] => {
   const all = Array.isArray(x) ? x : x !== null && typeof x === 'object' ? Object.entries(x).map((row) => row.flat()) : []
   return all.flatMap((row: unknown) => {

@@ -1,8 +1,8 @@
-/** How findings count what they are about: “5 links (“A”, “B”, “C”, …)”. */
+/** Counts for findings: “5 links (“A”, “B”, “C”, …)”. */
 
 const MOST_NAMED = 3
 
-/** @param words some of which may say nothing, as of a link that holds a sign only; those that stand there twice are named once */
+/** @param words may be empty, as for a link with an icon only; repeated ones are named once */
 export function named(words: readonly string[], one: string, many: string): string {
   const saying = [...new Set(words.filter((w) => /\p{L}|\p{N}/u.test(w)))]
   const some = saying.slice(0, MOST_NAMED).map((w) => `“${w}”`)

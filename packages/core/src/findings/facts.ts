@@ -1,4 +1,4 @@
-/** What rules ask of a page and of a site, looked up once for all of them. */
+/** Lookups that rules share, for a page and a site. */
 import { decodeFragment } from '../contract/index.ts'
 import { bellMap, type Stretch } from '../highlight/index.ts'
 import { faultOf } from '../naming/index.ts'
@@ -7,19 +7,19 @@ import type { Item, KnownOutside, Menu, Section, Site, SitePage } from '../site/
 import type { Survey } from '../survey/index.ts'
 import { judgeTried, type Tried, type TryVerdict } from '../walk/index.ts'
 
-/** What is known of a page beside its own text. */
+/** What is known of a page besides its text. */
 export interface Around {
-  /** Paths of files that the page names and that did not come along. */
+  /** Paths of files that the page asks for and that are missing. */
   missing: ReadonlySet<string>
   /** Names that its scripts read and nothing declares. */
   undeclared: ReadonlySet<string>
-  /** A script would have a worker answer for the page. */
+  /** A script registers a service worker. */
   registersWorker: boolean
 }
 
 export interface KnownId {
   entry: ReadId
-  /** The element that has the same ID before this one; null for the first. */
+  /** The earlier element with the same ID; null for the first. */
   first: ReadId | null
   fault: ReturnType<typeof faultOf>
 }
@@ -29,7 +29,7 @@ export interface PageFacts {
   missing: ReadonlySet<string>
   /** Every ID of the page, in page order. */
   ids: readonly KnownId[]
-  /** What links ask for: as written and percent-decoded. */
+  /** IDs that links ask for: as written and percent-decoded. */
   asked: ReadonlySet<string>
   registersWorker: boolean
 }
@@ -37,7 +37,7 @@ export interface PageFacts {
 export function pageFacts(reading: PageReading, { missing, undeclared, registersWorker }: Around): PageFacts {
   const firstOf = new Map<string, ReadId>()
   const byLower = new Map<string, ReadId>()
-  // Those that we gave are as they are to be.
+  // IDs of ours are as intended.
   const ours = hostedIds(reading)
   const ids = reading.ids
     .filter(({ id, at }) => ours.get(id) !== at)
@@ -57,42 +57,42 @@ export function pageFacts(reading: PageReading, { missing, undeclared, registers
   return { reading, missing, ids, asked, registersWorker }
 }
 
-/** The page answers nothing; loads itself again and again; is another at every look. */
+/** The page doesn't answer; reloads itself repeatedly; differs at every measurement. */
 export type MeasuringTrouble = 'silent' | 'reloads' | 'restless'
 
-/** What a site is judged by. */
+/** Input for the findings of a site. */
 export interface SiteInput {
   site: Site
   page: SitePage
   reading: PageReading
   undeclared: ReadonlySet<string>
-  /** IDs that the page's styles and scripts name. */
+  /** IDs used by the page's styles and scripts. */
   named: NamedIds
-  /** IDs that were handed over before. */
+  /** IDs handed over before. */
   known: KnownOutside
   /** By screen key. */
   surveys: Readonly<Record<string, Survey>>
-  /** What became of the links of the page's menus when they were tried, by screen key; of screens that were. */
+  /** Tried menu links, by screen key; only screens that were tried. */
   tried: Readonly<Record<string, readonly Tried[]>>
-  /** What keeps the page from being measured rightly; absent for nothing. */
+  /** What keeps the page from being measured correctly; absent for nothing. */
   trouble?: MeasuringTrouble | null
 }
 
 export interface SiteFacts extends SiteInput {
   /** Sections that are elements. */
   sections: ReadonlyMap<ElementAt, Section>
-  /** Items of the page's own links. */
+  /** Items by their links in the source. */
   items: ReadonlyMap<ElementAt, { menu: Menu; item: Item }>
   links: ReadonlyMap<ElementAt, PageLink>
-  /** The ID that each element has in the source. */
+  /** Each element's ID in the source. */
   hadId: ReadonlyMap<ElementAt, string>
   placeOf: (at: ElementAt) => Place
-  /** By screen key, each worked out once, when a rule first asks for it; null and nothing where the page wasn't measured or tried. */
+  /** By screen key, computed when a rule first asks; null or empty if the page wasn't measured or tried. */
   bellsOn: (screen: string) => readonly Stretch[]
   verdictsOn: (screen: string) => readonly TryVerdict[]
 }
 
-/** What `of` gives for each key, worked out once. */
+/** Caches `of` by key. */
 function once<T>(of: (key: string) => T): (key: string) => T {
   const known = new Map<string, T>()
   return (key) => {

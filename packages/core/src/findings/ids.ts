@@ -1,4 +1,4 @@
-/** What the rules about a single ID have in common. */
+/** Shared by the rules about a single ID. */
 import { soundId, type IdCode } from '../naming/index.ts'
 import { idContext } from '../proposal/index.ts'
 import { renameSection, type Section } from '../site/index.ts'
@@ -10,7 +10,7 @@ export function renameFix(site: SiteFacts, section: Section): Fix {
   return { label: `Rename to “${id}”`, command: renameSection(site.page.key, section, id, site.known) }
 }
 
-/** Settled once the element is a section with another ID. */
+/** Resolved once the element is a section with another ID. */
 export function untilRenamed(draft: Draft, site: SiteFacts): Draft | null {
   const at = draft.where.at!
   const section = site.sections.get(at)
@@ -18,7 +18,7 @@ export function untilRenamed(draft: Draft, site: SiteFacts): Draft | null {
   return section.id === site.hadId.get(at) ? { ...draft, fix: renameFix(site, section) } : null
 }
 
-/** Elements of a page whose ID has this fault. */
+/** Finds elements whose ID has a fault. */
 export const idRule = (code: IdCode, severity: Severity): Rule => ({
   severity,
   task: 'sections',

@@ -1,6 +1,6 @@
 /**
- * Findings: what is wrong or risky, each with its place, its reason and, where there is one, its fix. `rules/` has a file for each
- * code; `facts.ts` looks up for all of them what they ask.
+ * Findings: what is wrong or risky, with place, reason and, if there is one, a fix. `rules/` has a file for each code; `facts.ts` has
+ * the lookups.
  */
 import {
   inlineScripts,
@@ -32,15 +32,15 @@ const everyRule = Object.entries(rules) as [FindingCode, Rule][]
 const named = (code: FindingCode, draft: Draft): Finding => ({ ...draft, code, severity: draft.severity ?? rules[code].severity })
 const inOrder = (findings: Finding[]): Finding[] => findings.sort((a, b) => a.line - b.line || a.column - b.column)
 
-/** Of a page as it was brought in, in page order. */
+/** Findings of a page as it came, in page order. */
 export function pageFindings(reading: PageReading, around: Around): Finding[] {
   const facts = pageFacts(reading, around)
   return inOrder(everyRule.flatMap(([code, rule]) => rule.inPage?.(facts).map((f) => named(code, f)) ?? []))
 }
 
 /**
- * Those that are open while a site is worked on: of the page's those that the work has not settled, and those of the work itself.
- * @param findings of the page as it was brought in
+ * Open findings while a site is worked on: the page's that aren't resolved, and those of the work.
+ * @param findings of the page as it came
  */
 export function openFindings(input: SiteInput, findings: readonly Finding[]): Finding[] {
   const facts = siteFacts(input)
@@ -57,16 +57,16 @@ export function openFindings(input: SiteInput, findings: readonly Finding[]): Fi
   return inOrder([...left, ...own])
 }
 
-/** The step of the work that findings of a code belong to. */
+/** The task that a code belongs to. */
 export const taskOf = (code: FindingCode): Task => rules[code].task
 
-/** A page with its own text and that of the files that it loads. */
+/** A page with its own text and that of its files. */
 export interface PageTexts {
   parsed: ParsedPage
   reading: PageReading
-  /** Paths of files that the page names and that did not come along. */
+  /** Paths of missing files. */
   missing: ReadonlySet<string>
-  /** The text of those that it loads. */
+  /** Text of the scripts that it loads. */
   scripts: readonly string[]
   styles: readonly string[]
 }
@@ -74,12 +74,12 @@ export interface PageTexts {
 export interface Known {
   /** Names that its scripts read and nothing declares. */
   undeclared: Set<string>
-  /** IDs that its styles and scripts name. */
+  /** IDs used by its styles and scripts. */
   named: NamedIds
   findings: Finding[]
 }
 
-/** What is known of a page by them. */
+/** What these say about a page. */
 export function knownOf({ parsed, reading, missing, scripts, styles }: PageTexts): Known {
   const all = [...inlineScripts(parsed.tree), ...scripts]
   const undeclared = undeclaredNames(all)

@@ -1,9 +1,9 @@
-/** What the rules about items have in common. */
+/** Shared by the rules about items. */
 import type { Item, MadeMenu, Menu, Screen } from '../site/index.ts'
 import type { SiteFacts } from './facts.ts'
 import type { Draft, Fix } from './finding.ts'
 
-/** Those of menus in step are told of where they come from. */
+/** Items, except those of synced menus, whose findings belong to the source. */
 export const itemsOf = ({ page }: SiteFacts): { menu: Menu; item: Item }[] =>
   page.menus.flatMap((menu) => (menu.syncedWith ? [] : menu.items.map((item) => ({ menu, item }))))
 
@@ -16,11 +16,11 @@ export function placeOfItem({ links }: SiteFacts, menu: Menu, item: Item): Pick<
   }
 }
 
-/** By whose decisions a screen goes: larger text has none of its own. */
+/** The screen whose decisions apply: screens with larger text have none of their own. */
 export const decidedBy = ({ site, surveys }: Pick<SiteFacts, 'site' | 'surveys'>, screen: Screen): Screen =>
   site.screens.find((s) => s.key === surveys[screen.key]?.screen) ?? screen
 
-/** A menu that was made is not on some screens. */
+/** Takes a made menu off some screens. */
 export const takenOff = (page: string, { key, name, shown }: MadeMenu, screens: readonly Screen[]): Fix => ({
   label: `Take “${name}” off ${screens.map((s) => `“${s.name}”`).join(', ')}`,
   command: {

@@ -1,4 +1,4 @@
-/** What the rules about links without a target have in common. */
+/** Shared by the rules about links without a target. */
 import { decodeFragment } from '../contract/index.ts'
 import { isPlaceholder, likelySection } from '../links/index.ts'
 import { isKeepable } from '../naming/index.ts'
@@ -14,7 +14,7 @@ const lowerCaseIds = (reading: PageReading): Map<string, string> => {
   return out
 }
 
-/** Links that ask for a place and find nothing, with the ID that differs from what they ask for in case only, if there is one. */
+/** Links whose target is missing, with the ID that differs only in case, if there is one. */
 export function brokenLinks({
   reading,
 }: PageFacts): { wanted: string; named: string; near: string | null; place: Omit<Draft, 'message'> }[] {
@@ -32,7 +32,7 @@ export function brokenLinks({
 export const pagesWith = (wanted: string, { site, page }: Pick<SiteFacts, 'site' | 'page'>): SitePage[] =>
   site.pages.filter((p) => p !== page && p.sections.some((s) => s.id === wanted))
 
-/** Settled where an item gives it a target, or a section the ID that it asks for; told elsewhere where another page of the site has that. */
+/** Resolved when an item gives it a target or a section gets the ID; reported elsewhere if another page has the ID. */
 export function untilLinked(draft: Draft, facts: SiteFacts): Draft | null {
   const { page, items, links } = facts
   const at = draft.where.at!
@@ -53,7 +53,7 @@ export function untilLinked(draft: Draft, facts: SiteFacts): Draft | null {
     return { ...draft, where, fix: { label: `Link to “${meant.title}”`, command } }
   }
   if (!meant || !isKeepable(wanted) || wanted === '') return draft
-  // As a name that the section had: the link is written anew, and those out in the world arrive as well.
+  // As a former ID: the link is rewritten, and links elsewhere arrive too.
   const command: Command = { type: 'section/id', page: page.key, section: meant.key, id: meant.id, former: [...meant.former, wanted] }
   return { ...draft, fix: { label: `Link it to “${meant.title}”`, command } }
 }

@@ -1,20 +1,20 @@
-/** Whether all links of a page's menus arrive: the one rule that the bar, the command line and the walk go by. */
+/** Whether all menu links of a page arrive; used by the bar, the command line and the walk. */
 import type { Item, Menu } from '../site/index.ts'
 import { itemsHere, judgeTried, triedKey, type Tried } from '../walk/index.ts'
 import type { SiteInput } from './facts.ts'
 import type { rules } from './rules/index.ts'
 
-/** Counts of links in menus, over all screens. */
+/** Counts of menu links over all screens. */
 export interface Outcome {
   /** That were tried. */
   tried: number
-  /** Of these, that don't arrive, or aren't marked where they do, on some screen. */
+  /** Links that don't arrive or aren't marked on some screen. */
   wrong: number
   /** That lead nowhere. */
   nowhere: number
-  /** Whose target is a guess that nobody has confirmed. */
+  /** Links whose target is an unconfirmed guess. */
   unconfirmed: number
-  /** That lead to this page and were tried on no screen; all of them while there is a screen without tries. */
+  /** Links to this page that were tried on no screen; all of them while a screen has no tries. */
   untried: number
 }
 
@@ -40,14 +40,14 @@ export function outcomeOf(
   }
 }
 
-/** What Way Bell wrote has no place in the source, and its item's label. */
+/** Links of made menus have no place in the source; their label identifies them. */
 const isTryOf = (one: Tried, menu: Menu, item: Item): boolean =>
   one.at === null ? one.label === item.label || one.menu === menu.name : item.links.includes(one.at)
 
-/** Every link of the menus was tried on every screen on which it can be seen, and arrived, and was marked. */
+/** True when every menu link was tried on every screen that shows it, arrived, and was marked. */
 export const allArrive = ({ wrong, nowhere, unconfirmed, untried }: Outcome): boolean => !(wrong || nowhere || unconfirmed || untried)
 
-/** What came of the links, in words, as in “7 links: 2 lead nowhere, 1 not tried”. */
+/** The outcome in words: “7 links: 2 lead nowhere, 1 not tried”. */
 export function outcomeText(outcome: Outcome): string {
   const { wrong, nowhere, unconfirmed, untried } = outcome
   if (allArrive(outcome)) return 'all arrive'

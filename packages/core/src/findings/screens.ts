@@ -1,4 +1,4 @@
-/** How rules name the screens on which something is so. */
+/** How findings name screens. */
 import type { Screen, Site } from '../site/index.ts'
 
 export const onScreens = ({ screens }: Site, those: readonly Pick<Screen, 'name'>[]): string =>

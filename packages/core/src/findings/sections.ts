@@ -1,4 +1,4 @@
-/** What the rules about a single section have in common. */
+/** Shared by the rules about a single section. */
 import { dropSections, type Section } from '../site/index.ts'
 import type { SiteFacts } from './facts.ts'
 import type { Fix, Draft } from './finding.ts'
@@ -8,7 +8,7 @@ export const dropFix = ({ site, page }: SiteFacts, section: Section): Fix => ({
   command: dropSections(site, page, [section]),
 })
 
-/** Stays, and a section of the site can be dropped for it. */
+/** Stays open; the fix drops the section. */
 export function orDrop(draft: Draft, facts: SiteFacts): Draft {
   const section = facts.sections.get(draft.where.at!)
   return section ? { ...draft, fix: dropFix(facts, section) } : draft

@@ -1,11 +1,11 @@
-/** What the rules about links that were tried have in common. */
+/** Shared by the rules about tried links. */
 import { triedKey, type Tried, type TryVerdict } from '../walk/index.ts'
 import type { Screen } from '../site/index.ts'
 import type { SiteFacts } from './facts.ts'
 import type { Draft, Fix } from './finding.ts'
 import { onScreens } from './screens.ts'
 
-/** One draft for each link and kind, with the screens on which it is so. @param told of a verdict; null for nothing */
+/** One draft for each link and kind, with its screens. @param told gives it for a verdict; null for none */
 export function triedLinks(
   facts: SiteFacts,
   told: (verdict: TryVerdict) => { kind: string; why: string; fix?: Fix | null } | null,
@@ -18,12 +18,12 @@ export function triedLinks(
       if (!found) continue
       const key = `${triedKey(verdict.tried)} ${found.kind}`
       const known = out.get(key)
-      // The same link may stand in several menus.
+      // The same link may be in several menus.
       if (known) known.screens.push(...(known.screens.includes(screen) ? [] : [screen]))
       else out.set(key, { tried: verdict.tried, why: found.why, fix: found.fix ?? null, screens: [screen] })
     }
   return [...out.values()].map(({ tried: { at, label, href }, why, fix, screens }): Draft => {
-    // What was written is not in the source; then the section says where it is.
+    // Links of made menus aren't in the source; their section is.
     const link = facts.links.get(at ?? -1)
     const section = page.sections.find((s) => `#${s.id}` === href)
     return {
@@ -35,7 +35,7 @@ export function triedLinks(
   })
 }
 
-/** Null where they are taken over already, and where the page's script would put it back behind that. */
+/** Null if done already, or if the page's script would scroll back afterwards. */
 export const takePresses = ({ page: { key, travel }, surveys }: Pick<SiteFacts, 'page' | 'surveys'>): Fix | null =>
   travel.takesPresses || Object.values(surveys).some((s) => s.isHeld)
     ? null

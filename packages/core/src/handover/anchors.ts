@@ -1,10 +1,8 @@
 /**
- * Targets that a section's own element is not: points, and former IDs. Each stands, where that can be, as the ID of an element that has none:
- * a point as that of the element that it stands before, a former ID as that of the section's heading, with a `scroll-margin-top` for the
- * difference. Nothing on the page moves for an ID that no style names, and every browser goes there.
- *
- * Otherwise it is a `meta` in the head, which CSS gives a box without size, out of the flow, at the top of the element that it stands for. In the
- * head since any place in the body would give some element another neighbour, or no longer let it be the first or last, and styles may go by that.
+ * Targets other than a section's own element: points and former IDs. If possible, each becomes the ID of an element without one: a point
+ * that of its element, a former ID that of the section's heading, with a `scroll-margin-top` for the difference. That moves nothing, and
+ * works in every browser. Otherwise it's a `meta` in the head that CSS places at its element's top, without size and out of the flow. In
+ * the head because in the body it would change `:first-child` and the like.
  * @see CSS Anchor Positioning
  */
 import { isOwnTravel } from '../arrival/index.ts'
@@ -16,15 +14,15 @@ export interface Anchor {
   id: string
   section: Section
   isFormer: boolean
-  /** The element whose ID it is. */
+  /** The element that has the ID. */
   host: ElementAt | null
-  /** How far the section begins below the host's top on each screen, by its key, in px. */
+  /** px from the host's top to the section, by screen key. */
   below: Readonly<Record<string, number>>
-  /** Without a host: the element that it stands for, by the number that an attribute of it says, and how far below its top, in px. */
+  /** Without a host: the element's number in its attribute, and px below its top. */
   placed: { at: ElementAt; number: number; shift: number } | null
 }
 
-/** In page order; a former ID that anything else on the page has now is left out, since links go to that. */
+/** In page order, without former IDs that something else has now. */
 export function anchorsOf(input: HandoverInput): Anchor[] {
   const { page, reading, named } = input
   if (!page.sections.some((s) => s.point || s.former.length)) return []
@@ -34,7 +32,7 @@ export function anchorsOf(input: HandoverInput): Anchor[] {
     ...reading.ids.filter((i) => ours.get(i.id) !== i.at).map((i) => changed.get(i.at) ?? i.id),
     ...page.sections.filter((s) => !s.point).map((s) => s.id),
   ])
-  // Elements that have an ID, or are to have one.
+  // Elements that have or get an ID.
   const hasId = new Set([...reading.ids.filter((i) => ours.get(i.id) !== i.at).map((i) => i.at), ...changed.keys()])
   const numbers = new Map<ElementAt, number>()
   const out: Anchor[] = []
@@ -65,7 +63,7 @@ function hostOfPoint({ at, point }: Section, { screens }: HandoverInput): Host {
   return { host: at, below: Object.fromEntries(screens.map((s) => [s.key, point!.shift])) }
 }
 
-/** The section's heading, where it was measured on every screen. */
+/** The section's heading, if it was measured on every screen. */
 function hostOfFormer(section: Section, { page, screens, surveys }: HandoverInput): Host | null {
   const { heading, point } = section
   if (heading === null || heading === section.at || point) return null
@@ -74,7 +72,7 @@ function hostOfFormer(section: Section, { page, screens, surveys }: HandoverInpu
   for (const { key } of screens) {
     const part = surveys[key]?.parts.find((p) => p.at === section.at)
     if (!part?.hasBox || !part.heading) return null
-    // By the page's own offsets the section has its own margin.
+    // With the page's own offsets, the section has its own margin.
     below[key] = part.top + part.shift - part.heading.top - (isOwnTravel(page) ? part.margin : 0)
   }
   return { host: heading, below }

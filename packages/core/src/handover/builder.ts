@@ -1,4 +1,4 @@
-/** What a handover is made from, for tests: of a page alone, that nobody has measured. */
+/** Handovers for tests: of a page alone, without surveys. */
 import { readdirSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { defaultRule } from '../naming/index.ts'
@@ -22,7 +22,7 @@ export const anInput = (page: SitePage, reading: PageReading, over: Partial<Hand
 
 const own = join(process.cwd(), 'e2e/pages')
 
-/** The demo's page, those of the tests and of the field, each as `[name, file]`. */
+/** Pages of the demo, the tests and the field, each as `[name, file]`. */
 export const everyPage: [name: string, file: string][] = [
   join(process.cwd(), 'demo/ostrey/index.html'),
   ...readdirSync(own).flatMap((name) => (name.endsWith('.html') ? join(own, name) : [])),
@@ -31,7 +31,7 @@ export const everyPage: [name: string, file: string][] = [
   ),
 ].map((file) => [file.slice(process.cwd().length + 1), file])
 
-/** A page as one press sets it up, and how it is handed over. */
+/** A page after the one press, and its handover. */
 export function broughtIn(bytes: Uint8Array, file: string) {
   const parsed = parsePage(bytes)
   const reading = readParsed(parsed, bytes.length, 'index.html')
@@ -47,8 +47,8 @@ export function broughtIn(bytes: Uint8Array, file: string) {
 }
 
 /**
- * Every section that the page came with an ID for gets another, the first one a point before it; menus of the page's own get a look for their
- * current item, and the last section's heading is made a link.
+ * Renames every section that came with an ID, makes a point before the first, gives found menus a look, and makes the last heading a
+ * link.
  */
 const letGo = (header: HeaderChoice): Command => ({
   type: 'header/choose',

@@ -1,9 +1,9 @@
-/** What becomes of the page's header once the page has moved. */
+/** How the page's header changes after scrolling. */
 import { coverOf, shiftOf } from '../arrival/index.ts'
 import type { Screen } from '../site/index.ts'
 import type { HandoverInput } from './input.ts'
 
-/** In px; null where nobody measured it. */
+/** In px; null if not measured. */
 export type Growth = { by: number; shifts: number } | null
 
 export function growthOn({ page, surveys }: HandoverInput, screen: Screen): Growth {
@@ -13,10 +13,10 @@ export function growthOn({ page, surveys }: HandoverInput, screen: Screen): Grow
   return { by: ownMoved - ownRest, shifts: shiftOf(page, survey) }
 }
 
-/** On some screen it has more than one size, or may have. */
+/** True if the header has more than one size on some screen, or may have. */
 export const mayChange = (input: HandoverInput): boolean =>
   hasHeader(input) && input.screens.some((screen) => growthOn(input, screen)?.by !== 0)
 
-/** The page has a header in its source, or its scripts make one that stays. */
+/** True if the page has a header in its source or built by scripts. */
 const hasHeader = ({ page, surveys }: HandoverInput): boolean =>
   page.header !== null || Object.values(surveys).some(({ header }) => header?.at === null && /sticky|fixed/.test(header.position))

@@ -1,6 +1,6 @@
 /**
- * Handover: what leaves Way Bell. `plan.ts` says what changes in a page and why, `written/` has each thing that is written, `order.ts` how a
- * menu's order is; `outputs/` makes of it what is taken home.
+ * Handover: what leaves Way Bell. `plan.ts` plans the edits with reasons, `written/` has each thing that is written, `order.ts` a menu's
+ * order; `outputs/` makes the files.
  */
 export type { NewEntry, PageEdit, PlannedEdit } from './edit.ts'
 export { SCRIPT_PARTS, type HandoverInput, type ScriptPart } from './input.ts'

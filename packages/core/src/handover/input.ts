@@ -1,9 +1,12 @@
-/** What a handover is made from. */
+/** Input of a handover. */
 import type { PageReading } from '../page/index.ts'
 import type { Screen, SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
 
-/** What of the script a page carries only where it has use for it, or for `sticky`, which comes with all but `shrinks` and `travel`, in the order in which a built script names them. Those behind `travel` stand alone behind the rest. */
+/**
+ * Parts of the script that a page carries only when it needs them, in the order of a built script's name. `sticky` comes with all but
+ * `shrinks` and `travel`; those after `travel` are separate scripts.
+ */
 export const SCRIPT_PARTS = [
   'anchors',
   'classes',
@@ -26,14 +29,14 @@ export interface HandoverInput {
   page: SitePage
   /** All pages of the site. */
   pages: readonly SitePage[]
-  /** What links to other pages of the site begin with; absent where they say the way from the page. */
+  /** Start of links to other pages; absent for relative links. */
   address?: string
   reading: PageReading
   screens: readonly Screen[]
-  /** IDs that the page's own styles name. */
+  /** IDs used by the page's styles. */
   named: readonly string[]
-  /** By screen key; a screen that was not measured is estimated. */
+  /** By screen key; other screens are estimated. */
   surveys: Readonly<Record<string, Survey>>
-  /** The built script with these parts and no others. */
+  /** The built script with exactly these parts. */
   runtime: (parts: readonly ScriptPart[]) => string
 }

@@ -1,22 +1,22 @@
 /**
- * A menu's order, written into the element that it stands in. Entries change places within their lists, with what is nested in them. An order
- * that no such change gives, since it mixes what stands in different lists, is made by exchanging the links themselves.
+ * Writes a menu's order into its element. Entries move within their lists, with everything nested in them. If that isn't enough, links
+ * are swapped instead.
  */
 import type { ElementAt, MenuEntry, MenuList } from '../page/index.ts'
 import type { NewEntry, PageEdit } from './edit.ts'
 
-/** What a place in the order is to hold: a link that the page has, or a new one. */
+/** A place in the order: a link of the page, or a new one. */
 export type Ordered = { link: ElementAt } | Pick<NewEntry, 'label' | 'attributes'>
 
 type ListEntry = Extract<MenuEntry, MenuList>
 const isList = (entry: MenuEntry): entry is ListEntry => 'entries' in entry
-/** What a new entry can be made like: one link's, not a button's or the words that open a list. */
+/** New entries are copies of entries with one link, not of buttons or openers. */
 const isModel = (entry: MenuEntry | null | undefined): entry is Exclude<MenuEntry, MenuList> => !!entry && !isList(entry) && entry.isLink
 const leavesOf = (entry: MenuEntry): ElementAt[] => (isList(entry) ? entry.entries.flatMap(leavesOf) : [entry.link])
 
-/** The edits that give the menu this order; links that are not in it are left out of the page. */
+/** Edits for this order; other links are removed. */
 export function orderEdits(tree: MenuList, wanted: readonly Ordered[]): PageEdit[] {
-  // Words that stand in an entry themselves go where that goes.
+  // Openers in an entry move with it.
   const leaves = new Set(leavesOf({ at: tree.list, ...tree }))
   const order = wanted.filter((o) => !('link' in o) || leaves.has(o.link))
   const kept = order.flatMap((o) => ('link' in o ? o.link : []))
@@ -24,7 +24,7 @@ export function orderEdits(tree: MenuList, wanted: readonly Ordered[]): PageEdit
   const root: ListEntry = { at: tree.list, ...tree }
   const standing = leavesOf(root).filter((link) => places.has(link))
   const exchange = !canMove(root, places)
-  /** The link of the source that stands where the i-th of the order is to be. */
+  /** The source's link at the i-th place. */
   const leafAt = (i: number) => (exchange ? standing[i] : kept[i])
   const rank = exchange ? new Map(standing.map((link, i) => [link, i])) : places
   const added = new Map<ListEntry, { entry: MenuEntry | null; isAfter: boolean; slot: NewEntry }[]>()
@@ -42,7 +42,7 @@ export function orderEdits(tree: MenuList, wanted: readonly Ordered[]): PageEdit
   return exchange ? [...edits, { kind: 'exchange', from: standing, to: kept }] : edits
 }
 
-/** True where every entry's links stand together in the order, so that moving entries is enough. */
+/** True when moving entries is enough: each entry's links are together in the order. */
 function canMove(list: ListEntry, places: ReadonlyMap<ElementAt, number>): boolean {
   const spans = list.entries.flatMap((entry) => {
     const own = leavesOf(entry).flatMap((link) => places.get(link) ?? [])
@@ -60,7 +60,7 @@ function listEdits(
   added: ReadonlyMap<ListEntry, { entry: MenuEntry | null; isAfter: boolean; slot: NewEntry }[]>,
 ): PageEdit[] {
   const from = list.entries.map((e) => e.at)
-  // What holds none of the menu's links any more goes with what stood before it.
+  // Entries without links of the menu stay after the one before them.
   let last = -1
   const ranked = list.entries.flatMap((entry) => {
     const own = leavesOf(entry).flatMap((link) => rank.get(link) ?? [])
@@ -80,13 +80,13 @@ function listEdits(
 
 interface NewPlace {
   list: ListEntry
-  /** The entry beside it; null where none is left, so that it comes first. */
+  /** The neighbour; null to come first. */
   entry: MenuEntry | null
   isAfter: boolean
   like: Pick<NewEntry, 'like' | 'link'>
 }
 
-/** Right behind the link before it, or right before the one behind it, in a list whose entries are alike; it looks like its neighbours. */
+/** Right after the previous link or before the next one, in a list of similar entries. */
 function placeOfNew(
   root: ListEntry,
   rank: ReadonlyMap<ElementAt, number>,

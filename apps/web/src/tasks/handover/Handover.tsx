@@ -4,11 +4,13 @@ import { RadioGroup } from 'radix-ui'
 import { api, type HandedOver, type HandoverView, type ScriptForm } from '../../api.ts'
 import { Button, Heading } from '../../ui/index.tsx'
 import { save } from '../../ui/save.ts'
-import { useSessionState, useWork } from '../../work/context.ts'
+import { useMeasured, useSessionState, useView, useWork } from '../../work/context.ts'
 import { Addresses } from './Addresses.tsx'
 
 export function HandoverTask() {
-  const { siteKey, page, site, live, stale, surveys, run } = useWork()
+  const { siteKey, page, site, run } = useWork()
+  const { stale, surveys } = useMeasured()
+  const { live } = useView()
   const state = useSessionState()
   const script: ScriptForm = site.small ? 'small' : 'plain'
   const settled = state.storing === 'stored' && stale.size === 0

@@ -3,10 +3,12 @@ import { bellMap, bestBellOffset, coverOf, isFound, markStyles, safeBand, type F
 import { Button, Dome, Heading, px, tint } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { TableRows } from '../../ui/TableRows.tsx'
-import { useWork } from '../../work/context.ts'
+import { useMeasured, useView, useWork } from '../../work/context.ts'
 
 export function HighlightTask() {
-  const { page, screen, survey, surveys, run, live } = useWork()
+  const { page, run } = useWork()
+  const { surveys } = useMeasured()
+  const { screen, survey, live } = useView()
   if (!page.sections.length) return <p className="text-faint">The page is not set up yet. Press “Set everything up” in Sections first.</p>
   const measured = Object.values(surveys)
   const band = safeBand(page, measured)
@@ -104,7 +106,8 @@ const STYLES: Record<MarkStyle, string> = {
 
 /** How each menu that the page has shows its current item. */
 function Marks() {
-  const { page, surveys, run } = useWork()
+  const { page, run } = useWork()
+  const { surveys } = useMeasured()
   const found = page.menus.filter(isFound)
   if (!found.length) return null
   return (

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useMemo } from 'react'
 import { Button, px } from '../../ui/index.tsx'
 import { Chart, type Colours } from '../../ui/Chart.tsx'
 import { TableRows } from '../../ui/TableRows.tsx'
-import { useWork } from '../../work/context.ts'
+import { useView, useWork } from '../../work/context.ts'
 import { Signal, useSignal } from '../../work/signal.ts'
 import type { LayerProps } from '../task.ts'
 
@@ -30,7 +30,8 @@ function inOrder([page, ...over]: readonly ContrastStretch[]): ContrastStretch[]
 }
 
 export function ContrastStrip({ menu, state, named }: { menu: Menu; state: ItemState; named: string }) {
-  const { page, survey, screen, live } = useWork()
+  const { page } = useWork()
+  const { survey, screen, live } = useView()
   const stretches = useMemo(() => (survey ? inOrder(contrastTrip(menu, state, page, survey)) : []), [menu, state, page, survey])
   useEffect(() => {
     drawn.set(stretches)

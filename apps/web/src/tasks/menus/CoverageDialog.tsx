@@ -9,7 +9,7 @@ import { api } from '../../api.ts'
 import { Button } from '../../ui/index.tsx'
 import { save } from '../../ui/save.ts'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { useWork } from '../../work/context.ts'
+import { useMeasured, useWork } from '../../work/context.ts'
 import { goToRow, type Row } from './goToRow.ts'
 
 export function CoverageDialog() {
@@ -53,7 +53,8 @@ const asCsv = ({ columns, rows, nowhere }: Coverage): string =>
   )
 
 function Matrix({ close }: { close: () => void }) {
-  const { siteKey, site, page, reading, surveys } = useWork()
+  const { siteKey, site, page, reading } = useWork()
+  const { surveys } = useMeasured()
   const navigate = useNavigate()
   const isOnly = site.pages.length === 1
   const from = useQuery({

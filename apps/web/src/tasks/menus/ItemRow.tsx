@@ -5,7 +5,7 @@ import { Check, GripVertical, MoreHorizontal, X } from 'lucide-react'
 import { isMade, LANGUAGE, leadsNowhere, nestItem, sectionOf, type Item, type ItemTarget, type Menu } from '@waybell/core'
 import { memo, useCallback, useState } from 'react'
 import { Button, Field, tint, type Problem } from '../../ui/index.tsx'
-import { usePointed, useWork } from '../../work/context.ts'
+import { usePointed, useView, useWork } from '../../work/context.ts'
 import { MotionField } from '../MotionField.tsx'
 import { OnScreens } from '../OnScreens.tsx'
 import { Target } from './Target.tsx'
@@ -35,7 +35,8 @@ const checkLanguage = (tag: string): Problem | null =>
 
 /** The row as it is dragged: while that goes on it is drawn again and again, and what stands in it is not. */
 export const ItemRow = memo(function ItemRow({ menu, item, depth, onMove }: ItemRowProps) {
-  const { page, run, point } = useWork()
+  const { page, run } = useWork()
+  const { point } = useView()
   const { attributes, listeners, setNodeRef, transform, transition } = useSortable({ id: item.key })
   const section = sectionOf(item.target) ?? undefined
   const isPointed = usePointed(section)

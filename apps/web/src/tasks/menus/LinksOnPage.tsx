@@ -4,7 +4,7 @@ import { MoreHorizontal, X } from 'lucide-react'
 import { useState } from 'react'
 import { Button, Heading, tint } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'
-import { usePointed, useWork } from '../../work/context.ts'
+import { usePointed, useView, useWork } from '../../work/context.ts'
 import { Signal, useSignal } from '../../work/signal.ts'
 import { MotionField } from '../MotionField.tsx'
 import { Target } from './Target.tsx'
@@ -59,7 +59,8 @@ const rowOf = ({ link: { at }, made }: LooseLink) => linkKey(made ? { at, made }
 
 function LinkRow(loose: LooseLink) {
   const { link, kind, target, section, at, made } = loose
-  const { page, run, live, point } = useWork()
+  const { page, run } = useWork()
+  const { live, point } = useView()
   const isPointed = usePointed(section?.key)
   const [isOpen, setOpen] = useState(false)
   const motion = page.motions?.find((m) => m.at === link.at)?.motion

@@ -15,7 +15,7 @@ import {
 } from '@waybell/core'
 import { useId, useState, type ReactNode } from 'react'
 import { Button } from '../../ui/index.tsx'
-import { useWork } from '../../work/context.ts'
+import { useMeasured, useWork } from '../../work/context.ts'
 import { formNames, levelsOf } from './MenuForm.tsx'
 
 /** A page, and where on it the menu lies. */
@@ -41,7 +41,8 @@ function backToTop({ key }: Menu, { sections }: SitePage): Pick<Menu, 'items' | 
 }
 
 export function MakeMenu() {
-  const { page, surveys, run } = useWork()
+  const { page, run } = useWork()
+  const { surveys } = useMeasured()
   const [isOpen, setOpen] = useState(false)
   const [of, setOf] = useState(ALL)
   const [levels, setLevels] = useState(1)

@@ -17,7 +17,7 @@ import {
 import { Fragment, useId, type ReactNode } from 'react'
 import { Field } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
-import { useWork } from '../../work/context.ts'
+import { useMeasured, useWork } from '../../work/context.ts'
 import { OnScreens } from '../OnScreens.tsx'
 import { TakeToPages } from './TakeToPages.tsx'
 
@@ -101,7 +101,8 @@ function Select({ label, value, options, onChange }: SelectProps) {
 const Row = ({ children }: { children: ReactNode }) => <span className="col-span-2">{children}</span>
 
 export function MenuForm({ menu }: { menu: MadeMenu }) {
-  const { page, surveys, run } = useWork()
+  const { page, run } = useWork()
+  const { surveys } = useMeasured()
   const { form, shown = {} } = menu
   const at = { page: page.key, menu: menu.key }
   const small = smallOf(menu)

@@ -30,7 +30,7 @@ import { RadioGroup } from 'radix-ui'
 import { useEffect, useId, useMemo, useState, type CSSProperties } from 'react'
 import { Button } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
-import { useWork } from '../../work/context.ts'
+import { useMeasured, useView, useWork } from '../../work/context.ts'
 import { ContrastStrip } from './ContrastStrip.tsx'
 
 const stateNames: Record<ItemState, string> = {
@@ -169,7 +169,9 @@ function Fields({
 }
 
 export function MenuLook({ menu }: { menu: Menu }) {
-  const { page, surveys, survey, run, live } = useWork()
+  const { page, run } = useWork()
+  const { surveys } = useMeasured()
+  const { survey, live } = useView()
   const [state, setState] = useState<ItemState>('current')
   const look = menu.look ?? {}
   const measured = inScreenOrder(Object.values(surveys))
@@ -338,7 +340,8 @@ function Remedies({
   onInk: (ink: string) => void
   onOpacity: ((opacity: number) => void) | null
 }) {
-  const { page, surveys } = useWork()
+  const { page } = useWork()
+  const { surveys } = useMeasured()
   const measured = useMemo(() => inScreenOrder(Object.values(surveys)), [surveys])
   const ink = useMemo(() => nearestInk(menu, state, page, measured), [menu, state, page, measured])
   const opacity = useMemo(() => leastOpacity(menu, page, measured), [menu, page, measured])

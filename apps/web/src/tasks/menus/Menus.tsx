@@ -4,7 +4,7 @@ import { useEffect } from 'react'
 import { useLocation } from 'react-router'
 import { Heading } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'
-import { useWork } from '../../work/context.ts'
+import { useMeasured, useWork } from '../../work/context.ts'
 import { CoverageDialog } from './CoverageDialog.tsx'
 import { goToRow, type Row } from './goToRow.ts'
 import { LinksOnPage } from './LinksOnPage.tsx'
@@ -47,7 +47,8 @@ export function MenusTask() {
 
 /** What the page's own scripts build is shown as it was seen: nothing can be written into it. */
 function BuiltMenus() {
-  const { page, surveys } = useWork()
+  const { page } = useWork()
+  const { surveys } = useMeasured()
   const titles = new Map(page.sections.map((s) => [s.at, s.title]))
   return builtOf(Object.values(surveys)).menus.map(({ at, links }, n) => (
     <section key={n} aria-label={`Menu ${n + 1} built by a script`} className="mt-4">

@@ -5,7 +5,7 @@ import { useEffect, useId, useState } from 'react'
 import type { PickedElement } from '@waybell/agent/types'
 import { api } from '../../api.ts'
 import { Button } from '../../ui/index.tsx'
-import { useWork } from '../../work/context.ts'
+import { useView, useWork } from '../../work/context.ts'
 import { PickedPanel } from '../PickedPanel.tsx'
 import { goToRow } from './goToRow.ts'
 import { Target } from './Target.tsx'
@@ -21,7 +21,8 @@ const reasons: Record<NoLink, string> = {
 }
 
 export function PickLink() {
-  const { page, reading, site, live, picking } = useWork()
+  const { page, reading, site } = useWork()
+  const { live, picking } = useView()
   const isOn = picking !== null
   useEffect(() => {
     if (!picking?.isTaken) return
@@ -55,7 +56,8 @@ export function PickedPart() {
 }
 
 function LinkMaker({ el }: { el: PickedElement }) {
-  const { siteKey, page, run, live } = useWork()
+  const { siteKey, page, run } = useWork()
+  const { live } = useView()
   const [words, setWords] = useState('')
   const id = useId()
   const sought = words.trim().replace(/\s+/g, ' ')

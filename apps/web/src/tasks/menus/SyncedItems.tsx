@@ -2,10 +2,11 @@
 import { syncedKey, sectionOf, type SyncSource, type Menu } from '@waybell/core'
 import { Button, Field } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'
-import { useWork } from '../../work/context.ts'
+import { useView, useWork } from '../../work/context.ts'
 
 export function SyncedItems({ menu, syncedWith }: { menu: Menu; syncedWith: SyncSource }) {
-  const { page, site, run, point } = useWork()
+  const { page, site, run } = useWork()
+  const { point } = useView()
   const there = site.pages.find((p) => p.key === syncedWith.page)!
   const followed = there.menus.find((m) => m.key === syncedWith.menu)!
   const set = (next: SyncSource | undefined) => run({ type: 'menu/sync', page: page.key, menu: menu.key, syncedWith: next })

@@ -1,7 +1,7 @@
 /** The end of a row's thread: dragged to a section on the spine it leads there. By keys the target is chosen by name. */
 import type { ItemTarget } from '@waybell/core'
 import { useEffect, useRef } from 'react'
-import { useWork } from '../../work/context.ts'
+import { useView } from '../../work/context.ts'
 import { Signal, useSignal } from '../../work/signal.ts'
 
 /** The thread that is being drawn: its row, and where the pointer is in the window. */
@@ -14,7 +14,7 @@ const sectionAt = (x: number, y: number): string | null => {
 }
 
 export function ThreadEnd({ row, isLoose, onTake }: { row: string; isLoose: boolean; onTake: (target: ItemTarget) => void }) {
-  const { point } = useWork()
+  const { point } = useView()
   const isDrawn = useSignal(drawn, (now) => now?.key === row)
   const handle = useRef<HTMLSpanElement>(null)
   const end = () => {

@@ -1,6 +1,6 @@
 /** Threads: from each item and link on the sheet to its section on the spine. A broken item's thread hangs loose. */
 import { useLayoutEffect, useRef, useState } from 'react'
-import { useWork } from '../../work/context.ts'
+import { useView, useWork } from '../../work/context.ts'
 import { useSignal } from '../../work/signal.ts'
 import { drawn } from './ThreadEnd.tsx'
 
@@ -24,7 +24,8 @@ function bundled(x: number, y: number, toX: number, toY: number): string {
 }
 
 export function Threads() {
-  const { page, survey, pointed: signal } = useWork()
+  const { page } = useWork()
+  const { survey, pointed: signal } = useView()
   const pointed = useSignal(signal, (now) => now)
   const drag = useSignal(drawn, (now) => now)
   const svg = useRef<SVGSVGElement>(null)

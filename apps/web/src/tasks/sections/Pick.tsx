@@ -1,12 +1,12 @@
 /** Picking an element on the live page, and what it can be made. */
 import type { PickedElement } from '@waybell/agent/types'
 import { Button } from '../../ui/index.tsx'
-import { useWork } from '../../work/context.ts'
+import { useView, useWork } from '../../work/context.ts'
 import { PickedPanel } from '../PickedPanel.tsx'
 import { addPoint, addSection, candidateOf } from './steps.ts'
 
 export function PickButton() {
-  const { live, picking } = useWork()
+  const { live, picking } = useView()
   return (
     <Button aria-pressed={picking !== null} onClick={() => live.pick(picking === null)}>
       {picking === null ? 'Pick on the page' : 'Stop picking'}
@@ -16,7 +16,8 @@ export function PickButton() {
 
 export function PickPanel() {
   const work = useWork()
-  const { page, live, picking } = work
+  const { page } = work
+  const { live, picking } = useView()
   const sectionOf = (el: PickedElement) => page.sections.find((s) => s.at === el.at && !s.point)
   const done = (act: () => void) => () => {
     act()

@@ -7,7 +7,7 @@ import { toast } from 'sonner'
 import { FixButton } from '../../findings/FixButton.tsx'
 import { Button, Field, PointMark, tint } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
-import { usePointed, useWork } from '../../work/context.ts'
+import { useMeasured, usePointed, useView, useWork } from '../../work/context.ts'
 import { removeSections } from './Removing.tsx'
 import { addPoint, addSection, idProblem } from './steps.ts'
 import { addressesOf, partsBySection, type Row } from './rows.ts'
@@ -76,7 +76,9 @@ export function Fold({ count, where, isOpen, onToggle, isInOrder = false }: Fold
 
 function ChosenRow({ row, isOpen, isChosen, onToggle, onChoose, onNest }: Props & { row: Extract<Row, { kind: 'section' }> }) {
   const work = useWork()
-  const { page, site, run, point, findings, known } = work
+  const { page, site, run, known } = work
+  const { findings } = useMeasured()
+  const { point } = useView()
   const { section, index, depth, parts } = row
   const isPointed = usePointed(section.key)
   const rename = (id: string) => {

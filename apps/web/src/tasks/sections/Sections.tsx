@@ -4,7 +4,7 @@ import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, ty
 import { useLocation } from 'react-router'
 import { Button, tint } from '../../ui/index.tsx'
 import { List, type ListHandle } from '../../ui/List.tsx'
-import { useWork } from '../../work/context.ts'
+import { useMeasured, useView, useWork } from '../../work/context.ts'
 import { setUpAllPages, setUpEverything, untouched } from './steps.ts'
 import { Missing } from './Missing.tsx'
 import { NewVersion } from './NewVersion.tsx'
@@ -24,7 +24,10 @@ function openMore(row: Element): void {
 
 export function SectionsTask() {
   const work = useWork()
-  const { page, reading, site, surveys, missing, findings, isStopped } = work
+  const measuredNow = useMeasured()
+  const { surveys, findings } = measuredNow
+  const { isStopped } = useView()
+  const { page, reading, site, missing } = work
   // What looks like a heading is read as one behind the first measuring.
   const isReadWhole = !reading.lacksHeadings || reading.isByLook || !looksOf(Object.values(surveys)).length
   const measured = isReadWhole && site.screens.every((s) => surveys[s.key])
@@ -70,7 +73,7 @@ export function SectionsTask() {
                 disabled={!measured}
                 onClick={() => {
                   setPressed(true)
-                  setUpEverything(work)
+                  setUpEverything(work, measuredNow)
                 }}
               >
                 {measured ? 'Set everything up' : isStopped ? 'The page is stopped' : 'Measuring the page…'}
@@ -81,7 +84,7 @@ export function SectionsTask() {
                   className="ml-2"
                   onClick={() => {
                     setPressed(true)
-                    void setUpAllPages(work)
+                    void setUpAllPages(work, measuredNow)
                   }}
                 >
                   Set up all {others + 1} pages
@@ -104,7 +107,8 @@ export function SectionsTask() {
 /** What the press would make sections of, as the sheet has them after it, with what was also found folded away. */
 function Before({ measured }: { measured: boolean }) {
   const work = useWork()
-  const { page, reading, surveys, site } = work
+  const { surveys } = useMeasured()
+  const { page, reading, site } = work
   const [open, setOpen] = useState<ReadonlySet<string>>(new Set())
   const setUp = useMemo(
     () => proposeSetUp(reading, measured ? Object.values(surveys) : [], site.rule, filesBeside(site, page)),
@@ -149,7 +153,7 @@ const NONE: ReadonlySet<number> = new Set()
 
 /** Headings that nothing can be written into. */
 function BuiltHeadings() {
-  const { surveys } = useWork()
+  const { surveys } = useMeasured()
   const { headings } = builtOf(Object.values(surveys))
   if (!headings.length) return null
   return (
@@ -168,7 +172,9 @@ function BuiltHeadings() {
 
 function Sheet({ faulty, measured, takesFocus }: { faulty: ReadonlySet<number>; measured: boolean; takesFocus: boolean }) {
   const work = useWork()
-  const { page, reading, run, setCurrent } = work
+  const measuredNow = useMeasured()
+  const { setCurrent } = useView()
+  const { page, reading, run } = work
   const [query, setQuery] = useState('')
   const [filter, setFilter] = useState<Filter>('all')
   const [sort, setSort] = useState<Sort>('page')
@@ -311,7 +317,7 @@ function Sheet({ faulty, measured, takesFocus }: { faulty: ReadonlySet<number>; 
         <Button
           kind="quiet"
           disabled={!measured}
-          onClick={() => setUpEverything(work)}
+          onClick={() => setUpEverything(work, measuredNow)}
           title="Starts over; your changes are lost, but you can undo it"
         >
           Set everything up again

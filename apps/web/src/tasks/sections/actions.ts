@@ -1,7 +1,7 @@
 /** What Sections can do by name. */
 import { mergeWithNext, nestSection } from '@waybell/core'
 import type { Action } from '../../work/action.ts'
-import type { Work } from '../../work/context.ts'
+import type { Measured, View, Work } from '../../work/context.ts'
 import { removeSections } from './Removing.tsx'
 import { addPoint, setUpAllPages, untouched } from './steps.ts'
 
@@ -11,14 +11,14 @@ const press = (name: string) => () =>
     .find((b) => (b.getAttribute('aria-label') ?? b.textContent?.trim()) === name)
     ?.click()
 
-export function sectionsActions(work: Work): Action[] {
-  const { site, page, run, live, current } = work
+export function sectionsActions(work: Work, measured: Measured, { live, current }: View): Action[] {
+  const { site, page, run } = work
   const actions: Action[] = [{ name: 'Pick an element on the page', run: () => live.pick(true) }]
   const left = untouched(work).length
   if (left)
     actions.push({
       name: left === 1 ? 'Set up the other page' : `Set up the other ${left} pages`,
-      run: () => void setUpAllPages(work),
+      run: () => void setUpAllPages(work, measured),
     })
   if (!page.sections.length) return actions
   for (const [name, button] of [

@@ -23,7 +23,7 @@ import {
 } from '@waybell/core'
 import type { PickedElement } from '@waybell/agent/types'
 import { api } from '../../api.ts'
-import type { Work } from '../../work/context.ts'
+import type { Measured, Work } from '../../work/context.ts'
 
 const taken = ({ page, reading }: Work): Set<string> =>
   new Set([...takenIds(reading), ...page.sections.flatMap((s) => [s.id, ...s.former]).map((id) => id.toLowerCase())])
@@ -80,8 +80,8 @@ export function addPoint(work: Work, before: Pick<Section, 'at' | 'title' | 'dep
   })
 }
 
-/** The one press. Pressed again it begins anew, but for what links out in the world may mean. */
-export function setUpEverything({ page, reading, site, surveys, run }: Work): void {
+/** The one press. Pressed again, it starts over but keeps earlier IDs, which links elsewhere may use. */
+export function setUpEverything({ page, reading, site, run }: Work, { surveys }: Pick<Measured, 'surveys'>): void {
   const setUp = proposeSetUp(reading, Object.values(surveys), site.rule, filesBeside(site, page))
   const before = new Map(page.sections.filter((s) => !s.point).map((s) => [s.at, s]))
   const ids = new Set(setUp.sections.map((s) => s.id))
@@ -96,12 +96,12 @@ export function setUpEverything({ page, reading, site, surveys, run }: Work): vo
   else run(command)
 }
 
-/** Pages of the site beside this one that nothing was set up on. */
+/** Other pages of the site without sections and menus. */
 export const untouched = ({ site, page }: Work): SitePage[] => site.pages.filter((p) => p !== page && !p.sections.length && !p.menus.length)
 
-/** The press for this page, where it is not set up, and all that are not either: those that were not opened yet as they were read. */
-export async function setUpAllPages(work: Work): Promise<void> {
-  const { siteKey, page, reading, surveys, session, run } = work
+/** Sets up this page and all others that have no sections or menus yet. Pages that were never opened have no surveys. */
+export async function setUpAllPages(work: Work, { surveys }: Pick<Measured, 'surveys'>): Promise<void> {
+  const { siteKey, page, reading, session, run } = work
   const here = page.sections.length ? [] : [{ page: page.key, reading, surveys: Object.values(surveys) }]
   try {
     const others = await Promise.all(

@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react'
 import { Picture } from '../../live/Picture.tsx'
 import { Button, px } from '../../ui/index.tsx'
 import { Sheet } from '../../ui/Sheet.tsx'
-import { useWork } from '../../work/context.ts'
+import { useMeasured, useWork } from '../../work/context.ts'
 import { gapSaid } from '../../work/gap.ts'
 
 export function ArrivalCard({ section }: { section: Section }) {
@@ -89,7 +89,8 @@ interface WayProps {
 }
 
 function Way({ section, screen, words, from, seen, onSeen }: WayProps) {
-  const { siteKey, site, page, surveys, edits } = useWork()
+  const { siteKey, site, page } = useWork()
+  const { surveys, edits } = useMeasured()
   const survey = surveys[screen.key]
   const arrival = useMemo(
     () => (survey ? solveArrivals(page, survey).find((a) => a.section === section.key) : undefined),

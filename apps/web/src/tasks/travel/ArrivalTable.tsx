@@ -21,7 +21,7 @@ import { flushSync } from 'react-dom'
 import { Heading, Pennant, tint } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { TableRows } from '../../ui/TableRows.tsx'
-import { usePointed, useWork } from '../../work/context.ts'
+import { useMeasured, usePointed, useView, useWork } from '../../work/context.ts'
 import { gapSaid } from '../../work/gap.ts'
 import { OnScreens } from '../OnScreens.tsx'
 import { ArrivalCard } from './ArrivalCard.tsx'
@@ -42,7 +42,8 @@ interface RowOf {
 }
 
 function useRows(): RowOf[] {
-  const { page, site, surveys } = useWork()
+  const { page, site } = useWork()
+  const { surveys } = useMeasured()
   return useMemo(() => {
     const arrivals = site.screens.map(({ key }) => {
       const survey = surveys[key]
@@ -61,7 +62,9 @@ function useRows(): RowOf[] {
 }
 
 export function ArrivalTable() {
-  const { page, site, screen, surveys, stale, showScreen } = useWork()
+  const { page, site } = useWork()
+  const { surveys, stale } = useMeasured()
+  const { screen, showScreen } = useView()
   const rows = useRows()
   const [isWorstFirst, setWorstFirst] = useState(true)
   const [isFaulty, setFaulty] = useState(false)
@@ -160,7 +163,8 @@ export function ArrivalTable() {
 }
 
 function ArrivalRow({ of: { section, index, seen }, isOpen, onOpen }: { of: RowOf; isOpen: boolean; onOpen: (is: boolean) => void }) {
-  const { page, site, screen, point, live, showScreen } = useWork()
+  const { page, site } = useWork()
+  const { screen, point, live, showScreen } = useView()
   const isPointed = usePointed(section.key)
   const land = seen.get(screen.key)?.land
   const go = (to: string) => {
@@ -231,7 +235,8 @@ function ArrivalRow({ of: { section, index, seen }, isOpen, onOpen }: { of: RowO
 
 /** What is said of one section alone: whether it goes to the very top, and what room it has above it. */
 function AdjustRow({ section }: { section: Section }) {
-  const { page, site, surveys, run } = useWork()
+  const { page, site, run } = useWork()
+  const { surveys } = useMeasured()
   const at = { page: page.key, section: section.key }
   const { by = 0, off } = section.adjust ?? {}
   const adjust = (next: Adjust) => run({ type: 'section/adjust', ...at, adjust: next.by ? next : undefined })

@@ -3,12 +3,13 @@ import { roomAtEnd, endSpaceFor, endSpaceHolder, endSpaceOn, solveArrivals, type
 import { useState } from 'react'
 import { Group } from '../../ui/Group.tsx'
 import { Button, px } from '../../ui/index.tsx'
-import { useWork } from '../../work/context.ts'
+import { useMeasured, useWork } from '../../work/context.ts'
 
 const names: Record<EndSpace['as'], string> = { padding: 'as padding of', height: 'as min-height of' }
 
 export function EndSpace() {
-  const { page, reading, site, surveys, run } = useWork()
+  const { page, reading, site, run } = useWork()
+  const { surveys } = useMeasured()
   const [as, setAs] = useState<EndSpace['as']>(page.endSpace?.as ?? 'padding')
   const on = (of: (survey: Survey) => number) =>
     site.screens.flatMap(({ key, name }) => {

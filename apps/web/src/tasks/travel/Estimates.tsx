@@ -2,10 +2,11 @@
 import { wrongEstimates } from '@waybell/core'
 import { Group } from '../../ui/Group.tsx'
 import { Button } from '../../ui/index.tsx'
-import { useWork } from '../../work/context.ts'
+import { useMeasured, useWork } from '../../work/context.ts'
 
 export function Estimates() {
-  const { page, surveys, run } = useWork()
+  const { page, run } = useWork()
+  const { surveys } = useMeasured()
   const n = wrongEstimates(Object.values(surveys)).length
   const { estimates } = page.travel
   if (!n) return null

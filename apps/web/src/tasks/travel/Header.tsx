@@ -17,7 +17,7 @@ import {
 import { px } from '../../ui/index.tsx'
 import { Group } from '../../ui/Group.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
-import { useWork } from '../../work/context.ts'
+import { useMeasured, useView, useWork } from '../../work/context.ts'
 import { OnScreens } from '../OnScreens.tsx'
 
 /** What a header that does something begins with, in px. */
@@ -26,7 +26,8 @@ const AFTER = 80
 const SMALLER = 16
 
 export function HeaderSettings() {
-  const { page, survey, run } = useWork()
+  const { page, run } = useWork()
+  const { survey } = useView()
   if (!survey) return null
   const { header } = survey
   if (!header || header.at === null)
@@ -85,7 +86,9 @@ const stateOf = (header: SurveyHeader, isGone: boolean): string =>
 
 /** On which screens it stays, its background, and what it does after scrolling. */
 function OnScroll({ choice, onChoose }: { choice: HeaderChoice; onChoose: (next: HeaderChoice) => void }) {
-  const { page, site, survey, surveys } = useWork()
+  const { page, site } = useWork()
+  const { surveys } = useMeasured()
+  const { survey } = useView()
   const { backing, off, onScroll } = choice
   const without = (name: 'off' | 'onScroll' | 'under' | 'steady'): HeaderChoice => {
     const next = { ...choice }
@@ -231,7 +234,8 @@ function OnScroll({ choice, onChoose }: { choice: HeaderChoice; onChoose: (next:
 
 /** By padding that it has, and its page makes up for. */
 function SmallerField({ now, setOnScroll }: { now: HeaderOnScroll; setOnScroll: (next: HeaderOnScroll) => void }) {
-  const { page, site, surveys } = useWork()
+  const { page, site } = useWork()
+  const { surveys } = useMeasured()
   const measured = site.screens.flatMap(({ key, name }) => (surveys[key]?.header ? [{ name, survey: surveys[key] }] : []))
   const most = (survey: Survey) => smallerBy({ header: { ...headerOf(survey), onScroll: { after: 0, small: 400 } } }, survey)
   const headerOf = (survey: Survey): HeaderChoice => page.header ?? { at: survey.header!.at!, keep: null, backing: null }

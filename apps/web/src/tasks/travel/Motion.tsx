@@ -3,13 +3,14 @@ import { ADDRESS_RULES, motionOfPage, solveArrivals, travelTime, type AddressRul
 import { Button } from '../../ui/index.tsx'
 import { Fold } from '../../ui/Fold.tsx'
 import { Group } from '../../ui/Group.tsx'
-import { useWork } from '../../work/context.ts'
+import { useView, useWork } from '../../work/context.ts'
 import { isSameMotion, MotionField, motionSaid, TimedFields, USUAL } from '../MotionField.tsx'
 
 export const seconds = (ms: number): string => `${(ms / 1000).toFixed(ms < 1000 ? 2 : 1)} s`
 
 export function MotionSettings() {
-  const { page, site, survey, run, live } = useWork()
+  const { page, site, run } = useWork()
+  const { survey, live } = useView()
   const motion = motionOfPage(page)
   const kind = typeof motion === 'object' ? 'timed' : motion
   const set = (next: Motion) =>

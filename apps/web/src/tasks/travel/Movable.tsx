@@ -2,14 +2,15 @@
 import { adjustOn, FILLS, isOwnTravel, leastAdjust, type Arrival, type Section } from '@waybell/core'
 import { useMoved } from '../../spine/useMoved.ts'
 import { Pennant, px } from '../../ui/index.tsx'
-import { useWork } from '../../work/context.ts'
+import { useMeasured, useView, useWork } from '../../work/context.ts'
 import { toldApart, type LayerProps } from '../task.ts'
 
 /** The most room above one section, in px, as its field has it. */
 const MOST = 1000
 
 export function MovableArrivals({ scale, inView }: LayerProps) {
-  const { page, arrivals, screen } = useWork()
+  const { page } = useWork()
+  const { arrivals, screen } = useView()
   const marks = page.sections.flatMap((section, index) => {
     const arrival = arrivals.get(section.key)
     return arrival?.movesPage && inView(arrival.land, arrival.land) ? [{ section, arrival, index, y: arrival.land * scale }] : []
@@ -43,7 +44,9 @@ interface MovableProps {
 }
 
 function Movable({ section, arrival, y, right, scale }: MovableProps) {
-  const { page, screen, surveys, run, point } = useWork()
+  const { page, run } = useWork()
+  const { surveys } = useMeasured()
+  const { screen, point } = useView()
   // What a key adds to is what is said now, not what was drawn last.
   const now = page.sections.find((s) => s.key === section.key) ?? section
   const by = adjustOn(now, screen.key)

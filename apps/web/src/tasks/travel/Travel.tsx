@@ -5,7 +5,7 @@ import { Fold } from '../../ui/Fold.tsx'
 import { Group } from '../../ui/Group.tsx'
 import { Button, px } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
-import { useWork } from '../../work/context.ts'
+import { useMeasured, useWork } from '../../work/context.ts'
 import { ArrivalTable } from './ArrivalTable.tsx'
 import { Estimates } from './Estimates.tsx'
 import { HeaderSettings } from './Header.tsx'
@@ -18,7 +18,8 @@ const WHY = 'less would put a heading under the header'
 
 /** One for all screens, and others for some: what is written goes by the widths around a screen. */
 function Breathing() {
-  const { page, site, surveys, run } = useWork()
+  const { page, site, run } = useWork()
+  const { surveys } = useMeasured()
   const screens = plainScreens(site.screens)
   const { breathing, breathes = [] } = page.travel
   const set = (next: { breathing?: number; breathes?: typeof breathes }) => {
@@ -67,7 +68,8 @@ function Breathing() {
 
 /** What a script of the page does with the presses of links, and who has them. */
 function Presses() {
-  const { page, site, surveys, tried, run } = useWork()
+  const { page, site, run } = useWork()
+  const { surveys, tried } = useMeasured()
   const { links, off, isPutRight, worst } = useMemo(() => takenLinks(page, surveys, tried), [page, surveys, tried])
   const { takesPresses } = page.travel
   if (!links && !takesPresses) return null

@@ -2,7 +2,7 @@
 import { judge, walkPlan, type Visit, type WalkStep } from '@waybell/core'
 import { useRef, useState } from 'react'
 import { Button, Heading, px } from '../../ui/index.tsx'
-import { useWork } from '../../work/context.ts'
+import { useView, useWork } from '../../work/context.ts'
 
 interface Tried {
   step: WalkStep
@@ -12,7 +12,8 @@ interface Tried {
 }
 
 export function WalkTask() {
-  const { page, screen, survey, arrivals, live } = useWork()
+  const { page } = useWork()
+  const { screen, survey, arrivals, live } = useView()
   const [steps, setSteps] = useState<Tried[]>([])
   const [total, setTotal] = useState(0)
   const [failed, setFailed] = useState<string | null>(null)

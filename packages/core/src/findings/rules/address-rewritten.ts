@@ -1,4 +1,4 @@
-/** A script of the page that writes the address anew while the page is scrolled. */
+/** A page script that rewrites the address on scroll. */
 import type { Rule } from '../finding.ts'
 
 export const rule: Rule = {

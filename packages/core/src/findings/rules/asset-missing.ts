@@ -1,4 +1,4 @@
-/** A file that the page needs and that did not come along. */
+/** A missing file that the page needs. */
 import type { Rule } from '../finding.ts'
 
 export const rule: Rule = {

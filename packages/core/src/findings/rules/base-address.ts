@@ -1,4 +1,4 @@
-/** A page whose `<base href>` gives every address another beginning, bare hashes too. */
+/** A page whose `<base href>` changes every address, including bare hashes. */
 import type { Rule } from '../finding.ts'
 
 export const rule: Rule = {

@@ -1,18 +1,18 @@
-/** A section that is current for less than a notch of the wheel. */
+/** A section that is current for less than one notch of the wheel. */
 import type { SiteFacts } from '../facts.ts'
 import type { Draft, Rule } from '../finding.ts'
 
-/** px of scrolling below which a visitor hardly sees that an item was marked. */
+/** Below this many px of scrolling, a visitor hardly notices a mark. */
 const LEAST = 80
 
-/** How long each section is current on a screen that marks it too briefly, in px of scrolling, by its key. */
+/** px of scrolling for which each section is current, by key, for those marked too briefly. */
 function briefOn({ surveys, bellsOn }: SiteFacts, screen: string): Map<string, number> {
   const brief = new Map<string, number>()
   const { maxScroll } = surveys[screen] ?? { maxScroll: 0 }
   const map = maxScroll > 0 ? bellsOn(screen) : []
   for (const [n, { section, start }] of map.entries()) {
     const length = (map[n + 1]?.start ?? maxScroll) - start
-    // At the page's end several share what is left of it.
+    // At the page's end, several sections share the rest.
     if (section === null || length >= LEAST || n === map.length - 1 || start >= maxScroll - LEAST * 4) continue
     if (!brief.has(section)) brief.set(section, length)
   }
@@ -24,7 +24,7 @@ export const rule: Rule = {
   task: 'highlight',
   inSite: (facts) => {
     const { page, site, placeOf } = facts
-    // By bells that are ours; a page that marks its items itself has a rule of its own.
+    // Only for our own marking.
     if (page.highlight.pageMark) return []
     const brief = site.screens.map((screen) => ({ screen, lengths: briefOn(facts, screen.key) }))
     return page.sections.flatMap((section): Draft[] => {

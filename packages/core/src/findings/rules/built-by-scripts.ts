@@ -1,4 +1,4 @@
-/** Parts and links that the page's own scripts make: they are not in its source, so that nothing can be written into them. */
+/** Parts and links built by scripts: they aren't in the source, so nothing can be written into them. */
 import { named } from '../counted.ts'
 import { builtOf, type BuiltMenu } from '../../survey/index.ts'
 import type { Rule } from '../finding.ts'

@@ -1,4 +1,4 @@
-/** Parts that are laid out only when they are near, with another height than the page says: a link over them goes by what is said. */
+/** Late parts whose height differs from the estimate in the page. */
 import { wrongEstimates } from '../../survey/index.ts'
 import type { Rule } from '../finding.ts'
 

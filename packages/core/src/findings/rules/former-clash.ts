@@ -1,4 +1,4 @@
-/** A former ID that something on the page has now: links that mean the section go there. */
+/** A former ID that something else on the page has now. */
 import { hostedIds } from '../../page/index.ts'
 import type { Rule } from '../finding.ts'
 

@@ -1,4 +1,4 @@
-/** A header that is smaller once the page has moved, and takes that from the page: where one stops just there it may go to and fro. */
+/** A header that shrinks and moves the page up with it: a page that stops at that position may flicker. */
 import { isLetGo } from '../../arrival/index.ts'
 import type { HeaderChoice } from '../../site/index.ts'
 import type { Rule } from '../finding.ts'

@@ -1,4 +1,4 @@
-/** What takes more than a sixth of a screen: a header of the page's that stays, with the bar that was made, or one that is therefore not made to. */
+/** A header, with the made bar, that takes more than a sixth of a screen, or is too tall to be kept in view. */
 import { coverOf, isKept, isLetGo, MOST_OF_SCREEN, smallerBy } from '../../arrival/index.ts'
 import { madeBar, plainScreens, type HeaderChoice, type Screen, type Site, type SitePage } from '../../site/index.ts'
 import type { Survey } from '../../survey/index.ts'
@@ -11,10 +11,10 @@ const letGo = ({ key, header }: SitePage, screen: Screen): Fix | null =>
     command: { type: 'header/choose', page: key, header: { ...header, off: [...(header.off ?? []), screen.key] } },
   }
 
-/** A header that begins to be smaller does so once the page has been scrolled by so much, in px. */
+/** Scroll position in px at which it shrinks. */
 const AFTER = 80
 
-/** Null where it cannot give so much of its height, or does something else on some screens already. */
+/** Null if its padding isn't enough, or it does something on some screens already. */
 function smaller(site: Site, { key, header }: SitePage, screen: Screen, survey: Survey, by: number): Fix | null {
   if (!header || header.onScroll) return null
   const off = plainScreens(site.screens).flatMap((s) => (s.key === screen.key ? [] : s.key))
@@ -47,7 +47,7 @@ export const rule: Rule = {
           {
             message: `On “${screen.name}” ${what} ${Math.round(arrival)} of ${survey.height} px, more than a sixth of the screen.`,
             ...about,
-            // Without the bar there is less; a header that is too high by itself stays so.
+            // Removing the bar helps only if the header alone isn't too tall.
             fix: made ? takenOff(page.key, made, [by]) : (smaller(site, page, by, survey, Math.ceil(arrival - most)) ?? letGo(page, by)),
           },
         ]

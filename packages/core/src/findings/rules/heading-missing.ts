@@ -1,4 +1,4 @@
-/** A section that is offered and has no heading. */
+/** An offered section without a heading. */
 import type { Rule } from '../finding.ts'
 
 export const rule: Rule = {

@@ -1,4 +1,4 @@
-/** A character in an ID that a file does not keep. */
+/** A character that files don't keep. */
 import { idRule } from '../ids.ts'
 
 export const rule = idRule('id-character', 'error')

@@ -1,4 +1,4 @@
-/** A second element with an ID: links go to the first. */
+/** A second element with the same ID: links go to the first. */
 import type { Rule } from '../finding.ts'
 import { untilRenamed } from '../ids.ts'
 

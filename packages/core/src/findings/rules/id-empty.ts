@@ -1,4 +1,4 @@
-/** An ID without a character. */
+/** An empty ID. */
 import { idRule } from '../ids.ts'
 
 export const rule = idRule('id-empty', 'warning')

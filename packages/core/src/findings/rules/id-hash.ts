@@ -1,4 +1,4 @@
-/** An ID that begins with #. */
+/** An ID that starts with #. */
 import { idRule } from '../ids.ts'
 
 export const rule = idRule('id-hash', 'error')

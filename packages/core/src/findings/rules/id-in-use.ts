@@ -1,4 +1,4 @@
-/** An ID that was changed although the page's own styles or scripts name it: what those do no longer comes about. */
+/** A changed ID that the page's own styles or scripts use. */
 import type { Rule } from '../finding.ts'
 
 export const rule: Rule = {

@@ -1,4 +1,4 @@
-/** An ID that takes links to the page's top. */
+/** An ID that browsers reserve for the page's top. */
 import { idRule } from '../ids.ts'
 
 export const rule = idRule('id-reserved', 'note')

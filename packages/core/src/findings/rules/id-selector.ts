@@ -1,4 +1,4 @@
-/** An ID that styles and scripts have to escape. */
+/** An ID that styles and scripts must escape. */
 import { idRule } from '../ids.ts'
 
 export const rule = idRule('id-selector', 'warning')

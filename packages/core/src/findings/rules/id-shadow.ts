@@ -1,4 +1,4 @@
-/** An ID that a script of the page reads as a name which nothing declares. */
+/** An ID that a page script reads as an undeclared global. */
 import { idRule } from '../ids.ts'
 
 export const rule = idRule('id-shadow', 'warning')

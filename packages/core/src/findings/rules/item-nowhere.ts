@@ -1,4 +1,4 @@
-/** An item of a menu that was never given a target: pressed, it goes to the top of the page, loads it again or does nothing. */
+/** A menu item without a target: it goes to the top, reloads the page or does nothing. */
 import { isPlaceholder, leadsNowhere, linksOfMenus } from '../../links/index.ts'
 import type { Rule } from '../finding.ts'
 import { untilLinked } from '../links.ts'
@@ -14,7 +14,7 @@ export const rule: Rule = {
   task: 'menus',
   inPage: ({ reading }) => {
     const inMenus = linksOfMenus(reading)
-    // What opens a list of its own has something to do.
+    // Openers of lists do something.
     const opens = new Set(reading.menus.flatMap((m) => m.links.filter((_, n) => (m.depths[n + 1] ?? 0) > m.depths[n]!)))
     return reading.links.flatMap((link) =>
       inMenus.has(link.at) && !opens.has(link.at) && (link.status !== 'broken' || isPlaceholder(link)) && leadsNowhere(link)

@@ -1,4 +1,4 @@
-/** Links of a menu that are too small to be pressed, or whose labels are cut off or wrapped, as they were seen when they were tried. */
+/** Menu links that are too small, or whose labels are cut off or wrapped, seen when they were tried. */
 import { formOf, smallOf } from '../../menus/index.ts'
 import { isMade, type Command, type MadeMenu, type Screen } from '../../site/index.ts'
 import type { SizeProblem } from '../../walk/index.ts'
@@ -39,7 +39,7 @@ export const rule: Rule = {
     }),
 }
 
-/** Padding around the labels; on a narrow screen a button that opens the menu, or a row that scrolls. */
+/** Padding around the labels; on a narrow screen a button or a scrolling row. */
 function fixOf(page: string, menu: MadeMenu, kind: SizeProblem, screens: readonly Screen[]): Fix | null {
   const at = { page, menu: menu.key }
   const change = (label: string, command: Command): Fix => ({ label, command })

@@ -1,4 +1,4 @@
-/** An item of a menu that was made which is not written: a group with nothing in it, or one that follows an item of the page's own that leads elsewhere. */
+/** An item of a made menu that isn't written: an empty group, or one synced with an item without a target of ours. */
 import { nestedItems, type Nested } from '../../menus/index.ts'
 import { isMade, type Item } from '../../site/index.ts'
 import type { Draft, Rule } from '../finding.ts'

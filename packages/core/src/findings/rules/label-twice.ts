@@ -1,4 +1,4 @@
-/** Items of one menu that say the same and lead to different sections. */
+/** Items of one menu with the same label and different targets. */
 import { sectionOf } from '../../site/index.ts'
 import type { Draft, Rule } from '../finding.ts'
 import { itemsOf, placeOfItem } from '../items.ts'

@@ -1,4 +1,4 @@
-/** Sections that lie beside one another and out of view: travel and marking are worked out for pages that scroll down. */
+/** Sections side by side and out of view: offsets and marking assume vertical scrolling. */
 import { partOf, partsByAt } from '../../arrival/index.ts'
 import { named } from '../counted.ts'
 import type { Rule } from '../finding.ts'

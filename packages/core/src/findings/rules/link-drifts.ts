@@ -1,4 +1,4 @@
-/** A link that arrives, but elsewhere than was computed: the page was laid out otherwise when it was followed. */
+/** A link that arrives, but elsewhere than computed, because the layout changed. */
 import type { Rule } from '../finding.ts'
 import { triedLinks } from '../tried.ts'
 

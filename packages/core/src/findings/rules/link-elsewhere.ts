@@ -1,4 +1,4 @@
-/** A hash without a target here, which another page of the site has. */
+/** A hash whose target is on another page of the site. */
 import { decodeFragment } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
 import type { Item, ItemTarget, Menu, SitePage } from '../../site/index.ts'
@@ -25,7 +25,7 @@ export const rule: Rule = {
     reading.links.flatMap((link): Draft[] => {
       if (link.status !== 'broken' || !link.fragment) return []
       const wanted = decodeFragment(link.fragment)
-      // One that was given a target, or finds one here by now, is not meant for there.
+      // Links with a chosen target aren't affected.
       const used = items.get(link.at)
       const isHere = page.sections.some((s) => s.id.toLowerCase() === wanted.toLowerCase() || s.former.includes(wanted))
       const isLed = page.links?.some((l) => l.at === link.at) || (used && used.item.target.kind !== 'as-is')

@@ -1,4 +1,4 @@
-/** Links to places of this page that are followed in another tab. Told once for all; those of menus that lead to a section are written otherwise. */
+/** Links to this page that open in another tab, reported once. Menu items with a section are written to stay. */
 import type { ElementAt, PageLink, PageReading } from '../../page/index.ts'
 import type { Command } from '../../site/index.ts'
 import { named } from '../counted.ts'
@@ -17,7 +17,7 @@ function told({ baseLeaves }: PageReading, links: readonly PageLink[], fix: Fix 
   return [{ message, line: first.line, column: first.column, where: { at: first.at }, fix }]
 }
 
-/** Given the target that they have, they are written so that they stay. */
+/** Once they have a target, they're written to stay. */
 function staying({ page }: SiteFacts, links: readonly PageLink[]): Fix | null {
   const sections = new Map<ElementAt | null, string>(page.sections.map((s) => [s.at, s.key]))
   const commands = links.flatMap((link): Command[] => {

@@ -1,10 +1,10 @@
-/** Links outside of menus that were never given an address: pressed, they do nothing or go to the top of the page. Told once for all. */
+/** Links outside menus without an address, reported once. */
 import { isPlaceholder, leadsHome, linksOfMenus, namesSite } from '../../links/index.ts'
 import type { ElementAt, PageLink, PageReading } from '../../page/index.ts'
 import { named } from '../counted.ts'
 import type { Draft, Rule } from '../finding.ts'
 
-/** What they do, and which. */
+/** What they do, and which ones. */
 function groups(reading: PageReading): [what: string, links: PageLink[]][] {
   const inMenus = linksOfMenus(reading)
   const loose = reading.links.filter((l) => !inMenus.has(l.at))

@@ -1,4 +1,4 @@
-/** What the quick walk saw: a link of a menu that does not do as computed when it is pressed. */
+/** A menu link that didn't do what was computed when it was tried. */
 import type { Rule } from '../finding.ts'
 import { coveringMenu, isLeftOpen, type TryFault } from '../../walk/index.ts'
 import { takePresses, triedLinks } from '../tried.ts'
@@ -6,8 +6,8 @@ import { takePresses, triedLinks } from '../tried.ts'
 export const rule: Rule = {
   severity: 'error',
   task: 'walk',
-  // What has no target is told where it stands, whether it was tried or not.
-  // What a menu that was made covers is told of that, and what one covers that is left open of that.
+  // Missing targets are reported by other rules.
+  // So is a target covered by a made menu, or by a menu left open.
   inSite: (facts) =>
     triedLinks(facts, ({ fault, why, tried }) =>
       fault && fault !== 'nowhere' && coveringMenu({ fault, tried }) === null && !isLeftOpen({ fault, tried })
@@ -16,5 +16,5 @@ export const rule: Rule = {
     ),
 }
 
-/** What a script that goes its own way may be the reason of. */
+/** Faults that a page script may cause. */
 const MISSES: ReadonlySet<TryFault> = new Set(['off', 'covered', 'sideways'])

@@ -1,16 +1,16 @@
-/** Words of a menu that was made, or of one in a header that was given another ground, which cannot be read over everything that the menu stands over. */
+/** Text of a made menu, or of a menu in a header with a new background, that isn't readable everywhere. */
 import { READABLE } from '../../colour/index.ts'
 import { contrastsOf, leastOpacity, lowest, nearestInk } from '../../menus/index.ts'
 import { isMade, type Command, type MenuLook, type SitePage } from '../../site/index.ts'
 import type { Draft, Fix, Rule } from '../finding.ts'
 
-/** Null where the ground was chosen, and it is no matter of the top alone. */
+/** Null if the background was chosen and isn't just for the top. */
 function ownGround({ key, header }: SitePage): Fix | null {
   if (!header?.onScroll?.clear) return null
   const { onScroll, ...rest } = header
   const others = { ...onScroll }
   delete others.clear
-  // Nothing is said where it does nothing.
+  // Absent if it does nothing.
   const next = others.shadow || others.away || others.small ? { ...rest, onScroll: others } : rest
   return { label: 'Give the header its background at the top too', command: { type: 'header/choose', page: key, header: next } }
 }
@@ -22,12 +22,12 @@ export const rule: Rule = {
     page.menus.flatMap((menu): Draft[] => {
       const isGiven = !isMade(menu) && !!(page.header?.backing || page.header?.onScroll?.clear)
       const measured = Object.values(surveys)
-      // Of one that the page has, what was given a look is ours.
+      // For a found menu, only styled parts are ours.
       const told = contrastsOf(menu, page, measured).filter(
         (c) => isMade(menu) || menu.look?.states?.[c.state as keyof typeof menu.look.states] || (isGiven && c.state === 'rest'),
       )
       const least = lowest(told)
-      // How the page has its own words is the page's.
+      // The page's own text colours are its own.
       if (!(menu.look || isGiven) || !least || least.ratio >= READABLE) return []
       const { state, ratio, over, screen } = least
       const change = (label: string, look: MenuLook): Fix => {

@@ -1,4 +1,4 @@
-/** A made menu covered the targets of links when they were tried. */
+/** A made menu that covered targets when links were tried. */
 import { isMade, type MadeMenu, type Screen, type SitePage } from '../../site/index.ts'
 import { coveringMenu } from '../../walk/index.ts'
 import type { Draft, Fix, Rule } from '../finding.ts'
@@ -30,7 +30,7 @@ export const rule: Rule = {
     }),
 }
 
-/** A rail over the page gets room beside it; what else stands in the way is not on those screens. */
+/** A rail gets space beside the page; other menus are taken off those screens. */
 function fixOf(page: SitePage, menu: MadeMenu, screens: readonly Screen[]): Fix {
   const at = { page: page.key, menu: menu.key }
   const { form } = menu

@@ -1,4 +1,4 @@
-/** A menu that a visitor opens stays open behind a press in it, and what the link leads to arrives under it, or elsewhere for its height. */
+/** A menu that stays open after a press, and covers the target or moves it. */
 import { isFound, type Menu, type Screen } from '../../site/index.ts'
 import { isLeftOpen } from '../../walk/index.ts'
 import { named } from '../counted.ts'
@@ -9,7 +9,7 @@ interface Left {
   labels: Set<string>
   screens: Set<Screen>
   by: number | null
-  /** Where the page can say where its elements stand in the source. */
+  /** False when its elements can't be found in the source. */
   isSeen: boolean
 }
 
@@ -23,7 +23,7 @@ export const rule: Rule = {
         if (!isLeftOpen(verdict)) continue
         const { label, leftOpen } = verdict.tried
         const found = page.menus.filter(isFound)
-        // In a page that was handed over it stands elsewhere than in the source; its items are the same.
+        // In a handed-over page its position differs; its items don't.
         const menu =
           found.find((m) => isFound(m) && m.form.elements.includes(leftOpen!.menu ?? -1)) ??
           found.find((m) => m.items.some((i) => i.label === label))

@@ -1,4 +1,4 @@
-/** A menu without a link: what its buttons do is a script's, and is neither tried nor marked. */
+/** A menu of buttons only: a script handles them, so they're neither tried nor marked. */
 import { isFound } from '../../site/index.ts'
 import { named } from '../counted.ts'
 import type { Draft, Rule } from '../finding.ts'

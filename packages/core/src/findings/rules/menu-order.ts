@@ -1,16 +1,16 @@
-/** A menu whose order cannot be written: the page's own markup does not hold its links as it nests them. */
+/** A menu whose order can't be written, because the markup nests its links differently. */
 import type { MenuEntry, MenuList } from '../../page/index.ts'
 import { isFound, type Menu } from '../../site/index.ts'
 import type { Draft, Rule } from '../finding.ts'
 
-/** True where the links stand in the page as the menu has them, and it has no others. */
+/** True when the menu has exactly these links, in the page's order. */
 function isAsInPage(menu: Menu, links: readonly number[]): boolean {
   const own = new Set(links)
   const wanted = menu.items.flatMap((i) => i.links.filter((at) => own.has(at)))
   return menu.items.every((i) => i.links.length > 0) && wanted.length === links.length && wanted.every((at, i) => at === links[i])
 }
 
-/** The label of one of the words that open a list, which stand in its entry themselves, where the menu has it anywhere but right before that list. */
+/** The label of an opener that the menu has anywhere but right before its list. */
 function strayWords(menu: Menu, list: MenuList): string | null {
   const leaves = (entry: MenuEntry | MenuList): number[] => ('entries' in entry ? entry.entries.flatMap(leaves) : [entry.link])
   const walk = (entries: readonly MenuEntry[]): { at: number; own: number[] }[] =>

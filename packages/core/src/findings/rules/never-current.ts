@@ -1,13 +1,13 @@
-/** A section that begins where the next one does: scrolling never makes it the current one. */
+/** A section that starts where the next one does, so scrolling never marks it. */
 import { partOf, partsByAt } from '../../arrival/index.ts'
 import type { SiteFacts } from '../facts.ts'
 import type { Draft, Rule } from '../finding.ts'
 import { onScreens } from '../screens.ts'
 
-/** Keys of the sections that have a place on a screen and no stretch of its own there. */
+/** Keys of sections with a position but no stretch of their own on a screen. */
 function silentOn({ page, surveys, bellsOn }: SiteFacts, screen: string): ReadonlySet<string> {
   const survey = surveys[screen]
-  // A page that marks its items itself has a rule of its own.
+  // Only for our own marking.
   if (!survey || survey.maxScroll <= 0 || page.highlight.pageMark) return new Set()
   const parts = partsByAt(survey)
   const ringing = new Set(bellsOn(screen).map((stretch) => stretch.section))

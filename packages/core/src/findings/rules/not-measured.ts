@@ -1,4 +1,4 @@
-/** What the page does that keeps it from being measured, or its figures from holding. */
+/** What keeps the page from being measured, or makes its figures unreliable. */
 import type { Rule } from '../finding.ts'
 import type { MeasuringTrouble } from '../facts.ts'
 

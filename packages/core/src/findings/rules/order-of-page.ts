@@ -1,4 +1,4 @@
-/** A menu that names sections in another order than the page has them. */
+/** A menu whose order differs from the page's. */
 import { partOf, partsByAt } from '../../arrival/index.ts'
 import { isFound, sectionOf } from '../../site/index.ts'
 import type { Draft, Rule } from '../finding.ts'
@@ -11,7 +11,7 @@ export const rule: Rule = {
     const places = new Map(facts.page.sections.map((s, n) => [s.key, n]))
     const measured = Object.values(facts.surveys).map(partsByAt)
     const topOf = (n: number, parts: (typeof measured)[number]) => partOf(facts.page.sections[n]!, parts)?.top ?? n
-    // Where they were drawn they stand as they are seen, whatever the order of the source.
+    // Measured positions count before the source's order.
     const isBehind = (one: number, other: number) =>
       one > other && (!measured.length || measured.some((parts) => topOf(one, parts) > topOf(other, parts) + 1))
     return facts.page.menus.filter(isFound).flatMap((menu): Draft[] => {

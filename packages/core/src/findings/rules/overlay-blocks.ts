@@ -1,4 +1,4 @@
-/** Something lies over the whole page, its menu too, until a visitor sends it away. Links are tried as if it were gone. */
+/** An overlay covers the whole page until a visitor closes it. Links are tried as if it were gone. */
 import type { Rule } from '../finding.ts'
 
 export const rule: Rule = {

@@ -1,4 +1,4 @@
-/** Pictures without a size: what stands below them moves when they come in, which may be after a link has arrived. */
+/** Pictures without sizes: the content below moves when they load, maybe after a link arrived. */
 import { pictureSizes } from '../../survey/index.ts'
 import type { Rule } from '../finding.ts'
 

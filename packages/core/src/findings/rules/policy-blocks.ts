@@ -1,4 +1,4 @@
-/** The page's own policy keeps from running what a handover puts into it. */
+/** The page's Content-Security-Policy blocks what a handover adds. */
 import { isOwnTravel } from '../../arrival/index.ts'
 import type { Rule } from '../finding.ts'
 
@@ -8,7 +8,7 @@ export const rule: Rule = {
   severity: 'error',
   task: 'handover',
   inSite: ({ page, reading: { policy } }) => {
-    // Of a page that works already nothing is handed over.
+    // Nothing is added to a page that works already.
     if (!policy || !page.sections.length || (isOwnTravel(page) && page.highlight.pageMark)) return []
     const [what, where] = [0, 1].map((i) => policy.blocks.map((kind) => SAID[kind][i]).join(' and '))
     return [

@@ -1,4 +1,4 @@
-/** A script of the page takes the presses of links and brings them elsewhere: the page is put right behind it, which a visitor sees. */
+/** A page script handles presses and stops elsewhere; the correction is visible to visitors. */
 import { takenLinks } from '../../walk/index.ts'
 import type { Rule } from '../finding.ts'
 import { takePresses } from '../tried.ts'
@@ -8,7 +8,7 @@ export const rule: Rule = {
   task: 'travel',
   inSite: ({ page, site, surveys, tried }) => {
     const { links, isPutRight, worst } = takenLinks(page, surveys, tried)
-    // What stays elsewhere is told of each link.
+    // Links that stay wrong are reported one by one.
     if (!worst || !isPutRight) return []
     const screen = site.screens.find((s) => s.key === worst.screen)!
     return [

@@ -1,4 +1,4 @@
-/** A script of the page puts it back wherever anything else moves it: its own links move it, and nothing that is handed over can. */
+/** A page script undoes every scroll that isn't its own. */
 import type { Rule } from '../finding.ts'
 import { onScreens } from '../screens.ts'
 

@@ -1,4 +1,4 @@
-/** The page scrolls in an element of which the work does not know, or in one that a script builds: offsets have no say there. */
+/** The page scrolls in an element that isn't chosen, or that a script builds: offsets have no effect there. */
 import { isOwnTravel, isReached } from '../../arrival/index.ts'
 import type { Draft, Rule } from '../finding.ts'
 

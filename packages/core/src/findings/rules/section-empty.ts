@@ -1,4 +1,4 @@
-/** A section with an ID and nothing in it. */
+/** A section with an ID and no content. */
 import type { Rule } from '../finding.ts'
 import { orDrop } from '../sections.ts'
 

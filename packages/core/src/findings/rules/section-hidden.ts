@@ -1,4 +1,4 @@
-/** A target without a box: links to it do nothing. In the markup for all screens, or measured on single ones. */
+/** A target without a box: links to it do nothing, on all screens by markup or on measured ones. */
 import type { Rule } from '../finding.ts'
 import { dropFix, orDrop } from '../sections.ts'
 
@@ -23,7 +23,7 @@ export const rule: Rule = {
     const hidden = new Map(
       Object.entries(surveys).map(([key, survey]) => [key, new Set(survey.parts.flatMap((p) => (p.hasBox ? [] : p.at)))]),
     )
-    // What the markup hides on all screens is told already, where a link asks for it.
+    // If hidden on all screens, link rules report it.
     const asked = new Set(reading.links.map((l) => l.target))
     const told = new Set(reading.ids.flatMap((i) => (i.isHidden && asked.has(i.at) ? i.at : [])))
     return page.sections.flatMap((section) => {

@@ -1,4 +1,4 @@
-/** A worker that would answer for the page: the live page has none, since what one answers no policy sees. */
+/** A service worker: the live page doesn't run it, because its answers bypass the policy. */
 import type { Rule } from '../finding.ts'
 
 export const rule: Rule = {

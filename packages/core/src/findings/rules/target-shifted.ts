@@ -1,4 +1,4 @@
-/** Empty targets that the page moves up so that no header covers what they are about: the offset does that now. */
+/** Empty targets that the page moves up by its header, which offsets make needless. */
 import { isOwnTravel } from '../../arrival/index.ts'
 import type { Rule } from '../finding.ts'
 
@@ -11,7 +11,7 @@ export const rule: Rule = {
     const shifts = new Map<number, number>()
     for (const { parts } of Object.values(surveys))
       for (const { at, shift } of parts) if (shift && blocks.has(at)) shifts.set(at, Math.max(shift, shifts.get(at) ?? 0))
-    // What the page's styles do to an ID goes along with it.
+    // Styles of the ID move with it.
     const those = page.sections.filter((s) => !s.point && s.block === undefined && shifts.has(s.at) && !named.styles.includes(s.id))
     if (!those.length) return []
     const most = Math.round(Math.max(...those.map((s) => shifts.get(s.at)!)))

@@ -1,4 +1,4 @@
-/** Items of one menu that lead to one section: only one of them can be told to be the current one. */
+/** Items of one menu with the same section: only one can be marked. */
 import { sectionOf } from '../../site/index.ts'
 import type { Draft, Rule } from '../finding.ts'
 import { itemsOf, placeOfItem } from '../items.ts'

@@ -1,4 +1,4 @@
-/** Phones lay the page out wider than they are and show that small: what is measured at their own width is not what they show. */
+/** Phones lay the page out wider and scale it down, so measurements at their width don't apply. */
 import type { Rule } from '../finding.ts'
 
 export const rule: Rule = {
