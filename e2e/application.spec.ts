@@ -1,4 +1,4 @@
-/** The designer's way through the application, from a page to the page taken home. */
+/** A designer's way through the application, from a page to its handover. */
 import { expect, type Frame, type Page } from '@playwright/test'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -34,7 +34,7 @@ test.describe('the application', () => {
     await measured(page)
     const live = liveFrame(page)
     await expect(live.locator('nav a').first()).toHaveAttribute('href', '#programme')
-    // One label of last year's menu does not say the title of its section; and the page is shorter by what its header shrinks.
+    // One label of last year's menu isn't its section's title, and the page gets shorter when its header shrinks.
     const all = page.getByRole('button', { name: '2 findings' })
     await expect(all).toContainText('The header shrinks by up to 32 px')
     await all.click()
@@ -97,7 +97,7 @@ test.describe('the application', () => {
         await page.getByRole('radio', { name: new RegExp(screen) }).click()
         const key = screen.toLowerCase()
         await measured(page)
-        // The links are tried after a change, and end at the page's top.
+        // Links are tried after a change, and the page ends at its top.
         await page
           .getByTestId('tried')
           .getByText(/links tried on/)
@@ -107,13 +107,13 @@ test.describe('the application', () => {
             await page.locator(`[data-arrival-row="${id}"] [data-screen="${key}"][data-land]`).getAttribute('data-land'),
           )
           const link = liveFrame(page, key).locator(`nav a[href="#${id}"]`)
-          // Sideways only: the menu's own scroller, as a thumb moves it.
+          // Sideways only: the menu's own scroller, as a finger moves it.
           await link.evaluate((el) => {
             const nav = el.closest('nav')!
             nav.scrollLeft += el.getBoundingClientRect().left - nav.getBoundingClientRect().left - 40
           })
           await clickIn(page, key, `nav a[href="#${id}"]`)
-          // It may come from above or from below: the screens stand in step.
+          // From above or below: the screens are synced.
           const position = async () => (await frameOf(page, key)).evaluate(() => scrollY)
           await expect.poll(async () => Math.abs((await position()) - computed)).toBeLessThan(2)
           await page.waitForTimeout(1200)
@@ -167,7 +167,7 @@ test.describe('the application', () => {
     await measured(page)
     await page.getByLabel('Page’s own scripts').uncheck()
     await measured(page)
-    // Other IDs: one was the page's own, the others were only ever proposed. And a point; each is shown before the next is made.
+    // New IDs: one was the page's own, the others were only proposed. And a point; each is shown before the next is made.
     for (const [n, id] of [
       [5, 'boats'],
       [6, 'sleeping'],
@@ -199,7 +199,7 @@ test.describe('the application', () => {
       await frameOf(page, 'laptop')
     ).evaluate((text) => {
       const fresh = new DOMParser().parseFromString(text, 'text/html')
-      // The live page's script has every part, of which a handover carries those that the page has use for.
+      // The live page's script has all parts, a handover only those the page needs.
       const scripts = [fresh, document].map((d) => d.querySelector('script[data-wb="script"]')!)
       scripts[0]!.textContent = scripts[1]!.textContent
       const serialize = (d: Document) => d.documentElement.outerHTML.replace(/ style="--wb[^"]*"/, '')
@@ -270,7 +270,7 @@ test.describe('the application', () => {
         await measured(page)
         const rows = page.locator('[data-arrival-row]')
         const ids = await rows.evaluateAll((els) => els.map((el) => el.getAttribute('data-arrival-row')!))
-        // The second, one in the middle, and the last.
+        // The second, a middle one, and the last.
         for (const id of new Set([ids[1]!, ids[ids.length >> 1]!, ids.at(-1)!])) {
           const row = rows.filter({ has: page.locator(`xpath=self::*[@data-arrival-row="${id}"]`) })
           const land = Number(await row.locator(`[data-screen="${screen}"][data-land]`).getAttribute('data-land'))
@@ -395,7 +395,7 @@ test.describe('the application', () => {
       ['with unclosed elements', Buffer.from('<title>Open</title><div><h2>One</h2><p>a<div><h2>Two</h2><p>b<b><i>'), 2],
       ['of one section', Buffer.from('<title>Single</title><section><h1>Alone</h1><p>words</p></section>'), 0],
     ] as const)
-      // A page of 40,000 elements, laid out four times, takes its time on a busy machine.
+      // A page of 40,000 elements on four screens takes time on a busy machine.
       test(`${name} works`, async ({ page, server }) => {
         await bringIn(page, server, [{ name: 'page.html', mimeType: 'text/html', buffer: bytes }])
         await setUp(page)

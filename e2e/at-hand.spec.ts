@@ -1,4 +1,4 @@
-/** What a designer looks at comes first: the list of sites, the first run, the spine before the press, the columns, Travel. */
+/** What a designer looks at comes first: the list of sites, the first run, the spine before the press, columns, Travel. */
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page } from '@playwright/test'
 import { freshFolder } from './support/cli.ts'
@@ -57,7 +57,7 @@ test('a site in the list shows its page, its findings and its handover, and two 
   await expect(page.frameLocator('iframe').first().locator('h2').first()).toHaveText('Boats')
   await clean(page)
 
-  // Within a few stops of the page's beginning.
+  // Within a few tab stops.
   for (let n = 0; n < 3; n++) await page.keyboard.press('Tab')
   await expect(page.getByRole('button', { name: 'Choose files' })).toBeVisible()
   const stops = await page.evaluate(() => document.activeElement!.textContent)
@@ -104,7 +104,7 @@ test('columns grow with the window, are moved by pointer and keys, and stay wher
   const box = (await spine.boundingBox())!
   await page.mouse.move(box.x + 4, box.y + 200)
   await page.mouse.down()
-  // Over the live page, whose frames would keep the pointer to themselves.
+  // Over the live page, whose frames would capture the pointer.
   await page.mouse.move(box.x + 64, box.y + 200, { steps: 5 })
   await page.mouse.up()
   const spineWidth = () => spine.getAttribute('aria-valuenow')
@@ -120,7 +120,7 @@ test('Travel begins with the arrivals; settings are a line each with their value
   browser,
   emptyServer: server,
 }) => {
-  // Of someone who has folded and opened nothing yet.
+  // A user who hasn't opened or closed any group.
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
   await openDemo(page, server)
   await setUp(page)
@@ -146,7 +146,7 @@ test('Travel begins with the arrivals; settings are a line each with their value
   await page.keyboard.press('Enter')
   await expect(head('Offset')).toContainText('header + 40 px')
   await stored(page)
-  // What ends the problem leaves the group as it is.
+  // Ending the problem leaves the group as it is.
   await page.getByRole('button', { name: /^Add \d+ px at the end$/ }).click()
   await expect(head('Space at the end')).toHaveAttribute('aria-expanded', 'true')
   await expect(head('Space at the end')).toContainText('added')

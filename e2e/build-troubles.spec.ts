@@ -1,4 +1,4 @@
-/** `waybell build` where something goes wrong: odd names, pages of one folder, a browser that ends, links that nobody may call right. */
+/** `waybell build` when something goes wrong: odd names, several pages in a folder, a browser that crashes, wrong links. */
 import { expect, test } from '@playwright/test'
 import { spawn, spawnSync } from 'node:child_process'
 import { chmodSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
@@ -23,7 +23,7 @@ body { margin: 0; font: 16px/1.6 serif } header { position: sticky; top: 0; back
 <section id="thatch"><h2>Thatch</h2><p>In summer.</p></section>${more}</body></html>`
 const sound = '<a href="#cutting">Cutting</a> <a href="#drying">Drying</a> <a href="#thatch">Thatch</a>'
 
-/** A site of one page in a folder of its own, built. */
+/** A site of one page in its own folder, built. */
 async function built(html: string, ...args: string[]) {
   const folder = freshFolder()
   writeFileSync(join(folder, 'index.html'), html)
@@ -79,7 +79,7 @@ test('when the browser ends and does not start again, what was measured stays, a
     writeFileSync(join(folder, name, 'index.html'), page(sound))
     return join(folder, name, 'index.html')
   })
-  // It starts for as long as the file is there.
+  // Starts while the file exists.
   const starts = join(folder, 'starts')
   writeFileSync(starts, '')
   const browser = join(folder, 'chromium-headless-shell')
@@ -93,7 +93,7 @@ test('when the browser ends and does not start again, what was measured stays, a
     stderr += chunk.toString()
     if (!stderr.includes('two/index.html: ') || stderr.includes('three')) return
     spawnSync('rm', ['-f', starts])
-    // Each browser leads a group of its own.
+    // Each browser has a process group of its own.
     const { stdout: started } = spawnSync('pgrep', ['-P', String(child.pid)], { encoding: 'utf8' })
     for (const pid of started.split('\n').filter(Boolean)) spawnSync('kill', ['-KILL', '--', `-${pid}`])
   })
@@ -123,13 +123,13 @@ test('“all arrive” is said only where every menu link leads somewhere, was c
   expect([guessed.code, guessed.report.outcome]).toEqual([1, { tried: 3, wrong: 0, nowhere: 0, unconfirmed: 1, untried: 0 }])
   expect(guessed.stderr).not.toContain('all arrive')
 
-  // A menu that no screen shows.
+  // A menu that is hidden on every screen.
   const hidden = await built(page(sound).replace('</style>', 'nav { display: none }</style>'))
   expect([hidden.code, hidden.report.outcome?.untried]).toEqual([1, 3])
   expect(hidden.stderr).toContain('3 not tried')
 })
 
-test('a link that is not marked is told of, whatever its label is made of', async () => {
+test('a link that is not marked is reported, whatever its label is made of', async () => {
   const odd = `<a href="#cutting">Reed<br>cutting</a> <a href="#drying"><svg width="20" height="20"><title>Drying</title></svg></a>
     <a href="#thatch"><img src="data:," alt="Thatch" width="20" height="20"></a>`
   const unmarked = `<script>const set = Element.prototype.setAttribute

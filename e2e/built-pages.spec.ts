@@ -1,4 +1,4 @@
-/** What `waybell build` hands over, opened in Chromium without Way Bell: where links arrive, what is current, and what did not move. */
+/** Pages built by `waybell build`, opened in Chromium without Way Bell: arrivals, the current item, and what didn't move. */
 import { expect, test, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { basename, join } from 'node:path'
@@ -12,14 +12,14 @@ const pages = [
     (name) => `e2e/pages/${name}.html`,
   ),
 ]
-/** Headers and parts that move in other ways: where links arrive says what there is to say of them. */
+/** Headers and parts with other motions: arrivals say all there is. */
 const arrivalsOnly = /hiding-header|bar-below|rising/
 const screens = [
   { name: 'laptop', width: 1280, height: 800, touch: false },
   { name: 'phone', width: 390, height: 844, touch: true },
 ]
 
-/** Those of the site that the page is built for. */
+/** Screens of the built site. */
 const onScreens = 'laptop,phone'
 
 interface Settings {
@@ -41,7 +41,7 @@ for (const source of pages) {
 
     test.beforeAll(async () => {
       const out = freshFolder()
-      // Where links arrive is tried below; those whose headers move are tried by the build too.
+      // Arrivals are tested below; pages with moving headers are also tried by the build.
       const tries = arrivalsOnly.test(source) ? [] : ['--no-try']
       const run = await waybellBuilt('build', file, '--out', out, '--screens', onScreens, ...tries)
       expect(run.stderr).not.toContain('not measured')
@@ -65,7 +65,7 @@ for (const source of pages) {
         expect(await menu.count()).toBe(1)
         const n = await links.count()
         expect(n).toBeGreaterThan(1)
-        // Both ways where the header changes with the way; else one on each screen.
+        // Both ways if the header depends on the direction; else one per screen.
         const ways = arrivalsOnly.test(source) || source.startsWith('demo') ? ['above', 'below'] : [screen.touch ? 'below' : 'above']
         for (const from of ways)
           for (let i = 0; i < n; i++) {
@@ -74,9 +74,9 @@ for (const source of pages) {
             await scrollTo(page, from === 'above' ? 0 : 1e6)
             await atRest(page)
             if (!(await inView(links.nth(i)))) continue
-            // A menu that scrolls sideways moves for the mark: a link that still moves is pressed beside itself.
+            // A sideways menu scrolls to its mark: pressing a moving link would miss it.
             await atRest(page)
-            // A header that hides is counted as shown: it comes back over the section on the way up.
+            // A header that hides counts as visible, because it returns on the way up.
             const meant = async () => {
               const now = await facts(page)
               const covered = Math.max(await coveredEdge(page), await headerVariable(page))
@@ -85,7 +85,7 @@ for (const source of pages) {
             }
             const before = await meant()
             await pressAt(page, links.nth(i))
-            // One that is there already moves nothing.
+            // A link to the present position moves nothing.
             if (Math.abs(before.scroll - before.place) > 1) await underWay(page, before.scroll, 15_000)
             await atRest(page)
             const { scroll, current, place } = await meant()
@@ -113,7 +113,7 @@ for (const source of pages) {
         const bar = await page.locator('[data-wb="menu"]').count()
         const room = after[after.length - 1]![1]! - before[before.length - 1]![1]!
         expect([0, bar * 48]).toContain(Math.round(room))
-        // Above the menu nothing moves, below it everything by its room.
+        // Above the menu nothing moves; below it everything by its height.
         after.forEach((box, i) => {
           const shift = box[1]! - before[i]![1]!
           expect([box[0], box[2], box[3]]).toEqual([before[i]![0], before[i]![2], before[i]![3]])
@@ -133,7 +133,7 @@ for (const source of pages) {
           .locator('[data-wb-menu] a[href*="#"]')
           .evaluateAll((els) => els.map((el) => decodeURIComponent(el.getAttribute('href')!.slice(1))))
         const { furthest } = await facts(page)
-        // Down once, so that late parts are in and the header has its moved state.
+        // Scrolls down once, so that late parts load and the header has its scrolled state.
         await scrollTo(page, furthest)
         await atRest(page)
         for (const now of await sweep(page, 24)) {
@@ -144,7 +144,7 @@ for (const source of pages) {
         }
       })
 
-      // Neither goes by the screen: once for each page, on the one that has less room.
+      // Neither depends on the screen: once per page, on the smaller one.
       if (screen !== screens[screens.length - 1]) continue
 
       test(`one wheel notch after a click the rule decides again, ${screen.name}`, async ({ page }) => {
@@ -179,7 +179,7 @@ for (const source of pages) {
         const context = await browser.newContext({ javaScriptEnabled: false, viewport: { width, height } })
         const page = await context.newPage()
         await page.goto(pathToFileURL(built).href)
-        // Playwright's own scripts still run in the page, the page's do not.
+        // Playwright's scripts still run, the page's don't.
         const settings = await settingsOf(page)
         expect(await page.evaluate(() => getComputedStyle(document.documentElement).scrollBehavior)).toBe('smooth')
         const links = page.locator('[data-wb-menu] a[href*="#"]')
@@ -202,7 +202,7 @@ for (const source of pages) {
     test('nothing but the edits changes in the file, and building again gives the same', async () => {
       const before = readFileSync(file, 'utf8')
       const after = readFileSync(built, 'utf8')
-      // The original is what is left when the built page is read past what was put in.
+      // Removing the insertions from the built page must give the original.
       let at = 0
       for (const char of after) if (char === before[at]) at++
       if (!/href="#[^"]*"/.test(before)) expect(at).toBe(before.length)
@@ -214,7 +214,7 @@ for (const source of pages) {
   })
 }
 
-/** Scrolls a sideways menu, as a visitor would; false for what cannot be seen. */
+/** Scrolls a sideways menu like a visitor; false if the link can't be seen. */
 async function inView(link: ReturnType<Page['locator']>): Promise<boolean> {
   if (!(await link.isVisible())) return false
   await link.evaluate((el) => {

@@ -1,4 +1,4 @@
-/** `waybell` from a terminal, as a user runs it from a clone. */
+/** `waybell` in a terminal, as a user runs it from a clone. */
 import { expect, test } from '@playwright/test'
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -148,7 +148,7 @@ test('build tries every link, says what is not right, and ends with 1 where some
   const lost = await waybellBuilt('build', field('hash-mix'), '--out', out)
   expect(lost.code).toBe(1)
   expect(lost.stderr).toContain('“Boathouse” (#boathouse) leads nowhere')
-  // What its source says is told without a try.
+  // Problems in the source are reported without tries.
   const untried = await waybellBuilt('build', field('hash-mix'), '--out', out, '--no-try')
   expect([untried.code, untried.stderr.includes('error link-broken')]).toEqual([1, true])
 })
@@ -170,8 +170,8 @@ test('several pages are built in one browser, each into its own folder', async (
   }
 })
 
-test('links that arrive rightly on a page that is laid out anew meanwhile are called right, and that is told', async () => {
-  // The pictures of the kiln come by a clock of the page's own: where all were there when it was measured, nothing is laid out anew.
+test('links that arrive rightly on a page that is laid out again meanwhile are called right, and that is told', async () => {
+  // The kiln's pictures appear by a timer: if all were there when it was measured, nothing is laid out late.
   for (const [name, told] of [
     ['swimming', /“Being late” arrives, but /],
     ['kiln', /^$|“Shop” arrives, but /],

@@ -1,4 +1,4 @@
-/** Character sets: what the browser reads is what is read here. */
+/** Character sets: pages are read as the browser reads them. */
 import { expect, test } from '@playwright/test'
 import { writeFileSync } from 'node:fs'
 import { createServer } from 'node:http'
@@ -12,7 +12,7 @@ const single =
   )
 const double = 'gbk gb18030 big5 euc-jp shift_jis euc-kr iso-2022-jp'.split(' ')
 
-/** Headings with a run of bytes each; each begins with a letter, so that it is never empty. */
+/** Headings with bytes; each starts with a letter, so that none is empty. */
 const page = (runs: number[][], head: string) =>
   Buffer.concat([
     Buffer.from(`<!doctype html>${head}`, 'latin1'),
@@ -26,7 +26,8 @@ const pages: [string, Buffer][] = [
     label,
     page([range(0x80, 0xa0), range(0xa0, 0xc0), range(0xc0, 0xe0), range(0xe0, 0x100)], named(label)),
   ]),
-  // A sample of rows, without big5's 0x88, where Chromium lacks four characters that the standard has; the trail bytes step so that each table is met, with holes and broken pairs among them.
+  // A sample of rows, without big5's 0x88, where Chromium lacks four characters of the standard; the trail bytes cover each table, with
+  // gaps and broken pairs.
   ...double.map((label): [string, Buffer] => [
     label,
     page(
@@ -84,7 +85,7 @@ test('every character set of the standard is read as the browser reads it', asyn
     )
   }
   server.close()
-  // Four at a time: each is a process of its own.
+  // Four at a time, each a process.
   for (let i = 0; i < pages.length; i += 4)
     await Promise.all(
       pages.slice(i, i + 4).map(async ([name, content], n) => {

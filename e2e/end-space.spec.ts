@@ -1,4 +1,4 @@
-/** Room at the end of pages of running text, whose sections are headings, or anchors in them: it is left behind the text and parts nothing. */
+/** End space on pages of running text, with headings or anchors as sections: it comes after the text and separates nothing. */
 import { expect, type Browser, type Page } from '@playwright/test'
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -34,7 +34,7 @@ const pages: [name: string, files: string | File[], last: string][] = [
   ['headings in blocks of their own', page(`${nav}<h1>Mills</h1>${three.replaceAll(/<h2.*<\/h2>/g, '<div>$&</div>')}`), 'smock'],
 ]
 
-/** From each heading to what stands behind it, and how high it is; the page's own, without what was added. */
+/** Distances from headings to the next content, and heights; without added space. */
 const spaces = (there: Page) =>
   there.evaluate(() =>
     [...document.querySelectorAll('h2')].map((h) => {

@@ -1,4 +1,4 @@
-/** Parts that the browser lays out only when they are near: their heights are said until then, so that links over them stop where they should. */
+/** Parts that are laid out late: estimated heights make links over them stop in the right place. */
 import { expect } from '@playwright/test'
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -31,7 +31,7 @@ test('links over parts that are laid out late stop where they were computed to, 
   const glides = join(freshFolder(), 'index.html')
   writeFileSync(glides, styled(source, 'html { scroll-behavior: smooth; }')[0]!.buffer)
 
-  /** Where a visitor stops who has seen nothing of the page yet. */
+  /** Where a visitor stops who hasn't scrolled yet. */
   const stops = async (file: string, screen: keyof typeof SCREENS, javaScriptEnabled: boolean) => {
     const context = await browser.newContext({ javaScriptEnabled, viewport: SCREENS[screen] })
     const visitor = await context.newPage()
@@ -46,7 +46,7 @@ test('links over parts that are laid out late stop where they were computed to, 
     for (const js of [true, false]) {
       expect(Math.abs((await stops(home, screen, js)) - lands[screen]!), `${screen}, script ${js}`).toBeLessThanOrEqual(1)
     }
-    // As it came, a glide goes by what the page guesses.
+    // As it came, a smooth scroll goes by the page's estimate.
     expect(Math.abs((await stops(glides, screen, false)) - lands[screen]!)).toBeGreaterThan(200)
   }
 

@@ -1,4 +1,4 @@
-/** What only a browser sees of a page, on pages of `pages/field`: built as from a terminal, looked at as a visitor. */
+/** What only a browser shows of pages in `pages/field`: built from a terminal, opened as a visitor. */
 import { expect, test, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -6,7 +6,7 @@ import { pathToFileURL } from 'node:url'
 import { coveredEdge } from './support/boxes.ts'
 import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
 
-/** What a test is about shows on these; `npm run field` builds every page on all five. */
+/** Enough for these tests; `npm run field` uses all five screens. */
 const SCREENS = ['laptop', 'phone']
 const sourceOf = (name: string) => join(repository, 'e2e/pages/field', name, 'index.html')
 
@@ -25,7 +25,7 @@ async function built(name: string, screens = SCREENS): Promise<{ report: Report;
 
 const open = (page: Page, file: string) => page.goto(pathToFileURL(file).href)
 
-/** Two frames, so that what follows a scroll has followed. */
+/** Two frames, so that reactions to a scroll are done. */
 const frames = (page: Page) =>
   page.evaluate(async () => {
     for (let n = 0; n < 4; n++) await new Promise((done) => requestAnimationFrame(() => setTimeout(done, 20)))
@@ -36,7 +36,7 @@ async function standAt(page: Page, y: number): Promise<void> {
   await frames(page)
 }
 
-/** Items that look unlike most of the menu's. */
+/** Items that look different from most of the menu's. */
 const standingOut = (page: Page, menu: string) =>
   page.evaluate((selector) => {
     const links = [...document.querySelectorAll<HTMLElement>(`${selector} a`)]
@@ -71,7 +71,7 @@ test('a page whose links arrive gets the mark that it lacks, and no other offset
 for (const [name, menu] of [
   ['active', '#balk'],
   ['spy', 'nav'],
-  // Its script is right in a window of this height, and not in a taller one.
+  // Its script is right at this window height, but not in a taller window.
   ['nearly', 'nav'],
 ] as const)
   test(`on “${name}”, which marks an item already, never two are marked, wherever it stands`, async ({ page }) => {
@@ -162,23 +162,23 @@ for (const [name, what] of [
         expect(await off(), `${id} at ${width}, a moment later`).toBeLessThanOrEqual(1)
       }
     }
-    // What is none of ours keeps what the page says of it.
+    // Other elements keep the page's styles.
     if (name !== 'targeted') return
     await page.getByRole('link', { name: '1', exact: true }).click()
     await frames(page)
     expect(await page.evaluate(() => Math.round(document.getElementById('note')!.getBoundingClientRect().top))).toBe(280 + 96)
   })
 
-test('a part that lies fixed behind the page is told of where its link leaves it hidden', async () => {
+test('a part that lies fixed behind the page is reported if its link leaves it hidden', async () => {
   const { report } = await built('reveal')
   const [seen, hidden] = [report.links.filter((l) => l.label !== 'Where we are'), report.links.filter((l) => l.label === 'Where we are')]
   expect(seen.map((l) => l.fault)).toEqual(Array(3 * SCREENS.length).fill(null))
   expect(hidden.map((l) => l.fault)).toEqual(Array(SCREENS.length).fill('covered'))
 })
 
-test('what comes over a heading only on the way up is told of', async () => {
+test('what comes over a heading only on the way up is reported', async () => {
   const { report } = await built('panel-back')
-  // The last is not come to from further down everywhere.
+  // The last isn't reached from below on every screen.
   const whys = report.links.flatMap((l) => ('why' in l && l.why !== '' ? l.why : []))
   expect(new Set(whys)).toEqual(new Set(['arrives under “.offer” when followed from further down']))
   for (const label of ['Bread', 'Baking days', 'The oven'])
@@ -187,7 +187,7 @@ test('what comes over a heading only on the way up is told of', async () => {
 
 test('links arrive under a header that a script of the page makes and brings in on the way, known or not', async ({ page }) => {
   const { report, file } = await built('copied-header')
-  // Those of the copy as well.
+  // Including those of the copy.
   expect(report.links).toHaveLength(2 * 4 * SCREENS.length)
   expect(report.links.filter((l) => l.fault)).toEqual([])
   for (const [width, height] of [
@@ -219,7 +219,7 @@ test('links to places of the page are followed on it, whatever its base says', a
     await expect(page).toHaveURL(new RegExp(`#${id}$`))
   }
   expect(context.pages()).toHaveLength(1)
-  // What leads elsewhere does as the page says.
+  // Links that lead elsewhere work as in the page.
   expect(await page.getByRole('link', { name: 'what others say' }).getAttribute('target')).toBeNull()
 })
 
@@ -239,13 +239,13 @@ test('what lies over the whole page until it is sent away is told once, and link
 
 test('a menu that stands beside what is seen, and that nothing opens there, is in use where it opens', async () => {
   const { report } = await built('pushes')
-  // The other is seen on all but the phone.
+  // The other is visible except on the phone.
   expect(report.links).toHaveLength(4 * SCREENS.length)
   expect(report.links.flatMap((l) => (l.fault ? l.screen : []))).toEqual(Array(4).fill('phone'))
   expect(report.findings.map((f) => f.code)).toContain('menu-left-open')
 })
 
-test('a header that leaves less than half of a screen is told of there, with what is covered', async () => {
+test('a header that leaves less than half of a screen is reported there, with what is covered', async () => {
   const { report } = await built('tall-bar', ['laptop', 'phone-lying'])
   const bad = report.links.filter((l) => l.fault)
   expect(new Set(bad.map((l) => `${l.screen} ${l.fault}`))).toEqual(new Set(['phone-lying covered']))
@@ -280,7 +280,7 @@ for (const [name, links] of [
   ['mega', 7],
   // One header for wide screens, another for narrow ones.
   ['two-bars', 4],
-  // It fills one screen but for a few pixels, and scrolls once a menu is made.
+  // It nearly fills a screen, and scrolls once a menu is made.
   ['just-fits', 4],
 ] as const)
   test(`every link of “${name}” arrives and is seen to be marked`, async () => {
@@ -306,7 +306,7 @@ test('targets that paint nothing and stand above their headings are judged by th
   }
 })
 
-test('a drawer that stays open over what its links lead to is told of, on every screen', async () => {
+test('a drawer that stays open over what its links lead to is reported, on every screen', async () => {
   const { report } = await built('drawer')
   expect(report.links).toHaveLength(4 * SCREENS.length)
   expect(report.links.map((l) => [l.fault, 'why' in l ? l.why : ''])).toEqual(
@@ -325,7 +325,7 @@ test('a header on its way from one size to the next moves nothing, and a link ho
   const places = await page.evaluate(async () => {
     const link = document.querySelector<HTMLElement>('a[href="#pictures"]')!
     const out: number[][] = []
-    // The second and third from a header that has hardly begun to grow again.
+    // The second and third are followed while the header has hardly started to grow.
     for (let n = 0; n < 3; n++) {
       scrollTo(0, 0)
       await new Promise((done) => setTimeout(done, n ? 110 : 600))

@@ -1,4 +1,4 @@
-/** How the application handles: where the focus is, what keys do, what is refused and how, and what a small window keeps. */
+/** Focus, keys, invalid input, and small windows. */
 import { expect, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -10,7 +10,7 @@ import { test } from './support/test.ts'
 const field = (name: string) => [
   { name: 'index.html', mimeType: 'text/html', buffer: readFileSync(join(repository, 'e2e/pages/field', name, 'index.html')) },
 ]
-/** What has the focus, by its role and name. */
+/** The focused element, by role and name. */
 const focused = (page: Page) =>
   page.evaluate(() => {
     const el = document.activeElement
@@ -23,7 +23,7 @@ test.describe('handling', () => {
     await page.getByTestId('files').setInputFiles(field('bakery'))
     await measured(page)
     await expect.poll(() => focused(page)).toBe('h1 Oven and Peel')
-    // The list is that of after the press: each part once, with its number and the ID that it is to get.
+    // The list shows the result of the press: each part once, with number and ID.
     const before = page.getByRole('list', { name: 'Parts found' }).getByRole('listitem')
     await expect(before.first()).toContainText('1Bread by seven#bread-by-seven (new)')
     const count = await before.count()
@@ -40,7 +40,7 @@ test.describe('handling', () => {
     const third = await focused(page)
     await page.keyboard.press('ArrowUp')
     await page.keyboard.press('Delete')
-    // Something leads there: what becomes of that is asked, and Enter takes what is offered.
+    // Links lead there: a dialog asks, and Enter takes the suggestion.
     await page.getByRole('dialog').waitFor()
     await page.keyboard.press('Enter')
     await expect(page.getByLabel(/^ID of section/)).toHaveCount(count - 1)
@@ -75,7 +75,7 @@ test.describe('handling', () => {
     await page.keyboard.press('ArrowRight')
     const small = page.getByRole('radio', { name: /^Small/ })
     await expect(small).toBeChecked()
-    // What is shown is written anew, and the focus stays.
+    // The result is computed again, and the focus stays.
     await expect(page.getByText('Writing the page…')).toHaveCount(0)
     await expect(small).toBeFocused()
     const asked = page.waitForRequest((request) => request.url().includes('/handover/page'))

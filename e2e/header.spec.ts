@@ -1,4 +1,4 @@
-/** What the designer gives the page's header: as it is seen in the live page, and as a visitor has it. */
+/** Header choices, in the live page and for a visitor. */
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Browser, type Page } from '@playwright/test'
 import { copyFileSync, cpSync, readFileSync } from 'node:fs'
@@ -75,9 +75,9 @@ test.describe('the header', () => {
         await expect.poll(async () => (await seen(there)).bottom).toBe(56)
         await expect.poll(async () => (await seen(there)).ground).not.toBe('rgba(0, 0, 0, 0)')
         expect((await seen(there)).shadow).not.toBe('none')
-        // Its own way of shrinking is as it was.
+        // Its own transition is unchanged.
         await expect(there.locator('header')).toHaveCSS('transition', /^padding 0\.2s.*, translate 0\.2s/)
-        // Whoever has the focus in it keeps it in sight.
+        // A focused header stays visible.
         await there.locator('header a[href="#beds"]').focus()
         await scrollTo(there, 1500)
         await atRest(there)
@@ -177,7 +177,7 @@ test.describe('the header', () => {
         await atRest(visitor, javaScriptEnabled)
         expect(await visitor.evaluate(() => scrollY), to).toBe(900)
       }
-      // What is followed from there arrives as ever.
+      // Links followed from there arrive as usual.
       await visitor.keyboard.press('Enter')
       await expect
         .poll(() =>
@@ -190,7 +190,7 @@ test.describe('the header', () => {
       await context.close()
     })
 
-  /** What a page's header may be: what pads it stands in it, or it has its padding itself. */
+  /** Kinds of headers: padding on a child, or its own. */
   const HEADERS = {
     'sticky, padded within': '',
     'fixed, the page has room for it':
@@ -257,7 +257,7 @@ test.describe('the header', () => {
             expect([id, from, Math.abs(stop - lands[id]!) <= 1], `stops at ${stop}, computed ${lands[id]}`).toEqual([id, from, true])
           }
       })
-      // Without script it has its full size, and links leave room for that.
+      // Without script it keeps its full size, and offsets allow for that.
       await visit(
         browser,
         url,
@@ -289,7 +289,7 @@ test.describe('the header', () => {
       await page.getByLabel('or once the first section has passed').check()
       await measured(page)
       const land = page.locator('[data-arrival-row="towpath"] [data-screen="laptop"][data-land]')
-      // What it takes more is measured.
+      // Additional height is measured.
       await expect.poll(async () => Number(await land.getAttribute('data-land'))).toBeGreaterThan(900)
       const stop = Number(await land.getAttribute('data-land'))
       await expect(page.locator('[data-arrival-row="weir"] [data-screen="phone"]')).not.toContainText('covered')
@@ -306,7 +306,7 @@ test.describe('the header', () => {
                 n === true ? n : Math.round(+n),
               )
             })
-          // One that lies over the page leaves room below itself by the page's own padding, which stays.
+          // A header over the page has its space as padding of the page, which stays.
           const top = 0
           expect(await boxes()).toEqual([0, top, top + view, true])
           const state = () => there.locator('header').getAttribute('data-wb-at')

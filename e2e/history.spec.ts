@@ -1,4 +1,4 @@
-/** Moving through the history is no arrival: the place where the visitor left is restored, and stays. */
+/** Going back and forward isn't an arrival: the visitor's position is restored, and stays. */
 import { expect, test, type Browser, type Page } from '@playwright/test'
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -11,13 +11,13 @@ const sources = [
   ...readdirSync(join(repository, 'e2e/pages'))
     .filter((f) => f.endsWith('.html'))
     .map((f) => join(repository, 'e2e/pages', f)),
-  // Its header is a part of a px higher than its style can say.
+  // Its header has a fractional height that its style can't express.
   join(repository, 'e2e/pages/field/festival/index.html'),
 ]
 
 const built = async (source: string): Promise<string> => pathToFileURL(await handedOver(source)).href
 
-/** As for a visitor whose letters are larger than where it was measured: the header is higher than the style says. */
+/** A visitor with larger text than measured: the header is taller than the style says. */
 async function builtForLargerLetters(source: string): Promise<string> {
   const address = await built(source)
   changed(fileURLToPath(address), /--wb-header: [\d.]+px/, '--wb-header: 30px')
@@ -31,10 +31,10 @@ function changed(path: string, what: RegExp, to: string): void {
   writeFileSync(path, other)
 }
 
-/** Long enough for anything that would still move the page. */
+/** Long enough for any late movement. */
 const stay = (page: Page) => page.waitForTimeout(4000)
 
-/** The items, if any, that the place itself marks; the top stands for the section that begins there. */
+/** Items that the position marks; the top stands for the section that starts there. */
 async function markedByPlace(page: Page): Promise<void> {
   const seen = await facts(page)
   const line = await page.evaluate(() => {
@@ -51,7 +51,7 @@ async function walkThroughHistory(browser: Browser, address: string, hasNavigati
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } })
   try {
     const page = await context.newPage()
-    // Engines of today without it are many; what stands in for it is tried here.
+    // Many current engines lack it; the fallback is tested here.
     if (!hasNavigation) await page.addInitScript(() => Object.defineProperty(window, 'navigation', { value: undefined }))
     await page.goto(address)
     await atRest(page)
@@ -64,7 +64,7 @@ async function walkThroughHistory(browser: Browser, address: string, hasNavigati
       return all.map((a) => a.getAttribute('href')!)
     })
     const follow = async (href: string) => {
-      // By script, since a press by hand would first scroll to a menu that was left behind.
+      // By script, because a real press would scroll to the menu first.
       await page
         .locator(`[data-wb-menu] a[href="${href}"]`)
         .first()
@@ -73,7 +73,7 @@ async function walkThroughHistory(browser: Browser, address: string, hasNavigati
       await page.waitForTimeout(600)
     }
     const [last, middle] = [links.at(-1)!, links.at(-2)!]
-    /** A header that shrinks meanwhile may shift the page: what counts is where it stands when it is left. */
+    /** A shrinking header may shift the page: the position on leaving counts. */
     const standAt = async (top: number): Promise<number> => {
       await scrollTo(page, top)
       await atRest(page)
@@ -89,14 +89,14 @@ async function walkThroughHistory(browser: Browser, address: string, hasNavigati
     await page.goForward()
     await stay(page)
     expect(await page.evaluate(() => Math.round(scrollY))).toBe(Math.round(arrived))
-    // With a hash before, and away from where that leads.
+    // With a hash, and away from its target.
     const away = await standAt(Math.round(furthest * 0.25))
     await follow(middle)
     await page.goBack()
     await stay(page)
     expect(await page.evaluate(() => [location.hash !== '', scrollY])).toEqual([true, away])
     await markedByPlace(page)
-    // Right at a section, where a pixel decides what is seen first: loaded again, and come back to from elsewhere.
+    // Exactly at a section, where one pixel decides: reloaded, and returned to.
     await follow(middle)
     const there = await page.evaluate(() => Math.round(scrollY))
     const again: Record<string, () => Promise<unknown>> = {
@@ -133,7 +133,7 @@ test.describe('history', () => {
       expect(wrong.filter(Boolean)).toEqual([])
     })
   }
-  // A header that takes its time is as one on a busy machine: it is on its way to its other size long after the page is whole.
+  // A slow header is like one on a busy machine: it still moves long after loading.
   for (const duration of ['0.2s', '2.5s']) {
     test(`whoever comes back again and again finds the same place, where a header shrank in ${duration} on the way to it too`, async ({
       page,
@@ -152,7 +152,7 @@ test.describe('history', () => {
         await atRest(page)
         const left = await page.evaluate(() => scrollY)
         const small = await page.locator('.bar').evaluate((bar: HTMLElement) => bar.offsetHeight)
-        // It did shrink, and what shrank took the page along.
+        // It did shrink, and the page moved with it.
         expect([left, tall - small]).toEqual([place - before, 32])
         for (let again = 1; again <= 3; again++) {
           await page.goto('about:blank')
@@ -177,7 +177,7 @@ test.describe('history', () => {
   })
 
   test('an engine that keeps nothing in its place by itself is left to put the page back as it does', async ({ page }) => {
-    // As WebKit: with its smooth motion taken away it goes to the hash instead.
+    // Like WebKit: without smooth motion it goes to the hash.
     await page.addInitScript(() => {
       const own = Object.getOwnPropertyDescriptor(HTMLElement.prototype, 'style')!
       const get = function (this: HTMLElement): unknown {
@@ -199,7 +199,7 @@ test.describe('history', () => {
   })
 })
 
-/** Four at a time: most of it is waiting, and the rest is not. */
+/** Four at a time: most of it is waiting. */
 async function sideBySide<T, R>(all: readonly T[], work: (one: T) => Promise<R>): Promise<R[]> {
   const open = [...all]
   const done: R[] = []

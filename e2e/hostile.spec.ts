@@ -1,4 +1,4 @@
-/** A page that tries to reach the application or the network gets nowhere, its scripts on and off. */
+/** A page that tries to reach the application or the network fails, with and without its scripts. */
 import { expect, test } from '@playwright/test'
 import { createSocket } from 'node:dgram'
 import { mkdtempSync, readFileSync } from 'node:fs'
@@ -58,7 +58,7 @@ test.describe('a hostile page', () => {
       response.end('x')
     })
     await new Promise<void>((done) => listener.listen(0, '127.0.0.1', done))
-    // What comes without speaking HTTP is heard as well.
+    // Connections that don't speak HTTP count too.
     listener.on('connection', () => heard.push('connection'))
   })
   test.afterAll(async () => {
@@ -83,7 +83,7 @@ test.describe('a hostile page', () => {
     const tries = await frame.evaluate(() => (window as unknown as { tries: Record<string, string> }).tries)
     for (const name of ['parent document', 'parent location', 'fetch api', 'fetch api by path', 'fetch away', 'rtc'])
       expect(tries[name], name).toBe('stopped')
-    // And it can still be worked on.
+    // It can still be worked on.
     await setUp(page)
     await page.getByLabel('Page’s own scripts').uncheck()
     await page.waitForTimeout(3000)
@@ -121,7 +121,7 @@ for (const rel of ['preconnect', 'dns-prefetch']) for (const href of ['http://12
       playwright.chromium.launchPersistentContext(mkdtempSync(join(tmpdir(), 'waybell-profile-')), {
         executablePath: peoplesBrowserPath,
         args: ['--no-sandbox', ...args],
-        // As people have it: without what Playwright quiets by itself.
+        // As people have it: without Playwright's switches.
         ignoreDefaultArgs: ['--disable-background-networking', '--disable-component-extensions-with-background-pages'],
       })
     const browser = await open(`--log-net-log=${netLog}`)
@@ -143,7 +143,7 @@ for (const rel of ['preconnect', 'dns-prefetch']) for (const href of ['http://12
       const logged = readFileSync(netLog, 'utf8')
       expect(logged).toContain(new URL(server.address).host)
       expect(logged).not.toContain('looked-up')
-      // Had they got out, they would have been heard.
+      // The listener would have heard them.
       const control = createServer((_, response) =>
         response.setHeader('Content-Type', 'text/html').end(calling((calls.address() as AddressInfo).port)),
       )
@@ -197,7 +197,7 @@ caches.open('pictures').then((cache) => cache.put('/one', new Response('kept')))
       ...(window as unknown as { states: unknown[]; kept: unknown[] }),
       length: history.length,
     }))
-    // As a visitor's browser tells it.
+    // As a visitor's browser reports it.
     expect([states, length]).toEqual([[null, null, null, null, null, 29], 36])
     expect(frame.url()).toContain('?step=29')
     expect(kept.slice(0, 5)).toEqual(['yes', 'too', 2, 'kept,other', null])
@@ -241,7 +241,7 @@ setInterval(() => { alert('x'); confirm('y'); print() }, 5)</script>`,
       for (const name of ['Menus', 'Travel', 'Sections']) await task(page, name)
       if (by === 'messages to the application') {
         await expect(page.getByRole('alert').getByText('sends endless messages')).toBeVisible({ timeout: 20_000 })
-        // It was stopped where it speaks: what it says goes through the browser, which would be kept waiting before the application is.
+        // Stopped at its source: its messages would fill the browser's queue before the application could react.
         await expect.poll(() => page.evaluate(() => (window as unknown as { loud: number }).loud)).toBeGreaterThan(0)
         await page.getByRole('button', { name: 'Open it without its scripts' }).click()
       } else {
@@ -253,7 +253,7 @@ setInterval(() => { alert('x'); confirm('y'); print() }, 5)</script>`,
       await setUp(page)
       await task(page, 'Menus')
       await expect(page.getByRole('textbox', { name: 'Label of item A' })).toBeVisible()
-      // How long a press waited is judged by `npm run attack`, not here.
+      // `npm run attack` judges how long a press waited.
       const answers = await page.evaluate(() => (window as unknown as { answers: number[] }).answers)
       annotations.push({ type: 'slowest answer', description: String(Math.max(0, ...answers)) })
     })

@@ -1,4 +1,4 @@
-/** What comes into a page by itself some time after it was loaded, or was measured: figures are of the page as its visitors have it. */
+/** Content that appears some time after loading or measuring: figures are for the page as visitors have it. */
 import { expect } from '@playwright/test'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'

@@ -1,4 +1,4 @@
-/** Menus that are made: in the real interface, and as visitors have them, with and without script, on a wide screen and a narrow one. */
+/** Made menus in the application and for visitors, with and without script, on wide and narrow screens. */
 import { expect, type Browser, type Page } from '@playwright/test'
 import AxeBuilder from '@axe-core/playwright'
 import { readFileSync } from 'node:fs'
@@ -37,7 +37,7 @@ const choose = (page: Page, menu: string, name: string, option: string) =>
 const nav = (page: Page, name: string) => liveFrame(page).locator(`nav[aria-label="${name}"]`)
 
 test.describe('menus that are made', () => {
-  test('are made in a form, nested, kept in step, and taken to other pages', async ({ page, browser, server }) => {
+  test('are made in a form, nested, synced, and taken to other pages', async ({ page, browser, server }) => {
     await bringIn(page, server, [{ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(site()) }])
     await page.getByRole('button', { name: 'Set up all 2 pages' }).click()
     await openPage(page, 'more/maps.html')
@@ -130,7 +130,7 @@ test.describe('menus that are made', () => {
       await page.getByRole('button', { name: 'Form of Back to top' }).click()
     })
 
-    await test.step('every link of every menu is tried: a rail over the headings is told of, and mended by one press', async () => {
+    await test.step('every link of every menu is tried: a rail over the headings is reported, and mended by one press', async () => {
       await page
         .getByTestId('tried')
         .getByText(/links tried on/)
@@ -143,7 +143,7 @@ test.describe('menus that are made', () => {
       await page.getByRole('button', { name: 'Put it beside the page' }).click()
       await page.keyboard.press('Escape')
       await expect(page.getByTestId('tried')).toHaveText(/^\d+ links tried on 2 screens, all arrive$/)
-      // In five menus, the step links without the first.
+      // In five menus: the step links without the first.
       const links = await liveFrame(page).locator('[data-wb-made] a[href^="#"]').count()
       await expect(page.getByTestId('tried')).toHaveText(new RegExp(`^${links} links tried`))
     })
@@ -210,7 +210,7 @@ test.describe('menus that are made', () => {
       const name = await look.getByRole('radio', { name: /^Normal/ }).getAttribute('aria-label')
       return Number(/contrast ([\d.]+) to 1/.exec(name!)![1])
     }
-    // The strip says the same, and a state is held in the live page.
+    // The strip agrees, and a state is shown in the live page.
     await expect(look.getByRole('img', { name: /^Contrast of an item current over the page/ })).toBeVisible()
     await look.getByText('As a table').click()
     await expect(look.getByRole('row', { name: /Ground 1/ })).toContainText(/\d\.\d\d/)
@@ -230,7 +230,7 @@ test.describe('menus that are made', () => {
     const least = await said()
     expect(Math.abs(least - (await measuredOf()))).toBeLessThanOrEqual(0.1)
     expect(least).toBeLessThan(4.5)
-    // The least opacity with which it is read is one press away, and the pixels say so.
+    // The lowest readable opacity is one press away, and the pixels confirm it.
     await page
       .getByRole('button', { name: /finding/ })
       .first()
@@ -243,7 +243,7 @@ test.describe('menus that are made', () => {
     await task(page, 'Menus')
     expect(await measuredOf()).toBeGreaterThan(4.45)
 
-    // Behind a button on small screens alone.
+    // Behind a button on small screens only.
     await task(page, 'Menus')
     await page.getByRole('button', { name: 'Form of Sections' }).click()
     await choose(page, 'Sections', 'Form', 'Bar at the top')
@@ -265,7 +265,7 @@ test.describe('menus that are made', () => {
         await context.close()
       }
 
-    // On a screen that it is not on it covers nothing.
+    // On a screen without it, it covers nothing.
     await task(page, 'Menus')
     await page.getByRole('button', { name: 'Form of Sections' }).click()
     await page.getByRole('group', { name: 'Screens of Sections' }).getByLabel('Phone').uncheck()
@@ -318,7 +318,7 @@ async function withScript(browser: Browser, home: string): Promise<void> {
   ]) {
     const context = await browser.newContext({ viewport })
     const page = await context.newPage()
-    // Chromium 156 may lose what a page keeps for a visit when one from a file is loaded again on a busy machine; what comes over HTTP it keeps.
+    // Chromium 156 may lose session storage of a reloaded file page on a busy machine; over HTTP it doesn't.
     await page.route('http://visit.test/', (route) => route.fulfill({ path: home }))
     await page.goto('http://visit.test/')
     const marks = page.locator('nav[aria-label="Sections 2"]')
@@ -366,9 +366,9 @@ async function withScript(browser: Browser, home: string): Promise<void> {
     await atRest(page)
     await expect(inn).toBeHidden()
     expect(new URL(page.url()).hash).toBe('#inn')
-    // What opens the list that the current item is in says so.
+    // The opener of the current item's list is marked.
     await expect(opener).toHaveAttribute('data-wb-within')
-    // What the page says of lists and links is kept away.
+    // The page's list and link styles are kept out.
     const entry = page.locator('nav[aria-label="Sections"] li').first()
     expect(await entry.evaluate((li) => getComputedStyle(li, '::before').content)).toBe('none')
     await page.emulateMedia({ media: 'print' })
@@ -389,7 +389,7 @@ async function withoutScript(browser: Browser, home: string): Promise<void> {
   await context.close()
 }
 
-/** The lowest contrast of words in this colour with what is painted behind a rail's edge, over each section. @see WCAG 2.2, relative luminance */
+/** The lowest contrast of text in this colour with the pixels behind a rail's edge, over each section. @see WCAG 2.2, relative luminance */
 async function leastRatio(browser: Browser, home: string, sections: number, ink: readonly number[]): Promise<number> {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.goto(pathToFileURL(home).href)
@@ -401,7 +401,7 @@ async function leastRatio(browser: Browser, home: string, sections: number, ink:
   let least = Infinity
   for (let n = 0; n < sections; n++) {
     const box = (await page.locator('nav[aria-label="Sections"]').boundingBox())!
-    // Within the border, beside the words.
+    // Inside the border, beside the text.
     await page.evaluate((id) => document.getElementById(id)!.scrollIntoView({ behavior: 'instant' }), `s${n}`)
     const png = (await page.screenshot({ clip: { x: box.x + 3, y: box.y + 3, width: 2, height: 2 } })).toString('base64')
     const behind = await page.evaluate(async (data) => {

@@ -1,4 +1,4 @@
-/** Menus: where items lead, on the page, on other pages of the site and outside, in the real interface and in what is handed over. */
+/** Menus: targets on the page, on other pages and outside, in the application and in the handover. */
 import { expect, type Page } from '@playwright/test'
 import AxeBuilder from '@axe-core/playwright'
 import { readFileSync } from 'node:fs'
@@ -233,7 +233,7 @@ test.describe('menus', () => {
       await page.getByRole('button', { name: 'Pick on the page' }).click()
       await liveFrame(page).locator(what).first().dispatchEvent('click')
     }
-    // What was pressed stands in the link.
+    // The pressed element is inside the link.
     await pick('p svg')
     await expect(page.getByLabel(/^Target of link a link without words/)).toBeFocused()
     await pick('nav a:nth-child(2)')

@@ -1,4 +1,4 @@
-/** Motion, address and history of links: chosen in the application, and as a visitor has them. */
+/** Motion, address and history of links: chosen in the application, and for a visitor. */
 import { expect, type Browser, type BrowserContextOptions, type Page } from '@playwright/test'
 import { copyFileSync, cpSync } from 'node:fs'
 import { dirname, join } from 'node:path'
@@ -19,7 +19,7 @@ test.describe('motion', () => {
     await task(page, 'Travel')
   }
 
-  /** The page as it is handed over, with what it needs beside it. */
+  /** The handed-over page, with its files. */
   async function home(page: Page): Promise<string> {
     const file = await takeHome(page)
     for (const name of ['sky-week.css', 'sky-week.js']) copyFileSync(join(repository, 'demo/ostrey', name), join(dirname(file), name))
@@ -37,12 +37,12 @@ test.describe('motion', () => {
     return result
   }
 
-  /** Follows a menu's link by the mouse. @returns every place that was drawn on the way, and how long after the press the page moved last, in ms */
+  /** Follows a menu link by mouse. @returns every drawn position, and the time from press to last movement in ms */
   async function press(page: Page, id: string, meanwhile?: () => Promise<void>): Promise<{ places: number[]; took: number }> {
     await page.evaluate(() => {
       const seen: [number, number][] = [[NaN, scrollY]]
       Object.assign(window, { seen })
-      // A busy machine may draw the first step of the way late: its time counts from the press.
+      // A busy machine may draw the first step late: its time counts from the press.
       addEventListener('click', () => (seen[0]![0] = performance.now()), { capture: true, once: true })
       const look = () => {
         if (seen.at(-1)![1] !== scrollY) seen.push([performance.now(), scrollY])
@@ -50,7 +50,7 @@ test.describe('motion', () => {
       }
       look()
     })
-    // A press of Playwright's own would first scroll to where a sticky header would stand without.
+    // Playwright's press would first scroll to where a sticky header would be without sticking.
     const { x, y, width, height } = (await page.locator(`header a[href="#${id}"]`).boundingBox())!
     await page.mouse.click(x + width / 2, y + height / 2)
     if (meanwhile) await meanwhile()
@@ -106,7 +106,7 @@ test.describe('motion', () => {
           await atRest(there)
           const { places, took } = await press(there, id)
           expect(took, id).toBeGreaterThan(LONG - 200)
-          // Browsers keep what is seen in its place while the header shrinks by 32 px on the way.
+          // Scroll anchoring compensates while the header shrinks by 32 px.
           const steps = places.slice(1).map((y, i) => (y - places[i]!) * (from ? -1 : 1))
           expect(Math.min(...steps), 'goes one way all along').toBeGreaterThanOrEqual(-32)
           expect(Math.abs((await gap(there, id)) - 24)).toBeLessThanOrEqual(1)
@@ -122,7 +122,7 @@ test.describe('motion', () => {
       visitor(browser, url, {}, async (there) => {
         const { places } = await press(there, 'beds')
         const [first, last] = [places[0]!, places.at(-1)!]
-        // A header that shrinks on the way may move what stands.
+        // A shrinking header may move a page at rest.
         expect(places.filter((y) => Math.abs(y - first) > 60 && Math.abs(y - last) > 60)).toEqual([])
         expect(Math.abs((await gap(there, 'beds')) - 24)).toBeLessThanOrEqual(1)
       }))
@@ -148,13 +148,13 @@ test.describe('motion', () => {
         ['wheel', (there: Page) => there.mouse.wheel(0, 1)],
         ['keydown', (there: Page) => there.keyboard.press('Shift')],
       ] as const)
-        // A busy machine may bring the input only when the page has arrived: such a try says nothing and is made again.
+        // A busy machine may deliver the input after the arrival: that try is repeated.
         await expect(async () => {
           const { at, y, furthest } = await visitor(browser, url, {}, async (there) => {
             await there.evaluate((type) => {
               addEventListener(type, () => Object.assign(window, { at: scrollY }), { capture: true, once: true, passive: true })
             }, kind)
-            // From where the header is small already: on its way there the browser keeps what is seen in its place, which moves the page too.
+            // From where the header is small already: scroll anchoring would move the page too.
             await scrollTo(there, 600)
             await atRest(there)
             await press(there, 'contact', async () => {
@@ -170,7 +170,7 @@ test.describe('motion', () => {
           stopped[kind] = [at, y]
           expect(at).toBeLessThan(furthest - 200)
         }).toPass()
-      // The wheel’s own pixel comes on top.
+      // The wheel's own pixel is added.
       for (const [at, y] of Object.values(stopped)) expect(Math.abs(y - at)).toBeLessThanOrEqual(1)
     })
 
@@ -216,7 +216,7 @@ test.describe('motion', () => {
           expect(Math.abs((await gap(there, id)) - 24)).toBeLessThanOrEqual(1)
           expect(await there.evaluate(() => [location.hash, document.querySelector(':target')?.id])).toEqual([`#${id}`, id])
         }
-        // What leads to the top says so as it is written, and nothing is loaded anew.
+        // A link to the top keeps its address, and nothing is reloaded.
         await there.evaluate(() => Object.assign(window, { isSame: true }))
         await there
           .locator('footer a[href="#"], footer a[href="#top"], a[href="#top"], a[href="#"]')

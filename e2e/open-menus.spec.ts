@@ -1,4 +1,4 @@
-/** Menus that open on a small screen: tried as a visitor opens them, told of where they stay open, and shut behind a press. */
+/** Menus that open on a small screen: tried like a visitor, reported if they stay open, and closed after a press. */
 import { expect, type Page } from '@playwright/test'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
@@ -17,7 +17,7 @@ test.describe('menus that open', () => {
     await page.getByRole('button', { name: /^(\d+|No) findings?/ }).click()
   }
 
-  /** What is seen at the middle of the first words of what a link leads to stands in it. */
+  /** True when the target's first text is visible at its centre. */
   const isSeen = (page: Page, id: string) =>
     page.evaluate((at) => {
       const heading = document.getElementById(at)!.querySelector('h2')!
@@ -28,15 +28,15 @@ test.describe('menus that open', () => {
     }, id)
 
   for (const { name, opener, ids } of [
-    // A button to open it and another to shut it, and its presses do not leave it.
+    // One button opens it, another closes it; a press leaves it open.
     { name: 'open-menus/overlay.html', opener: '.opens', ids: ['nets', 'lines', 'floats', 'visit'] },
-    // Another menu than the one that is seen on a wide screen, in a dialog over the page.
+    // A different menu than on wide screens, in a dialog over the page.
     { name: 'open-menus/dialog.html', opener: '[aria-label="Open menu"]', ids: ['nets', 'lines', 'floats'] },
-    // What opens it is a link to nowhere, and in its presses no wish to go to the top.
+    // Its opener is a link to nowhere; pressing it must not go to the top.
     { name: 'open-menus/hash.html', opener: '.opens', ids: ['nets', 'lines', 'floats'] },
-    // It pushes the page aside, and a press takes the page along, over it.
+    // It pushes the page aside, and a press moves the page over it.
     { name: 'field/pushes/index.html', opener: '.opens', ids: ['flours', 'bread', 'miller'] },
-    // A page's script that takes the presses and leaves its menu open.
+    // A page script handles presses and leaves the menu open.
     { name: 'field/gym/index.html', opener: '.navbar-toggle', ids: ['about', 'classes', 'trainers'] },
   ])
     test(`one that stays open over what its links lead to is told, and shut behind them: ${name}`, async ({ page, browser, server }) => {
@@ -61,12 +61,12 @@ test.describe('menus that open', () => {
         await expect(current).toHaveAttribute('href', `#${id}`)
       }
       await test.step('to open it moves nothing', async () => {
-        // What a script of the page leaves elsewhere is put right first.
+        // Where the page's script stops is corrected first.
         await visitor.waitForTimeout(1500)
         await atRest(visitor)
         const before = await visitor.evaluate(() => scrollY)
         await visitor.locator(opener).tap()
-        // Longer than a script that takes a press is waited for.
+        // Longer than the wait for a script that handles a press.
         await visitor.waitForTimeout(2500)
         expect(await visitor.evaluate(() => scrollY)).toBe(before)
         await expect(current).toHaveAttribute('href', `#${ids.at(-1)}`)
@@ -76,7 +76,7 @@ test.describe('menus that open', () => {
       // By keys alone.
       await visitor.locator(opener).focus()
       await visitor.keyboard.press('Enter')
-      // What comes in by a transition takes no focus before it is there.
+      // An element under transition takes no focus before it's there.
       const second = link(ids[1]!)
       await expect(async () => {
         await second.focus()
@@ -84,7 +84,7 @@ test.describe('menus that open', () => {
       }).toPass()
       await visitor.keyboard.press('Enter')
       await expect.poll(() => isSeen(visitor, ids[1]!)).toBe(true)
-      // Where it does not open nothing of that is pressed.
+      // Where it doesn't open, nothing is pressed.
       await visitor.setViewportSize({ width: 1280, height: 800 })
       await link(ids[2]!).click()
       await expect.poll(() => isSeen(visitor, ids[2]!)).toBe(true)

@@ -1,6 +1,6 @@
 /**
- * The live page is patched and never loaded again; after any series of commands it equals a fresh load of the handover. The commands are
- * generated: by what the site's document holds at the time, with a seed, so that a failure can be had again.
+ * The live page is patched, never reloaded; after any series of commands it equals a fresh load of the handover. Commands are generated
+ * from the document with a seed, so that failures can be repeated.
  */
 import { expect, type Page } from '@playwright/test'
 import { join } from 'node:path'
@@ -24,7 +24,7 @@ interface Doc {
   }[]
 }
 
-/** Numbers from 0 to 1, the same for the same seed. */
+/** Pseudo-random numbers from 0 to 1, by seed. */
 function random(seed: number): () => number {
   let state = seed
   return () => {
@@ -33,7 +33,7 @@ function random(seed: number): () => number {
   }
 }
 
-/** A command that may fit the document, or be refused. */
+/** A command that may fit the document or be refused. */
 function generate({ pages: [page] }: Doc, next: () => number, n: number): object {
   const pick = <T>(list: readonly T[]): T => list[Math.floor(next() * list.length)]!
   const section = pick(page!.sections)
@@ -101,17 +101,17 @@ function generate({ pages: [page] }: Doc, next: () => number, n: number): object
   ])()
 }
 
-/** Where the patched document differs from a fresh load of the handover; null where it does not. */
+/** The difference between the patched document and a fresh load; null for none. */
 async function difference(page: Page, address: string): Promise<string | null> {
   const html = await (await page.request.post(`${address}/handover/page`)).text()
   const frame = page.frames().find((f) => f.url().includes('--still.localhost'))!
   return frame.evaluate((text) => {
     const fresh = new DOMParser().parseFromString(text, 'text/html')
-    // Attributes have no order, and two texts side by side are one.
+    // Attribute order and split text nodes don't matter.
     const [own, now] = [fresh, document].map((d) => {
       const copy = d.documentElement.cloneNode(true) as Element
       copy.normalize()
-      // The live page's script has every part, of which a handover carries those that the page has use for.
+      // The live page's script has all parts, a handover only those the page needs.
       for (const script of copy.querySelectorAll('script[data-wb="script"]')) script.textContent = ''
       for (const el of [copy, ...copy.querySelectorAll('*')]) {
         const attributes = [...el.attributes].sort((x, y) => (x.name < y.name ? -1 : 1))
@@ -170,7 +170,7 @@ test.describe('patching', () => {
         taken.push(command)
         if (taken.length % 4) continue
         await stored(page)
-        // Until the tab has followed, measured, and patched what came of that.
+        // Until the tab has measured and patched.
         await expect.poll(() => difference(page, `${api}/pages/${key}`), { message: JSON.stringify(taken.slice(-4)) }).toBeNull()
       }
       expect(taken.length).toBe(40)

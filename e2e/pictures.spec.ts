@@ -1,4 +1,4 @@
-/** Pictures that say no size are given theirs: what stands below stays where it is when they come in, and nothing else moves. */
+/** Pictures without sizes get theirs: content below stays in place when they load, and nothing else moves. */
 import { expect, test, type Browser } from '@playwright/test'
 import { zipSync } from 'fflate'
 import { readdirSync, readFileSync } from 'node:fs'
@@ -21,7 +21,7 @@ const source = new TextDecoder().decode(files['index.html'])
 let server: Server
 let http: HttpServer
 let address = ''
-/** What the page is, and whether its pictures come. */
+/** The page, and whether its pictures load. */
 let shown = source
 let comes = true
 
@@ -30,7 +30,7 @@ test.beforeAll(async () => {
   http = createServer((request, response) => {
     const name = request.url!.slice(1)
     if (!name) return void response.writeHead(200, { 'content-type': 'text/html' }).end(shown)
-    // Never answered: the browser has the page without them.
+    // Never answered: the page stays without them.
     if (!comes || !files[name]) return
     response.writeHead(200, { 'content-type': name.endsWith('.svg') ? 'image/svg+xml' : 'image/png' }).end(files[name])
   })
@@ -43,7 +43,7 @@ test.afterAll(async () => {
   http.close()
 })
 
-/** Boxes of all that is seen in the sections, with pictures or without. */
+/** Boxes of all visible elements in the sections, with or without pictures. */
 async function boxes(browser: Browser, width: number, html: string, withPictures: boolean): Promise<Record<string, number[]>> {
   shown = html
   comes = withPictures
@@ -56,7 +56,7 @@ async function boxes(browser: Browser, width: number, html: string, withPictures
     })
     await page.waitForFunction(() => [...document.images].every((image) => image.naturalWidth > 0))
   }
-  // Of what moves slowly the end counts.
+  // Slow transitions must end.
   await page.waitForTimeout(600)
   const seen = await page.evaluate(() =>
     Object.fromEntries(
@@ -82,7 +82,7 @@ test('pictures are given the sizes of their files, and what stands below no long
   await page.getByRole('button', { name: /^\d+ finding/ }).click()
   const press = page.getByRole('button', { name: /^Give \d+ pictures their sizes$/ })
   await expect(press).toBeVisible({ timeout: 120_000 })
-  // Not those that nothing stands below of, or that say how high they are.
+  // Without pictures that nothing is below, or with a height in their style.
   await expect(page.getByText(/^11 pictures have no size/)).toBeVisible()
   const given = Number(/\d+/.exec(await press.innerText())![0])
   await press.click()
@@ -98,7 +98,7 @@ test('pictures are given the sizes of their files, and what stands below no long
 
   const sized = [...home.matchAll(/<img[^>]*data-wb-sized[^>]*>/g)].map(([tag]) => /alt="([^"]*)"/.exec(tag)![1])
   expect(sized).toHaveLength(given)
-  // Not those that change what the page looks like, whose files differ by screen, or that say how high they are.
+  // Without pictures that change the layout, have files by screen, or a height in their style.
   const all = ['A loaf', 'Comes in when it is near', 'Its door', 'Loaves on a board', 'Rye', 'Stretched', 'The oven', 'The sign', 'Wheat']
   expect(sized.sort()).toEqual(all)
   expect(home).toMatch(/<img[^>]*src="bread.png"[^>]*width="900" height="600"|<img[^>]*width="900" height="600"[^>]*src="bread.png"/)

@@ -1,4 +1,4 @@
-/** A page whose script takes the presses of its links and goes its own way: said, taken over, and left to it again. */
+/** A page whose script handles presses in its own way: reported, taken over, and given back. */
 import { expect, type Page } from '@playwright/test'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -12,7 +12,7 @@ import { test } from './support/test.ts'
 const IDS = ['files', 'gravers', 'lathes', 'orders']
 
 test.describe('presses of links', () => {
-  /** Longer than the page's own script goes on for. */
+  /** Longer than the page's script moves. */
   const goneBy = (page: Page) => page.waitForTimeout(1300)
 
   const standing = (page: Page, id: string) =>
@@ -30,7 +30,7 @@ test.describe('presses of links', () => {
       }
     }, id)
 
-  test('that leave what they lead to hidden are told of, and not that they stop where nothing could move them to', async ({
+  test('that leave what they lead to hidden are reported, and not that they stop where nothing could move them to', async ({
     page,
     server,
   }) => {
@@ -44,7 +44,7 @@ test.describe('presses of links', () => {
 
   test('do what only the page’s script lets them do, where that puts back every other move', async ({ page, server }) => {
     const held = readFileSync(join(repository, 'e2e/pages/field/held/index.html'), 'utf8')
-    // It begins again at its end, and stays wherever else it is moved to.
+    // It jumps back at its end, but stays anywhere else.
     const begins = `<script>addEventListener('scroll', () => { if (scrollY > document.documentElement.scrollHeight - innerHeight - 2) scrollTo(0, 0) })</script>`
     const round = held.replace(/<script>[^]*<\/script>/, begins)
     for (const [name, source, isHeld] of [
@@ -62,7 +62,7 @@ test.describe('presses of links', () => {
         isHeld ? 1 : 0,
       )
       await expect(page.getByText(/where computed/)).toHaveCount(0)
-      // What the script puts back behind it is no remedy.
+      // No fix is offered if the script scrolls back afterwards.
       await expect(page.getByRole('button', { name: /Handle the presses/ })).toHaveCount(0)
       await task(page, 'Travel')
       await expect(page.getByRole('region', { name: 'Presses' })).toHaveCount(isHeld ? 1 : 0)
@@ -75,7 +75,7 @@ test.describe('presses of links', () => {
     browser,
     server,
   }) => {
-    // Where the page stands at each press.
+    // The page's position at each press.
     const noted = readFileSync(join(repository, 'e2e/pages/field/own-way/index.html'), 'utf8').replace(
       '</head>',
       "<script>addEventListener('click', () => (window.stood ??= []).push(scrollY), true)</script></head>",
@@ -107,7 +107,7 @@ test.describe('presses of links', () => {
         stood: (window as unknown as { stood: number[] }).stood,
         end: document.documentElement.scrollHeight - innerHeight,
       }))
-      // Eight are the tries after the press.
+      // The last eight are the tries after the press.
       const last = stood.slice(-8)
       expect(last.filter((y) => y === 0)).toHaveLength(4)
       expect(last.filter((y) => Math.abs(y - end) <= 1)).toHaveLength(4)
@@ -137,7 +137,7 @@ test.describe('presses of links', () => {
             if (isEnd) expect(gap, id).toBeGreaterThan(23)
             else expect(Math.abs(gap - 24), `${id} from ${from}: ${gap}`).toBeLessThanOrEqual(1)
             expect(now).toEqual({ hash: `#${id}`, target: id, current: [`#${id}`], counted: ++pressed, isOpen: false })
-            // The same address again is no new entry.
+            // The same address adds no history entry.
             expect(entries - before.entries, `${id}: entries of the history`).toBe(before.hash === `#${id}` ? 0 : 1)
             if (!entries) continue
             await there.goBack()
@@ -146,13 +146,13 @@ test.describe('presses of links', () => {
             await there.goForward()
             await atRest(there)
           }
-        // What leads to no section is the page's.
+        // Links that lead to no section are the page's.
         await scrollTo(there, 0)
         const { hash } = await standing(there, 'orders')
         await there.getByRole('link', { name: 'Price list' }).click()
         await expect(there.locator('#price-list')).toBeVisible()
         expect((await standing(there, 'orders')).hash).toBe(hash)
-        // Nor is the page kept from being moved by its script once the visitor has gone on.
+        // The page's script may scroll again once the visitor acts.
         await there.mouse.wheel(0, 300)
         await expect.poll(() => there.evaluate(() => scrollY)).toBe(300)
         await there.evaluate(() => window.scrollTo(0, 200))

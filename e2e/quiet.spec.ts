@@ -1,9 +1,9 @@
-/** What the application leaves alone: nothing is drawn that did not change, and nothing is measured twice. */
+/** What the application leaves alone: nothing unchanged is drawn, and nothing is measured twice. */
 import { expect, type Page } from '@playwright/test'
 import { measured, openDemo, setUp, stored, task } from './support/server.ts'
 import { test } from './support/test.ts'
 
-/** Counts what React renders, as its own tools do: of each commit the components that ran, by the test ID or tag that they came to. */
+/** Counts React's renders through its devtools hook: components that ran in each commit, by test ID or tag. */
 async function countRenders(page: Page): Promise<void> {
   await page.addInitScript(() => {
     interface Fiber {
@@ -62,7 +62,7 @@ test.describe('at rest', () => {
       })
       const drawn = await renders(page)
       expect(drawn.length).toBeGreaterThan(20)
-      // What is said of the other screen changes where that arrives and where it leaves again, which it passes nine times.
+      // The caption of the other screen changes when it arrives and leaves, nine times.
       const beside = drawn.filter((what) => what === 'beside')
       expect(beside.length, name).toBeLessThanOrEqual(2 * 9)
       expect(
@@ -78,7 +78,7 @@ test.describe('at rest', () => {
     if (await page.getByRole('button', { name: 'Set everything up', exact: true }).isVisible()) await setUp(page)
     await task(page, 'Travel')
     await measured(page)
-    // Measuring rests before its results are stored.
+    // Surveys are stored after a pause.
     await page.waitForTimeout(1500)
     const lands = () => page.locator('[data-land]').evaluateAll((cells) => cells.map((c) => c.getAttribute('data-land')))
     const before = await lands()
@@ -91,7 +91,7 @@ test.describe('at rest', () => {
     await measured(page)
     await page.waitForTimeout(4000)
     expect(puts).toEqual([])
-    // An edit of what bears on the layout is measured on every screen; one that does not is known by what was measured.
+    // An edit that affects layout is measured on every screen; others need no measurement.
     await page.getByRole('spinbutton', { name: 'Breathing space' }).fill('60')
     await page.getByRole('spinbutton', { name: 'Breathing space' }).press('Enter')
     await stored(page)

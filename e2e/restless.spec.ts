@@ -1,4 +1,4 @@
-/** Pages that cannot be measured, or not for long: it is said of each, and the rest goes on. */
+/** Pages that can't be measured, or only for a moment: each is reported, and the rest works. */
 import { expect } from '@playwright/test'
 import { restlessPage, troubles } from './support/restless.ts'
 import { make, measured, openSite, type Server } from './support/server.ts'

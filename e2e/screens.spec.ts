@@ -1,4 +1,4 @@
-/** Screens in step: the one in view large, the others small beside it, at the same place of the page. */
+/** Synced screens: the one in view large, the others small beside it, at the same place. */
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Browser, type Page } from '@playwright/test'
 import { join } from 'node:path'
@@ -9,14 +9,14 @@ import { liveFrame, measured, openDemo, setUp, task } from './support/server.ts'
 import { bringIn, styled, takeHome } from './support/sheet.ts'
 import { test } from './support/test.ts'
 
-test.describe('screens in step', () => {
+test.describe('synced screens', () => {
   const at = (page: Page, screen: string) =>
     liveFrame(page, screen)
       .locator('html')
       .evaluate(() => Math.round(scrollY))
   const land = async (page: Page, section: string, screen: string) =>
     Number(await page.locator(`[data-arrival-row="${section}"] [data-screen="${screen}"][data-land]`).getAttribute('data-land'))
-  /** A script that scrolls is no visitor: the page's own would go on to the link that was followed. */
+  /** A script that scrolls isn't a visitor: the page's own would go on to the followed link. */
   const wheeled = (page: Page, y: number) =>
     liveFrame(page)
       .locator('html')
@@ -128,7 +128,7 @@ test.describe('screens in step', () => {
       }
     })
 
-    await test.step('changed, it is measured anew; what cannot be stays in its field with the reason', async () => {
+    await test.step('changed, it is measured again; what cannot be stays in its field with the reason', async () => {
       const before = await land(page, 'beds', 'tablet')
       await open()
       const size = dialog.getByLabel('Size of Tablet')
@@ -190,7 +190,7 @@ test.describe('screens in step', () => {
     await task(page, 'Travel')
     const cells = () => page.locator('[data-arrival-row="tickets"] [data-land]').allInnerTexts()
     await expect.poll(cells).toEqual(['24', '24'])
-    // By now they are: in the frame in which the new one is measured a link holds its place.
+    // In the frame in which the new screen is measured, a link holds its place.
     await page.waitForTimeout(1500)
     await page.getByRole('button', { name: 'Screens', exact: true }).click()
     await page.getByRole('dialog').getByRole('button', { name: 'Add Laptop, large text' }).click()
@@ -201,7 +201,7 @@ test.describe('screens in step', () => {
       .getByRole('row', { name: /^Header height/ })
       .getByRole('cell')
       .allInnerTexts()
-    // It has shrunk once the page has moved, as on the others.
+    // It shrank after scrolling, as on the others.
     expect(covers[2]).toBe(covers[0])
   })
 
@@ -218,7 +218,7 @@ test.describe('screens in step', () => {
     await expect.poll(async () => (await covers()).slice(0, 2)).toEqual(['56', '84'])
     const field = page.getByLabel('Breathing space between header and section')
     for (let by = 25; by < 30; by++) {
-      // A link is followed by then, and the page is further down.
+      // The link was followed by then, and the page is further down.
       await page.waitForTimeout(1300 + by * 10)
       await field.fill(String(by))
       await field.press('Enter')
@@ -228,7 +228,7 @@ test.describe('screens in step', () => {
     }
   })
 
-  /** A visitor's browser in which the size of text was set. */
+  /** A visitor's browser with another text size. */
   async function visitSet(browser: Browser, url: string, text: number, visit: (visitor: Page) => Promise<void>): Promise<void> {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' })
     const visitor = await context.newPage()
@@ -271,14 +271,14 @@ test.describe('screens in step', () => {
       }
       await text.fill('175')
       await text.press('Enter')
-      // What larger text goes by cannot go.
+      // Screens that larger text depends on can't be removed.
       for (const name of ['Phone', 'Laptop']) await expect(dialog.getByLabel(`Text of ${name}`, { exact: true })).toHaveValue('100%')
       await dialog.getByRole('button', { name: 'Done' }).click()
       await expect(page.getByRole('radio', { name: 'Laptop, large text 1280×800, text 175%' })).toBeChecked()
       await measured(page)
       const key = (await page.locator('[data-arrival-row="loaves"] [data-land]').last().getAttribute('data-screen'))!
       await expect.poll(() => heightOf(key)).toBeCloseTo(grows ? (usual - 1) * 1.75 + 1 : usual, -1)
-      // Decisions are for screens whose text is as usual.
+      // Decisions are for screens with default text.
       await page.getByText('Other breathing space on some screens').click()
       await expect(page.getByLabel('On Laptop, large text')).toHaveCount(0)
 

@@ -1,4 +1,4 @@
-/** The script in a handed-over page: what it costs while the page scrolls, and what keeps or lets go of a followed link. */
+/** The script in a handed-over page: its cost while scrolling, and what keeps or releases a followed link. */
 import { expect, test, type Page } from '@playwright/test'
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -66,7 +66,7 @@ test.describe('the script', () => {
         },
         [first, second, pause] as const,
       )
-      // Where frames are rare a glide may look as if it rested, so the place is waited for; that it stays there is seen after.
+      // With few frames a smooth scroll may look still, so the position is awaited; that it stays is checked after.
       await expect.poll(() => page.evaluate(() => Math.round(scrollY))).toBe(alone)
       await page.waitForTimeout(300)
       await atRest(page)
@@ -86,10 +86,10 @@ test.describe('the script', () => {
     await page.evaluate(async () => {
       const style = document.documentElement.appendChild(document.createElement('style'))
       style.textContent = 'html { scroll-behavior: auto !important }'
-      // A glide that stalls short of its end, and takes the rest of its way after the page was put right.
+      // A smooth scroll that stalls before its end, and moves on after a correction.
       const frame = () => new Promise((done) => requestAnimationFrame(done))
       const { scrollTo: put } = Element.prototype
-      // In the next frame, and once a good while later: in frames, which are rare on a busy machine.
+      // In the next frame, and a good while later: counted in frames, which are rare on a busy machine.
       const left = [1, 15]
       Element.prototype.scrollTo = function (...to: unknown[]) {
         Reflect.apply(put, this, to)
@@ -118,7 +118,7 @@ test.describe('the script', () => {
     test(`a click keeps its item until ${way} scrolls on`, async ({ page }) => {
       await open(page)
       await page.mouse.move(600, 500)
-      // The page ends before this one can reach its place.
+      // The page ends before this one can arrive.
       await page.locator('a[href="#letters"]').click()
       await atRest(page)
       expect(await current(page)).toEqual(['#letters'])
@@ -191,7 +191,7 @@ test.describe('the script', () => {
     const ahead = () => page.evaluate(() => getComputedStyle(document.documentElement).getPropertyValue('--wb-ahead'))
     for (const id of ['programme', 'beds']) {
       await scrollTo(page, 0)
-      // It grows again at the top, and a busy browser is late with that.
+      // It grows again at the top, late on a busy machine.
       await expect.poll(ahead).toBe('32px')
       await atRest(page)
       await page.evaluate(() => ((window as unknown as { seen: number[] }).seen.length = 0))
@@ -201,7 +201,7 @@ test.describe('the script', () => {
       await page.waitForTimeout(400)
       const seen = await page.evaluate(() => (window as unknown as { seen: number[] }).seen)
       expect(seen.length).toBeGreaterThan(2)
-      // The header shrinks by 32 px; a few may be what a busy browser overshoots by.
+      // The header shrinks by 32 px; a busy machine may overshoot by a few.
       expect(Math.max(...seen) - seen.at(-1)!).toBeLessThan(16)
       const room = (await page.evaluate((to) => document.getElementById(to)!.getBoundingClientRect().top, id)) - (await coveredEdge(page))
       expect(Math.round(room)).toBe(24)

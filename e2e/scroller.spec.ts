@@ -1,4 +1,4 @@
-/** Pages that scroll in an element instead of the document: what is handed over, and what the application computes. */
+/** Pages that scroll in an element: the handover, and what the application computes. */
 import { expect, type Browser, type Page } from '@playwright/test'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
@@ -13,7 +13,7 @@ const screens = [
   { name: 'laptop', width: 1280, height: 800 },
   { name: 'phone', width: 390, height: 844 },
 ]
-/** What scrolls on each page, and what lies over its top, on each screen. */
+/** The scroller of each page, and what covers its top, by screen. */
 const pages = [
   { name: 'panes', box: { laptop: '.pane', phone: 'html' }, cover: { laptop: null, phone: '.rail' } },
   { name: 'over-pane', box: { laptop: 'body', phone: 'body' }, cover: { laptop: 'header', phone: 'header' } },
@@ -24,7 +24,7 @@ const pages = [
 interface Stand {
   scroll: number
   furthest: number
-  /** How far below where the page is seen each section begins, less what lies over that. */
+  /** Distance of each section below the visible top, without the cover. */
   gaps: Record<string, number>
   current: string[]
 }
@@ -46,7 +46,7 @@ const standing = (page: Page, box: string, cover: string | null): Promise<Stand>
     [box, cover] as const,
   )
 
-/** Until it has not moved for a while; asked from outside, since a page without script has no timers. */
+/** Until it's still; polled from outside, because a page without script has no timers. */
 async function still(page: Page, box: string): Promise<void> {
   const where = () => page.evaluate((selector) => document.querySelector(selector)!.scrollTop, box)
   for (let last = NaN, same = 0; same < 8;) {
@@ -60,7 +60,7 @@ async function still(page: Page, box: string): Promise<void> {
 for (const { name, box, cover } of pages)
   test(`“${name}” is travelled where it scrolls, with and without script`, async ({ browser }) => {
     const out = freshFolder()
-    // That the product tries its own links there is seen on one of them.
+    // One of them shows that tries work there.
     const run = await waybellBuilt('build', sourceOf(name), '--out', out, '--format', 'json', ...(name === 'panes' ? [] : ['--no-try']))
     const { links: tried } = JSON.parse(run.stdout) as { links: { fault: string | null }[] | null }
     if (name === 'panes') expect(tried!.map((l) => l.fault)).toEqual(Array(20).fill(null))
@@ -101,7 +101,7 @@ test('the item of the section that is read is current wherever the pane stands',
   )
   const seen = new Set<string>()
   const { furthest } = await standing(page, '.pane', null)
-  // Before the end, where sections are pulled in that could not ring.
+  // Before the end, where sections are pulled in.
   for (let y = 0; y < furthest - 200; y += 90) {
     await page.evaluate(async (top) => {
       document.querySelector('.pane')!.scrollTo({ top, behavior: 'instant' })

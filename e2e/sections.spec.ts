@@ -10,7 +10,7 @@ import { liveFrame, measured, openDemo, setUp, task } from './support/server.ts'
 import { bringIn, ids, setId, takeHome } from './support/sheet.ts'
 import { test } from './support/test.ts'
 
-/** Boxes of everything in the body that is not ours, in order. */
+/** Boxes of everything in the body except ours, in order. */
 const boxes = (page: Page) =>
   page.evaluate(() =>
     [...document.body.querySelectorAll('*')]
@@ -21,7 +21,7 @@ const boxes = (page: Page) =>
       }),
   )
 
-/** Where the page stands after a visitor came by this address. */
+/** Scroll position after a visitor arrived by this address. */
 async function arrival(
   browser: Browser,
   file: string,
@@ -113,7 +113,7 @@ test.describe('sections and IDs', () => {
           expect(former.hash).toBe('#' + (script ? id : before[i]))
           now.push(present.scroll)
         }
-        // Different places, so that the agreement says something; two stand side by side on a wide screen.
+        // Different positions, so that agreement means something; two are side by side on a wide screen.
         expect(new Set(now).size).toBeGreaterThan(3)
         const there = await arrival(browser, file, 'bench', script, viewport)
         expect(there.scroll).toBeGreaterThan(now[3]!)
@@ -127,7 +127,7 @@ test.describe('sections and IDs', () => {
         expect(Math.abs(there.scroll - offset)).toBeLessThanOrEqual(1)
       }
       await visitor.close()
-      // Engines without anchor positioning go to those that are IDs of the page's own elements all the same.
+      // Engines without anchor positioning still reach those that are IDs of the page's elements.
       const text = readFileSync(file, 'utf8')
       const plain = join(dirname(file), 'plain.html')
       writeFileSync(
@@ -165,7 +165,7 @@ test.describe('sections and IDs', () => {
       await expect(field).toHaveValue(offered)
       await expect(liveFrame(page).locator(`[id="${offered}"] h2`)).toHaveText('The telescopes')
     }
-    // What is wrong is not taken by leaving the field, nor put back in silence.
+    // Leaving the field neither takes an invalid ID nor silently restores the old one.
     await field.fill('beds')
     await field.press('Enter')
     await field.blur()
@@ -288,7 +288,7 @@ test.describe('sections and IDs', () => {
       })
     await page.mouse.move(frame.x + target.x * scale, frame.y + target.y * scale)
     await expect(panel.getByRole('button', { name: 'h1' })).toHaveAttribute('aria-current', 'true')
-    // A press on the page picks, and does nothing else there.
+    // A press on the page picks, and does nothing else.
     const button = await liveFrame(page)
       .locator('.hero .button')
       .evaluate((el) => {

@@ -1,4 +1,4 @@
-/** Empty targets that a page moves up by its header give their IDs to what they are about. */
+/** Empty targets that a page moves up by its header give their IDs to their blocks. */
 import { expect, type Browser, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -35,12 +35,12 @@ test('shifted targets are removed, and links arrive at what they were about', as
   await measured(page)
   const before = await ids(page)
   await task(page, 'Travel')
-  // The page's own offsets are its targets: they hold until the offset is set here.
+  // The page's own targets are its offsets: they stay until the offset is set here.
   const setHere = page.getByRole('button', { name: 'Set the offset here instead' })
   if (await setHere.isVisible()) await setHere.click()
   await measured(page)
   await page.getByRole('button', { name: /^\d+ findings?/ }).click()
-  // Not the one that the page's own style names.
+  // Not the one that the page's style uses.
   const press = page.getByRole('button', { name: 'Remove the 3 shifted targets' })
   await expect(page.getByText(/^3 targets are empty elements placed up to 110 px above/)).toBeVisible()
   await press.click()

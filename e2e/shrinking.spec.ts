@@ -1,4 +1,4 @@
-/** Headers of the page's own that are smaller once the page has moved: kept in their place, nothing moves for that. */
+/** Headers that shrink by themselves: with their space kept, nothing moves. */
 import { expect, type Browser, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -21,7 +21,10 @@ async function visit<T>(browser: Browser, file: string, width: number, look: (th
   return seen
 }
 
-/** Where all sections begin and end on the page, and how long that is, in each frame in which the header changes its size, on the page's way down and back up in small steps. */
+/**
+ * Tops and bottoms of all sections and the page's length, in each frame in which the header resizes, on the way down and up in small
+ * steps.
+ */
 const wayDown = (there: Page) =>
   there.evaluate(async () => {
     const look = () => [
@@ -34,7 +37,7 @@ const wayDown = (there: Page) =>
     const rest = look()
     let most = 0
     const compare = () => (most = Math.max(most, ...look().map((px, i) => Math.abs(px - rest[i]!))))
-    // Told behind the page's own, and the last before a frame is drawn.
+    // Called after the page's own observers, last before a frame is drawn.
     const watcher = new ResizeObserver(compare)
     watcher.observe(document.querySelector('header')!, { box: 'border-box' })
     for (const y of [20, 45, 62, 101, 104, 240, 101, 61, 40, 0]) {
@@ -66,7 +69,7 @@ for (const [name, by] of [
     const land = Number(await page.locator('tr[data-arrival-row="prices"] td[data-screen="laptop"]').getAttribute('data-land'))
     const home = await takeHome(page)
 
-    // Widths that were measured, and one that was not.
+    // Measured widths, and one that wasn't measured.
     for (const width of [1280, 390, 700]) {
       const before = await visit(browser, from(name), width, wayDown)
       const after = await visit(browser, home, width, wayDown)
@@ -86,7 +89,7 @@ for (const [name, by] of [
         expect(Math.abs(top - (await coveredEdge(there)) - 24), `from ${start}`).toBeLessThanOrEqual(1)
         expect(Math.abs((await there.evaluate(() => scrollY)) - land), `from ${start}`).toBeLessThanOrEqual(1)
       }
-      // Loaded again, it is where the visitor was.
+      // After a reload, the visitor's position is restored.
       const was = await there.evaluate(() => scrollY)
       await there.reload()
       await atRest(there)
@@ -94,7 +97,7 @@ for (const [name, by] of [
       expect(Math.abs((await there.evaluate(() => scrollY)) - was)).toBeLessThanOrEqual(1)
     })
 
-    // Built again by the command line it is measured with the header in its place, once.
+    // Built again by the command line, it's measured with the header's space kept, once.
     const built = await waybellBuilt('build', home, '--out', freshFolder(), '--screens', 'laptop,phone', '--format', 'json')
     expect(built.code, built.stderr).toBe(0)
     const { arrivals } = JSON.parse(built.stdout) as { arrivals: { screen: string; id: string; land: number; gap: number }[] }
@@ -123,7 +126,7 @@ test('what can be closed in it, and what stays at the bottom, are measured', asy
   await setUp(page)
   await measured(page)
   await task(page, 'Travel')
-  // As it is drawn, without anything of ours in it.
+  // As drawn, without anything of ours.
   const seen = await visit(browser, from('notice'), 1280, async (there) => {
     const open = await coveredEdge(there)
     const order = await there.locator('.order').evaluate((el: HTMLElement) => el.offsetHeight)

@@ -1,4 +1,4 @@
-/** Pages: several in a site, from a ZIP or an outline, in a new version; their history, and two tabs on one site. */
+/** Pages: several in a site, from a ZIP or an outline, in a new version; history, and two tabs on one site. */
 import { expect, type Page } from '@playwright/test'
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
@@ -69,7 +69,7 @@ test.describe('pages and versions', () => {
     const button = page.getByRole('button', { name: 'Write an outline' })
     await button.waitFor()
     const box = (await button.boundingBox())!
-    // At its edge, where it is the first to be elsewhere.
+    // At its edge, where it moves first.
     await page.mouse.move(box.x + box.width - 2, box.y + 4)
     await page.mouse.down()
     await page.evaluate(() => document.fonts.ready)
@@ -114,7 +114,7 @@ test.describe('pages and versions', () => {
     const next = source
       .replace(tickets, '')
       .replace(dark, '')
-      // Tickets go in front of everything, the dark goes, and something new comes.
+      // Tickets come first, the dark section goes, and a new one comes.
       .replace('<section class="programme">', `${tickets}<section class="programme">`)
       .replace('<h2>Beds</h2>', '<h2>Beds and bread</h2>')
       .replace(
@@ -151,14 +151,14 @@ test.describe('pages and versions', () => {
     await expect(liveFrame(page).locator('#how-dark-is-dark')).toHaveCount(1)
   })
 
-  test('ten tabs work and stay in step', async ({ page, context, server }) => {
+  test('ten tabs work and stay synced', async ({ page, context, server }) => {
     await openDemo(page, server)
     await setUp(page)
     const tabs = [page]
     for (let i = 1; i < 10; i++) {
       const tab = await context.newPage()
       await tab.goto(page.url())
-      // One that no connection is left for would not even get its site.
+      // A tab without a connection wouldn't even load its site.
       await expect(tab.getByLabel('Title of section 2')).toBeVisible({ timeout: 120_000 })
       tabs.push(tab)
     }
@@ -170,7 +170,7 @@ test.describe('pages and versions', () => {
     for (const tab of tabs.slice(1)) await tab.close()
   })
 
-  test('two tabs stay in step, a clash is told, and the history leads back', async ({ page, context, server }) => {
+  test('two tabs stay synced, a clash is told, and the history leads back', async ({ page, context, server }) => {
     await openDemo(page, server)
     await setUp(page)
     const other = await context.newPage()
@@ -209,7 +209,7 @@ test.describe('pages and versions', () => {
 
     await test.step('a state is named, and gone back to', async () => {
       await stored(page)
-      // A tab behind another is not drawn anew in time for a press to be sent to what lies on top: it went to the live page below.
+      // A background tab isn't drawn in time for a press on its top layer: it would go to the live page below.
       await page.bringToFront()
       await page.getByRole('button', { name: 'History' }).click()
       const dialog = page.getByRole('dialog')

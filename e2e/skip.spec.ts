@@ -1,4 +1,4 @@
-/** The skip link: offered where a page has none, the first that Tab reaches, and in nobody's way. */
+/** The skip link: offered if a page has none, first in tab order, and in nobody's way. */
 import AxeBuilder from '@axe-core/playwright'
 import { expect } from '@playwright/test'
 import { join } from 'node:path'
@@ -56,7 +56,7 @@ test.describe('the skip link', () => {
       await atRest(visitor, javaScriptEnabled)
       const first = await visitor.evaluate(() => document.querySelector(':target')!.getBoundingClientRect().top)
       expect(first).toBeGreaterThanOrEqual(0)
-      // No link of the menu comes next.
+      // The next tab stop isn't a menu link.
       await visitor.keyboard.press('Tab')
       expect(await visitor.evaluate(() => !!document.activeElement!.closest('nav'))).toBe(false)
       await context.close()

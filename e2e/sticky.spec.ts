@@ -1,4 +1,4 @@
-/** Sections that stick, each of which comes to lie over the one before: a browser measures them where they are stuck now. */
+/** Sticky sections that cover each other: browsers measure them where they are stuck. */
 import { expect, test, type Page } from '@playwright/test'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
@@ -8,7 +8,7 @@ import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
 const links = (page: Page) => page.locator('header nav a')
 const current = (page: Page) => page.locator('header [aria-current]').evaluateAll((all) => all.map((a) => a.getAttribute('href')))
 
-/** Where sections begin while nothing is stuck: with the page at its top. */
+/** Where sections start when nothing is stuck: with the page at its top. */
 async function placesOf(page: Page): Promise<Record<string, number>> {
   await scrollTo(page, 0)
   return page.evaluate(() =>
@@ -16,10 +16,10 @@ async function placesOf(page: Page): Promise<Record<string, number>> {
   )
 }
 
-/** What is stuck below it lies over the viewport's top as well, and covers nothing that comes after it. */
+/** Sections stuck below it also lie over the top, but cover nothing that comes later. */
 const coveredEdge = (page: Page) => page.evaluate(() => document.querySelector('header')!.getBoundingClientRect().bottom)
 
-/** The heading of what a link leads to lies on top, clear of what covers the viewport's top. */
+/** True when the target's heading is on top and clear of the cover. */
 async function isSeen(page: Page, href: string): Promise<boolean> {
   const covered = await coveredEdge(page)
   return page.evaluate(
@@ -65,7 +65,7 @@ for (const { name, viewport, reducedMotion } of [
         expect(Math.abs((await page.evaluate(() => scrollY)) - place), `${href} from ${from}`).toBeLessThanOrEqual(1.01)
         expect([await isSeen(page, href), await current(page)], `${href} from ${from}`).toEqual([true, [href]])
       }
-    // Loaded again further down, what was passed does not count as begun where it is stuck.
+    // After a reload further down, stuck sections don't count as starting there.
     await scrollTo(page, places['#oven']! + 100)
     await atRest(page)
     await page.reload()

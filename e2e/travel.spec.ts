@@ -1,4 +1,4 @@
-/** Offsets of single sections: as computed, in the live page, and as a visitor has them, with and without script. */
+/** Offsets of single sections: computed, in the live page, and for a visitor, with and without script. */
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Browser, type Page } from '@playwright/test'
 import { copyFileSync, cpSync } from 'node:fs'
@@ -20,7 +20,7 @@ test.describe('offsets', () => {
     )
   const figure = (page: Page, section: string, screen: string) => page.locator(`[data-arrival-row="${section}"] [data-screen="${screen}"]`)
 
-  /** How far the section begins below the header for a visitor who comes with its hash. */
+  /** The section's distance below the header for a visitor who comes with its hash. */
   async function visited(browser: Browser, file: string, section: string, screen: ScreenKey, javaScriptEnabled: boolean) {
     const context = await browser.newContext({ javaScriptEnabled, viewport: SCREENS[screen] })
     const page = await context.newPage()
@@ -28,7 +28,7 @@ test.describe('offsets', () => {
     await atRest(page, javaScriptEnabled)
     const gap = await page.evaluate(gapOf, `#${section}`)
     await context.close()
-    // Rounded from just above the bar, it is a zero with a sign.
+    // Avoids −0.
     return gap + 0
   }
 
@@ -82,7 +82,7 @@ test.describe('offsets', () => {
       await expect(pennant).toHaveAttribute('aria-valuetext', `${24 + by - 11} px between header and section`)
       for (let n = 0; n < 3; n++) await page.keyboard.press('Control+z')
       await expect(figure(page, 'tickets', 'laptop')).toHaveText('24')
-      // The first section goes to the very top, and there is nothing to drag.
+      // The first section goes to the very top and can't be dragged.
       await expect(page.getByRole('slider', { name: /^Room above Seven nights/ })).toHaveCount(0)
     })
 
@@ -104,7 +104,7 @@ test.describe('offsets', () => {
 
     await test.step('a visitor arrives so, also without the script', async () => {
       await measured(page)
-      // Among the files that the page needs.
+      // With its files.
       const folder = freshFolder()
       cpSync(join(repository, 'demo/ostrey'), folder, { recursive: true })
       const file = join(folder, 'index.html')
@@ -114,7 +114,7 @@ test.describe('offsets', () => {
         ['phone', 24],
       ] as const) {
         expect(await visited(browser, file, 'beds', screen, true)).toBe(gap)
-        // Without it the header is as the page’s own script has it, and what is written is for its height at rest.
+        // Without it the header is as the page's script has it, and the written height is the one at rest.
         expect(await visited(browser, file, 'tickets', screen, true)).toBe(24)
         const [beds, tickets] = [
           await visited(browser, file, 'beds', screen, false),
@@ -139,7 +139,7 @@ test.describe('offsets', () => {
     await measured(page)
     await expect(figure(page, 'beds', 'phone')).toHaveText('0')
     await expect(figure(page, 'beds', 'laptop')).toHaveText('24')
-    // With less its heading would be covered: that is refused with the bound.
+    // Less would cover its heading, and is refused with the limit.
     await phone.fill('-300')
     await expect(page.getByText('less would put a heading under the header')).toBeVisible()
     await page.keyboard.press('Escape')
@@ -190,7 +190,7 @@ test.describe('offsets', () => {
         for (const screen of ['laptop', 'phone'] as const) await expect(contact[screen]).toHaveText('24')
         await expect(page.getByTestId('missing-room')).toHaveCount(0)
         const file = await home()
-        // Without its script the header keeps the height that the style says.
+        // Without its script the header keeps the style's height.
         for (const screen of ['laptop', 'phone'] as const) expect(await visited(browser, file, 'contact', screen, false)).toBe(24)
         await room.getByRole('button', { name: 'Remove the space' }).click()
         await measured(page)
@@ -215,7 +215,7 @@ test.describe('offsets', () => {
     const row = page.locator('[data-arrival-row="lines"]')
     await expect(row).toContainText('fills the window')
     await expect(page.getByLabel('Extra offset')).toHaveCount(0)
-    // Its heading begins where the header ends, and so is cut on the screens on which that is taller.
+    // Its heading starts where the header ends, so it's cut on screens with a taller header.
     const covered = /heading (are|is) covered/
     await expect(row.getByRole('button', { name: covered })).not.toHaveCount(0)
     await page.getByRole('group', { name: 'Screens of Lines' }).getByLabel('Phone', { exact: true }).uncheck()

@@ -1,4 +1,4 @@
-/** A handed-over page as visitors have it: other scales, text and screens, forced colours, paper, pictures that come late, back from the cache. */
+/** A handed-over page for visitors: zoom, text sizes and screens, forced colours, print, late pictures, back/forward cache. */
 import AxeBuilder from '@axe-core/playwright'
 import { chromium, expect, test, type BrowserContextOptions, type Page } from '@playwright/test'
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
@@ -15,13 +15,13 @@ const links = parts.map((id) => `<a href="#${id}">${id}</a>`).join(' ')
 const sections = (before = '') =>
   parts.map((id) => `${id === 'cellar' ? before : ''}<section id="${id}"><h2>About the ${id}</h2>${words(24)}</section>`).join('')
 
-/** A header that scrolls away until it is made to stay. */
+/** A header that scrolls away unless it's kept. */
 const kept = `<!doctype html><html lang=en><meta name=viewport content="width=device-width"><title>House</title><style>body{margin:0;font:16px/1.5 sans-serif}header{padding:22px 16px;background:#fff}section{padding:40px 16px}</style><header><b>House</b> <nav>${links}</nav></header><main><section><h1>A house</h1>${words(6)}</section>${sections()}</main>`
-/** In lengths that follow the size of text that a visitor has chosen. */
+/** In relative lengths, which follow the visitor's text size. */
 const relative = kept.replace('16px/1.5', '1rem/1.5').replace('padding:22px 16px', 'padding:1.4rem 1rem')
-/** No menu of its own: one is made. */
+/** Without a menu: one is made. */
 const bare = `<!doctype html><html lang=en><title>House</title><style>body{margin:0;font:16px/1.5 sans-serif}section{padding:40px 16px}</style><main>${sections()}</main>`
-/** A picture without a size stands above the section that one comes for. */
+/** A picture without size above the target. */
 const pictured = kept.replace(sections(), sections('<img src="late.svg" alt="A plan">'))
 
 let server: Server
@@ -63,7 +63,7 @@ test.describe('visitors', () => {
   })
   test.afterAll(() => void server.close())
 
-  /** How far a section's heading is below what covers the top; negative where it is covered. */
+  /** Distance of a section's heading below the cover; negative if covered. */
   const clear = async (page: Page, id: string) =>
     (await page.evaluate((name) => document.getElementById(name)!.querySelector('h2')!.getBoundingClientRect().top, id)) -
     (await coveredEdge(page))
@@ -126,7 +126,7 @@ test.describe('visitors', () => {
     await large.goto(`${address}/relative/`)
     expect(await large.evaluate(() => getComputedStyle(document.body).fontSize)).toBe('32px')
     await arrive(large)
-    // Without the script too, coming from outside.
+    // Without script too, arriving by address.
     await large.goto('about:blank')
     await (await set.newCDPSession(large)).send('Emulation.setScriptExecutionDisabled', { value: true })
     await large.goto(`${address}/relative/#kitchen`)
@@ -143,7 +143,7 @@ test.describe('visitors', () => {
       await page.goto(`${address}/kept/`)
       await atRest(page)
       expect(await page.evaluate(() => getComputedStyle(document.querySelector('header')!).position)).toBe(position)
-      // Without the script too: what the style says covers is what does.
+      // Without script too: the style's height is the real one.
       const said = await page.evaluate(() => {
         document.documentElement.style.removeProperty('--wb-header')
         return parseFloat(getComputedStyle(document.documentElement).getPropertyValue('--wb-header'))
@@ -154,7 +154,7 @@ test.describe('visitors', () => {
   })
 
   test('a screen that nobody measured has its own header told all the same', async ({ browser }) => {
-    // Without a browser nothing is measured: the style has an estimate, and the script looks for itself.
+    // Without a browser nothing is measured: the style has an estimate, and the script measures.
     const out = freshFolder()
     const source = join(repository, 'e2e/pages/field/two-bars/index.html')
     const run = await waybellBuilt('build', source, '--out', out, '--browser', '/nowhere')
@@ -261,7 +261,7 @@ test.describe('visitors', () => {
       await page.waitForTimeout(400)
       const left = await page.evaluate(() => scrollY)
       await page.goto(`${address}/bare/`)
-      // Its own waiting does not know of pages that come back so.
+      // Playwright's own waiting doesn't handle the back/forward cache.
       await page.evaluate(() => void setTimeout(() => history.back()))
       await page.waitForTimeout(1500)
       expect(await page.evaluate(() => [(window as unknown as { persisted?: boolean }).persisted, scrollY])).toEqual([true, left])

@@ -1,6 +1,6 @@
 /**
- * `npm run attack`: what must hold, tried as somebody would who wants it not to. For each class *tried, held, failed*; exits with 1 when anything
- * failed. Not part of `npm test`; some minutes on two cores. What is promised stands in docs/security.md.
+ * `npm run attack`: tries to break what docs/security.md promises. For each class *tried, held, failed*; exits with 1 on any failure.
+ * Not part of `npm test`; takes minutes on two cores.
  */
 import { chromium } from '@playwright/test'
 import Sqlite from 'better-sqlite3'
@@ -23,7 +23,7 @@ const folder = () => mkdtempSync(join(tmpdir(), 'waybell-attack-'))
 const rows = []
 const only = process.argv.slice(2)
 
-/** @param work gets `hold(what, isHeld)`, to be called for each thing that is tried */
+/** @param work calls `hold(what, isHeld)` for each thing it tries */
 async function attack(name, work) {
   if (only.length && !only.some((word) => name.includes(word))) return
   const row = { name, tried: 0, failed: [] }
@@ -37,11 +37,11 @@ async function attack(name, work) {
   for (const what of row.failed.slice(0, 10)) console.log(`        ${what}`)
 }
 
-/** What an attack that failed half-way left running. */
+/** Processes left by a failed attack. */
 const children = new Set()
 process.on('exit', () => children.forEach((child) => child.kill('SIGKILL')))
 
-/** The server, or what it said before it ended. */
+/** The server, or its output if it ended. */
 function start(data, { kilobytes, args = [] } = {}) {
   const limit = kilobytes === undefined ? '' : `ulimit -S -f ${kilobytes}; `
   const child = spawn('bash', ['-c', `${limit}exec "$0" "$@"`, process.execPath, ...args, main], {
@@ -89,7 +89,7 @@ const rename = (address, key, baseVersion) =>
     undoes: null,
   })
 
-/** What stands on the disk, for another program; and whether the log leads to the document. */
+/** The stored data, read by another program; and whether the log leads to the document. */
 function stored(data, key) {
   const reader = new Sqlite(join(data, 'waybell.sqlite'), { readonly: true })
   try {
@@ -336,7 +336,7 @@ await attack('memory after large uploads', async (hold) => {
   await stop(running)
 })
 
-/** Suites of the tests that are attacks by themselves. */
+/** Test suites that are attacks themselves. */
 const jest = (file, env = {}) => {
   const out = join(root, '.cache/attack.json')
   mkdirSync(join(root, '.cache'), { recursive: true })
@@ -373,7 +373,7 @@ await attack('ways out of a page, floods and loops of a page against the interfa
   }
 })
 
-/** Not promised, and so counted by itself: see docs/security.md. */
+/** Not promised, so counted separately: see docs/security.md. */
 const ways = []
 await attack('a determined script in a browser without Connection-Allowlist', async (hold) => {
   const running = await start(folder())
@@ -406,7 +406,7 @@ fetch('http://127.0.0.1:${port}/x').catch(() => 0)
     })
     const page = await browser.newPage()
     await page.goto(`${running.address}/site/${key}/p1/sections`)
-    // The browser may end the frame that asks for what it may not have.
+    // The browser may end a frame that asks for forbidden things.
     await new Promise((done) => setTimeout(done, 5000))
     await browser.close()
     return [...heard]

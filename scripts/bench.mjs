@@ -1,7 +1,7 @@
 /* global scrollTo, scrollBy */
 /**
- * `npm run bench`: what takes how long, as ratios within one run or as what a browser shows, with *met* or *missed* beside each budget.
- * The last figures stand in docs/bench.md.
+ * `npm run bench`: durations, as ratios within one run or as measured in a browser, with *met* or *missed* beside each budget. The last
+ * figures are in docs/bench.md.
  */
 import { readdirSync, readFileSync } from 'node:fs'
 import { cpus } from 'node:os'
@@ -48,14 +48,14 @@ function timed(work) {
   return performance.now() - start
 }
 
-/** Both in turn, so that what else the machine does falls on both. */
+/** Both alternately, so that other load affects both. */
 function ratio(rounds, base, other) {
   const times = { base: [], other: [] }
   for (let i = 0; i < rounds + 2; i++) {
     for (const [name, work] of Object.entries({ base, other })) {
       const start = performance.now()
       work()
-      // The first rounds warm the machine up.
+      // The first rounds are a warm-up.
       if (i >= 2) times[name].push(performance.now() - start)
     }
   }
@@ -109,7 +109,7 @@ report(
   longest <= 50,
 )
 
-/** Into docs/bench.md, as a part of its own. */
+/** Writes its part of docs/bench.md. */
 function keep(heading, command) {
   const stamp = new Date().toISOString().slice(0, 10)
   const table = rows.map((r) => `| ${r.what} | ${r.figure} | ${r.budget} | ${r.verdict} |`).join('\n')
@@ -118,7 +118,7 @@ function keep(heading, command) {
   keepFigures(heading, `The last run of \`${command}\`, ${stamp}, ${machine}.\n\n${head}\n${table}\n`)
 }
 
-/** What a browser loads of script, packed, before a view is there: with all that it imports before it runs. */
+/** Script that a browser loads before a view shows, gzipped, with all imports. */
 function bundles() {
   const folder = join(root, 'apps/web/dist/assets')
   const files = readdirSync(folder).filter((f) => f.endsWith('.js'))
@@ -144,7 +144,7 @@ function bundles() {
   report('script of the workspace, packed', `${workspace.toFixed(0)} kB`, '350 kB', workspace <= 350)
 }
 
-/** A new ID for a section that 500 links lead to: the command, and all that it changes in the page. */
+/** A new ID for a section with 500 links: the command, and all its edits. */
 function rename() {
   const text = `<!doctype html><body><section id="one"><h2>One</h2></section><section id="two"><h2>Two</h2></section>${'<p>See <a href="#one">one</a>.</p>'.repeat(500)}</body>`
   const bytes = new TextEncoder().encode(text)
@@ -173,7 +173,7 @@ function rename() {
   report('a rename with 500 links, applied and written', `${value.toFixed(1)} ms`, '50 ms', value <= 50)
 }
 
-/** Where 500 links stop on 12 screens, and what becomes of their headings, as the sheet asks for it. */
+/** Arrivals of 500 links on 12 screens, as the table needs them. */
 function arrivals() {
   const sections = Array.from({ length: 500 }, (_, i) => ({
     key: `k${i}`,
@@ -223,7 +223,7 @@ function arrivals() {
   report('arrivals of 500 links on 12 screens, with what becomes of their headings', `${value.toFixed(1)} ms`, '16 ms', value <= 16)
 }
 
-/** What a frame costs in which a motion of our own time moves the page, in script time of the page, and how often layout was asked for. */
+/** Script time per frame of a timed motion, and the number of forced layouts. */
 async function motion() {
   const { scriptIn } = await import(join(root, 'packages/runtime/dist/text.js'))
   const ids = Array.from({ length: 100 }, (_, i) => `part-${i}`)
@@ -237,7 +237,7 @@ async function motion() {
   const runs = []
   for (const to of ['part-60', 'part-3', 'part-80', 'part-10', 'part-50']) {
     await tab.evaluate((id) => document.querySelector(`a[href="#${id}"]`).click(), to)
-    // It is on its way by then, and is still.
+    // Under way by then.
     await tab.waitForTimeout(300)
     const [before, y] = [await seen(), await tab.evaluate(() => window.scrollY)]
     const frames = await tab.evaluate(async () => {
@@ -259,7 +259,7 @@ async function motion() {
   report('layouts in such a frame', layouts.toFixed(2), 'at most 0.1', layouts <= 0.1)
 }
 
-/** Every state of a menu over 300 sections on 12 screens, as the sheet asks for it. */
+/** Every state of a menu over 300 sections on 12 screens. */
 function contrast() {
   const grounds = ['rgb(255, 255, 255)', 'rgb(16, 16, 32)', 'rgba(120, 0, 80, 0.5)', 'rgb(200, 220, 240)']
   const part = (i) => ({
@@ -300,7 +300,7 @@ function contrast() {
   report('contrast of eight states over 300 sections on 12 screens', `${value.toFixed(0)} ms`, '200 ms', value <= 200)
 }
 
-/** The longest that the application keeps its visitor waiting while a page with thousands of IDs is brought in, set up and worked on. */
+/** The longest block of the main thread while a page with thousands of IDs is brought in, set up and edited. */
 async function large(run) {
   const { server, browser, page } = await application()
   try {
@@ -341,19 +341,19 @@ async function large(run) {
   }
 }
 
-/** As a page carries them for its script. */
+/** Settings as pages have them. */
 function settingsOf(sections, over) {
   return { sections, toTop: [], former: [], points: [], breathing: 24, bellOffset: 24, keep: false, bar: 0, ...over }
 }
 
-/** What the browser counts of a page, by its names for it. */
+/** Performance metrics of the browser. */
 async function counting(tab) {
   const session = await tab.context().newCDPSession(tab)
   await session.send('Performance.enable')
   return async () => Object.fromEntries((await session.send('Performance.getMetrics')).metrics.map((m) => [m.name, m.value]))
 }
 
-/** The parts that are offered, against those that were marked by hand. */
+/** Offered parts against hand-marked ones. */
 function outlines() {
   const folder = join(root, 'packages/core/fixtures/outline')
   let hits = 0
@@ -383,8 +383,8 @@ keep('# Bench', 'npm run bench')
 process.exitCode = rows.every((r) => r.verdict === 'met') ? 0 : 1
 
 /**
- * What a frame costs in which the page scrolls and the current section stays the same, with 1,000 sections and as many items: our script, against
- * an observer for each section, side by side, in script time of the page.
+ * Script time per scroll frame while the current section stays, with 1,000 sections and items: our script beside one observer per
+ * section.
  */
 async function frames() {
   const { scriptIn } = await import(join(root, 'packages/runtime/dist/text.js'))
@@ -401,7 +401,7 @@ async function frames() {
     const seen = await counting(tab)
     tabs[name] = { tab, spent: async () => (await seen()).ScriptDuration, times: [] }
   }
-  /** In ms for each frame; what moves the page is in it for both. */
+  /** ms per frame, including the scrolling for both. */
   const round = async ({ tab, spent, times }) => {
     await tab.bringToFront()
     await tab.evaluate(() => scrollTo(0, 100000))

@@ -1,4 +1,4 @@
-/** Builds everything that is not built, or is older than its source. `node scripts/build.mjs NAME…` builds only those. */
+/** Builds what is missing or outdated. `node scripts/build.mjs NAME…` builds only those. */
 import { transformFile } from '@swc/core'
 import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join, relative } from 'node:path'
@@ -9,7 +9,7 @@ const root = join(dirname(fileURLToPath(import.meta.url)), '..')
 const quiet = process.argv.includes('--quiet')
 const asked = process.argv.slice(2).filter((a) => !a.startsWith('--'))
 
-/** In the order in which they need each other. `from` are the folders whose change makes a new build due. */
+/** In dependency order. `from` are source folders. */
 const targets = {
   core: { dir: 'packages/core', from: ['packages/core/src'], make: transpile },
   runtime: {
@@ -91,7 +91,7 @@ async function bundle(dir, config = 'vite.config.js') {
   process.chdir(before)
 }
 
-/** The script of handed-over pages: in every form that a page may carry. */
+/** Scripts of handed-over pages, for every combination of parts. */
 async function scriptVariants(dir) {
   mkdirSync(join(dir, 'dist'), { recursive: true })
   const { buildVariants } = await import(pathToFileURL(join(dir, 'variants.mjs')).href)
@@ -101,10 +101,10 @@ async function scriptVariants(dir) {
 }
 
 async function bundleAndTranspile(dir) {
-  // What the bundle holds as text is bundled before it.
+  // Text that the bundle contains is bundled first.
   if (existsSync(join(dir, 'vite.lent.config.js'))) await bundle(dir, 'vite.lent.config.js')
   await bundle(dir)
-  // Only the door to the built text is for Node.
+  // Only the module that reads the built text is for Node.
   const text = readFileSync(join(dir, 'src/text.ts'), 'utf8')
     .replace(/^export type .*$/gm, '')
     .replace(': string =', ' =')

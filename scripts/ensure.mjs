@@ -1,4 +1,4 @@
-/** Installing what is missing, so that both commands work on a fresh clone. */
+/** Installs what is missing, so that both commands work on a fresh clone. */
 import { spawnSync } from 'node:child_process'
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { createHash } from 'node:crypto'
@@ -11,7 +11,7 @@ export function run(command, args, options = {}) {
   return spawnSync(command, args, { cwd: root, stdio: 'inherit', ...options })
 }
 
-/** Packages as the lock file has them; installed again only when it has changed. */
+/** Packages of the lock file; installed again only when it changed. */
 export function ensurePackages() {
   const lock = createHash('sha256')
     .update(readFileSync(join(root, 'package-lock.json')))
@@ -26,7 +26,7 @@ export function ensurePackages() {
   writeFileSync(mark, lock)
 }
 
-/** A program of Debian's, installed where that may be done. */
+/** Installs a program from Debian if allowed. */
 export function ensureDebian(program, packages) {
   if (existsSync(program)) return
   if (process.getuid?.() !== 0) {
@@ -44,7 +44,7 @@ export function ensureJava() {
   if (spawnSync('java', ['-version'], { stdio: 'ignore' }).status !== 0) ensureDebian('/usr/bin/java', ['default-jre-headless'])
 }
 
-/** Chromium for measuring: named by WAYBELL_BROWSER, or Debian's own. @param also further programs of Debian’s, by the names of their packages */
+/** Chromium for measuring: WAYBELL_BROWSER, or Debian's. @param also further Debian packages */
 export function ensureBrowser(...also) {
   const named = process.env.WAYBELL_BROWSER
   if (!named) return ['chromium', ...also].forEach((name) => ensureDebian(`/usr/bin/${name}`, [name]))

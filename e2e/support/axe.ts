@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page } from '@playwright/test'
 
-/** The view is clean for assistive technology, once what fades in has come. @param where is said of what is not */
+/** The view passes axe, after fade-ins. @param where is named in failures */
 export async function clean(page: Page, where: string): Promise<void> {
   await page.waitForFunction(() =>
     document.getAnimations().every((a) => a.playState !== 'running' || a.effect?.getComputedTiming().endTime === Infinity),

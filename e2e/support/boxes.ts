@@ -1,9 +1,9 @@
-/** Reads boxes in a page. Nothing here comes from Way Bell's own code: it is what its figures are checked against. */
+/** Reads boxes in a page, without Way Bell's code: its figures are checked against this. */
 import type { Locator, Page } from '@playwright/test'
 
 /**
- * Until the page and its menus have stood still over several frames and nothing in it runs. Frames are counted, not time, since a busy machine may
- * draw none for long; a page without script has none to count and is asked from outside.
+ * Waits until the page and its menus were still over several frames and nothing runs. Counts frames, not time, because a busy machine
+ * may draw none for long; a page without script is polled from outside.
  */
 export async function atRest(page: Page, hasScript = true): Promise<void> {
   if (hasScript)
@@ -30,24 +30,24 @@ export async function atRest(page: Page, hasScript = true): Promise<void> {
 }
 
 /**
- * Until the page has begun to move: on a busy machine a smooth scroll may begin many frames after the click. A link that has nowhere to go moves
- * nothing, which is waited for as well.
- * @param patience how long, in ms: one that has somewhere to go may take its time
+ * Waits until the page has started to move: on a busy machine a smooth scroll may start many frames after the click. A link with nowhere
+ * to go moves nothing, which also ends it.
+ * @param patience max wait in ms
  */
 export async function underWay(page: Page, from: number, patience = 2500): Promise<void> {
   await page.waitForFunction((y) => scrollY !== y, from, { timeout: patience }).catch(() => {})
 }
 
 /**
- * A press in the middle of a link, where it stands: the driver's own click scrolls the page to a header that is stuck, and the menu then moves
- * sideways between the press and the release.
+ * Presses the middle of a link where it is: Playwright's click scrolls the page for a stuck header, and the menu then moves between
+ * press and release.
  */
 export async function pressAt(page: Page, link: Locator): Promise<void> {
   const box = (await link.boundingBox())!
   await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2)
 }
 
-/** Instant scroll, as no part of the page asks for it, and two frames. */
+/** Scrolls instantly, then waits two frames. */
 export async function scrollTo(page: Page, top: number): Promise<void> {
   await page.evaluate(async (y) => {
     window.scrollTo({ top: y, behavior: 'instant' })
@@ -55,7 +55,7 @@ export async function scrollTo(page: Page, top: number): Promise<void> {
   }, top)
 }
 
-/** Lower edge of what lies over the viewport's top, by asking what stays there: elements that are fixed, or sticky and stuck. */
+/** Lower edge of the cover at the viewport's top, from fixed and stuck elements there. */
 export function coveredEdge(page: Page): Promise<number> {
   return page.evaluate(() => {
     let edge = 0
@@ -73,7 +73,7 @@ export function coveredEdge(page: Page): Promise<number> {
 export interface PageFacts {
   scroll: number
   furthest: number
-  /** Tops in the document of the sections that the page's settings name, in their order. */
+  /** Document tops of the sections in the page's settings, in their order. */
   tops: Record<string, number>
   current: { href: string; menu: number }[]
 }
@@ -82,7 +82,7 @@ export function facts(page: Page): Promise<PageFacts> {
   return page.evaluate(() => {
     const settings = JSON.parse(document.querySelector('[data-wb="settings"]')!.textContent!) as { sections: string[] }
     const tops: Record<string, number> = {}
-    // As pages had targets before any element could be one, by a name.
+    // Old targets by name.
     for (const id of settings.sections)
       tops[id] = (document.getElementById(id) ?? document.getElementsByName(id)[0])!.getBoundingClientRect().top + scrollY
     const menus = [...document.querySelectorAll('[data-wb-menu]')]
@@ -98,7 +98,10 @@ export function facts(page: Page): Promise<PageFacts> {
   })
 }
 
-/** The rule in words: the last section, by top, whose top has crossed the bell line; those that the end would keep from ringing are pulled in. */
+/**
+ * The rule in words: the last section, by top, that has crossed the bell line; those that the page's end would keep from ringing are
+ * pulled in.
+ */
 export function currentByRule(ids: string[], tops: Record<string, number>, line: number, furthest: number, scroll: number): string | null {
   const order = ids.map((id, i) => ({ id, i, ring: tops[id]! - line })).sort((a, b) => a.ring - b.ring || a.i - b.i)
   const share = Math.min(40, furthest / order.length)
@@ -111,7 +114,7 @@ export function currentByRule(ids: string[], tops: Record<string, number>, line:
   return order.filter((s) => s.ring <= scroll).pop()?.id ?? null
 }
 
-/** What was current, and the boxes by which to judge it, at every `step` px from the page's top to its end. */
+/** The current items, and the boxes to judge them by, every `step` px from top to end. */
 export function sweep(page: Page, step: number): Promise<(PageFacts & { header: number })[]> {
   return page.evaluate(async (by) => {
     const settings = JSON.parse(document.querySelector('[data-wb="settings"]')!.textContent!) as { sections: string[] }
@@ -120,7 +123,7 @@ export function sweep(page: Page, step: number): Promise<(PageFacts & { header: 
     const out = []
     for (let y = 0; y <= scroller.scrollHeight - scroller.clientHeight; y += by) {
       window.scrollTo({ top: y, behavior: 'instant' })
-      // One frame with its scroll events, and what they asked for in it.
+      // One frame with its scroll events and their requests.
       await new Promise((done) => requestAnimationFrame(() => setTimeout(done)))
       out.push({
         scroll: scrollY,

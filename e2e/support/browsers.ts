@@ -1,19 +1,16 @@
-/** Which Chromium the tests drive. */
+/** Which Chromium the tests use. */
 const named = process.env.WAYBELL_BROWSER
 
-/** Debian's headless Chromium: the engine that people have, without the windows that nobody sees, at half the cost. */
+/** Debian's headless shell: the same engine without windows, at half the cost. */
 export const browserPath = named ?? '/usr/bin/chromium-headless-shell'
-/**
- * With all that people have in it besides: settings of their own, the cache of pages that one comes back to, what it looks up and reports by
- * itself, and what it lets no frame of another site keep.
- */
+/** The full browser: settings, back/forward cache, background requests, and third-party storage limits. */
 export const peoplesBrowserPath = named ?? '/usr/bin/chromium'
 
 export const launchOf = (executablePath: string) => ({
   executablePath,
   args: [
     '--no-sandbox',
-    // Chromium's own widths of text, which the shell rounds without it.
+    // Chromium's real text widths; the shell would round them.
     '--font-render-hinting=none',
     '--disable-gpu',
     '--disable-quic',

@@ -17,7 +17,7 @@ export interface Run {
 
 export const waybell = (...args: string[]): Promise<Run> => run('npm', ['run', '--silent', 'waybell', '--', ...args])
 
-/** The same without npm in between, for many short runs. */
+/** The same without npm, for many short runs. */
 export const waybellBuilt = (...args: string[]): Promise<Run> =>
   run(process.execPath, [join(repository, 'packages/cli/dist/main.js'), ...args])
 
@@ -33,10 +33,7 @@ function run(command: string, args: string[]): Promise<Run> {
   })
 }
 
-/**
- * A page of this repository as it is handed over, without tries. The first test of a run that asks for it has it built.
- * @returns the file, in a copy of the caller's own
- */
+/** A page of this repository as handed over, without tries; built by the first test that needs it. @returns a copy of the file */
 export async function handedOver(source: string): Promise<string> {
   const folder = join(process.env.WAYBELL_BUILT!, source.slice(repository.length).replaceAll('/', '~'))
   const done = `${folder}.done`

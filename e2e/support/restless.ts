@@ -1,4 +1,4 @@
-/** Pages that cannot be measured, or not for long. */
+/** Pages that can't be measured, or only for a moment. */
 
 export const restlessPage = (script: string) => `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Restless</title><style>
 body { margin: 0; font: 16px/1.6 serif } header { position: sticky; top: 0; background: #fff; padding: 16px } section { min-height: 70vh; padding: 20px }

@@ -1,4 +1,4 @@
-/** The real application, on data of its own. */
+/** The real application, on its own data. */
 import { expect, type Page } from '@playwright/test'
 import { spawn, type ChildProcess } from 'node:child_process'
 import { randomUUID } from 'node:crypto'
@@ -13,7 +13,7 @@ export class Server {
   address = ''
   port = 0
 
-  /** @param demo on its first run it makes the demo site */
+  /** @param demo makes the demo site on its first run */
   constructor(
     readonly data = freshFolder(),
     demo = false,
@@ -57,7 +57,7 @@ export class Server {
   }
 }
 
-/** Until the page is measured on all screens of the site, and shown on them. */
+/** Waits until the page is measured and shown on all screens. */
 export async function measured(page: Page): Promise<void> {
   const timeout = 300_000
   const screens = page.getByRole('radiogroup', { name: 'Screen' }).getByRole('radio')
@@ -73,10 +73,7 @@ export interface File {
   buffer: Buffer
 }
 
-/**
- * A site of these files, on the laptop and the phone alone: what a test is about shows on two screens, and every further one costs its time.
- * @returns its key
- */
+/** Makes a site of these files with laptop and phone only, because more screens cost time. @returns its key */
 export async function make({ address }: Server, files: readonly File[]): Promise<string> {
   const form = new FormData()
   for (const { name, mimeType, buffer } of files) form.append('files', new Blob([new Uint8Array(buffer)], { type: mimeType }), name)
@@ -97,7 +94,7 @@ export async function make({ address }: Server, files: readonly File[]): Promise
 
 export const stored = (page: Page) => expect(page.getByTestId('storing')).toHaveText('stored')
 
-/** The pages of the demo as they came, that nothing was made for yet. */
+/** The demo's pages as they came, without set-up. */
 export const demo: File = {
   name: 'ostrey.zip',
   mimeType: 'application/zip',

@@ -13,13 +13,13 @@ export const setId = async (page: Page, n: number, id: string) => {
   await field.press('Enter')
 }
 
-/** @param files one by its path, or what they hold */
+/** @param files one path, or contents */
 export async function bringIn(page: Page, server: Server, files: string | File[]): Promise<void> {
   const given = typeof files === 'string' ? [{ name: basename(files), mimeType: 'text/html', buffer: readFileSync(files) }] : files
   await openSite(page, server, await make(server, given))
 }
 
-/** A page with more in its own style. */
+/** A page with additional CSS. */
 export function styled(path: string, css: string): File[] {
   const text = readFileSync(path, 'utf8').replace('</style>', `${css}</style>`)
   return [{ name: basename(path), mimeType: 'text/html', buffer: Buffer.from(text) }]

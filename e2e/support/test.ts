@@ -1,4 +1,4 @@
-/** Tests of the application. Each worker starts one server, which its tests share: each makes a site of its own. */
+/** Application tests. Each worker starts one server; its tests make sites of their own. */
 import { test as base } from '@playwright/test'
 import { Server } from './server.ts'
 
@@ -23,7 +23,7 @@ async function running(use: (server: Server) => Promise<void>): Promise<void> {
 // The runner asks for patterns.
 /* eslint-disable no-empty-pattern */
 export const test = base.extend<{ emptyServer: Server }, { server: Server }>({
-  /** Of someone who has been here before: the demo isn't opened by itself, and the settings of Travel are open. */
+  /** A returning user: the demo isn't opened, and Travel's settings are open. */
   context: async ({ context }, use) => {
     await context.addInitScript((groups) => {
       if (location.hostname !== '127.0.0.1') return

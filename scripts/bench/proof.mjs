@@ -1,4 +1,4 @@
-/** How long proof takes: a page built with every link tried, one link, and what follows from it in the core. */
+/** How long proof takes: building a page with all links tried, one link, and findings. */
 import { spawnSync } from 'node:child_process'
 import { cpSync, mkdtempSync, readFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
@@ -18,7 +18,7 @@ function timed(file, args) {
   return performance.now() - start
 }
 
-/** @param report says a figure: what it is of, the figure, its budget, whether it is met */
+/** @param report takes a figure: subject, value, budget, whether met */
 export async function proof(report) {
   builds(report)
   await oneLink(report)
@@ -56,7 +56,7 @@ function builds(report) {
   report('each further page in the same run', seconds(more), '2.5 s', more <= 2500)
 }
 
-/** Both directions, immediate motion, without a header transition or a script of the page. */
+/** Both directions, instant motion, without header transition or page script. */
 async function oneLink(report) {
   const core = await import(join(root, 'packages/core/dist/index.js'))
   const { mountFolder, startBrowser } = await import(join(root, 'packages/driver/dist/index.js'))

@@ -1,4 +1,4 @@
-/** How long the workspace takes: until a page is measured, and until what follows from an edit is right. */
+/** How long the workspace takes: until a page is measured, and until an edit's results are right. */
 import { application } from './application.mjs'
 
 const median = (numbers) => [...numbers].sort((a, b) => a - b)[numbers.length >> 1]
@@ -6,7 +6,7 @@ const milliseconds = (ms) => `${ms.toFixed(0)} ms`
 const SCREENS = 5
 const RUNS = 3
 
-/** @param report says a figure: what it is of, the figure, its budget, whether it is met */
+/** @param report takes a figure: subject, value, budget, whether met */
 export async function workspace(report) {
   const opened = []
   for (let run = 0; run < RUNS; run++) opened.push(await opening())
@@ -34,7 +34,7 @@ function manual() {
   return `<!doctype html><html lang="en"><head><title>Manual</title></head><body><main>${Array.from({ length: 1000 }, (_, i) => chapter(i)).join('')}</main></body></html>`
 }
 
-/** Notes when the number of stale screens changes, and when the worker answered last, on the clock that all documents of one machine share. */
+/** Records changes of the number of stale screens and the worker's last answer, on the machine-wide clock. */
 function watch() {
   if (window !== window.top) return
   const now = () => performance.timeOrigin + performance.now()
@@ -58,7 +58,7 @@ function watch() {
 
 const clock = () => performance.timeOrigin + performance.now()
 
-/** Until so few screens are stale, after `since`. @returns when, on the page's clock */
+/** Waits until this few screens are stale, after `since`. @returns the time on the page's clock */
 async function untilStale(page, count, since) {
   const found = await page.waitForFunction(([most, from]) => window.stale.find((s) => s.at > from && s.count <= most)?.at, [count, since], {
     timeout: 180_000,
@@ -67,13 +67,13 @@ async function untilStale(page, count, since) {
   return found.jsonValue()
 }
 
-/** ms from what brings a page in until the screen in view, and all screens, are measured. */
+/** ms from bringing a page in until the screen in view, and all screens, are measured. */
 async function measuredIn(bring, then = () => ({})) {
   const { server, browser, page } = await application(watch)
   try {
     const start = await page.evaluate(clock)
     await bring(page)
-    // The view is there once it counts them all.
+    // The view counts all screens.
     await page.waitForFunction((n) => window.stale.some((s) => s.count >= n), SCREENS, { timeout: 60_000, polling: 20 })
     const first = await untilStale(page, SCREENS - 1, start)
     const all = await untilStale(page, 0, start)
@@ -86,7 +86,7 @@ async function measuredIn(bring, then = () => ({})) {
 
 const opening = () =>
   measuredIn(openDemo, async (page) => {
-    // Nothing else is going on: the links were tried.
+    // Links are tried, so nothing else runs.
     await page
       .getByTestId('tried')
       .getByText(/\d links? tried/)
@@ -99,17 +99,17 @@ const opening = () =>
     return { added, changed }
   })
 
-/** ms from a press until no screen is stale that it made so. */
+/** ms from a press until the screens it made stale are measured. */
 async function pressed(page, press) {
   const start = await page.evaluate(clock)
   await press()
   const isStale = await page.waitForFunction((from) => window.stale.find((s) => s.at > from && s.count > 0), start, { polling: 20 })
   const { count, at } = await isStale.jsonValue()
-  if (count !== 1) throw new Error(`${count} screens are measured anew, not one`)
+  if (count !== 1) throw new Error(`${count} screens are measured again, not one`)
   return (await untilStale(page, 0, at)) - start
 }
 
-/** From the key that commits an edit to the frame in which the live page shows it, and until what follows from it is right. */
+/** From an edit's key press to the frame in the live page, and to correct results. */
 async function edits(report) {
   const { server, browser, page } = await application(watch)
   try {
@@ -121,7 +121,7 @@ async function edits(report) {
     )
     const frame = page.frames().find((f) => f.url().includes('.localhost'))
     await frame.waitForSelector('[data-wb="settings"]', { state: 'attached' })
-    // The page says when it was changed, on the clock that all documents of one machine share.
+    // The page records its change on the machine-wide clock.
     const shownAt = (selector, attribute, value) =>
       frame.evaluate(
         ([css, name, expected]) =>
@@ -148,10 +148,10 @@ async function edits(report) {
       const at = await seen
       const pressed = await page.evaluate(() => window.pressed)
       const measured = await untilStale(page, SCREENS - 1, pressed)
-      // The findings that go by what was measured.
+      // Findings that depend on measurements.
       const answered = await page.waitForFunction((from) => window.answers.find((a) => a >= from), measured, { polling: 10 })
       const right = Math.max(at, await answered.jsonValue())
-      // The next edit begins at rest.
+      // The next edit starts at rest.
       await untilStale(page, 0, measured)
       return { live: at - pressed, right: right - pressed }
     }

@@ -1,4 +1,4 @@
-/** What a browser needs by itself: it starts, and loads a page once on each of the five screens. `node yardstick.mjs BROWSER PAGE` */
+/** A browser's own time: starting, and loading a page once on each of five screens. `node yardstick.mjs BROWSER PAGE` */
 import puppeteer from 'puppeteer-core'
 import { pathToFileURL } from 'node:url'
 

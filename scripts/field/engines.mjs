@@ -1,7 +1,7 @@
 /* global history, innerWidth, innerHeight */
 /**
- * A browser of each engine behind one small face: Debian's Chromium, its Firefox over WebDriver BiDi, and its WebKitGTK through WebDriver on a
- * display that nobody sees. The last two are installed when they are asked for.
+ * Browsers of each engine behind one interface: Debian's Chromium, Firefox over WebDriver BiDi, and WebKitGTK over WebDriver on a
+ * virtual display. Firefox and WebKit are installed on demand.
  */
 import { spawn } from 'node:child_process'
 import { createServer } from 'node:net'
@@ -11,8 +11,8 @@ const wait = (ms) => new Promise((done) => setTimeout(done, ms))
 
 /**
  * @typedef {object} Tab
- * @property {(url: string) => Promise<void>} open until it is loaded
- * @property {(fn: Function, arg?: unknown) => Promise<any>} evaluate in the page; what it gives back is plain data
+ * @property {(url: string) => Promise<void>} open resolves once loaded
+ * @property {(fn: Function, arg?: unknown) => Promise<any>} evaluate in the page; returns plain data
  * @property {(x: number, y: number) => Promise<void>} press with the mouse, in px of the viewport
  * @property {(x: number, y: number) => Promise<void>} move
  * @property {(dy: number) => Promise<void>} wheel in px
@@ -70,7 +70,7 @@ async function firefox() {
       }
       await fresh()
       return {
-        // A page that came back from the cache is no longer known to the library; a new tab is.
+        // The library loses pages that return from the cache; a new tab works.
         open: (url) => (url === 'about:blank' ? fresh() : page.goto(url, { waitUntil: 'load', timeout: 30_000 })),
         evaluate: (fn, arg) => page.evaluate(fn, arg),
         press: (x, y) => page.mouse.click(x, y),
@@ -85,7 +85,7 @@ async function firefox() {
   }
 }
 
-/** One that nobody listens on. */
+/** A free port. */
 const freePort = () =>
   new Promise((done) => {
     const server = createServer().listen(0, '127.0.0.1', () => {
@@ -100,7 +100,7 @@ async function webkit() {
   ensureDebian('/usr/bin/Xvfb', ['xvfb'])
   const { Builder, Capabilities, logging } = await import('selenium-webdriver')
   logging.getLogger('webdriver.http').setLevel(logging.Level.OFF)
-  // It says which display it has taken.
+  // It reports its display number.
   const screen = spawn('Xvfb', ['-displayfd', '3', '-screen', '0', '2000x1400x24'], { stdio: ['ignore', 'ignore', 'ignore', 'pipe'] })
   const display = await new Promise((done) => screen.stdio[3].once('data', (chunk) => done(String(chunk).trim())))
   const port = await freePort()
@@ -132,7 +132,7 @@ async function webkit() {
       const window = session.manage().window()
       await window.setRect({ x: 0, y: 0, width, height: height + 60 })
       await wait(300)
-      // What the window has around the page.
+      // The window's borders.
       const [w, h] = await evaluate(() => [innerWidth, innerHeight])
       await window.setRect({ x: 0, y: 0, width: width + (width - w), height: height + 60 + (height - h) })
       await wait(300)

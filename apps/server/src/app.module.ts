@@ -31,11 +31,11 @@ export class AppModule {
           migrationsRun: true,
           synchronize: false,
           enableWAL: true,
-          // A lock of another program is told after this long, in ms: waiting holds everything else up.
+          // Max wait for another program's lock, in ms: waiting blocks everything else.
           timeout: 500,
-          // What keeps it from opening is told at once.
+          // Reports at once what keeps it from opening.
           retryAttempts: 0,
-          // Full sync: what was answered as stored is on the disk.
+          // Full sync: a change that was confirmed is on the disk.
           prepareDatabase: (db: { pragma(text: string): unknown }) => void db.pragma('synchronous = FULL'),
         }),
       ],

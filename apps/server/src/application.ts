@@ -1,4 +1,4 @@
-/** The server, put together: hosts, policies, the interface's files, and the API. */
+/** Assembles the server: hosts, policies, the interface's files, and the API. */
 import { NestFactory } from '@nestjs/core'
 import type { NestExpressApplication } from '@nestjs/platform-express'
 import compression from 'compression'
@@ -38,7 +38,7 @@ export async function createApplication(config: Config): Promise<NestExpressAppl
           baseUri: ["'none'"],
           formAction: ["'self'"],
           frameAncestors: ["'none'"],
-          // Also keeps a frame from navigating itself anywhere else.
+          // Also keeps frames from navigating elsewhere.
           frameSrc: [`http://*.localhost:${request.socket.localPort}`],
         },
       },
@@ -76,7 +76,7 @@ export async function createApplication(config: Config): Promise<NestExpressAppl
   return app
 }
 
-/** @throws Error in words where the data cannot be worked on */
+/** @throws Error with a message for people when the data can't be used */
 async function open(config: Config): Promise<NestExpressApplication> {
   let folder: FolderInUse | null = null
   try {
@@ -85,7 +85,7 @@ async function open(config: Config): Promise<NestExpressApplication> {
       logger: ['error', 'warn'],
       bodyParser: false,
       abortOnError: false,
-      // Listeners to versions never end by themselves.
+      // Connections that listen for versions never end by themselves.
       forceCloseConnections: true,
     })
   } catch (error) {

@@ -1,11 +1,11 @@
-/** A copy of everything, made while the server runs, and put back while it does not: `npm run copy -- FOLDER`, `npm run restore -- FOLDER`. */
+/** Copies all data from a running server, and restores them while it's stopped: `npm run copy -- FOLDER`, `npm run restore -- FOLDER`. */
 import Sqlite from 'better-sqlite3'
 import { copyFileSync, existsSync, mkdirSync, readdirSync, renameSync } from 'node:fs'
 import { join, resolve } from 'node:path'
 import { DATABASE, DEMO_MADE, readConfig } from './common/config.ts'
 import { FolderInUse } from './db/folder.ts'
 
-/** By SQLite's own means, so that changes may go on meanwhile. @throws Error in words */
+/** By SQLite's backup, so changes may go on. @throws Error with a message for people */
 export async function copyData(data: string, to: string): Promise<void> {
   if (!existsSync(join(data, DATABASE))) throw new Error(`There is no database in ${data}; name its folder with WAYBELL_DATA.`)
   mkdirSync(to, { recursive: true })
@@ -20,17 +20,17 @@ export async function copyData(data: string, to: string): Promise<void> {
   if (existsSync(join(data, DEMO_MADE))) copyFileSync(join(data, DEMO_MADE), join(to, DEMO_MADE))
 }
 
-/** What was there is kept beside it. @returns the folder's file that it is kept in; null where there was none @throws Error in words */
+/** Keeps the replaced data. @returns the file they are kept in; null if there were none @throws Error with a message for people */
 export function restoreData(from: string, data: string): string | null {
   checkSound(from)
   const inUse = FolderInUse.take(data)
   try {
-    // First beside what is there, so that a disk that fills up leaves that as it is.
+    // Copied beside it first, so that a full disk leaves the old data.
     copyFileSync(join(from, DATABASE), join(data, `${DATABASE}.new`))
     const before = `waybell-before-${new Date().toISOString().replace(/[:.]/g, '-')}.sqlite`
     const wasThere = existsSync(join(data, DATABASE))
     if (wasThere) gather(join(data, DATABASE))
-    // A log that is left of another database must not be taken for the copy's.
+    // A leftover write-ahead log must not be applied to the copy.
     for (const ending of ['', '-wal', '-shm'])
       if (existsSync(join(data, DATABASE + ending))) renameSync(join(data, DATABASE + ending), join(data, before + ending))
     renameSync(join(data, `${DATABASE}.new`), join(data, DATABASE))
@@ -41,7 +41,7 @@ export function restoreData(from: string, data: string): string | null {
   }
 }
 
-/** What stands in the log of writes goes into the file that is kept; one that is too damaged for that keeps its log beside it. */
+/** Merges the write-ahead log into the kept file; a damaged one keeps its log. */
 function gather(file: string): void {
   try {
     const db = new Sqlite(file)
@@ -51,7 +51,7 @@ function gather(file: string): void {
       db.close()
     }
   } catch {
-    // It is kept as it is.
+    // Kept as it is.
   }
 }
 

@@ -1,4 +1,4 @@
-/** First run: the demo site is made where there is no site yet. */
+/** Makes the demo site at the first run. */
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common'
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs'
 import { join, relative, sep } from 'node:path'
@@ -19,7 +19,7 @@ export class DemoService implements OnApplicationBootstrap {
   ) {}
 
   async onApplicationBootstrap(): Promise<void> {
-    // A demo site that was dropped stays dropped.
+    // A removed demo site stays removed.
     const mark = join(this.config.data, DEMO_MADE)
     if (existsSync(mark) || (await this.store.read((db) => db.count(SiteRow))) > 0) return
     const files = filesIn(demoFolder).map((file) => ({ name: relative(demoFolder, file).split(sep).join('/'), bytes: readFileSync(file) }))

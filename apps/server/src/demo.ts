@@ -1,4 +1,4 @@
-/** What the demo site begins with: the landing page, the travel page and the lantern walk with their menus; last year's page as it was found. */
+/** The demo's first state: landing page, travel page and lantern walk with menus; last year's page as it came. */
 import {
   apply,
   makeMenu,
@@ -15,7 +15,7 @@ import {
   type SitePage,
 } from '@waybell/core'
 
-/** @param read the pages as they were read, by their files */
+/** @param read the pages' readings, by file */
 export function demoSite(site: Site, read: readonly { file: string; reading: PageReading }[]): Site {
   const page = (file: string): SitePage => site.pages.find((p) => p.file === file)!
   const keys = { landing: page('index.html').key, travel: page('travel.html').key, walk: page('lantern-walk.html').key }
@@ -43,7 +43,7 @@ export function demoSite(site: Site, read: readonly { file: string; reading: Pag
     syncedWith: { page: key, menu: menus[0]!.key, labels: [] },
     items: [],
   }))
-  // Where all of a section is seen at once nobody asks for the next.
+  // On screens that show a whole section, step links aren't needed.
   add(keys.landing, 'Onwards', 'steps', () => ({ shown: { off: ['laptop', 'desk'] } }))
   add(keys.landing, 'Up again', 'corner', (menu, { sections }) => ({ shown: { from: sections[1]!.key }, grows: false, items: [top(menu)] }))
   run(
@@ -52,7 +52,7 @@ export function demoSite(site: Site, read: readonly { file: string; reading: Pag
     ]),
   )
 
-  // A story has its stations at the side, and no bar over it.
+  // A story has its stations at the side, without a bar.
   for (const { key } of pageOf(now, keys.walk).menus) run({ type: 'menu/drop', page: keys.walk, menu: key })
   add(keys.walk, 'Stations', 'marks', () => ({ shown: { holds: 'visit' } }))
   add(keys.walk, 'Next station', 'steps', (menu) => ({

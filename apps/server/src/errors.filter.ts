@@ -1,4 +1,4 @@
-/** Every error goes out as what, where and what to do; what nobody foresaw is logged whole and told short. */
+/** Reports every error as what, where and what to do; unexpected ones are logged in full and reported briefly. */
 import { Catch, HttpException, Logger, type ArgumentsHost, type ExceptionFilter } from '@nestjs/common'
 import { PageError } from '@waybell/core'
 import type { Request, Response } from 'express'
@@ -9,12 +9,12 @@ import { storageFailure } from './db/failure.ts'
 export class ErrorsFilter implements ExceptionFilter {
   private readonly log = new Logger('errors')
 
-  /** @param data the folder of the database */
+  /** @param data the database's folder */
   constructor(private readonly data: string) {}
 
   catch(error: unknown, host: ArgumentsHost): void {
     const response = host.switchToHttp().getResponse<Response>()
-    // Who asked is gone: an upload was broken off, and nothing of it was kept.
+    // The client is gone: an upload was cancelled, and nothing was kept.
     if (response.headersSent || host.switchToHttp().getRequest<Request>().socket.destroyed) return void response.end()
     const [status, code, message] = this.told(error)
     response.status(status).json({ code, message })
@@ -28,12 +28,12 @@ export class ErrorsFilter implements ExceptionFilter {
     if (error instanceof HttpException) {
       const body = error.getResponse()
       const known = typeof body === 'object' ? (body as { code?: string; message?: string | string[] }) : { message: body }
-      // Nest wraps the upload's own limits.
+      // Nest wraps the upload's limits.
       if (error.getStatus() === 413)
         return [413, 'too-big', 'A file is larger than 100 MB, the most that is taken; make it smaller or leave it out.']
       return [error.getStatus(), known.code ?? 'request', String(known.message ?? error.message)]
     }
-    // What reads requests refuses some before anything of ours sees them, with a status of its own.
+    // The request parser rejects some requests with a status of its own.
     const { status } = (error ?? {}) as { status?: unknown }
     if (status === 413) return [413, 'too-big', 'This is larger than the 24 MB that one request may have; do it in smaller steps.']
     if (status === 404) return [404, 'not-found', 'Nothing found at this address.']

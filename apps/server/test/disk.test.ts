@@ -123,7 +123,7 @@ it('what is answered as stored is stored, though the disk is full, and goes on o
   expect((await ask(running.address, `sites/${key}`)).body.version).toBe(version)
 })
 
-it('a database that another program holds is told of, and nothing is lost', async () => {
+it('a database that another program holds is reported, and nothing is lost', async () => {
   const data = folder()
   const { address } = await start(data)
   const key = await aSite(address)
@@ -161,7 +161,7 @@ it('a page can be taken home though nothing can be stored; the next time it is r
   expect((await ask(address, `sites/${key}/pages/p1/handovers`)).body).toMatchObject([{ version: 1, ids: ['b'] }])
 })
 
-it('a damaged database is told of in words, not as an error of the server', async () => {
+it('a damaged database is reported in words, not as an error of the server', async () => {
   const data = folder()
   const running = await start(data)
   const key = await aSite(running.address)

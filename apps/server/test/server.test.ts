@@ -136,7 +136,7 @@ describe('changes', () => {
     const earlier = (name: string, before: number) => http().get(`/api/sites/${key}/stacks/${name}?before=${before}`)
     const { body } = await earlier('redo', stacks.redo[0]!.version).expect(200)
     expect((body as Change[]).map((c) => c.version)).toEqual(Array.from({ length: 20 }, (_, i) => count + 1 + i))
-    // What comes anew leaves nothing to be made again.
+    // What is read again leaves nothing to be made again.
     await change(key, rename('New'), version).expect(200)
     expect((await earlier('redo', 1e6).expect(200)).body).toEqual([])
     await earlier('neither', 5).expect(400)

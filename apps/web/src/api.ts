@@ -1,4 +1,4 @@
-/** The server's answers, and its errors as what, where and what to do. */
+/** The server's API, and its errors as what, where and what to do. */
 import type {
   Change,
   Command,
@@ -26,12 +26,12 @@ export interface SiteState {
 export interface SiteSummary {
   key: string
   name: string
-  /** Its first page, as it is shown small. */
+  /** Its first page, for the small picture. */
   file: string
   screen: Screen
   /** Milliseconds since 1970. */
   changedAt: number
-  /** Nothing was changed since it was made. */
+  /** Unchanged since it was made. */
   isNew: boolean
   pages: number
   sections: number
@@ -39,9 +39,9 @@ export interface SiteSummary {
 }
 
 export interface Overview {
-  /** Open findings of all pages, as last measured; what only trying the links shows isn't among them. */
+  /** Open findings of all pages, as last measured; without those that only tried links show. */
   findings: number
-  /** Milliseconds since 1970; null where it was never handed over. */
+  /** Milliseconds since 1970; null if never handed over. */
   handedOverAt: number | null
 }
 
@@ -50,7 +50,7 @@ export interface HandedOver {
   at: number
   /** Of the site. */
   version: number
-  /** IDs that somebody may link to from then on. */
+  /** IDs that visitors may link to from then on. */
   ids: string[]
 }
 
@@ -60,11 +60,11 @@ export interface PageState {
   undeclared: string[]
   named: NamedIds
   findings: Finding[]
-  /** A name for all files that the site's pages may load, as they are. */
+  /** Identifies the state of all files that pages may load. */
   assets: string
 }
 
-/** A survey, and the key of the layout that it measured. */
+/** A survey, and the key of its layout. */
 export interface KeptSurvey {
   key: string
   scripts: boolean
@@ -77,11 +77,11 @@ export interface LogEntry {
   what: string
   /** Milliseconds since 1970. */
   at: number
-  /** Given by the designer to the state that the change led to. */
+  /** The designer's name for the state after the change. */
   name: string | null
 }
 
-/** What became of a page's sections in a new version, which the server keeps under `source`. */
+/** Sections compared with a new version, which the server keeps under `source`. */
 export interface Review extends Revision {
   source: string
 }
@@ -91,11 +91,11 @@ export interface HandoverView {
   bytes: number
   measured: string[]
   edits: { offset: number; removed: string; inserted: string }[]
-  /** Of the script in both forms, in bytes, and packed; null where the page needs none. */
+  /** Script sizes in both forms, in bytes and gzipped; null if the page needs none. */
   script: Record<ScriptForm, { bytes: number; packed: number }> | null
 }
 
-/** How the script of a handed-over page is written: to be read, or small. */
+/** Form of the script: readable or minified. */
 export type ScriptForm = 'plain' | 'small'
 
 export class ApiError extends Error {
@@ -130,7 +130,7 @@ const json = (method: string, body: unknown): RequestInit => ({
   body: JSON.stringify(body),
 })
 
-/** A file with the folders that it was handed in with. */
+/** A file with its folders. */
 export interface GivenFile {
   path: string
   file: File
@@ -143,13 +143,13 @@ function form(files: readonly GivenFile[], fields: Record<string, string> = {}):
   return { method: 'POST', body }
 }
 
-/** How far a transfer has come; `total` is 0 as long as it is not known. */
+/** Progress of an upload; `total` is 0 while unknown. */
 export interface Progress {
   sent: number
   total: number
 }
 
-/** Sends files, telling how far it has come; `fetch` cannot tell. @throws ApiError, with code `stopped` where `signal` said so */
+/** Uploads files with progress, which `fetch` can't report. @throws ApiError, with code `stopped` on abort */
 function send<T>(
   path: string,
   files: readonly GivenFile[],
@@ -174,10 +174,10 @@ function send<T>(
   })
 }
 
-/** Of every change: the same key again is the same change. */
+/** Part of every change: a repeated key means the same change. */
 export interface ChangeOf {
   idempotencyKey: string
-  /** Version that the tab had read when the change was made. */
+  /** Version that the tab had read before the change. */
   baseVersion: number
   tab: string
 }
@@ -203,10 +203,10 @@ export const api = {
   goBack: (site: string, body: ChangeOf & { version: number }) => ask<{ version: number }>(`sites/${site}/back`, json('POST', body)),
   nameState: (site: string, version: number, name: string) => ask<void>(`sites/${site}/log/${version}`, json('PUT', { name })),
   page: (site: string, page: string) => ask<PageState>(pagePath(site, page)),
-  /** Whether the page's file has what a link is to be made of, or a script of the page makes it. */
+  /** Whether the source has what a link is to wrap, or a script builds it. */
   linkable: (site: string, page: string, at: number, { of, label }: Pick<MadeLink, 'of' | 'label'>) =>
     ask<{ isInFile: boolean }>(`${pagePath(site, page)}/linkable?${new URLSearchParams({ at: `${at}`, of, label })}`),
-  /** Links in the files of the other pages that lead to this one. */
+  /** Links to this page in other pages' files. */
   leaders: (site: string, page: string) => ask<LinkFromPage[]>(`${pagePath(site, page)}/leaders`),
   addFiles: (
     site: string,
@@ -220,13 +220,13 @@ export const api = {
     send<Review>(`${pagePath(site, page)}/review`, files, {}, tell, signal),
   revise: (site: string, page: string, body: ChangeOf & { source: string; decisions: Decisions }) =>
     ask<{ version: number }>(`${pagePath(site, page)}/revise`, json('POST', body)),
-  /** Address of the stream that tells the site's version after every change. */
+  /** Address of the stream of site versions. */
   surveys: (site: string, page: string) => ask<KeptSurvey[]>(`${pagePath(site, page)}/surveys`),
   putSurveys: (site: string, page: string, body: { source: string; scripts: boolean; surveys: { key: string; survey: Survey }[] }) =>
     ask<{ isReadAnew: boolean }>(`${pagePath(site, page)}/surveys`, json('PUT', body)),
   handover: (site: string, page: string, script: ScriptForm) => ask<HandoverView>(`${pagePath(site, page)}/handover?script=${script}`),
   handedOver: (site: string, page: string) => ask<HandedOver[]>(`${pagePath(site, page)}/handovers`),
-  /** Hands the page over, alone or in a ZIP with the site; the server remembers it. */
+  /** Hands the page over, alone or in a ZIP with the site; the server records it. */
   handOver: (site: string, page: string, form: 'page' | 'zip', script: ScriptForm) =>
     answer(`${pagePath(site, page)}/handover/${form}?script=${script}`, { method: 'POST' }).then((response) => response.blob()),
   runtime: async () => (await fetch('/api/runtime')).text(),

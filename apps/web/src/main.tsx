@@ -7,7 +7,7 @@ import { Toaster } from 'sonner'
 import { SitesView } from './sites/SitesView.tsx'
 import './styles.css'
 
-// The list of sites is there at once; the workspace comes with the first site that is opened.
+// The list of sites loads at once, the workspace with the first site.
 const Workspace = lazy(() => import('./workspace/Workspace.tsx').then((m) => ({ default: m.Workspace })))
 
 const client = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 5000, refetchOnWindowFocus: false } } })
@@ -25,10 +25,10 @@ const router = createBrowserRouter([
   { path: '*', element: <Navigate to="/" replace /> },
 ])
 
-/** How long the first view waits for its font, in ms. */
+/** Max wait for the font, in ms. */
 const PATIENCE = 1000
 
-// A button that moves when its font comes in loses the press that was under way.
+// A button that moves when its font loads misses a press.
 const font = document.fonts.load(`14px ${getComputedStyle(document.body).fontFamily}`).catch(() => [])
 void Promise.race([font, new Promise((done) => setTimeout(done, PATIENCE))]).then(() =>
   createRoot(document.getElementById('root')!).render(

@@ -1,4 +1,4 @@
-/** What a driver calls in a page, by name. */
+/** The functions that a driver calls in a page, by name. */
 import type { patch } from './edits/patch.ts'
 import type { pause } from './page/pending.ts'
 import type { probe } from './survey/index.ts'

@@ -1,6 +1,6 @@
 /**
- * The measuring agent: goes into the page before anything else, names its elements, measures it, and shows edits in it. In a frame
- * of the application it speaks over a port; the command line calls it by name.
+ * The measuring agent: loaded before everything else in the page, it names elements, measures, and applies edits. In a frame it talks
+ * over a port; drivers call it by name.
  */
 import { closeWays } from './isolation/network.ts'
 import { showState } from './edits/shown-state.ts'
@@ -38,7 +38,7 @@ if (window.parent === window) {
   host.wayBellAgent = { probe, isRestless, patch, pause, tryLink }
   watchPresses()
 } else {
-  // The page is not to know it; a reload is, so that the agent in it can say who it is.
+  // Hidden from the page; kept over a reload, so that the agent can identify itself.
   window.name = ''
   keepHistory()
   addEventListener('pagehide', () => (window.name = nonce))
@@ -48,7 +48,7 @@ if (window.parent === window) {
   whenReady(() => application.postMessage({ wayBell: nonce }, '*'))
 }
 
-/** The page cannot take its frame elsewhere; the application's own policy stops what this cannot. */
+/** Keeps the page from navigating its frame; the application's policy stops the rest. */
 function stay(): void {
   const navigation = (window as { navigation?: EventTarget }).navigation
   navigation?.addEventListener('navigate', (event) => {
@@ -63,7 +63,7 @@ function whenReady(then: () => void): void {
   else then()
 }
 
-/** The first message brings the port; the page's own listeners, which come later, do not hear of it. */
+/** The first message brings the port; page listeners come later and don't get it. */
 function listen(event: MessageEvent): void {
   if (sourceOf(event) !== application || (dataOf(event) as { wayBell?: unknown } | null)?.wayBell !== nonce) return
   stopHere(event)
@@ -76,7 +76,7 @@ function listen(event: MessageEvent): void {
 function serve(port: MessagePort): void {
   const say = (message: FromAgent) => postTo(port, message)
   let watched: ReadonlySet<number> = new Set()
-  /** The last survey of each screen at each size, as text. */
+  /** The last survey of each screen and size, as text. */
   const told = new Map<string, string>()
   let probing = false
   let picker: Picker | null = null
@@ -160,7 +160,7 @@ function serve(port: MessagePort): void {
         say({ type: 'scrolled', y: position() })
       })
     },
-    // In whatever element the page scrolls.
+    // In any scroller.
     { passive: true, capture: true },
   )
   let over: number | null = null
@@ -188,7 +188,7 @@ function partAround(el: Element, watched: ReadonlySet<number>): number | null {
 const pointer = new CSSStyleSheet()
 let pointed: Element | null = null
 
-/** Marked by a state of the element and not by its markup, so that the document stays as it is handed over. */
+/** Marked by element state, not markup, so that the document stays as handed over. */
 function point(at: number | null): void {
   if (!document.adoptedStyleSheets.includes(pointer)) document.adoptedStyleSheets.push(pointer)
   pointed = at === null ? null : (elementAt(at) ?? null)

@@ -1,48 +1,48 @@
-/** What the application and the agent in a live page say to each other, over a port that the page cannot see. */
+/** Messages between the application and the agent in a live page, over a port that the page can't see. */
 import type { MarkClass, NoLink, PageEdit, Screen, Survey, Tried, Visit } from '@waybell/core'
 
-/** What is to be measured. */
+/** What to measure. */
 export interface SurveyRequest {
   screen: string
   /** The viewport, in CSS px. */
   width: number
   height: number
-  /** `block` is what an empty target stands for. */
+  /** `block` is an empty target's block. */
   parts: { at: number; heading: number | null; block: number | null }[]
-  /** The bar above the content, as the source has it. */
+  /** The bar above the content, from the source. */
   header: number | null
-  /** Menus that the page has. */
+  /** Menus of the page. */
   menus: number[]
-  /** Whether headings are looked for by their look. */
+  /** Look for headings by look. */
   looks: boolean
 }
 
-/** What of a screen a frame has not by its size. */
+/** Properties of a screen that a frame's size doesn't give. */
 export type Emulated = Pick<Screen, 'touch' | 'text'>
 
-/** What the site says of the page's own menus. */
+/** What the site knows about the page's own menus. */
 export interface KnownMenus {
-  /** Menus that the page marks by itself, and how. */
+  /** Menus that the page marks itself, and how. */
   marked: { at: number; mark: MarkClass }[]
-  /** Links that are items which lead to a place of this page. */
+  /** Links of items that lead to this page. */
   items: number[]
 }
 
-/** An element that was pointed at. */
+/** An element under the pointer. */
 export interface PickedElement {
   at: number
   tag: string
-  /** Null without one, or where another element has it first. */
+  /** Null without one, or if an earlier element has it. */
   id: string | null
   title: string
   heading: number | null
-  /** Why it cannot be made a link; null where it can. */
+  /** Why it can't be a link; null if it can. */
   noLink: NoLink | null
-  /** Of the one that is picked, its runs of words that may be linked, one to a line, white space folded. */
+  /** For the picked element: its linkable texts, one per line, white space collapsed. */
   words: string
 }
 
-/** A menu by the elements that it stands in, or by its number among those that are made; 0 for one of the page's own. */
+/** A menu, by its elements or its number among made menus; 0 for found ones. */
 export interface MenuPlace {
   elements: number[]
   made: number
@@ -51,46 +51,43 @@ export interface MenuPlace {
 export type PickStep = 'parent' | 'child' | 'next' | 'previous'
 
 export type ToAgent =
-  /** Measures the page as it came, on a screen: its header in every state too. */
+  /** Measures the page as it came, with all states of its header. */
   | { type: 'probe'; turn: number; request: SurveyRequest; emulated: Emulated }
-  /** Measures it again as it is, on a screen that was probed. */
+  /** Measures again with edits, on a probed screen. */
   | { type: 'remeasure'; turn: number; request: SurveyRequest; emulated: Emulated }
   | { type: 'patch'; turn: number; edits: readonly PageEdit[] }
-  /** Elements that are told of when the pointer is over them, by their position. */
+  /** Reports when the pointer is over these elements. */
   | { type: 'watch'; parts: number[]; emulated: Emulated }
   | { type: 'scroll'; y: number }
   | { type: 'follow'; hash: string }
-  /** Follows a hash from rest at `from`, and says what came of it. */
+  /** Follows a hash from rest at `from`, and reports the result. */
   | { type: 'visit'; turn: number; hash: string; from: number }
-  /** Presses one link of the menus, by its place among them, and says what became of it; where it is to be sure, with longer waits. */
+  /** Tries one menu link by its index; with longer waits to be sure. */
   | { type: 'try'; turn: number; place: number; isPatient: boolean; menus: KnownMenus }
-  /** Draws a box around an element of the page, and brings it into view where it is to be shown; null takes the box away. */
+  /** Draws a box around an element, and scrolls to it if `show`; null removes it. */
   | { type: 'point'; at: number | null; show: boolean }
-  /** Shows the items of a menu in a look, by declarations of a style; without a menu as they are. */
+  /** Shows a menu's items in a state, by CSS declarations; without a menu, undoes it. */
   | { type: 'show-state'; menu: MenuPlace | null; declarations: string[] }
-  /** Begins or ends picking an element by pointing at it. */
+  /** Starts or stops picking an element. */
   | { type: 'pick'; on: boolean }
-  /** Moves what is picked: by a step in the tree, or to an element. */
+  /** Moves the picked element: by a step in the tree, or to an element. */
   | { type: 'pick-step'; to: PickStep | number }
 
 export type FromAgent =
   | { type: 'ready' }
-  /**
-   * @param survey null where it is the same as the last one of this screen at this size
-   * @param isRestless of a page that was another at every look just then
-   */
+  /** @param survey null if it equals the last one of this screen and size @param isRestless the page differed at every measurement */
   | { type: 'survey'; turn: number; survey: Survey | null; isRestless: boolean }
   | { type: 'patched'; turn: number }
   | { type: 'scrolled'; y: number }
-  /** A link to a place of the page was clicked, and is followed. */
+  /** A link to this page was clicked and is followed. */
   | { type: 'followed'; hash: string }
-  /** The pointer is over one of the parts asked for, or over none. */
+  /** The watched element under the pointer; null for none. */
   | { type: 'hover'; at: number | null }
   /** A link away from the page was clicked; the page stays. */
   | { type: 'outside'; href: string }
-  /** What the picker is over, with the way down to it; `done` when it was taken, `left` when picking was given up. */
+  /** The element under the picker, and its ancestors; `done` when taken, `left` when cancelled. */
   | { type: 'picking'; way: PickedElement[]; state: 'over' | 'done' | 'left' }
   | { type: 'visited'; turn: number; visit: Visit }
-  /** Null where there is no such link. */
+  /** Null when there is no such link. */
   | { type: 'tried'; turn: number; tried: Tried | null }
   | { type: 'failed'; turn: number; message: string }

@@ -1,10 +1,10 @@
-/** Picking an element of the page: by pointing at it, or by walking the tree with keys. */
+/** Picks an element: by pointing, or through the tree by keys. */
 import type { PickedElement, PickStep } from './messages.ts'
 import { noLinkOf, wordsOf } from './edits/made-links.ts'
 import { elementAt, positionOf } from './page/stamps.ts'
 
 interface Picking {
-  /** What is under the pointer now, with the way down to it, outermost first. */
+  /** Called with the element under the pointer and its ancestors, outermost first. */
   over: (way: PickedElement[]) => void
   taken: () => void
   left: () => void
@@ -16,7 +16,7 @@ const upTo = (el: Element | null): Element | null => {
   return null
 }
 
-/** The first known element in it, not looking into those. */
+/** The first known element inside, without descending into known ones. */
 function downTo(el: Element): Element | null {
   for (const child of el.children) {
     const found = isKnown(child) ? child : downTo(child)
@@ -60,7 +60,7 @@ function describe(el: Element): PickedElement {
 
 const MOST_WORDS = 2000
 
-/** Its runs of words, which a link can stand around. */
+/** Its texts that can be linked. */
 const runsIn = (el: Element): string[] => {
   const out: string[] = []
   let length = 0
@@ -80,7 +80,7 @@ export class Picker {
     const { signal } = this.stopped
     const options = { capture: true, signal }
     addEventListener('pointermove', (e) => this.at(upTo(e.target instanceof Element ? e.target : null)), options)
-    // Nothing of the page is to act on what is pressed here.
+    // Keeps presses from the page.
     for (const type of ['pointerdown', 'mousedown', 'pointerup', 'mouseup', 'click', 'dblclick', 'contextmenu'] as const)
       addEventListener(
         type,
@@ -132,7 +132,7 @@ export class Picker {
       const { top, bottom } = el.getBoundingClientRect()
       if (bottom < 0 || top > innerHeight) el.scrollIntoView({ block: 'center', behavior: 'instant' })
     }
-    // What can be linked is told of the picked one alone: to look into all that it stands in takes long on a large page.
+    // Only for the picked element: checking its ancestors is slow on a large page.
     if (el) way[way.length - 1] = { ...way.at(-1)!, noLink: noLinkOf(el), words: runsIn(el).join('\n').slice(0, MOST_WORDS) }
     this.told.over(way.slice(-40))
   }

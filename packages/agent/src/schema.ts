@@ -1,4 +1,4 @@
-/** The shape of what the agent in a page may say, for those who hear it. The page is not trusted, so neither is what comes out of it. */
+/** The shape of the agent's messages, for receivers. Pages aren't trusted, so neither are their messages. */
 import { shapes as common, surveySchema, triedSchema } from '@waybell/core/schema'
 import Joi from 'joi'
 import type { FromAgent } from './messages.ts'
@@ -40,7 +40,7 @@ const shapes: Record<FromAgent['type'], Joi.Schema> = {
   failed: Joi.object({ type: 'failed', turn, message: text }),
 }
 
-/** The message, or null for what is none. */
+/** The message; null if invalid. */
 export function readMessage(data: unknown): FromAgent | null {
   const type = (data as { type?: unknown } | null)?.type
   if (typeof type !== 'string' || !Object.hasOwn(shapes, type)) return null

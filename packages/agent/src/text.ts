@@ -1,4 +1,4 @@
-/** The built agent as text, to be served or put into a page that is measured. */
+/** The built agent as text, for serving or injecting. */
 import { readFileSync } from 'node:fs'
 
 export const agentText: string = readFileSync(new URL('../dist/agent.js', import.meta.url), 'utf8')

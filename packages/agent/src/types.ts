@@ -1,3 +1,3 @@
-/** What the application and the command line know of the agent. */
+/** Types of the agent for application and command line. */
 export type { FromAgent, MenuPlace, Emulated, KnownMenus, PickedElement, PickStep, SurveyRequest, ToAgent } from './messages.ts'
 export type { AgentOfWindow } from './driven.ts'

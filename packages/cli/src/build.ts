@@ -1,6 +1,4 @@
-/**
- * `waybell build`: the one press, unattended. `page.ts` builds a page, `measure.ts` drives it in a browser, `report.ts` says what came of it.
- */
+/** `waybell build`: the one press, unattended. `page.ts` builds a page, `measure.ts` drives it in a browser, `report.ts` sums up. */
 import type { SitePage } from '@waybell/core'
 import { BrowserGone, startBrowser, type DrivenBrowser } from '@waybell/driver'
 import { dirname, join, resolve, sep } from 'node:path'
@@ -11,13 +9,13 @@ export interface BuildOptions extends Pick<PageOptions, 'screens' | 'tries' | 's
   pageFiles: readonly string[]
   out: string
   browser: string | undefined
-  /** The same, on its way; null where it isn't there. */
+  /** The starting browser; null for none. */
   started: Promise<DrivenBrowser> | null
 }
 
 const UNMEASURED = 'The script measures on arrival; the style has an estimate.'
 
-/** One page after the other, in one browser. A browser that ends is started again once for the page. */
+/** Builds pages one after the other in one browser. A browser that crashes is restarted once for the page. */
 export async function build({ pageFiles, out, browser, started, ...options }: BuildOptions): Promise<BuildReport[]> {
   const { say } = options
   const start = async (isFirst = false): Promise<DrivenBrowser | null> => {
@@ -35,7 +33,7 @@ export async function build({ pageFiles, out, browser, started, ...options }: Bu
   }
   let driven = await start(true)
   const reports: BuildReport[] = []
-  /** Pages of one folder are one site. */
+  /** Pages of a folder form a site. */
   const sites = new Map<string, SitePage[]>()
   try {
     for (const pageFile of pageFiles) {
@@ -66,7 +64,7 @@ export async function build({ pageFiles, out, browser, started, ...options }: Bu
   return reports
 }
 
-/** Of several pages each goes into the folder that it has below the one that holds them all. */
+/** With several pages, each goes into its folder relative to their common one. */
 function outOf(pageFile: string, pageFiles: readonly string[], out: string): string {
   const folders = pageFiles.map((f) => dirname(resolve(f)).split(sep))
   const shared = folders[0]!.findIndex((name, n) => folders.some((f) => f[n] !== name))

@@ -1,4 +1,4 @@
-/** `waybell check`: what a page has, and what is wrong with it. */
+/** `waybell check`: what a page has, and its findings. */
 import { knownOf, parsePage, readParsed, type PageReading } from '@waybell/core'
 import { readFileSync } from 'node:fs'
 import { basename } from 'node:path'
@@ -19,7 +19,7 @@ export function check(pageFile: string): { report: object; failed: boolean; text
   return { report, failed: findings.some((f) => f.severity === 'error'), text: asText(pageFile, reading, report) }
 }
 
-/** The text of the files that a page loads, by kind. */
+/** Text of the page's files, by kind. */
 export function textsOf(files: readonly LocalFile[]): { scripts: string[]; styles: string[] } {
   const read = (kind: RegExp) => files.filter((f) => kind.test(f.path)).map((f) => readFileSync(f.file, 'utf8'))
   return { scripts: read(/\.m?js$/i), styles: read(/\.css$/i) }

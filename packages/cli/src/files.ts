@@ -1,4 +1,4 @@
-/** A page's own files on disk: which of those that it names are there, and what they name in turn. */
+/** A page's local files: which exist, and what they load. */
 import { followAssets, type PageReading } from '@waybell/core'
 import { existsSync, readFileSync, statSync } from 'node:fs'
 import { dirname, join, relative, resolve, sep } from 'node:path'
@@ -12,13 +12,13 @@ export interface LocalFile {
 
 export interface LocalFiles {
   found: LocalFile[]
-  /** Paths as the page names them. */
+  /** Paths as the page writes them. */
   missing: Set<string>
 }
 
 const isFile = (file: string) => existsSync(file) && statSync(file).isFile()
 
-/** A path from the site's root is looked for in the page's folder, and then in those above it. */
+/** A root-relative path is looked up in the page's folder, then in its parents. */
 function find(folder: string, path: string): string | null {
   if (!path.startsWith('/')) {
     const file = resolve(folder, path)

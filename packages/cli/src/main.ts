@@ -1,5 +1,5 @@
 #!/usr/bin/env node
-/** `waybell`: Way Bell's core from a terminal. */
+/** `waybell`: Way Bell in the terminal. */
 import { defaultScreens, PageError, type Screen } from '@waybell/core'
 import { existsSync } from 'node:fs'
 import { parseArgs } from 'node:util'
@@ -9,7 +9,7 @@ import { isWrong } from './report.ts'
 const usage = `usage: waybell build PAGE.html… --out DIR [--browser PATH] [--screens KEY,…] [--no-try] [--small] [--format json|text]
        waybell check PAGE.html [--format json|text]`
 
-/** The first that is installed: the shell runs pages in virtual time. */
+/** The first installed one is used: the shell runs pages in virtual time. */
 const BROWSERS = ['/usr/bin/chromium-headless-shell', '/usr/bin/chromium']
 
 async function main(): Promise<number> {
@@ -52,7 +52,7 @@ async function main(): Promise<number> {
     console.error(`waybell: --screens: ${screens}`)
     return 2
   }
-  // The browser starts while the rest is loaded; checking does without both.
+  // The browser starts while the rest loads; `check` needs neither.
   const { startBrowser } = await import('@waybell/driver')
   const started = browser !== undefined && existsSync(browser) ? startBrowser(browser) : null
   started?.catch(() => {})
@@ -68,12 +68,12 @@ async function main(): Promise<number> {
     small: values.small,
     say: (line) => console.error(line),
   })
-  // One page is one object, as before there could be several.
+  // A single page is a plain object, for compatibility.
   if (values.format === 'json') process.stdout.write(JSON.stringify(rest.length ? reports : reports[0], null, 2) + '\n')
   return reports.some((report) => isWrong(report, browser !== undefined && existsSync(browser))) ? 1 : 0
 }
 
-/** Screens by their keys, separated by commas; else what is wrong with them. */
+/** Screens from comma-separated keys; a message if invalid. */
 function screensNamed(keys: string): Screen[] | string {
   const named = [...new Set(keys.split(','))]
   const unknown = named.find((key) => !defaultScreens.some((s) => s.key === key))

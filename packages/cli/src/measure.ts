@@ -1,4 +1,4 @@
-/** A page on every screen at once: loaded once, measured, and its links tried in it. */
+/** Drives a page on all screens: loads it once, measures it, and tries its links. */
 import { PageTrouble, type DrivenBrowser, type DrivenPage, type Mount, type PageAgent } from '@waybell/driver'
 import {
   surveyRequest,
@@ -29,12 +29,12 @@ export class OpenPage {
     return this.troubles.has('silent') || this.troubles.has('reloads')
   }
 
-  /** By screen key, where nothing kept the page from being measured. @param wait before that, in ms */
+  /** Surveys by screen key, without screens that can't be measured. @param wait before measuring, in ms */
   async measure(reading: PageReading, wait: number): Promise<Record<string, Survey>> {
     return this.onScreens(async (agent, { key, width, height }) => {
       if (wait) await agent.pause(wait)
       const survey = await agent.probe({ screen: key, width, height, ...surveyRequest(reading) })
-      // The page is not trusted, so neither is what is measured in it.
+      // Pages aren't trusted, so neither are their measurements.
       if (surveySchema.validate(survey).error) throw new PageTrouble('silent')
       if (await agent.isRestless()) this.troubles.add('restless')
       return survey
@@ -42,10 +42,10 @@ export class OpenPage {
   }
 
   /**
-   * Every link of the menus, by screen key.
-   * @param edits shown in the page first; null where it has them. It is then loaded for this
-   * @param wait before that, of a page that is loaded for this, in ms
-   * @param mayPass says of a link that is not right whether another try could be
+   * All menu links, by screen key.
+   * @param edits shown first; null if the page has them and must be loaded
+   * @param wait after loading, in ms
+   * @param mayPass true if a wrong link is worth another try
    */
   async tryLinks(
     edits: readonly PageEdit[] | null,

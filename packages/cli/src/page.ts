@@ -1,4 +1,4 @@
-/** Builds one page: reads it, measures it, sets it up, writes it, and tries its links. */
+/** Builds a page: reads, measures, sets up, writes, and tries its links. */
 import {
   defaultRule,
   judgeTried,
@@ -44,21 +44,21 @@ export interface PageOptions {
   pageFile: string
   /** Folder. */
   out: string
-  /** Pages of the same site that were built before; this one is added. */
+  /** Pages of the same site built before; this one is added. */
   pages: SitePage[]
-  /** Screens of the site, on which the page is measured and its links are tried. */
+  /** The site's screens, for measuring and trying. */
   screens: readonly Screen[]
-  /** Whether the links of what was built are tried. */
+  /** Whether to try the links. */
   tries: boolean
   /** True for a minified script. */
   small: boolean
   say: (line: string) => void
 }
 
-/** What a page loads by itself after its `load` event has come by then, in ms of its own time. */
+/** Wait for content that pages load after `load`, in ms of page time. */
 const LATE = 5000
 
-/** @param browser null to build without measuring. @throws BrowserGone when it ends meanwhile */
+/** @param browser null to build without measuring. @throws BrowserGone when it crashes */
 export async function buildPage(browser: DrivenBrowser | null, options: PageOptions): Promise<BuildReport> {
   const { pageFile, out, say } = options
   const source = readSource(pageFile, new Uint8Array(readFileSync(pageFile)))
@@ -80,7 +80,7 @@ interface Source {
   missing: ReadonlySet<string>
 }
 
-/** @param looks how the headings look, of a page that has none by their tags */
+/** @param looks headings by look, for a page without heading tags */
 function readSource(pageFile: string, bytes: Uint8Array, looks: Looks = []): Source {
   const parsed = parsePage(bytes, looks)
   const reading = readParsed(parsed, bytes.length, basename(pageFile))
@@ -91,13 +91,13 @@ const mountOf = ({ pageFile, parsed, found }: Source, html: Uint8Array) =>
   mountFolder(pageFile, Buffer.from(html), parsed.decoded.encoding, found)
 
 interface Built {
-  /** Links stop elsewhere than computed, though nothing of the page explains it: it may have changed since it was measured. */
+  /** Links stop elsewhere without a reason on the page: it may have changed since it was measured. */
   stopElsewhere: boolean
-  /** Says what came of it. */
+  /** Makes the report. */
   report: () => BuildReport
 }
 
-/** @param wait before the page is measured, in ms of its own time */
+/** @param wait before measuring, in ms of page time */
 async function buildOnce(browser: DrivenBrowser | null, source: Source, options: PageOptions, wait: number): Promise<Built> {
   const open = browser && new OpenPage(browser, mountOf(source, stampPage(source.bytes, source.parsed, '')), options.screens)
   try {
@@ -118,7 +118,7 @@ async function buildOnce(browser: DrivenBrowser | null, source: Source, options:
   }
 }
 
-/** The surveys; of a page whose headings are known by their look, those of its second reading. */
+/** The surveys; with headings by look, those of the second reading. */
 async function measure(open: OpenPage, source: Source, wait: number): Promise<{ source: Source; surveys: Record<string, Survey> }> {
   const surveys = await open.measure(source.reading, wait)
   const looks = looksOf(Object.values(surveys))
@@ -127,14 +127,14 @@ async function measure(open: OpenPage, source: Source, wait: number): Promise<{ 
   return { source: again, surveys: await open.measure(again.reading, 0) }
 }
 
-/** A page as it is handed over. */
+/** A page as handed over. */
 interface Work {
   source: Source
   site: Site
   page: SitePage
   /** Of the page as it came. */
   surveys: Record<string, Survey>
-  /** The same with what a made menu adds. */
+  /** With the made menu. */
   asBuilt: Record<string, Survey>
   known: ReturnType<typeof knownOf>
   edits: PageEdit[]
@@ -164,12 +164,12 @@ function setUp(source: Source, surveys: Record<string, Survey>, { pageFile, page
     named: known.named.styles,
     runtime: scriptIn(small ? 'small' : 'plain'),
   })
-  // An earlier handover's header keeps its place in it as it will in this one.
+  // An earlier handover's header keeps its space as it will in this one.
   const asBuilt = Object.fromEntries(Object.entries(surveys).map(([screen, survey]) => [screen, withMade(survey, page)]))
   return { source, site, page, surveys, asBuilt, known, edits }
 }
 
-/** @returns paths of files that lie outside the page's folder */
+/** @returns paths outside the page's folder */
 function copyFiles(found: readonly LocalFile[], out: string): string[] {
   for (const { path, file } of found) {
     const to = join(out, path)
@@ -189,7 +189,7 @@ function write({ source, site, page, edits }: Work, { out }: PageOptions): strin
   return file
 }
 
-/** Whole or not at all, so that a full disk leaves no half page. */
+/** Atomic, so that a full disk leaves no partial page. */
 function writeWhole(file: string, content: Uint8Array | string): void {
   writeFileSync(`${file}.part`, content)
   renameSync(`${file}.part`, file)
@@ -198,8 +198,8 @@ function writeWhole(file: string, content: Uint8Array | string): void {
 type TriedByScreen = Record<string, Tried[]>
 
 /**
- * The links, tried in the pages that were measured, with the edits shown in them. On one screen the written page is loaded afresh and
- * tried as well. If that differs, it counts, and every screen is tried so.
+ * Tries links in the measured pages with edits applied. On one screen, the written page is loaded and tried as well; if results differ,
+ * they count, and all screens are tried that way.
  */
 async function tryLinks(browser: DrivenBrowser, open: OpenPage, work: Work, wait: number): Promise<TriedByScreen> {
   const { page, site, surveys, edits } = work
@@ -217,19 +217,19 @@ async function tryLinks(browser: DrivenBrowser, open: OpenPage, work: Work, wait
   const [tried, proof] = await Promise.all([open.tryLinks(edits, known, mayBeBusy), load([first!])])
   const [shown, afresh] = [tried[first!.key], proof[first!.key]]
   const isProven = open.isOut || (shown && afresh && isAlike(shown, afresh))
-  // What stops elsewhere is measured and tried anew in any case.
+  // Wrong stops are measured and tried again in any case.
   const isLeft = !wait && site.screens.some((screen) => judgedOn(work, screen, tried).some(({ verdicts }) => verdicts.some(stopsElsewhere)))
   return isProven || isLeft ? tried : { ...tried, ...(await load(site.screens)) }
 }
 
-/** The written page, its elements named by their places in the source. */
+/** The written page, with stamps of the source. */
 const stampWritten = ({ source, edits }: Work): Uint8Array =>
   writePage(source.bytes, source.parsed, [...edits, ...stampEdits(source.parsed)]).bytes
 
-/** In px. Two loads of a page may lay it out with other roundings. */
+/** In px. Two loads may round layout differently. */
 const SAME = 1
 
-/** True when each link does the same. */
+/** True when all links have the same results. */
 function isAlike(measured: readonly Tried[], fresh: readonly Tried[]): boolean {
   return (
     measured.length === fresh.length &&
@@ -254,7 +254,7 @@ const judgedOn = (work: Work, screen: Screen, tried: TriedByScreen): JudgedScree
 const worstOf = (troubles: ReadonlySet<MeasuringTrouble>): MeasuringTrouble | null =>
   (['silent', 'reloads', 'restless'] as const).find((t) => troubles.has(t)) ?? null
 
-/** Says what came of a page. */
+/** Reports a page's results. */
 function told(
   work: Work,
   file: string,
@@ -283,7 +283,7 @@ function told(
   const kept = leftAsItIs(page)
   if (kept) say(kept)
   if (judged && outcome) tell(judged, outcome, say)
-  // Links that were tried are told above.
+  // Tried links are reported above.
   for (const { code, severity, line, column, message } of open)
     if (severity === 'error' && code !== 'link-tried') say(`error ${code} ${line}:${column}  ${message}`)
   return reportOf(file, site, page, asBuilt, judged, outcome, open)

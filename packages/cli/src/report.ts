@@ -1,4 +1,4 @@
-/** What a build says of a page. */
+/** The report of a build. */
 import {
   allArrive,
   outcomeText,
@@ -18,15 +18,15 @@ import {
 
 export interface BuildReport {
   file: string
-  /** False without a browser, and where it ended. */
+  /** False without a browser, or after it crashed. */
   isMeasured: boolean
   sections: { id: string; title: string; depth: number }[]
   menus: { name: string; made: boolean; items: { label: string; target: string; assumed: boolean }[] }[]
-  /** Where a link to each section stops on each screen, as computed, in px; none where nothing was measured. */
+  /** Computed arrivals by section and screen, in px; empty without measuring. */
   arrivals: (Pick<Arrival, 'land' | 'top' | 'gap' | 'shortfall'> & { screen: string; id: string; target: number })[]
-  /** Null where they were not tried. */
+  /** Null if not tried. */
   links: { screen: string; label: string; href: string; fault: string | null; why: string }[] | null
-  /** What came of the links, over all screens; null where they were not tried. */
+  /** The outcome of all links on all screens; null if not tried. */
   outcome: Outcome | null
   findings: Pick<Finding, 'code' | 'severity' | 'message' | 'line' | 'column'>[]
 }
@@ -81,7 +81,7 @@ export interface JudgedScreen {
   verdicts: TryVerdict[]
 }
 
-/** One line for each screen, one for each link on it that is not right, and one for all. */
+/** One line per screen, one per wrong link, and a summary. */
 export function tell(judged: readonly JudgedScreen[], outcome: Outcome, say: (line: string) => void): void {
   for (const { screen, verdicts } of judged) {
     const wrong = verdicts.filter((v) => v.fault)
@@ -94,6 +94,6 @@ export function tell(judged: readonly JudgedScreen[], outcome: Outcome, say: (li
 
 const linksOf = (count: number): string => (count === 1 ? '1 link' : `${count} links`)
 
-/** What makes the build end with 1. */
+/** True when the build exits with 1. */
 export const isWrong = ({ outcome, findings, isMeasured }: BuildReport, hasBrowser: boolean): boolean =>
   (outcome !== null && !allArrive(outcome)) || findings.some((f) => f.severity === 'error') || (hasBrowser && !isMeasured)

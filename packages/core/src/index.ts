@@ -1,6 +1,6 @@
 /**
- * Way Bell's core: the job in plain TypeScript. No DOM, no clock, no randomness, no input or output: numbers and bytes in,
- * numbers and bytes out, so that server, web, command line and tests can all call it.
+ * Way Bell's core: the job in plain TypeScript. No DOM, clock, randomness, input or output, so that server, web, command line and tests
+ * can all call it.
  */
 export * from './contract/index.ts'
 export * from './page/index.ts'

@@ -1,4 +1,4 @@
-/** What is checked where something comes from outside. An entry of its own, since those who do not check need no schemas. */
+/** Schemas of outside input. A separate entry, so that others don't load them. */
 export { shapes } from './shape/index.ts'
 export { commandSchema, siteSchema } from './site/schema.ts'
 export { surveySchema } from './survey/schema.ts'

@@ -1,4 +1,4 @@
-/** Starts a browser that reaches nothing but what a mount answers. */
+/** Starts a browser that can reach only what a mount answers. */
 import type { Screen } from '@waybell/core'
 import { availableParallelism } from 'node:os'
 import puppeteer, { type Browser } from 'puppeteer-core'
@@ -8,17 +8,17 @@ import { DrivenPage } from './page.ts'
 import { BrowserGone, PageTrouble } from './trouble.ts'
 
 export interface DrivenBrowser {
-  /** Its product and version, and in which time its pages run. */
+  /** Product and version, and real or virtual time. */
   readonly name: string
-  /** Loads a page on a screen, in a profile of its own. */
+  /** Loads a page on a screen, in a new profile. */
   open: (mount: Mount, screen: Screen) => Promise<DrivenPage>
   close: () => Promise<void>
 }
 
-/** Frames are drawn one after the other in a process, so that each core gets one; more than these are not worth their start. */
+/** A process draws one frame at a time, so each core gets one; more aren't worth their start. */
 const MOST_PROCESSES = 4
 
-/** @throws Error when it does not start */
+/** @throws Error when it doesn't start */
 export async function startBrowser(executablePath: string): Promise<DrivenBrowser> {
   const count = Math.min(MOST_PROCESSES, availableParallelism())
   const started = await Promise.allSettled(Array.from({ length: count }, () => startProcess(executablePath)))
@@ -38,7 +38,7 @@ async function startProcess(executablePath: string): Promise<DrivenBrowser> {
     executablePath,
     headless: 'shell',
     pipe: true,
-    // The clock watches over what is stuck.
+    // The clock detects what is stuck.
     protocolTimeout: 0,
     defaultViewport: null,
     waitForInitialPage: false,
@@ -52,22 +52,22 @@ async function startProcess(executablePath: string): Promise<DrivenBrowser> {
       '--disable-sync',
       '--hide-scrollbars',
       '--mute-audio',
-      // Chromium's own widths of text, which the shell rounds without it.
+      // Chromium's real text widths; the shell would round them.
       '--font-render-hinting=none',
       '--force-color-profile=srgb',
-      // A mouse, which headless browsers lack: pages ask for it by `(hover: hover)` and `(pointer: fine)`.
+      // A mouse for `(hover: hover)` and `(pointer: fine)`; headless browsers have none.
       '--blink-settings=primaryHoverType=2,availableHoverTypes=2,primaryPointerType=4,availablePointerTypes=4',
       '--enable-begin-frame-control',
       '--run-all-compositor-stages-before-draw',
-      // What the compositor moves by itself stands still while nothing is displayed.
+      // Compositor animations stop while nothing is displayed.
       '--disable-threaded-animation',
       '--disable-threaded-scrolling',
-      // A dead proxy for everything, loopback too: nobody answers what the mount does not.
+      // A dead proxy for everything including loopback: only the mount answers.
       '--proxy-server=http://127.0.0.1:9',
       '--proxy-bypass-list=<-loopback>',
     ],
   })
-  // A killed browser resets its pipes. The library stops listening once it closes them, and an unheard error ends Node.
+  // A killed browser resets its pipes. The library stops listening after closing them, and an unhandled error would end Node.
   for (const pipe of browser.process()?.stdio ?? []) pipe?.on('error', () => {})
   try {
     return await driven(browser)
@@ -80,7 +80,7 @@ async function startProcess(executablePath: string): Promise<DrivenBrowser> {
 async function driven(browser: Browser): Promise<DrivenBrowser> {
   const root = await browser.target().createCDPSession()
   const { product } = await root.send('Browser.getVersion')
-  // Chromium's own headless mode draws frames by itself and says so by its name.
+  // Chromium's new headless mode draws frames by itself; its product name tells.
   const isVirtual = product.startsWith('HeadlessChrome/')
   const frames = new Turn()
   const gone = new Promise<never>((_, failed) => browser.once('disconnected', () => failed(new BrowserGone('it was closed or crashed'))))
@@ -94,7 +94,7 @@ async function driven(browser: Browser): Promise<DrivenBrowser> {
       height,
       ...(isVirtual ? { enableBeginFrameControl: true } : {}),
     })
-    // The race with `gone` ends it; a timeout of its own would keep Node from ending.
+    // The race with `gone` ends it; a timeout of its own would keep Node running.
     const target = await browser.waitForTarget((t) => idOf(t) === targetId, { timeout: 0 })
     const session = await target.createCDPSession()
     const close = () => root.send('Target.disposeBrowserContext', { browserContextId }).then(() => {})
@@ -115,11 +115,11 @@ async function driven(browser: Browser): Promise<DrivenBrowser> {
   }
 }
 
-/** A browser that ends while it opens a page may fail a request before it tells of its end. */
+/** A crashing browser may fail a request before it reports the crash. */
 function goneUnlessTrouble(error: unknown): never {
   if (error instanceof PageTrouble || error instanceof BrowserGone) throw error
   throw new BrowserGone(String(error).split('\n')[0]!)
 }
 
-/** The protocol's ID of a target, which the driver library keeps to itself. */
+/** A target's protocol ID, which the library keeps private. */
 const idOf = (target: object): string | undefined => (target as { _targetId?: string })._targetId

@@ -1,8 +1,7 @@
 /**
- * The time of a page. In a browser that draws frames on request (`chromium-headless-shell`) the page lives in virtual time: the clock
- * grants one frame's worth of time, waits until the page has used it, and has one frame drawn. Waits then cost no real time, and a busy
- * machine can't change a result. Other browsers run in real time.
- *
+ * A page's time. In `chromium-headless-shell`, which draws frames on request, pages run in virtual time: the clock grants one frame's
+ * time, waits until it's used, and requests a frame. Waits then cost no real time, and a busy machine can't change results. Other
+ * browsers run in real time.
  * @see Chrome DevTools Protocol, Emulation.setVirtualTimePolicy and HeadlessExperimental.beginFrame; docs/decisions/virtual-time.md
  */
 import { setTimeout as pause } from 'node:timers/promises'
@@ -11,8 +10,8 @@ import { PageTrouble } from './trouble.ts'
 
 export interface Clock {
   /**
-   * Moves the page's time on until the work is done.
-   * @throws PageTrouble when the page makes no progress for `STUCK` ms, or uses more than `LONGEST` ms of its own time
+   * Advances the page's time until the work is done.
+   * @throws PageTrouble without progress for `STUCK` ms, or after `LONGEST` ms of page time
    */
   during<T>(work: Promise<T>): Promise<T>
 }
@@ -21,10 +20,10 @@ export interface Clock {
 const FRAME = 1000 / 60
 /** Real ms without progress after which a page is stuck. */
 export const STUCK = 20_000
-/** Most time of a page's own that one piece of work takes, in ms. The agent's own waits are bounded far below it. */
+/** Max page time for one piece of work, in ms. The agent's own waits are much shorter. */
 const LONGEST = 120_000
 
-/** Runs one piece of work at a time. Frames of two pages at once end the browser's GPU process. */
+/** Runs one piece of work at a time. Simultaneous frames of two pages crash the browser's GPU process. */
 export class Turn {
   private last: Promise<unknown> = Promise.resolve()
 
@@ -44,20 +43,20 @@ function unlessStuck<T>(work: Promise<T>): Promise<T> {
 }
 
 const IDLE = 'wayBellIdle'
-/** The agent runs in the page, so that what it says is bounded, in ms. */
+/** Max idle time an agent may report, in ms: it runs in the page. */
 const LONGEST_IDLE = 1000
 
 export class VirtualClock implements Clock {
-  /** For how long the page needs no frame, in ms. */
+  /** Time without need for a frame, in ms. */
   private idle = 0
 
   private constructor(
     private readonly session: CDPSession,
     private readonly frames: Turn,
-    /** Time of the last frame, in ms since the browser started. */
+    /** Time of the last frame, in ms since the browser's start. */
     private ticks: number,
   ) {
-    // The agent says how long it waits for a timer alone.
+    // The agent reports how long it only waits for a timer.
     session.on('Runtime.bindingCalled', ({ name, payload }) => {
       if (name === IDLE) this.idle = Math.min(LONGEST_IDLE, Number(payload) || 0)
     })
@@ -96,7 +95,7 @@ export class VirtualClock implements Clock {
   }
 }
 
-/** How often a page that runs in real time is asked whether it still answers, in ms. */
+/** Interval of liveness checks in real time, in ms. */
 const ASKS = 1000
 
 export class RealClock implements Clock {
@@ -107,7 +106,7 @@ export class RealClock implements Clock {
     const watch = async (): Promise<never> => {
       for (const end = performance.now() + LONGEST; performance.now() < end && !isOver;) {
         await pause(ASKS, undefined, { ref: false })
-        // A page that is loaded again meanwhile answers with an error.
+        // A page that reloads answers with an error.
         await unlessStuck(this.session.send('Runtime.evaluate', { expression: '1' }).catch(() => undefined))
       }
       if (isOver) return new Promise<never>(() => {})

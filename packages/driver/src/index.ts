@@ -1,6 +1,6 @@
 /**
- * Drives a real browser from Node. `browser.ts` starts it, `page.ts` loads a page on a screen and calls the agent in it, `clock.ts` moves
- * the page's time on, `mount.ts` answers what the page requests, `trouble.ts` says what can keep a page from being measured.
+ * Drives a real browser from Node. `browser.ts` starts it, `page.ts` loads a page on a screen and calls the agent in it, `clock.ts`
+ * advances the page's time, `mount.ts` answers requests, `trouble.ts` has the reasons for giving up.
  */
 export { startBrowser, type DrivenBrowser } from './browser.ts'
 export { mountFolder, type Mount } from './mount.ts'

@@ -1,4 +1,4 @@
-/** A page and its own files under an address. */
+/** Serves a page and its files under an address. */
 import mime from 'mime-types'
 import { existsSync, readFileSync, statSync } from 'node:fs'
 import { dirname, join, relative, resolve, sep } from 'node:path'
@@ -14,16 +14,16 @@ export interface Answer {
 export interface Mount {
   /** Address of the page. */
   url: string
-  /** What is at an address; null for what lies elsewhere. */
+  /** The answer for an address; null for outside ones. */
   answer: (url: string) => Answer | null
 }
 
 const NOT_FOUND: Answer = { status: 404, type: 'text/plain', body: Buffer.alloc(0) }
 
 /**
- * The folder of a page as the root of a host, or as much above it as the page's own paths need.
- * @param html the page as it is to be loaded, in `encoding`
- * @param files that the page names, `path` relative to the page's folder
+ * Mounts a page's folder as a host's root, or a parent folder if the page's paths need it.
+ * @param html the page to load, in `encoding`
+ * @param files of the page, `path` relative to its folder
  */
 export function mountFolder(pageFile: string, html: Buffer, encoding: string, files: readonly { path: string; file: string }[]): Mount {
   const folder = dirname(resolve(pageFile))
@@ -51,7 +51,7 @@ export function mountFolder(pageFile: string, html: Buffer, encoding: string, fi
   return { url: ORIGIN + path, answer }
 }
 
-/** A path as the disk has it. A `%` that escapes nothing stands for itself, as in `100%.png`. */
+/** A path on disk. An invalid `%` stands for itself, as in `100%.png`. */
 function decoded(pathname: string): string {
   try {
     return decodeURIComponent(pathname.replace(/%(?![0-9a-f]{2})/gi, '%25'))

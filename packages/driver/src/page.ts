@@ -1,4 +1,4 @@
-/** One page on one screen, with the agent in it. */
+/** A page on a screen, with the agent. */
 import { agentText } from '@waybell/agent'
 import type { AgentOfWindow } from '@waybell/agent/types'
 import type { CDPSession } from 'puppeteer-core'
@@ -8,7 +8,7 @@ import { BrowserGone, PageTrouble } from './trouble.ts'
 
 type Agent = NonNullable<AgentOfWindow['wayBellAgent']>
 
-/** The agent's functions, called from Node. */
+/** The agent's functions, callable from Node. */
 export type PageAgent = {
   [K in keyof Agent]: (...given: Parameters<Agent[K]>) => Promise<Awaited<ReturnType<Agent[K]>>>
 }
@@ -28,7 +28,7 @@ interface Opening {
 /** Max attempts when a page reloads itself. */
 const LOADS = 3
 
-/** What the protocol says when a page was loaded again under a call. */
+/** Protocol errors after a reload during a call. */
 const LEFT = /context was destroyed|navigated or closed|Cannot find context|Promise was collected|no wayBellAgent/i
 
 export class DrivenPage {
@@ -36,7 +36,7 @@ export class DrivenPage {
   private loads = 0
   private load: Promise<void> = Promise.resolve()
   private leave: () => void = () => {}
-  /** Rejects when the browser ends, or the page is closed: nothing answers from then on. */
+  /** Rejects when the browser ends or the page is closed, because nothing answers then. */
   private readonly gone: Promise<never>
 
   private constructor(
@@ -55,7 +55,7 @@ export class DrivenPage {
       session.send('Page.enable'),
       session.send('Runtime.enable'),
       session.send('Fetch.enable', { patterns: [{ urlPattern: '*' }] }),
-      // Workers and frames of other processes ask for files of their own.
+      // Workers and out-of-process frames make requests of their own.
       session.send('Target.setAutoAttach', { autoAttach: true, waitForDebuggerOnStart: true, flatten: true }),
       session.send('Emulation.setDeviceMetricsOverride', {
         width,
@@ -68,13 +68,13 @@ export class DrivenPage {
       session.send('Emulation.setTouchEmulationEnabled', { enabled: touch, ...(touch ? { maxTouchPoints: 1 } : {}) }),
       session.send('Network.enable'),
       session.send('Network.setBypassServiceWorker', { bypass: true }),
-      // Into the page, not into frames that it holds.
+      // In the page, not in its frames.
       session.send('Page.addScriptToEvaluateOnNewDocument', { source: `if (window === window.top) {${agentText}\n}` }),
     ])
     const page = new DrivenPage(opening, frames ? await VirtualClock.of(session, frames) : new RealClock(session))
     page.listen()
     page.load = page.loaded()
-    // Virtual time that is granted while the page moves into a process of its own would be lost.
+    // Virtual time granted while the page moves to its own process would be lost.
     const isThere = new Promise<void>((done) => session.once('Page.frameNavigated', () => done()))
     const { errorText } = await session.send('Page.navigate', { url: opening.mount.url })
     if (errorText) throw new PageTrouble('silent')
@@ -83,7 +83,7 @@ export class DrivenPage {
   }
 
   /**
-   * Calls the agent in the loaded page. When the page loads itself again meanwhile, the work begins anew.
+   * Calls the agent in the loaded page. Starts again when the page reloads itself.
    * @throws PageTrouble when the page doesn't answer, or reloads more than `LOADS` times
    */
   async run<T>(work: (agent: PageAgent) => Promise<T>): Promise<T> {
@@ -93,7 +93,7 @@ export class DrivenPage {
         return await work(this.agent)
       } catch (error) {
         if (error instanceof PageTrouble || error instanceof BrowserGone) throw error
-        // What was asked may fail before the browser's end is told.
+        // A call may fail before the browser reports its end.
         if (!this.opening.isConnected()) throw new BrowserGone('it was closed or crashed')
         if (!LEFT.test(String(error))) throw new PageTrouble('silent')
         if (++this.loads >= LOADS) throw new PageTrouble('reloads')
@@ -144,7 +144,7 @@ export class DrivenPage {
     session.on('Page.frameNavigated', ({ frame }) => {
       if (frame.parentId) return
       this.mainFrame = frame.id
-      // It has left for another address, which nothing answers.
+      // It navigated to an address that nothing answers.
       if (new URL(frame.url).origin !== new URL(mount.url).origin) this.leave()
     })
     session.on('Inspector.targetCrashed', () => this.leave())
@@ -152,7 +152,7 @@ export class DrivenPage {
   }
 }
 
-/** Answers requests of a page, and of the workers and frames that it starts. */
+/** Answers requests of a page, its workers and frames. */
 function answerAll(session: CDPSession, mount: Mount): void {
   session.on('Fetch.requestPaused', ({ requestId, request }) => {
     const found = mount.answer(request.url)
@@ -164,7 +164,7 @@ function answerAll(session: CDPSession, mount: Mount): void {
           body: found.body.toString('base64'),
         })
       : session.send('Fetch.failRequest', { requestId, errorReason: 'BlockedByClient' })
-    // The page may be gone by then.
+    // The page may be gone.
     answered.catch(() => {})
   })
   session.on('sessionattached', (inner) => {

@@ -1,4 +1,7 @@
-/** In a live page the work changes under it: put there again, or told so, it looks at what is new, and is not there twice. What the application follows travels as a link does. */
+/**
+ * In a live page, edits change it: added again or notified, the script reads what is new, without running twice. Hashes followed by the
+ * application count as links.
+ */
 import { FOLLOWS, LETS_GO } from '@waybell/core/contract'
 import { expectHash, follow, letGo, read, start } from './script.ts'
 

@@ -1,4 +1,4 @@
-/** In a handed-over page it runs once. */
+/** Runs once in a handed-over page. */
 import { start } from './script.ts'
 import { putBack } from './parts/header.ts'
 

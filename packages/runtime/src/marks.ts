@@ -1,4 +1,4 @@
-/** The current item of each menu, marked. Where the current section stays the same, a frame costs one comparison. */
+/** Marks each menu's current item. If the section stays the same, a frame costs one comparison. */
 import { decodeFragment, fragmentOf, MENU, type Settings } from '@waybell/core/contract'
 import { all, linksIn } from './elements.ts'
 import { isHere, sectionOf, TOP } from './page.ts'
@@ -15,14 +15,14 @@ interface Item {
 interface Menu {
   menu: HTMLElement
   items: Map<string, Item[]>
-  /** Sections before the first that it leads to: there the page is at its top, as far as this menu goes. */
+  /** Sections before the menu's first: there it counts as the page's top. */
   opening: Set<string>
-  /** The link that is marked, undefined for none; null where that is not known. */
+  /** The marked link; undefined for none, null for unknown. */
   shown: HTMLAnchorElement | undefined | null
 }
 
 let menus: Menu[] = []
-/** What was marked last; nothing where that is to be looked at again. */
+/** The section marked last; undefined to check again. */
 let lastId: string | undefined
 let lastLink: Element | undefined
 
@@ -42,13 +42,13 @@ export function readMenus(s: Settings): HTMLElement[] {
   return menus.map((m) => m.menu)
 }
 
-/** The page's own script marked something: everything is looked at again. */
+/** The page's own script changed a mark: all are checked again. */
 export function forget(): void {
   for (const m of menus) m.shown = null
   lastId = undefined
 }
 
-/** @param ids of the sections in the order of their bells */
+/** @param ids of sections in bell order */
 export function findOpenings(ids: readonly string[]): void {
   for (const { items, opening } of menus) {
     opening.clear()
@@ -66,7 +66,7 @@ export function mark(current: string, link: Element | undefined): void {
   lastLink = link
   for (const m of menus) {
     const { items, shown } = m
-    // In a menu out of sight as well: one behind a button says it when it is opened.
+    // Also in hidden menus: a folded one shows its mark when opened.
     const meant = [...(items.get(current) ?? []), ...(m.opening.has(current) ? (items.get(TOP) ?? []) : [])]
     const chosen = (meant.find((l) => l.link === link) ?? meant.find((l) => !l.isTop) ?? meant[meant.length - 1])?.link
     if (shown === chosen) continue

@@ -1,8 +1,7 @@
 /**
- * What the script of a page does. It marks the current item and keeps `--wb-header` true: how much the header covers
- * on arrival. Links, offsets and smooth scrolling are CSS and work without it.
- *
- * Layout is read when it has changed, in one batch, or after a frame is drawn, when it is clean; never while the page scrolls.
+ * The page's script. It marks the current item and keeps `--wb-header` right: the covered height on arrival. Links, offsets and smooth
+ * scrolling are CSS and work without it. Layout is read in one batch after it changed, or after a frame, when it's clean; never during
+ * scrolling.
  */
 import { bells, currentAt } from '@waybell/core/rule'
 import { HEADER, type Settings } from '@waybell/core/contract'
@@ -40,12 +39,12 @@ let s: Settings
 let sorted: { index: number; bell: number }[] = []
 let ids: string[] = []
 let state: State = 'rest'
-/** What the link that was followed leads to: a section's ID or the top, and the link, none for an arrival by the address alone. */
+/** What was followed: a section's ID or the top, and the link (none for an address). */
 let goal: { id: string; link: Element | undefined } | undefined
 
-/** Where the page stood when it arrived: its position and length, and the goal's distance from the viewport's top. */
+/** The page at arrival: position, length, and the goal's distance from the viewport's top. */
 let held: { at: number; length: number; gap: number; since: number }
-/** Where the goal was when the page set out for it. */
+/** The goal's position when the page set out. */
 let aimed = 0
 
 const isUnderWay = () => state[0] === 'u'
@@ -70,10 +69,10 @@ function tell(event: WayEvent): void {
   draw()
 }
 
-/** Forgets the link that was followed. */
+/** Forgets the followed link. */
 export const letGo = (): void => tell('history')
 
-/** Where the browser stops for a section, and with what the header covers beyond that at this moment. */
+/** Where the browser stops for a section, plus what the header covers beyond that now. */
 function landing(id: string): number {
   const el = elementOf(id)
   if (id === TOP) return 0
@@ -83,7 +82,7 @@ function landing(id: string): number {
 const reachable = (top: number) => Math.min(Math.max(0, Math.round(top)), maxScroll())
 const wanted = (id: string) => reachable(landing(id) - (id === TOP ? 0 : coveredBeyond()))
 
-/** How far the goal is below the viewport's top. */
+/** The goal's distance below the viewport's top. */
 function gapOf(id: string): number {
   const el = elementOf(id)
   return (hasPlace(el) ? beginOf(el, s, topOf) : 0) - position()
@@ -98,13 +97,13 @@ function keep(id: string): void {
   const by = gapOf(id) - gap
   if (id !== TOP && Math.abs(by) >= 1) jumpTo(position() + by)
   hold(id)
-  // What is less than a px adds up; what the page's end keeps from its place does not.
+  // Differences below 1 px add up; what the page's end withholds doesn't.
   if (Math.abs(held.gap - gap) < 1) held.gap = gap
 }
 
 /**
- * Two frames later: by then the browser has begun, and the page's own script has had the press, which is then its own.
- * @param isOurs before the browser has begun, since it is not the browser that moves the page
+ * Two frames later: the browser has started, and a page script that handles the press has it.
+ * @param isOurs before the browser started, because the script scrolls
  */
 function aim(isOurs?: boolean): void {
   const to = goal
@@ -114,14 +113,14 @@ function aim(isOurs?: boolean): void {
   requestAnimationFrame(isOurs ? go : () => requestAnimationFrame(go))
 }
 
-/** While under way each frame is looked at, behind it, where reading a position costs nothing. */
+/** While under way, each frame is checked after it, where reading costs nothing. */
 let watched: { y: number; since: number; frames: number; hasMoved: boolean }
-/** How often it was put right on this way. */
+/** Number of corrections on this way. */
 let sets = 0
 function setOut(id: string, isPressed: boolean): void {
   aimed = landing(id)
   sets = 0
-  // Coming from outside the browser may have jumped before any script ran.
+  // After arriving by address, the browser may have jumped before any script.
   watched = { y: position(), since: performance.now(), frames: 0, hasMoved: !isPressed && position() > 0 }
   requestAnimationFrame(lookLater)
 }
@@ -133,8 +132,8 @@ function watch(id: string): void {
     return
   }
   const isThere = !s.ownTravel && Math.abs(wanted(id) - y) < 1
-  // A busy page may not have begun to move yet, or have some of it still to do once it was put right, and a script that took the press
-  // may take its time: where it moves the page step by step, a frame that comes late is not its end.
+  // A busy page may not have started, or still have movement left after a correction; a script that handles the press
+  // may move the page in steps: a late frame isn't its end.
   const frames = isThere && sets ? 24 : isThere || watched.hasMoved ? 2 : 12
   const ms = isThere ? (sets ? 400 : 30) : frames * (isTaken() ? 150 : 30)
   if (++watched.frames >= frames && performance.now() - watched.since > ms)
@@ -150,14 +149,14 @@ channel.port1.onmessage = () => {
     watch(goal.id)
     if (isUnderWay()) requestAnimationFrame(lookLater)
   } else if (goal && !resizing && Math.abs(position() - held.at) > 1) {
-    // Browsers keep what is seen in its place when the layout shifts.
+    // Scroll anchoring kept the visible content in place.
     const isKept = Math.abs(gapOf(goal.id) - held.gap) <= 1
     const isShift = state === 'held' && Math.abs(position() - held.at) <= Math.abs(maxScroll() - held.length) + 1
     return tell(isKept || isShift ? 'shift' : 'scroll')
   }
   draw()
 }
-/** Behind the frame, where layout is clean and reading the scroll position costs nothing: a scroll is told within it. */
+/** After the frame, where layout is clean; scroll events come within it. */
 function lookLater(): void {
   if (!ticking) channel.port2.postMessage(0)
   ticking = true
@@ -170,11 +169,11 @@ function draw(): void {
   passMade()
 }
 
-/** The layout changed: where sections are, and so where each becomes current. Runs before the frame of the change is drawn. */
+/** After a layout change: where sections are, and so when each is current. Runs before the frame is drawn. */
 function measure(): void {
   const placed = s.sections.flatMap((id) => {
     const el = elementOf(id)
-    // What the page moved up, away from its block, begins where that does.
+    // A target that the page moved up starts where its block does.
     const lift = el && s.shifted?.includes(id) ? parseFloat(getComputedStyle(el).scrollMarginTop) : 0
     return hasPlace(el) ? [{ id, top: beginOf(el, s, topNow) - lift }] : []
   })
@@ -186,7 +185,7 @@ function measure(): void {
   )
   findOpenings(sorted.map(({ index }) => ids[index]!))
   if (goal && isGliding()) travel(wanted(goal.id))
-  // A scroll that is still to be looked at may be the visitor's.
+  // A scroll that isn't checked yet may be the visitor's.
   if (isHeld() && !ticking) tell('shift')
   else draw()
 }
@@ -196,7 +195,7 @@ function settle(): void {
   settleHeader(s)
   resizing = false
   measure()
-  // By its own offsets a page, or its script, has it stop where it means.
+  // With its own offsets, the page or its script decides.
   if (!goal || s.ownTravel) return
   const { id } = goal
   if (isHeld() ? performance.now() - held.since < 500 : Math.abs(landing(id) - aimed) >= 1) {
@@ -214,7 +213,7 @@ const observer = new ResizeObserver(() => {
   settleLater()
   measure()
 })
-/** Reads the page anew: its settings, menus and sections. */
+/** Reads settings, menus and sections again. */
 export function read(): void {
   s = settings()
   observer.disconnect()
@@ -230,33 +229,30 @@ export function read(): void {
   settle()
 }
 
-/** The hash that was asked for on this page and is to come. */
+/** A hash that was requested here and will come. */
 let asked: string | undefined
-/** The browser is about to change the hash to this, for what was followed. */
+/** Announces a hash change for what was followed. */
 export const expectHash = (hash: string): void => void (asked = hash)
 
-/** What the browser does now is a movement through the history, as far as it says. */
+/** The browser goes back or forward, if it says so. */
 let traverses = false
-/** Engines that have it tell a movement through the history from other changes of the hash. */
+/** Newer engines tell history navigation from other hash changes. */
 const { navigation } = window as { navigation?: Navigation }
 
 /**
- * A movement through the history is no arrival: the browser puts the page back to where the visitor left it, before the change of the
- * hash is told or after, and there it stays. An arrival is what was asked for here, or what the browser says is none such movement.
+ * Going back or forward isn't an arrival: the browser restores the visitor's position, before or after the event. An arrival was
+ * requested here, or isn't history navigation according to the browser.
  */
 function onHash(): void {
   const isAsked = location.hash === asked
   asked = undefined
   if (!isAsked && (!navigation || traverses)) tell('history')
   else if (renewHash(s)) asked = location.hash
-  // Of a press here it is known already.
+  // Known already for a press.
   else if (!isAsked || !goal) follow(location.hash)
 }
 
-/**
- * @param link that was pressed, none where the address alone asks for it
- * @param event the press, as far as a script of the page may still take it
- */
+/** @param link that was pressed; none for an address @param event the press, while a page script may still handle it */
 export function follow(hash: string, link?: Element, event?: Event): void {
   watchPress(event, setBehavior)
   const id = sectionOf(hash, s)
@@ -264,7 +260,7 @@ export function follow(hash: string, link?: Element, event?: Event): void {
   tell(goal ? 'asked' : 'asked for none')
   if (id === undefined) return
   setOut(id, !!link)
-  // To what is stuck a browser goes where it is already.
+  // Browsers don't scroll to a stuck element.
   if (setMotion(id, s, link, event) || sticks(elementOf(id))) aim(true)
 }
 
@@ -272,7 +268,7 @@ function onClick(event: MouseEvent): void {
   const link = pressedLink(event)
   if (!link || !isHere(link)) return
   const { hash } = link
-  // A `base` sends the browser elsewhere; the link is meant for this page.
+  // A `base` leads elsewhere, but the link means this page.
   const isSentAway = bare(link.href) !== bare(location.href)
   if (isSentAway) {
     event.preventDefault()
@@ -280,11 +276,11 @@ function onClick(event: MouseEvent): void {
   }
   asked = hash
   follow(hash, link, isSentAway ? undefined : event)
-  // A bare “#” that a script takes is a button, say of a menu. Other scripts move the page in steps, which smooth scrolling would slow down.
+  // A bare “#” that a script handles is a button. Other scripts scroll in steps, which smooth scrolling would slow down.
   requestAnimationFrame(() => isTaken() && (hash ? setBehavior('auto') : tell('history')))
 }
 
-/** Once the page's elements are there. */
+/** Once the page's elements exist. */
 export function start(): void {
   read()
   watchMade()
@@ -293,7 +289,7 @@ export function start(): void {
   addEventListener('click', onClick, true)
   addEventListener('hashchange', onHash)
   navigation?.addEventListener('navigate', ({ navigationType }) => (traverses = navigationType === 'traverse'))
-  // Between entries of one hash, no change of it is told.
+  // Between entries with the same hash there is no `hashchange`.
   addEventListener('popstate', () => {
     if (navigation ? traverses : location.hash !== asked) tell('history')
   })

@@ -1,28 +1,28 @@
-/** The built script as text, to be passed to the core's handover. */
+/** The built script as text, for the core's handover. */
 import { readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
 
-/** To be read, or small. */
+/** Readable or minified. */
 export const SCRIPT_FORMS = ['plain', 'small'] as const
 export type ScriptForm = (typeof SCRIPT_FORMS)[number]
 
 interface Built {
-  /** By the parts that it has. */
+  /** By their parts. */
   handed: Record<string, Record<ScriptForm, string>>
-  /** Those that stand alone behind the rest. */
+  /** Separate scripts after the main one. */
   extras: Record<string, Record<ScriptForm, string>>
   live: string
 }
 const built: Built = JSON.parse(readFileSync(new URL('../dist/scripts.json', import.meta.url), 'utf8'))
 
-/** That of a live page: what it uses changes with the work, and a script that runs is not taken back, so it has every part. */
+/** The live page's script: edits change what is needed, and a running script can't be removed, so it has every part. */
 export const liveScript = (): string => built.live
 
-/** Every script in one form, by the parts that it has. */
+/** All scripts in one form, by their parts. */
 export const scripts = (form: ScriptForm): Record<string, string> =>
   Object.fromEntries(Object.entries(built.handed).map(([parts, texts]) => [parts, texts[form]]))
 
-/** Of the script with these parts in each form, in bytes: as it stands in the page, and packed as servers send it. */
+/** Sizes of a script in each form, in bytes: plain and gzipped. */
 export const sizesOf = (parts: readonly string[]): Record<ScriptForm, { bytes: number; packed: number }> => {
   const size = (form: ScriptForm) => {
     const text = scriptIn(form)(parts)

@@ -1,58 +1,58 @@
 /**
- * The visitor's way through the page, as a small machine: what leads from one state to the next, and what is done then. `docs/script.md` tells it in
- * words. It knows nothing of a page.
+ * The visitor's way through the page, as a state machine: transitions and actions. `docs/script.md` explains it. It knows nothing about
+ * a page.
  */
 
 export type State =
-  /** Nothing was asked for, or the visitor has moved on: the place says which section is current. */
+  /** Nothing was followed, or the visitor moved on: the position decides the current section. */
   | 'rest'
-  /** A link was followed, and the page is on its way there; touched where the visitor took a hand since. */
+  /** A link was followed and the page is on its way; `touched` if the visitor scrolled since. */
   | 'under way'
   | 'under way, touched'
-  /** It has arrived, and its item stays current until the visitor moves on. */
+  /** Arrived; its item stays current until the visitor moves on. */
   | 'held'
   | 'held, touched'
 
 export type Event =
-  /** A link or an address asks for a section, or for what is none. */
+  /** A link or address asks for a section, or for something else. */
   | 'asked'
   | 'asked for none'
-  /** The browser moves through the history, and puts the page where the visitor left it. */
+  /** The browser goes back or forward and restores the position. */
   | 'history'
-  /** The visitor takes a hand: wheel, touch, key, press. */
+  /** The visitor acts: wheel, touch, key, press. */
   | 'hand'
-  /** Nothing has moved for a while: the page stands where the link leads, or elsewhere. */
+  /** Nothing has moved for a while: at the goal, or elsewhere. */
   | 'there'
   | 'elsewhere'
-  /** The header has taken another state, and the arrival was just now or is to come. */
+  /** The header changed its state, right after or before an arrival. */
   | 'settled'
   /** The layout shifted, and the page with it. */
   | 'shift'
-  /** The page stands elsewhere, by nothing that the layout did. */
+  /** The page is elsewhere, without a layout change. */
   | 'scroll'
 
 export type Act =
-  /** Go towards the goal anew, in the page's own motion. */
+  /** Scroll to the goal again, with the page's motion. */
   | 'aim'
-  /** Put the page right at once. */
+  /** Correct the position at once. */
   | 'set'
-  /** Where it stands is where it arrived. */
+  /** The present position is the arrival. */
   | 'hold'
-  /** Move by as much as the goal did, so that nothing seen moves. */
+  /** Move as much as the goal did, so that nothing visible moves. */
   | 'keep'
 
 const leave = { 'asked for none': ['rest'], history: ['rest'] } as const
 
-/** What is not in it changes nothing. */
+/** Missing entries change nothing. */
 export const table: Record<State, { [E in Event]?: readonly [State, Act?] }> = {
   rest: { asked: ['under way'] },
   'under way': {
     ...leave,
-    // On its way to another place a browser may stay with that.
+    // On its way elsewhere, a browser may keep that goal.
     asked: ['under way', 'aim'],
     hand: ['under way, touched'],
     there: ['held', 'hold'],
-    // What a busy browser still had to move by comes on top of that, and is looked for.
+    // A busy browser's remaining movement comes on top, and is checked.
     elsewhere: ['under way', 'set'],
     settled: ['under way', 'aim'],
   },

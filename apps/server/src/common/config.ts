@@ -1,4 +1,4 @@
-/** Where the server listens and keeps its data, from the environment. */
+/** Address and data folder, from the environment. */
 import { mkdirSync, readdirSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { fileURLToPath } from 'node:url'
@@ -11,7 +11,7 @@ export interface Config {
 
 export const CONFIG = 'WAYBELL_CONFIG'
 
-/** Files of the data folder: everything that is stored; and that the demo site was made, so that one that was dropped stays dropped. */
+/** Files in the data folder: the database, and a mark that the demo site was made, so that a removed one stays removed. */
 export const DATABASE = 'waybell.sqlite'
 export const DEMO_MADE = 'demo-made'
 const root = fileURLToPath(new URL('../../../..', import.meta.url))
@@ -30,7 +30,7 @@ export function readConfig(env: NodeJS.ProcessEnv): Config {
   return { data, port }
 }
 
-/** What the data take of the disk. */
+/** Disk space used by the data. */
 export const dataSize = (data: string): { folder: string; bytes: number } => ({
   folder: data,
   bytes: readdirSync(data).reduce((sum, name) => sum + (statSync(join(data, name), { throwIfNoEntry: false })?.size ?? 0), 0),

@@ -1,6 +1,6 @@
 /**
- * Two kinds of host on one port. The application stands at `127.0.0.1`; each site's pages at `KEY.localhost`, and with their own
- * scripts off at `KEY--still.localhost`, where the server answers with that site's pages and assets and nothing else.
+ * Two kinds of host on one port: `127.0.0.1` is the application; `KEY.localhost` serves a site's pages, and `KEY--still.localhost` the
+ * same without page scripts. These serve that site's files and nothing else.
  */
 import type { Request } from 'express'
 
@@ -16,7 +16,7 @@ export function hostOf(request: Pick<Request, 'headers'>): Host {
   return { kind: 'none' }
 }
 
-/** A request that changes something must come from the application itself, or from no page at all. */
+/** True for a change request from another origin's page. */
 export function isForeign(request: Pick<Request, 'headers'>): boolean {
   const { origin, host } = request.headers
   if (origin !== undefined) return origin !== `http://${host}`

@@ -1,4 +1,4 @@
-/** Joi on every way in. */
+/** Validates all input with Joi. */
 import { BadRequestException, Injectable, type PipeTransform } from '@nestjs/common'
 import type { Schema } from 'joi'
 

@@ -1,4 +1,4 @@
-/** What is stored. Sources and assets are large and unchanging: they stand once, by the SHA-256 of their bytes. */
+/** Stored entities. Sources and assets are large and don't change, so each is stored once by its SHA-256. */
 import type { StackName } from '@waybell/core'
 import { Column, Entity, Index, PrimaryColumn, PrimaryGeneratedColumn } from 'typeorm'
 
@@ -31,7 +31,7 @@ export class ChangeRow {
   @Column({ type: 'text' })
   site: string
 
-  /** The version that the change led to. */
+  /** Site version after the change. */
   @Column({ type: 'integer' })
   version: number
 
@@ -44,22 +44,22 @@ export class ChangeRow {
   @Column({ type: 'text' })
   inverse: string
 
-  /** Version of the change that this one takes back. */
+  /** Version of the change that this one undoes. */
   @Column({ type: 'integer', nullable: true })
   undoes: number | null
 
-  /** Where undo or redo finds it; null once it was taken back, or can't be made again. */
+  /** The stack that has it; null once undone, or if it can't be redone. */
   @Column({ type: 'text', nullable: true })
   stack: StackName | null
 
-  /** The browser tab that made it; null where the server did. */
+  /** The browser tab that made it; null for the server. */
   @Column({ type: 'text', nullable: true })
   tab: string | null
 
   @Column({ type: 'integer' })
   at: number
 
-  /** What the designer calls the state that the change led to. */
+  /** The designer's name for the state after the change. */
   @Column({ type: 'text', nullable: true })
   name: string | null
 }
@@ -86,7 +86,7 @@ export class FileRow {
   hash: string
 }
 
-/** The last survey of each page on each screen, with the page's own scripts and without. */
+/** The latest survey of each page on each screen, with and without page scripts. */
 @Entity('survey')
 export class SurveyRow {
   @PrimaryColumn({ type: 'text' })
@@ -101,11 +101,11 @@ export class SurveyRow {
   @PrimaryColumn({ type: 'boolean' })
   scripts: boolean
 
-  /** Hash of the source that was measured; places in another mean nothing. */
+  /** Hash of the measured source; positions in another mean nothing. */
   @Column({ type: 'text' })
   source: string
 
-  /** Key of the layout that it measured. */
+  /** Key of the measured layout. */
   @Column({ type: 'text' })
   key: string
 
@@ -113,7 +113,7 @@ export class SurveyRow {
   survey: string
 }
 
-/** Each time that a page was taken home. */
+/** Each handover of a page. */
 @Entity('handover')
 @Index(['site', 'page'])
 export class HandoverRow {
@@ -133,7 +133,7 @@ export class HandoverRow {
   @Column({ type: 'integer' })
   at: number
 
-  /** The IDs that its sections had, and their former ones that still arrived; as JSON. */
+  /** IDs of its sections, and former IDs that still arrived; as JSON. */
   @Column({ type: 'text' })
   ids: string
 }

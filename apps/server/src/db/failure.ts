@@ -1,7 +1,7 @@
-/** What can go wrong with the place where everything is stored, in words that say what to do. */
+/** Storage failures, with messages that say what to do. */
 import { HttpException } from '@nestjs/common'
 
-/** Nothing of what was asked is stored; once the cause is gone the same request goes through. */
+/** Nothing of the request was stored; it can be repeated once the cause is gone. */
 export class StorageFailure extends HttpException {
   constructor(
     status: number,
@@ -15,7 +15,7 @@ export class StorageFailure extends HttpException {
 const DISK_FULL = 507
 const NOT_NOW = 503
 
-/** @see https://www.sqlite.org/rescode.html; extended codes begin with the primary one */
+/** @see https://www.sqlite.org/rescode.html; extended codes start with the primary one */
 const kinds: [code: RegExp, status: number, kind: string, message: (data: string) => string][] = [
   [
     /^SQLITE_FULL/,
@@ -52,13 +52,13 @@ const kinds: [code: RegExp, status: number, kind: string, message: (data: string
   ],
 ]
 
-/** What SQLite says, where it is its own error or the cause of one. */
+/** SQLite's code, of the error or its cause. */
 function codeOf(error: unknown): string | null {
   const { code, driverError } = (error ?? {}) as { code?: unknown; driverError?: { code?: unknown } }
   return [code, driverError?.code].find((c): c is string => typeof c === 'string' && c.startsWith('SQLITE_')) ?? null
 }
 
-/** The failure that an error stands for; null for one that is not of storage. @param data the folder of the database */
+/** The failure for an error; null if it isn't about storage. @param data the database's folder */
 export function storageFailure(error: unknown, data: string): StorageFailure | null {
   if (error instanceof StorageFailure) return error
   const code = codeOf(error)

@@ -1,14 +1,14 @@
-/** One server to a folder: two would each believe that what is there is as they left it. */
+/** One server per folder: two would overwrite each other. */
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common'
 import Sqlite, { type Database } from 'better-sqlite3'
 import { join } from 'node:path'
 
-/** Held by a lock of the operating system on a file of its own, which ends with the process however that ends. */
+/** A file lock of the operating system, which ends with the process. */
 @Injectable()
 export class FolderInUse implements OnApplicationShutdown {
   private constructor(private readonly held: Database) {}
 
-  /** @throws Error in words where another server works on the folder, or it cannot be written */
+  /** @throws Error with a message for people when another server uses the folder, or it can't be written */
   static take(data: string): FolderInUse {
     const held = new Sqlite(join(data, 'in-use.sqlite'), { timeout: 0 })
     try {

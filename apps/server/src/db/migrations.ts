@@ -1,4 +1,4 @@
-/** Migrations, in order; each takes the schema one step. They are written by hand and never changed once they have landed. */
+/** Migrations, in order. Written by hand, and never changed after they landed. */
 import { fourth, secondCommand, secondSite, ThirdLog, thirdSite } from '@waybell/core'
 import type { MigrationInterface, QueryRunner } from 'typeorm'
 
@@ -28,7 +28,7 @@ class FirstSchema implements MigrationInterface {
   }
 }
 
-/** Documents and commands of version 1 become those of version 2: points, former IDs, depths, the whole naming rule. */
+/** Upgrades documents and commands to version 2: points, former IDs, depths, the whole naming rule. */
 class SecondDocument implements MigrationInterface {
   name = 'SecondDocument1764100000000'
 
@@ -46,7 +46,7 @@ class SecondDocument implements MigrationInterface {
       await runner.query(`UPDATE "change" SET "command" = ?, "inverse" = ? WHERE "row" = ?`, [upgraded(command), upgraded(inverse), row])
   }
 
-  /** A document of version 1 has no room for what was added. */
+  /** Version 1 can't hold the additions. */
   down(): Promise<void> {
     return Promise.reject(new Error('a database of this version cannot go back to an earlier one; take the copy that was made before'))
   }
@@ -64,7 +64,7 @@ class NamedStates implements MigrationInterface {
   }
 }
 
-/** Documents and commands of version 2 become those of version 3: menus in several elements, the bar's place with its menu. */
+/** Upgrades documents and commands to version 3: menus in several elements, the bar's place with its menu. */
 class ThirdDocument implements MigrationInterface {
   name = 'ThirdDocument1764300000000'
 
@@ -91,13 +91,13 @@ class ThirdDocument implements MigrationInterface {
     }
   }
 
-  /** A document of version 2 has no room for a menu in several elements. */
+  /** Version 2 can't hold menus in several elements. */
   down(): Promise<void> {
     return Promise.reject(new Error('a database of this version cannot go back to an earlier one; take the copy that was made before'))
   }
 }
 
-/** Surveys are kept with the key of their layout; earlier ones are measured again. */
+/** Stores surveys with their layout's key; earlier ones are measured again. */
 class KeyedSurveys implements MigrationInterface {
   name = 'KeyedSurveys1764400000000'
 
@@ -131,7 +131,7 @@ class Handovers implements MigrationInterface {
   }
 }
 
-/** Undo and redo read what they need, however long the log is. */
+/** Lets undo and redo read only what they need, however long the log is. */
 class StoredStacks implements MigrationInterface {
   name = 'StoredStacks1764600000000'
 
@@ -169,7 +169,7 @@ class StoredStacks implements MigrationInterface {
   }
 }
 
-/** Documents and commands of version 3 become those of version 4, which only renames properties and commands. */
+/** Upgrades documents and commands to version 4, which renames properties and commands. */
 class FourthDocument implements MigrationInterface {
   name = 'FourthDocument1764700000000'
 

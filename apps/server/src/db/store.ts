@@ -1,10 +1,8 @@
 /**
- * The one way to the database. SQLite's driver shares one connection, and with it one transaction: what is begun while another is open
- * would be part of that, and be lost with it. So everything waits for its turn, reading too, which would else see what is not stored.
- *
- * Transactions are begun and ended here by the connection's own words, and its own word is taken for how they ended: after a write that
- * failed for want of room it may be still open, or gone already, whatever a library counts. A connection on which something of storage has
- * failed answers nothing more; the next turn opens another.
+ * The only access to the database. SQLite's driver shares one connection and its transaction: anything started during a transaction
+ * would be part of it and could be lost with it. So everything waits its turn, including reads, which would otherwise see uncommitted
+ * data. Transactions are started and ended here by SQL, and the connection's own state decides how they ended: after a failed write they
+ * may be open or gone, whatever a library thinks. A connection with a storage failure is closed; the next turn opens another.
  */
 import { Inject, Injectable, Logger } from '@nestjs/common'
 import { InjectDataSource } from '@nestjs/typeorm'
@@ -25,7 +23,7 @@ export class Store {
     @Inject(CONFIG) private readonly config: Config,
   ) {}
 
-  /** All of it or nothing. `work` must not ask the store again; what it calls takes the manager that it is given. @throws StorageFailure */
+  /** All or nothing. `work` must not use the store again; it passes on its manager. @throws StorageFailure */
   change<T>(work: (db: EntityManager) => Promise<T>): Promise<T> {
     return this.inTurn(async (connection) => {
       connection.exec('BEGIN IMMEDIATE')
@@ -60,7 +58,7 @@ export class Store {
     return (this.db.driver as BetterSqlite3Driver).databaseConnection as Database
   }
 
-  /** What was not committed goes with it. */
+  /** Uncommitted changes are lost with it. */
   private async close(connection: Database): Promise<void> {
     try {
       connection.close()
@@ -71,7 +69,7 @@ export class Store {
   }
 }
 
-/** True where no transaction is left open. */
+/** True when no transaction is open. */
 function isRolledBack(connection: Database): boolean {
   try {
     if (connection.inTransaction) connection.exec('ROLLBACK')

@@ -1,6 +1,6 @@
-/** Reading what a row holds. A damaged disk can change a row in a way that SQLite doesn't see. */
+/** Parses rows. A damaged disk can change a row without SQLite noticing. */
 
-/** Is told as damage of the database. */
+/** Reported as damage of the database. */
 export class DamagedRow extends Error {
   readonly code = 'SQLITE_CORRUPT'
 }

@@ -1,4 +1,4 @@
-/** The live page: a site's page and its assets, on a host of their own, with the measuring agent in it. */
+/** The live page: a site's page with its assets on a host of its own, with the measuring agent. */
 import { Injectable } from '@nestjs/common'
 import { agentText } from '@waybell/agent'
 import { stampPage, type Site, type SitePage } from '@waybell/core'
@@ -15,8 +15,8 @@ import { SourcesService } from '../sites/sources.service.ts'
 export const AGENT_PATH = '/__waybell/agent.js'
 
 /**
- * What a page may do: use its own host, and talk to nobody. `frame-ancestors` names the application, the only place where it may
- * be shown. Without its own scripts only the agent runs, by nonce.
+ * A page may use its own host and nothing else. `frame-ancestors` allows only the application. Without page scripts, only the agent
+ * runs, by nonce.
  */
 function policy(scripts: boolean, nonce: string, application: string): string {
   const own = "'self' data: blob:"
@@ -34,9 +34,9 @@ function policy(scripts: boolean, nonce: string, application: string): string {
   ].join('; ')
 }
 
-/** The frames of a page load the same files: each keeps them, and asks only whether they are still the same. */
+/** A page's frames load the same files: browsers cache them and revalidate. */
 const REVALIDATED = { 'Cache-Control': 'no-cache' }
-/** Sites whose pages are kept parsed. */
+/** Number of sites whose pages are kept parsed. */
 const KEPT = 6
 
 @Injectable()
@@ -58,7 +58,7 @@ export class LiveService {
       'X-Content-Type-Options': 'nosniff',
       'Referrer-Policy': 'no-referrer',
       'X-DNS-Prefetch-Control': 'off',
-      // Where it is known, nothing of the page reaches any other host, by whatever way. @see https://wicg.github.io/connection-allowlists/
+      // In browsers that support it, the page can't reach any other host. @see https://wicg.github.io/connection-allowlists/
       'Connection-Allowlist': '(response-origin)',
       'Cache-Control': 'no-store',
       'Origin-Agent-Cluster': '?1',
@@ -78,7 +78,7 @@ export class LiveService {
     response.set({ ...REVALIDATED, 'Content-Type': mime.lookup(path!) || 'application/octet-stream' }).send(file)
   }
 
-  /** The site's pages, parsed once for each version; null where there is no such site. */
+  /** The site's pages, parsed once per version; null for an unknown site. */
   private async pages(db: EntityManager, key: string): Promise<readonly SitePage[] | null> {
     const known = this.parsed.get(key)
     const row = await db.findOne(SiteRow, { where: { key }, select: { key: true, version: true } })

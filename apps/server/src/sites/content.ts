@@ -12,17 +12,17 @@ export async function putContent(db: EntityManager, bytes: Uint8Array): Promise<
   return hash
 }
 
-/** @throws DamagedRow where the bytes are others than were stored */
+/** @throws DamagedRow when the bytes changed */
 export async function getContent(db: EntityManager, hash: string): Promise<Buffer | null> {
   const row = await db.findOneBy(ContentRow, { hash })
   if (row && hashBytes(row.bytes) !== hash) throw new DamagedRow(`the content of ${hash} have changed`)
   return row?.bytes ?? null
 }
 
-/** Every hash that a text speaks of; documents and commands name sources by them. */
+/** Every hash in a text; documents and commands refer to sources by hash. */
 const hashesIn = (text: string): string[] => text.match(/\b[0-9a-f]{64}\b/g) ?? []
 
-/** What a site has of content, its history's too. */
+/** A site's content, including its history's. */
 export async function contentOf(db: EntityManager, site: string): Promise<Set<string>> {
   const files = await db.findBy(FileRow, { site })
   const rows = await db.findBy(SiteRow, { key: site })
@@ -35,8 +35,8 @@ export async function contentOf(db: EntityManager, site: string): Promise<Set<st
 }
 
 /**
- * Clears content away that no site has any more.
- * @param among only of these; without them of everything, also what was handed in for a review and never taken over
+ * Removes content that no site uses.
+ * @param among only these; by default everything, including files given for a review and never taken over
  */
 export async function clearContent(db: EntityManager, among?: ReadonlySet<string>): Promise<void> {
   const kept = new Set<string>()
@@ -46,13 +46,13 @@ export async function clearContent(db: EntityManager, among?: ReadonlySet<string
   for (let i = 0; i < gone.length; i += 500) await db.delete(ContentRow, { hash: In(gone.slice(i, i + 500)) })
 }
 
-/** The file of a site at a path; a leading `/` means the site's root. */
+/** A site's file at a path; a leading `/` is the site's root. */
 export async function getFile(db: EntityManager, site: string, path: string): Promise<Buffer | null> {
   const row = await db.findOneBy(FileRow, { site, path: path.replace(/^\/+/, '') })
   return row ? getContent(db, row.hash) : null
 }
 
-/** A path as it is stored, or null for one that leaves the site's folder. */
+/** A path as stored; null if it leaves the site's folder. */
 export function cleanPath(path: string): string | null {
   const out: string[] = []
   for (const step of path.replace(/\\/g, '/').split('/')) {

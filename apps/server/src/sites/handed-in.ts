@@ -1,6 +1,6 @@
-/** A file as it was handed in. */
+/** A file given by a user. */
 export interface HandedIn {
-  /** As the browser names it; may hold folders. */
+  /** As the browser names it; may contain folders. */
   name: string
   bytes: Uint8Array
 }

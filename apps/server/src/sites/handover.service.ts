@@ -1,4 +1,4 @@
-/** The handed-over page: as bytes, as a list of its edits, and in a ZIP with its assets. */
+/** The handed-over page: bytes, list of edits, and a ZIP with its assets. */
 import { Injectable, Logger } from '@nestjs/common'
 import { pageEdits, textOfBytes, writePage, type Handover, type ScriptPart, type Site, type SitePage } from '@waybell/core'
 import { scriptIn, sizesOf, type ScriptForm } from '@waybell/runtime'
@@ -15,10 +15,10 @@ import { SurveysService } from './surveys.service.ts'
 export interface HandoverView {
   file: string
   bytes: number
-  /** Screens that were measured; the others are estimated. */
+  /** Measured screens; the others are estimated. */
   measured: string[]
   edits: { offset: number; removed: string; inserted: string }[]
-  /** Sizes of the script in bytes, by the form that it may have; null where the page needs none. */
+  /** Script sizes in bytes, by form; null if the page needs none. */
   script: Record<ScriptForm, { bytes: number; packed: number }> | null
 }
 
@@ -26,11 +26,11 @@ interface Made {
   handover: Handover
   encoding: string
   measured: string[]
-  /** Of the script; null where none is written. */
+  /** Parts of the script; null for none. */
   parts: readonly ScriptPart[] | null
 }
 
-/** A page taken home: when, in which version of the site, and which IDs somebody may link to from then on. */
+/** A handover: when, which site version, and the IDs visitors may link to from then on. */
 export interface HandedOver {
   at: number
   version: number
@@ -52,7 +52,7 @@ export class HandoverService {
     const { bytes, parsed, reading } = await this.sources.source(page)
     const { surveys, present } = await this.surveys.forHandover(site, document, page)
     let parts: readonly ScriptPart[] | null = null
-    // A page that nobody set up goes as it came.
+    // A page without set-up stays as it came.
     const edits = !page.sections.length
       ? []
       : pageEdits({
@@ -84,7 +84,7 @@ export class HandoverService {
     }
   }
 
-  /** Takes the page home: what it held is remembered. */
+  /** Hands the page over, and records its IDs. */
   async taken(site: string, key: string, form: ScriptForm): Promise<{ page: SitePage; handover: Handover }> {
     const { document, page, version } = await this.sites.page(site, key)
     const { handover } = await this.made(site, document, page, form)
@@ -97,7 +97,7 @@ export class HandoverService {
       const ids = [...new Set(page.sections.flatMap((s) => [s.id, ...s.former]))]
       return ids.length ? [{ site, page: page.key, version, at: Date.now(), ids: JSON.stringify(ids) }] : []
     })
-    // Whoever needs the page gets it, though the disk is full: its IDs are then not known as handed over.
+    // On a full disk the page is still handed over, but its IDs aren't recorded.
     if (rows.length)
       await this.store
         .change((db) => db.insert(HandoverRow, rows))

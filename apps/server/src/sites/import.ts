@@ -1,4 +1,4 @@
-/** From files that were handed in to pages and what belongs to them. */
+/** Turns given files into pages and assets. */
 import { followAssets, PageError, readPage, resolvePath, starterPage, type PageReading } from '@waybell/core'
 import { cleanPath } from './content.ts'
 import type { HandedIn } from './handed-in.ts'
@@ -12,13 +12,13 @@ export interface ImportedPage {
 }
 
 export interface Import {
-  /** The site's first page is the first. */
+  /** In the site's order. */
   pages: ImportedPage[]
-  /** Everything else, by path from the site's root. */
+  /** Other files, by path from the site's root. */
   assets: Map<string, Uint8Array>
 }
 
-/** Most pages of a site. */
+/** Max pages of a site. */
 export const MAX_PAGES = 100
 
 const isHtml = (path: string) => /\.x?html?$/i.test(path)
@@ -26,14 +26,14 @@ const isOutline = (path: string) => /\.(md|markdown)$/i.test(path)
 const folderOf = (path: string) => path.split('/').slice(0, -1).join('/')
 const depth = (path: string) => path.split('/').length
 
-/** What came in a ZIP stands beside what came with it. @throws PageError `zip` */
+/** Unpacks ZIPs among the files. @throws PageError `zip` */
 export async function unpack(files: readonly HandedIn[]): Promise<HandedIn[]> {
   const out: HandedIn[] = []
   for (const file of files) out.push(...(isZip(file.bytes) ? await filesInZip(file.name, file.bytes) : [file]))
   return out
 }
 
-/** The first page is `index.html` where there is one, else the HTML file nearest the top. @throws PageError when that cannot be read */
+/** The first page is `index.html`, or else the HTML file nearest the root. @throws PageError when it can't be read */
 export function readImport(files: readonly HandedIn[]): Import {
   const clean = files.flatMap((f) => {
     const path = cleanPath(f.name)
@@ -42,7 +42,7 @@ export function readImport(files: readonly HandedIn[]): Import {
   const html = clean
     .filter((f) => isHtml(f.path))
     .sort((a, b) => depth(a.path) - depth(b.path) || Number(/index\.x?html?$/i.test(b.path)) - Number(/index\.x?html?$/i.test(a.path)))
-  // A page without its ending is still a page, and an outline one to be, if it is all there is.
+  // A single file is a page even without extension, or an outline for one.
   const first = html[0] ?? (clean.length === 1 ? clean[0] : undefined) ?? clean.find((f) => isOutline(f.path))
   if (!first)
     throw new PageError(
@@ -61,7 +61,7 @@ export function readImport(files: readonly HandedIn[]): Import {
     if (page) pages.push(page)
     else assets.set(path, f.bytes)
   }
-  // In the order of their names, as a folder shows them, behind the first.
+  // By name after the first, as in a folder.
   const [head, ...rest] = pages
   rest.sort((a, b) => (a.file < b.file ? -1 : 1))
   return { pages: [head!, ...rest], assets: pages.reduce((placed, page) => placeByName(page, placed), assets) }
@@ -72,7 +72,7 @@ export function outlineSite(outline: string): Import {
   return { pages: [{ file: 'index.html', bytes, reading: readPage(bytes, 'index.html') }], assets: new Map() }
 }
 
-/** A file that is called HTML and is none, a part of a template say, is kept as what it is. */
+/** A file named HTML that isn't, such as a template's part, is an asset. */
 function pageFrom(file: string, bytes: Uint8Array): ImportedPage | null {
   try {
     return { file, bytes, reading: readPage(bytes, file) }
@@ -82,7 +82,7 @@ function pageFrom(file: string, bytes: Uint8Array): ImportedPage | null {
   }
 }
 
-/** Pages that came later, and files: those that are HTML become pages of the site. @throws PageError */
+/** Later pages and files; HTML files become pages. @throws PageError */
 export function readAdded(files: readonly HandedIn[]): Import {
   const pages: ImportedPage[] = []
   const assets = new Map<string, Uint8Array>()
@@ -97,13 +97,13 @@ export function readAdded(files: readonly HandedIn[]): Import {
 
 const asText = (path: string, bytes: Uint8Array) => (/\.(css|m?js)$/i.test(path) ? new TextDecoder().decode(bytes) : null)
 
-/** A file that came without its folder goes where the page looks for a file of that name. */
+/** A file given without folder goes where the page looks for its name. */
 export function placeByName(
   { file, reading }: Pick<ImportedPage, 'file' | 'reading'>,
   assets: ReadonlyMap<string, Uint8Array>,
 ): Map<string, Uint8Array> {
   const placed = new Map(assets)
-  // Styles that were placed may name further files.
+  // Placed styles may load further files.
   for (let round = 0; round < 4; round++) {
     const { missing } = followAssets(reading.assets, (named) => {
       const path = resolvePath(file, named)

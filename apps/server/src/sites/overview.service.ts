@@ -1,4 +1,4 @@
-/** What the list of sites says of one that takes reading its pages: open findings, and when it was last handed over. */
+/** Details for the list of sites that need its pages: open findings, and the last handover. */
 import { Injectable } from '@nestjs/common'
 import { knownOutside, openFindings, type Site, type SitePage } from '@waybell/core'
 import { HandoverService, type HandedOver } from './handover.service.ts'
@@ -7,9 +7,9 @@ import { SourcesService } from './sources.service.ts'
 import { SurveysService } from './surveys.service.ts'
 
 export interface Overview {
-  /** Open findings of all pages, as last measured; what only trying the links shows isn't among them. */
+  /** Open findings of all pages, as last measured; without those that only tried links show. */
   findings: number
-  /** Milliseconds since 1970; null where it was never handed over. */
+  /** Milliseconds since 1970; null if never handed over. */
   handedOverAt: number | null
 }
 

@@ -1,15 +1,15 @@
-/** The shape of what is asked of the server. Commands and surveys have theirs from the core. */
+/** Schemas of requests. Those of commands and surveys come from the core. */
 import { commandSchema, shapes, surveySchema } from '@waybell/core/schema'
 import { SCRIPT_FORMS } from '@waybell/runtime'
 import Joi from 'joi'
 
 const { at, hash, index, key } = shapes
 
-/** The browser tab that makes a change; null where none does. */
+/** The browser tab that makes a change; null for none. */
 const tab = Joi.string().max(80).optional().default(null)
 /** Of every change. */
 const ofChange = { idempotencyKey: Joi.string().min(8).max(80), baseVersion: index, tab }
-/** Sent along with files for a page. */
+/** Sent with files for a page. */
 export const addedFields = Joi.object({ tab })
 
 export const changeRequest = Joi.object({
@@ -19,7 +19,7 @@ export const changeRequest = Joi.object({
 })
 
 export const backRequest = Joi.object({ ...ofChange, version: index })
-/** Of a stack, the changes before a version. */
+/** A stack's changes before a version. */
 export const stackName = Joi.valid('undo', 'redo')
 export const takingRequest = Joi.object({
   ...ofChange,
@@ -33,13 +33,13 @@ export const takingRequest = Joi.object({
       .optional(),
   }),
 })
-/** How the script of a handed-over page is written. */
+/** Form of the script in a handed-over page. */
 export const formOfScript = Joi.valid(...SCRIPT_FORMS)
   .optional()
   .default('plain')
 /** What a link is to be made of. */
 export const linkableQuery = Joi.object({
-  // An address says it in letters.
+  // Numbers in addresses are text.
   at: at.prefs({ convert: true }),
   of: Joi.valid('element', 'words', 'button'),
   label: Joi.string().allow('').max(2000).optional().default(''),
@@ -62,7 +62,7 @@ export const newSiteFields = Joi.object({
     .max(2 * 1024 * 1024)
     .optional(),
   name: Joi.string().trim().max(200).allow('').optional(),
-  /** `off`: the pages' own scripts are not to run from the first opening on. */
+  /** `off`: page scripts don't run from the start. */
   scripts: Joi.valid('on', 'off').optional(),
 })
 export const siteKey = Joi.string().pattern(/^[a-z0-9]{4,40}$/)

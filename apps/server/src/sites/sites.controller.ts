@@ -48,14 +48,14 @@ import { SourcesService } from './sources.service.ts'
 import { SurveysService, type PutSurveys } from './surveys.service.ts'
 import { VersionsService, type Taking } from './versions.service.ts'
 
-// A ZIP of a site may be larger than any page; what is in it has bounds of its own.
+// A site's ZIP may be larger than a page; its content has limits of its own.
 const upload = FilesInterceptor('files', MAX_ENTRIES, {
   preservePath: true,
   limits: { fileSize: MAX_UPLOAD, fieldSize: MAX_PAGE_BYTES * 2 },
 })
 
 const handedIn = (files: Express.Multer.File[]): HandedIn[] =>
-  // Browsers send names as UTF-8; the parser takes them for Latin-1.
+  // Browsers send names as UTF-8; the parser reads them as Latin-1.
   files.map((f) => ({ name: Buffer.from(f.originalname, 'latin1').toString('utf8'), bytes: f.buffer }))
 
 const site = new JoiPipe<string>(siteKey)
@@ -105,7 +105,7 @@ export class SitesController {
     if (!given.length)
       throw new BadRequestException({ code: 'no-files', message: 'No file came with this; choose the HTML file of the page.' })
     const read = readImport(await unpack(given))
-    // Who stopped it while it was read does not want it any more.
+    // The client cancelled while it was read.
     if (request.socket.destroyed) throw new BadRequestException({ code: 'stopped', message: 'This was stopped; nothing was stored.' })
     return this.sites.create(read, fields)
   }
@@ -154,7 +154,7 @@ export class SitesController {
     return { isInFile: canBeLink(parsed, at, of, label) }
   }
 
-  /** Links in the files of the other pages that lead to this one. */
+  /** Links to this page in other pages' files. */
   @Get('sites/:site/pages/:page/leaders')
   async leaders(@Param('site', site) key: string, @Param('page', page) pageKey: string) {
     const { document, page } = await this.sites.page(key, pageKey)
@@ -243,7 +243,7 @@ export class SitesController {
     @Res() response: Response,
   ) {
     const { page: found, handover } = await this.handovers.taken(key, pageKey, form)
-    // Never shown as a page on the application's own host.
+    // Never displayed on the application's own host.
     response.attachment(found.file).type('application/octet-stream').send(Buffer.from(handover.bytes))
   }
 

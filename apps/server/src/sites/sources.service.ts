@@ -1,4 +1,4 @@
-/** Reading the sources of pages; a reading is kept as long as it is likely to be asked for again. */
+/** Reads sources of pages, and caches readings. */
 import { Injectable } from '@nestjs/common'
 import type { EntityManager } from 'typeorm'
 import {
@@ -30,11 +30,11 @@ export interface Source {
 
 export interface PageState {
   reading: PageReading
-  /** Paths that the page or its styles name and that the site does not have. */
+  /** Paths that page or styles load and the site lacks. */
   missing: string[]
-  /** Names that the page's scripts read and nothing declares. */
+  /** Names that page scripts read and nothing declares. */
   undeclared: string[]
-  /** IDs that its styles and scripts name. */
+  /** IDs that styles and scripts use. */
   named: NamedIds
   findings: Finding[]
 }
@@ -48,7 +48,7 @@ export class SourcesService {
 
   constructor(private readonly store: Store) {}
 
-  /** @param db where it is asked for within a transaction */
+  /** @param db within a transaction */
   async source(page: SitePage, db?: EntityManager): Promise<Source> {
     const name = nameOf(page)
     const known = this.kept.get(name)
@@ -67,13 +67,13 @@ export class SourcesService {
     return source
   }
 
-  /** What looked like a heading when it was measured. */
+  /** Headings by look, as measured. */
   private async looks(db: EntityManager, source: string): Promise<Looks> {
     const rows = await db.findBy(SurveyRow, { source, scripts: true })
     return looksOf(rows.flatMap((row) => upgradeSurvey(parseStored(row.survey)) ?? []))
   }
 
-  /** Reads anew what was read before it was measured how its headings look. @returns whether there is anything new to read */
+  /** Reads a page again once its headings were measured. @returns whether the reading changed */
   renew(page: SitePage, surveys: readonly Survey[]): boolean {
     const name = nameOf(page)
     const { parsed } = this.kept.get(name) ?? {}
@@ -82,7 +82,7 @@ export class SourcesService {
     return true
   }
 
-  /** IDs that the page's own styles name. */
+  /** IDs that the page's styles use. */
   async namedInStyles(site: string, page: SitePage): Promise<string[]> {
     return (await this.state(site, page)).named.styles
   }
@@ -94,7 +94,7 @@ export class SourcesService {
     return { reading, missing, undeclared: [...undeclared], named, findings }
   }
 
-  /** Which of the page's files are missing, and the text of its scripts that are there. */
+  /** Missing files of the page, and the text of its scripts. */
   private async files(
     site: string,
     file: string,

@@ -1,4 +1,4 @@
-/** Surveys of pages: kept with what they are surveys of, and given again. */
+/** Surveys of pages, stored with what they measured. */
 import { Injectable } from '@nestjs/common'
 import { byDecisions, layoutOf, surveyKey, upgradeSurvey, type Screen, type Site, type SitePage, type Survey } from '@waybell/core'
 import { createHash } from 'node:crypto'
@@ -8,7 +8,7 @@ import { parseStored } from '../db/stored.ts'
 import { SitesService } from './sites.service.ts'
 import { SourcesService } from './sources.service.ts'
 
-/** A survey, and the key of the layout that it measured. */
+/** A survey, and the key of its layout. */
 export interface KeptSurvey {
   key: string
   scripts: boolean
@@ -29,7 +29,7 @@ export class SurveysService {
     private readonly sources: SourcesService,
   ) {}
 
-  /** @returns whether the page is read otherwise now that it was measured */
+  /** @returns whether the page's reading changes with it */
   async put(site: string, key: string, { source, scripts, surveys }: PutSurveys): Promise<{ isReadAnew: boolean }> {
     const { page } = await this.sites.page(site, key)
     await this.store.change((db) =>
@@ -57,7 +57,7 @@ export class SurveysService {
     return { isReadAnew }
   }
 
-  /** The last of each screen, as long as they are of the page's present source. */
+  /** The latest of each screen, if they are of the present source. */
   async kept(site: string, key: string): Promise<KeptSurvey[]> {
     return this.keptOf(site, (await this.sites.page(site, key)).page)
   }
@@ -70,7 +70,7 @@ export class SurveysService {
     })
   }
 
-  /** Those with the page's own scripts, as a visitor has them, by screen; and which of them are of the page as it is now. */
+  /** Surveys with page scripts, as visitors have them, by screen; and which of them are up to date. */
   async forHandover(site: string, document: Site, page: SitePage): Promise<{ surveys: Record<string, Survey>; present: string[] }> {
     const kept = (await this.keptOf(site, page)).filter((k) => k.scripts)
     const { reading } = await this.sources.source(page)
@@ -82,7 +82,7 @@ export class SurveysService {
     return { surveys: byDecisions(surveys, document.screens), present: present.map((s) => s.key) }
   }
 
-  /** A name for all files that the site's pages may load, as they are. */
+  /** Identifies the state of all files that pages may load. */
   async assets(site: string): Promise<string> {
     const rows = await this.store.read((db) => db.find(FileRow, { where: { site }, order: { path: 'ASC' } }))
     return createHash('sha256')

@@ -1,4 +1,4 @@
-/** New versions of a page: reviewed against the present one, and taken over as one change. */
+/** New versions of a page: compared with the present one, and taken over as one change. */
 import { BadRequestException, Injectable } from '@nestjs/common'
 import { parsePage, readParsed, reviewRevision, takeOver, type Decisions, type Revision } from '@waybell/core'
 import { Store } from '../db/store.ts'
@@ -27,7 +27,7 @@ export class VersionsService {
     private readonly sources: SourcesService,
   ) {}
 
-  /** Keeps the new bytes and says what became of each section; the site stays as it is. @throws PageError */
+  /** Stores the new bytes and compares sections; the site doesn't change. @throws PageError */
   async review(site: string, key: string, files: readonly HandedIn[]): Promise<Review> {
     const html = files.filter((f) => /\.x?html?$/i.test(f.name))
     const given = html.length === 1 ? html[0] : files.length === 1 ? files[0] : undefined

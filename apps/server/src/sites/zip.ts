@@ -1,4 +1,4 @@
-/** The files of a ZIP, read with bounds: nothing of it is believed before it is seen, and nothing is written. */
+/** Reads the files of a ZIP with limits: nothing is trusted, and nothing is written. */
 import { promisify } from 'node:util'
 import { crc32 } from 'node:zlib'
 import { fromBuffer, getFileNameLowLevel, type Entry, type ZipFile } from 'yauzl'
@@ -6,13 +6,13 @@ import { MAX_PAGE_BYTES, PageError } from '@waybell/core'
 import { cleanPath } from './content.ts'
 import type { HandedIn } from './handed-in.ts'
 
-/** Most files of a ZIP, and most bytes of them all when they are expanded: 300 MB. */
+/** Max files of a ZIP, and max unpacked size: 300 MB. */
 export const MAX_ENTRIES = 5000
 export const MAX_EXPANDED = 300 * 1024 * 1024
-/** What a site's files are packed to is rarely under a tenth; a ZIP that holds more than this many times its own size, and more than a site needs, is meant to do harm. */
+/** Files rarely compress to under a tenth; a large ZIP that expands beyond this factor is an attack. */
 const MOST_PACKED = 50
 const ALWAYS_EXPANDED = 50 * 1024 * 1024
-/** Most bytes of one file that is handed in: 100 MB. */
+/** Max size of a given file: 100 MB. */
 export const MAX_UPLOAD = 100 * 1024 * 1024
 
 export const isZip = (bytes: Uint8Array): boolean =>
@@ -21,7 +21,7 @@ export const isZip = (bytes: Uint8Array): boolean =>
 const open = promisify(fromBuffer as (buffer: Buffer, options: object, done: (error: Error | null, zip: ZipFile) => void) => void)
 const refuse = (message: string): PageError => new PageError('zip', message)
 
-/** @throws PageError `zip`, naming the entry or the bound */
+/** @throws PageError `zip`, naming the entry or limit */
 export async function filesInZip(name: string, bytes: Uint8Array): Promise<HandedIn[]> {
   const zip = await open(Buffer.from(bytes), { lazyEntries: true, decodeStrings: false, validateEntrySizes: true, autoClose: false }).catch(
     (error: Error) => {
@@ -55,7 +55,7 @@ const tooLarge = (path: string, most: number) =>
     `the ZIP expands to more than ${Math.floor(most / 1048576)} MB, the most that is read of one of its size, at “${path}”; leave out what the site does not need`,
   )
 
-/** By the directory of the ZIP, one after the other; null behind the last. */
+/** Entries by the ZIP's directory; null after the last. */
 function nextEntry(zip: ZipFile, name: string): Promise<Entry | null> {
   return new Promise((done, failed) => {
     const settle = (act: () => void) => {
@@ -71,7 +71,7 @@ function nextEntry(zip: ZipFile, name: string): Promise<Entry | null> {
   })
 }
 
-/** Many programs write UTF-8 without saying so; what is none is read as the character set of old that it makes words in, or as its extra field says. */
+/** Many programs write UTF-8 without the flag; otherwise the legacy encoding that gives words, or the extra field, counts. */
 function pathOf(entry: Entry): string {
   const raw = entry.fileNameRaw
   return decoded('utf-8', raw) ?? japanese(raw) ?? getFileNameLowLevel(entry.generalPurposeBitFlag & ~0x800, raw, entry.extraFields, false)
@@ -85,7 +85,7 @@ function decoded(encoding: string, raw: Uint8Array): string | null {
   }
 }
 
-/** Nothing but Japanese words beside ASCII: kana, or two Chinese characters together, which letters with accents hardly make. */
+/** Japanese text: ASCII and kana, or two Chinese characters in a row, which accented letters hardly produce. */
 function japanese(raw: Buffer): string | null {
   const name = decoded('shift_jis', raw)
   const words = name?.match(/[^\u0000-\u007f]+/g)
@@ -98,7 +98,7 @@ const UNIX_LINK = 0xa000
 function check(entry: Entry, path: string, seen: Set<string>): void {
   const clean = cleanPath(path)
   const escapes = clean === null || /^([/\\]|[a-z]:[/\\])/i.test(path)
-  if (escapes) throw refuse(`the entry “${path}” of the ZIP leads out of its folder; take it out, or pack the site's folder anew`)
+  if (escapes) throw refuse(`the entry “${path}” of the ZIP leads out of its folder; take it out, or pack the site's folder again`)
   if (((entry.externalFileAttributes >>> 16) & 0xf000) === UNIX_LINK)
     throw refuse(`the entry “${path}” of the ZIP is a link and no file; put the file itself there`)
   if (entry.isEncrypted()) throw refuse(`the entry “${path}” of the ZIP is locked with a password; pack it without one`)
@@ -114,7 +114,7 @@ function check(entry: Entry, path: string, seen: Set<string>): void {
     )
 }
 
-/** What is counted is what comes, not what the directory says, and what came is what was packed. */
+/** Counts actual bytes, not the directory's figures, and checks the checksum. */
 function contentOf(zip: ZipFile, entry: Entry, path: string, { left, most }: { left: number; most: number }): Promise<Uint8Array> {
   return new Promise((done, failed) => {
     const broken = (reason: string) => failed(refuse(`the entry “${path}” of the ZIP cannot be read (${reason}); pack it again`))

@@ -1,4 +1,4 @@
-/** All open findings, from the bottom edge. */
+/** All open findings, at the bottom. */
 import { allArrive, outcomeOf, outcomeText, type Command, type Finding, type Fix, type Outcome, type Site, type Tried } from '@waybell/core'
 import { useEffect, useRef, useState } from 'react'
 import { MOST_TRIED } from '../live/surveyor.ts'
@@ -9,7 +9,7 @@ import { useMeasured, useView, useWork } from '../work/context.ts'
 
 const order = { error: 0, warning: 1, note: 2 }
 
-/** What the quick walk came to, in a line; nothing stands for links that nobody tried. */
+/** The quick walk's outcome in a line; empty for untried links. */
 function saidOf(
   site: Site,
   tried: Readonly<Record<string, readonly Tried[]>>,
@@ -37,7 +37,7 @@ export function FindingsDrawer() {
   const [open, setOpen] = useState(false)
   const [triedAt, setTriedAt] = useState<Date | null>(null)
   useEffect(() => setTriedAt(new Date()), [tried])
-  // What was seen to go wrong first, of what goes wrong as badly.
+  // Of equally bad findings, those seen to fail come first.
   const seen = (f: Finding) => Number(f.code !== 'link-tried')
   const sorted = [...findings].sort((a, b) => order[a.severity] - order[b.severity] || seen(a) - seen(b) || a.line - b.line)
   const alike = open ? alikeOf(sorted) : new Map<Finding, Fix[]>()
@@ -75,21 +75,21 @@ export function FindingsDrawer() {
   )
 }
 
-/** Leads links somewhere, and changes nothing else: many of those can be done in one. */
+/** True for a command that only sets a link's target; many of those can be done at once. */
 const leads = (command: Command): boolean =>
   command.type === 'batch' ? command.commands.every(leads) : command.type === 'item/target' || command.type === 'link/target'
 
-/** By the first finding of a kind, the fixes of all of that kind, where there are several and each only leads a link. */
+/** For the first finding of each kind: all fixes of that kind, if each only sets a target. */
 function alikeOf(sorted: readonly Finding[]): Map<Finding, Fix[]> {
   const byCode = new Map<string, Finding[]>()
   for (const f of sorted) if (f.fix && leads(f.fix.command)) byCode.set(f.code, [...(byCode.get(f.code) ?? []), f])
   return new Map([...byCode.values()].flatMap((all) => (all.length > 1 ? [[all[0]!, all.map((f) => f.fix!)]] : [])))
 }
 
-/** What a finding costs, in a word. */
+/** A finding's cost, in a word. */
 const COST = { error: 'Broken', warning: 'Risky', note: 'Note' }
 
-/** How long the pointer rests on a finding before the page shows it, in ms. */
+/** Hover time before the page shows a finding, in ms. */
 const RESTS = 150
 
 function Row({ finding: f, alike }: { finding: Finding; alike: Fix[] | undefined }) {

@@ -1,4 +1,4 @@
-/** The one press that ends a finding; nothing where there is none. */
+/** The press that resolves a finding; nothing without a fix. */
 import type { Finding } from '@waybell/core'
 import { useWork } from '../work/context.ts'
 

@@ -1,4 +1,4 @@
-/** What lies over a screen that stands small beside the one in view: pressed, it is the one in view. Under it stands where it is. */
+/** Over a small screen beside the one in view: a press brings it into view. Shows its position. */
 import { badness, signOf, solveArrivals, type Screen } from '@waybell/core'
 import { useMemo } from 'react'
 import { useMeasured, useView, useWork } from '../work/context.ts'
@@ -12,7 +12,7 @@ export function Beside({ screen, place, onShow }: { screen: Screen; place: Place
   const { scrolls } = useView()
   const survey = surveys[screen.key]
   const arrivals = useMemo(() => (survey ? solveArrivals(page, survey) : []), [page, survey])
-  // Drawn again where it arrives, and not while it is scrolled.
+  // Updates on arrival, not while scrolling.
   const arrived = useSignal(scrolls, (now) => {
     const y = now[screen.key] ?? 0
     return y > 0 ? arrivals.find((a) => Math.abs(a.land - y) <= 1) : undefined
@@ -24,7 +24,7 @@ export function Beside({ screen, place, onShow }: { screen: Screen; place: Place
   const { left, top, scale } = place
   const width = screen.width * scale
   return (
-    // The screens can be chosen by their names above; by keys that is enough.
+    // Keyboard users choose screens by the buttons above.
     <button
       type="button"
       tabIndex={-1}

@@ -1,7 +1,6 @@
 /**
- * The live page on every screen of the site. Each screen has a frame of its own that stays; the one in view is scaled to fit, the
- * others stand small beside it, or are specks in a corner, drawn by the browser so that their clocks run, but neither seen nor in
- * the visitor's reach.
+ * The live page on every screen. Each screen has a frame that stays; the one in view is scaled to fit. The others stand small beside it,
+ * or as invisible specks that browsers still draw, so that their clocks run.
  */
 import type { FromAgent } from '@waybell/agent/types'
 import type { PageEdit, Screen } from '@waybell/core'
@@ -18,21 +17,21 @@ interface Props {
   title: string
   screens: Screen[]
   shown: string
-  /** The others stand beside the one in view. */
+  /** The other screens are visible. */
   isStrip: boolean
-  /** The page is loaded on the screens out of view too, and not on the one in view alone. */
+  /** The page is also loaded on the other screens. */
   isEvery: boolean
   onShow: (screen: string) => void
   scripts: boolean
-  /** Elements that are told of when the pointer is over them. */
+  /** Elements to report when hovered. */
   parts: number[]
   edits: readonly PageEdit[]
   /** Nothing could be measured. */
   isSilent: boolean
   onMessage: (screen: string, message: FromAgent) => void
-  /** The page says so much that it has to be stopped. */
+  /** The page sends too many messages and must be stopped. */
   onFlood: () => void
-  /** Stands behind the frames that are looked at. */
+  /** Behind the visible frames. */
   children?: ReactNode
   ref: Ref<LiveHandle>
 }
@@ -61,7 +60,7 @@ export function LivePage({ screens, shown, isStrip, isEvery, onShow, ref, childr
     },
   }))
   const places = useMemo(() => placesOf(room, screens, shown, isStrip), [room, screens, shown, isStrip])
-  // One that was in view stays.
+  // A frame that was in view stays loaded.
   const begun = useRef(new Set<string>())
   for (const { key } of screens) if (isEvery || key === shown) begun.current.add(key)
   return (
@@ -90,7 +89,7 @@ export function LivePage({ screens, shown, isStrip, isEvery, onShow, ref, childr
 type FrameProps = Omit<Props, 'screens' | 'shown' | 'isStrip' | 'isEvery' | 'onShow' | 'ref'> & {
   screen: Screen
   isShown: boolean
-  /** Null for one that is not seen. */
+  /** Null for an invisible one. */
   place: Place | null
   channels: Map<string, Patched>
 }
@@ -111,7 +110,7 @@ function Frame({
   onFlood,
 }: FrameProps) {
   const frame = useRef<HTMLIFrameElement>(null)
-  // By its values: a document that came from the server anew holds other objects of the same.
+  // By value: a reloaded document has equal objects.
   const { key, touch, text } = screen
   const [isReady, setReady] = useState(false)
   const [nonce] = useState(() => crypto.randomUUID())
@@ -140,7 +139,7 @@ function Frame({
   useEffect(() => {
     if (isReady) channels.get(key)?.say({ type: 'watch', parts, emulated: emulatedOn({ touch, text }) })
   }, [isReady, parts, key, touch, text, channels])
-  // The screen in view first; the others follow when the browser has drawn it.
+  // The screen in view first; the others once it's drawn.
   useEffect(() => {
     if (!isReady) return
     const send = () => void channels.get(key)?.patch(edits)

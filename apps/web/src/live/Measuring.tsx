@@ -1,7 +1,7 @@
 /**
- * The frames in which the page is measured, out of the way of those that are looked at. There are few, since each loads the whole page, and
- * each is resized through its share of the screens; more than one, since most of the time of measuring is spent waiting for what the page
- * answers. Each holds still while nothing changes, the one that has the screen in view at the size of that, so that an edit's results for it come first.
+ * The frames that measure the page, separate from visible ones. They are few, because each loads the whole page and goes through its
+ * share of the screens; more than one, because measuring is mostly waiting. Idle ones rest at the size of the screen in view, so that an
+ * edit's results for it come first.
  */
 import type { SitePage } from '@waybell/core'
 import { useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
@@ -10,7 +10,7 @@ import { ASIDE, frameAddress, SANDBOX } from './frame.ts'
 import { sharesOf } from './shares.ts'
 import { Surveyor, type MeasuringState, type Surveying, type Tries } from './surveyor.ts'
 
-/** Of several frames the first of these is said that one of them is in. */
+/** With several frames, the first of these states that one of them has. */
 const STATES: readonly MeasuringState[] = ['silent', 'reloads', 'measuring', 'restless', 'done']
 
 interface Props extends Surveying {
@@ -20,7 +20,7 @@ interface Props extends Surveying {
   onFlood: () => void
 }
 
-/** How long the page may take before it is said to be silent, in ms. */
+/** Max time before the page counts as silent, in ms. */
 const PATIENCE = 15_000
 
 export function Measuring({ screens, onState, onTried, ...rest }: Props) {
@@ -30,7 +30,7 @@ export function Measuring({ screens, onState, onTried, ...rest }: Props) {
   const shares = useMemo(() => {
     const now = sharesOf(screens, held.current)
     held.current = new Map(now.flatMap((share, n) => share.map((s) => [s.key, n])))
-    // A frame that ends has nothing more to say.
+    // A frame that goes is no longer heard.
     for (const [n, share] of now.entries()) if (!share.length) [states.current[n], tries.current[n]] = ['measuring', undefined]
     return now
   }, [screens])
@@ -42,7 +42,7 @@ export function Measuring({ screens, onState, onTried, ...rest }: Props) {
   const tellTried = (n: number, found: Tries, of: SitePage) => {
     tries.current[n] = { found, of }
     const now = shares.flatMap((share, i) => (share.length ? [tries.current[i]] : []))
-    // Where there is nothing to try on some screens, there may be on others.
+    // Other screens may have links to try.
     const all = Object.assign({}, ...now.map((t) => t?.found)) as Tries
     const isTried = of.sections.length > 0 || Object.values(all).some((links) => links.length)
     if (isTried && now.every((t) => t?.of === of)) onTried(all, of)

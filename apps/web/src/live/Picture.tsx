@@ -1,4 +1,4 @@
-/** A true picture of the top of the viewport where a link has arrived: the page itself, on a screen, in which the link was followed. */
+/** A real picture of the viewport's top after a link arrived: the page itself on a screen, with the link followed. */
 import type { PageEdit, Screen, Visit } from '@waybell/core'
 import { useLayoutEffect, useRef, useState } from 'react'
 import { frameAddress, emulatedOn, SANDBOX } from './frame.ts'
@@ -11,7 +11,7 @@ interface Props {
   screen: Screen
   edits: readonly PageEdit[]
   hash: string
-  /** Where the page is to stand before the last of these ways, and before those; that is the one that is seen. */
+  /** Start positions of the ways; the last one is shown. */
   from: readonly number[]
   /** In px of the application. */
   width: number
@@ -20,7 +20,7 @@ interface Props {
   onSeen: (visits: Visit[] | null) => void
 }
 
-/** How long the page may take, in ms. */
+/** Max time for the page, in ms. */
 const PATIENCE = 30_000
 
 export function Picture({ siteKey, file, scripts, screen, edits, hash, from, width, height, title, onSeen }: Props) {
@@ -38,7 +38,7 @@ export function Picture({ siteKey, file, scripts, screen, edits, hash, from, wid
       const { edits, hash, from, emulated } = latest.current
       channel.begin()
       channel.say({ type: 'watch', parts: [], emulated })
-      // A page that does not show them is no picture of what is handed over.
+      // Without the edits it wouldn't show the handover.
       if (!(await channel.patch([...edits]))) throw new Error('the page does not show the edits')
       const visits: Visit[] = []
       for (const y of from) visits.push((await channel.ask('visited', (turn) => ({ type: 'visit', turn, hash, from: y }))).visit)
@@ -48,7 +48,7 @@ export function Picture({ siteKey, file, scripts, screen, edits, hash, from, wid
       frame.current!,
       nonce,
       (message) => {
-        // A page that is loaded anew on the way is followed anew.
+        // Starts again when the page reloads.
         if (message.type === 'ready') see().catch(() => channel.isOpen && end(null))
       },
       () => end(null),

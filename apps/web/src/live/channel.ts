@@ -1,11 +1,11 @@
-/** The line to the agent in one live page. */
+/** The connection to the agent in one frame. */
 import type { FromAgent, ToAgent } from '@waybell/agent/types'
 import { readMessage } from '@waybell/agent/schema'
 
-/** More messages in a second than an agent ever has to say: the page speaks, to keep the application from anything else. */
+/** More messages per second than an agent sends: the page floods the application. */
 const MOST_A_SECOND = 600
 
-/** To be made in the turn that puts the frame into the document: a page that loads fast has spoken before the view is drawn. */
+/** Must be created in the turn that inserts the frame: a fast page answers before React renders. */
 export class Channel {
   private port: MessagePort | null = null
   private turn = 0
@@ -16,7 +16,7 @@ export class Channel {
     private readonly frame: HTMLIFrameElement,
     private readonly nonce: string,
     private readonly hear: (message: FromAgent) => void,
-    /** The page says so much that it has to be stopped; nothing more of it is heard. */
+    /** The page sends too many messages; nothing more is heard. */
     private readonly onFlood: () => void,
   ) {
     window.addEventListener('message', this.meet)
@@ -29,7 +29,7 @@ export class Channel {
     this.giveUp()
   }
 
-  /** Who still waits for an answer gets none. */
+  /** Rejects pending requests. */
   private giveUp(): void {
     for (const { failed } of this.waiting.values()) failed(new Error('the page was closed'))
     this.waiting.clear()
@@ -53,13 +53,13 @@ export class Channel {
     const origin = new URL(this.frame.src).origin
     const said = event.data as { wayBell?: unknown; isLoud?: unknown } | null
     if (event.origin !== origin || said?.wayBell !== this.nonce) return
-    // The agent has ended it where it began; what it said until then may come slowly.
+    // The agent cut it off at the source; its earlier messages may arrive slowly.
     if (said.isLoud) return this.end()
-    // One agent to a frame; a second voice in it is the page's.
+    // One agent per frame; a second port is the page's.
     if (this.port) return
     const { port1, port2 } = new MessageChannel()
     this.port = port1
-    // The page was loaded anew.
+    // The page was loaded again.
     port1.addEventListener('close', () => {
       if (this.port !== port1) return
       this.port = null
@@ -88,7 +88,7 @@ export class Channel {
     this.port?.postMessage(message)
   }
 
-  /** Asks, and waits for the answer of the same turn. */
+  /** Sends a request, and waits for its answer. */
   ask<K extends FromAgent['type']>(kind: K, make: (turn: number) => ToAgent): Promise<Extract<FromAgent, { type: K }>> {
     const turn = ++this.turn
     return new Promise((done, failed) => {

@@ -1,10 +1,10 @@
-/** What the frames of a page have in common. */
+/** Shared by all frames of a page. */
 import type { Emulated } from '@waybell/agent/types'
 
-/** Opacity of a frame that nobody sees. Browsers slow down frames that are fully transparent, covered, or off the screen. */
+/** Opacity of hidden frames. Browsers slow down frames that are fully transparent, covered or off-screen. */
 export const BARELY = 0.004
 
-/** Such a frame is drawn as a speck in a corner, over what is looked at, so that nothing of it is seen and nothing covers it. */
+/** A hidden frame is a speck in a corner, above everything, so that nothing covers it. */
 export const ASIDE = {
   opacity: BARELY,
   zIndex: 2,
@@ -15,12 +15,12 @@ export const ASIDE = {
   pointerEvents: 'none',
 } as const
 
-/** The page of a site on the host that shows nothing else; without its own scripts on another. */
+/** Address of a page on its site's host; another host without page scripts. */
 export const frameAddress = (siteKey: string, file: string, scripts: boolean): string =>
   `http://${siteKey}${scripts ? '' : '--still'}.localhost:${location.port}/${file.split('/').map(encodeURIComponent).join('/')}`
 
-/** What of a screen its frame has not by its size. */
+/** Properties of a screen that a frame's size doesn't give. */
 export const emulatedOn = ({ touch, text }: { touch: boolean; text?: number | undefined }): Emulated => ({ touch, ...(text && { text }) })
 
-/** A page may run its scripts and use its own origin, which is nobody else's; nothing more. */
+/** Pages may run scripts and use their own origin, nothing more. */
 export const SANDBOX = 'allow-scripts allow-same-origin'

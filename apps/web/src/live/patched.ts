@@ -1,19 +1,19 @@
-/** The line to a page that shows edits, and those that it was sent. */
+/** The connection to a page, and the edits it shows. */
 import type { PageEdit } from '@waybell/core'
 import { Channel } from './channel.ts'
 
 export class Patched extends Channel {
-  /** Null where that isn't known. */
+  /** Null if unknown. */
   private sent: readonly PageEdit[] | null = null
   isReady = false
 
-  /** The page was loaded anew, without edits. */
+  /** The page was reloaded, without edits. */
   begin(): void {
     this.sent = []
     this.isReady = true
   }
 
-  /** @returns false where they are not shown */
+  /** @returns false if they aren't shown */
   async patch(edits: readonly PageEdit[]): Promise<boolean> {
     if (!this.isReady) return false
     if (edits === this.sent || (!edits.length && this.sent?.length === 0)) return true

@@ -1,4 +1,4 @@
-/** Where the screens of a site stand in the live area: the one in view as large as it goes, the others in a strip beneath it or beside it. */
+/** Layout of the live area: the screen in view as large as possible, the others in a strip below or beside it. */
 import type { Screen } from '@waybell/core'
 
 /** In px of the live area. */
@@ -11,10 +11,10 @@ export interface Place {
 type Size = Pick<Screen, 'key' | 'width' | 'height'>
 
 const GAP = 10
-/** What is said of a screen stands under it, and takes so much room. */
+/** Height of a screen's caption below it. */
 export const CAPTION = 20
 export const CAPTION_WIDTH = 84
-/** A strip is at least as high, or as wide, and at most so much of the live area. */
+/** Min and max size of the strip. */
 const LEAST = 110
 const MOST = 0.4
 
@@ -39,7 +39,7 @@ export function placesOf(
   const out = new Map<string, Place>()
   const [width, height] = [large.width * scale, large.height * scale]
   out.set(large.key, { left: isBelow ? (room.width - width) / 2 : 0, top: 0, scale })
-  // What the one in view leaves.
+  // The area left by the screen in view.
   const area = isBelow
     ? { left: 0, top: height + GAP, width: room.width, height: room.height - height - GAP }
     : { left: width + GAP, top: 0, width: room.width - width - GAP, height: room.height }
@@ -54,22 +54,22 @@ interface Area {
   height: number
 }
 
-/** In columns, in their order, so that they are seen as large as it goes; none where there is no room for all. */
+/** In columns and in order, as large as possible; empty if there is no space for all. */
 function packed(screens: readonly Size[], area: Area): Map<string, Place> {
   let best = { places: new Map<string, Place>(), seen: -1 }
   for (const columns of waysIn(screens)) {
     const places = inColumns(columns, area)
-    // A small one that grows tells more than a large one that does.
+    // Enlarging a small one helps more than a large one.
     const seen = screens.reduce((sum, s) => sum + (places.get(s.key)?.scale ?? 0) * Math.sqrt(s.width * s.height), 0)
     if (seen > best.seen) best = { places, seen }
   }
   return best.places
 }
 
-/** Of more screens than this not every way is tried. */
+/** With more screens, not every arrangement is tried. */
 const MANY = 8
 
-/** Ways to cut them into columns. */
+/** Ways to split them into columns. */
 function* waysIn(screens: readonly Size[]): Generator<Size[][]> {
   const cut = (isCut: (i: number) => boolean) => {
     const columns: Size[][] = []
@@ -81,14 +81,14 @@ function* waysIn(screens: readonly Size[]): Generator<Size[][]> {
   else for (let each = 1; each <= screens.length; each++) yield cut((i) => i % each === 0)
 }
 
-/** All of a column are as wide, and each column as high as the area, as far as the widths allow that. */
+/** All of a column have the same width, and columns the area's height, as far as widths allow. */
 function inColumns(columns: readonly Size[][], { left, top, width, height }: Area): Map<string, Place> {
   const free = columns.map((column) => height - column.length * CAPTION - (column.length - 1) * GAP)
   const widths = columns.map((column, c) =>
     Math.min(free[c]! / column.reduce((sum, s) => sum + s.height / s.width, 0), ...column.map((s) => s.width)),
   )
   const takes = (by: number) => widths.reduce((sum, w) => sum + Math.max(CAPTION_WIDTH, w * by), GAP * (columns.length - 1))
-  // Their names alone would not fit.
+  // Not even the captions fit.
   if (free.some((h) => h <= 0) || takes(0) > width) return new Map()
   let by = 1
   if (takes(1) > width) {

@@ -1,13 +1,10 @@
-/** Which frame measures which screen. */
+/** Assigns screens to frames. */
 import type { Screen } from '@waybell/core'
 
-/** As many frames at once. */
+/** Max frames. */
 export const MOST_FRAMES = 5
 
-/**
- * The screens of each frame. A screen stays in the frame that has measured it, so that the others need not be measured again.
- * @param held the frame of a screen, by its key
- */
+/** The screens of each frame. A screen stays in its frame, so that nothing is measured twice. @param held the frame of a screen, by key */
 export function sharesOf<S extends Pick<Screen, 'key'>>(screens: readonly S[], held: ReadonlyMap<string, number>): S[][] {
   const shares = Array.from({ length: MOST_FRAMES }, (_, n) => screens.filter((s) => held.get(s.key) === n))
   for (const screen of screens)

@@ -1,4 +1,4 @@
-/** Takes a frame through the screens, one thing after the other, and has the links of the menus tried when nothing else is wanted of it. */
+/** Takes a frame through its screens, and tries menu links when nothing else is needed. */
 import type { FromAgent, SurveyRequest, ToAgent } from '@waybell/agent/types'
 import {
   judgeTried,
@@ -19,59 +19,59 @@ import { emulatedOn } from './frame.ts'
 
 export type MeasuringState = 'measuring' | 'done' | MeasuringTrouble
 
-/** What became of the links of the menus, by screen key. */
+/** Tried menu links, by screen key. */
 export type Tries = Readonly<Record<string, readonly Tried[]>>
 
-/** What a frame is to measure, and to whom it tells what it finds. */
+/** What a frame measures, and who gets the results. */
 export interface Surveying {
   screens: readonly Screen[]
   /** Key of the screen in view. */
   shown: string
   request: Omit<SurveyRequest, 'screen' | 'width' | 'height'>
-  /** The same array until they are others. */
+  /** The same array until they change. */
   edits: readonly PageEdit[]
-  /** The page that the edits are of. */
+  /** The page that the edits belong to. */
   of: SitePage
-  /** Keys of the screens that have to be measured; of others what an edit will need is prepared in quiet. */
+  /** Keys of screens to measure; the others are prepared while idle. */
   stale: ReadonlySet<string>
   onSurvey: (survey: Survey, of: SitePage, on: Screen) => void
   onTried: (tried: Tries, of: SitePage) => void
   onState: (state: MeasuringState) => void
 }
 
-/** How long an answer may take before the page is said to be silent, in ms: no survey takes a tenth of it. */
+/** Max time for an answer before the page counts as silent, in ms; surveys take less than a tenth. */
 const LONGEST = 45_000
-/** A page that was loaded so often within so long, in ms, loads itself without end. */
+/** A page loaded this often within this time, in ms, reloads itself endlessly. */
 const MOST_LOADS = { count: 5, within: 30_000 }
 /**
- * The screens out of view follow once nothing more was changed for this long, in ms: to get there a frame is laid out anew. No event tells
- * that a designer who drags or types has finished.
+ * Other screens follow after this time without changes, in ms: the frame must be laid out again. No event tells that a designer stopped
+ * dragging or typing.
  */
 const BEHIND = 250
-/** Links are tried once nothing was changed for this long, in ms, and at most so many of them. */
+/** Links are tried after this time without changes, in ms. */
 const IDLE = 1200
 export const MOST_TRIED = 60
-/** What is another each time that it is tried is not measured for ever. */
+/** Max repeated measurements when tries differ. */
 const MOST_ANEW = 2
 
-/** What a screen was measured under, and what came of it. */
+/** The state a screen was measured in, and the result. */
 interface Done {
   edits: readonly PageEdit[]
   request: Surveying['request']
   survey: Survey
 }
 
-/** What changed meanwhile is seen to before the rest. */
+/** Newer changes come first. */
 export class Surveyor {
   isReady = false
   /** Screens by key and viewport. */
   private readonly probed = new Set<string>()
   private readonly done = new Map<string, Done>()
-  /** What the page gave last, by screen and size: it doesn't give the same again. */
+  /** The page's latest answers by screen and size; it doesn't repeat equal ones. */
   private readonly given = new Map<string, Survey>()
   /** The edits that the frame shows. */
   private sent = NOTHING
-  /** The edits and screens under which the links were tried, what became of them by screen key, and the page of which that was told last. */
+  /** The edits and screens of the tries, their results by screen key, and the page they were last reported for. */
   private tried: { edits: readonly PageEdit[] | null; screens: string; found: Tries; of: SitePage | null } = {
     edits: null,
     screens: '',
@@ -81,15 +81,15 @@ export class Surveyor {
   private isRunning = false
   private isChanged = false
   private onChange: () => void = () => {}
-  /** Nothing was wanted for a while: from then on what is looked at comes first. Before, what is measured on other screens changes what is asked here. */
+  /** Idle once: from now on visible frames come first. Before, measurements on other screens change what is asked. */
   private isMeasured = false
   isStopped = false
-  /** When the page was loaded last, the latest last. */
+  /** Load times of the page, the latest last. */
   private loads: number[] = []
   private isRestless = false
-  /** How often a screen was measured again since links stopped elsewhere. */
-  private readonly anew = new Map<string, number>()
-  /** It was asked and has not answered: until it does, asking again is no news. */
+  /** How often a screen was measured again because links stopped elsewhere. */
+  private readonly remeasured = new Map<string, number>()
+  /** It hasn't answered, and won't be reported again until it does. */
   private isSilent = false
 
   constructor(
@@ -100,7 +100,7 @@ export class Surveyor {
     this.take(this.inTurn()[0]!)
   }
 
-  /** The page has been loaded, or loaded anew. */
+  /** The page was loaded or reloaded. */
   begin(): void {
     if (this.isStopped) return
     this.isReady = true
@@ -117,7 +117,7 @@ export class Surveyor {
     this.onChange()
   }
 
-  /** The frame says so, whatever the page in it does. */
+  /** Reported by the frame, whatever the page does. */
   loaded(): void {
     const now = performance.now()
     this.loads = [...this.loads.filter((at) => now - at < MOST_LOADS.within), now]
@@ -126,7 +126,7 @@ export class Surveyor {
     this.props().onState('reloads')
   }
 
-  /** Something that bears on the results may have changed. */
+  /** Something relevant may have changed. */
   follow(): void {
     this.isChanged = true
     this.onChange()
@@ -144,23 +144,23 @@ export class Surveyor {
         this.rest()
         await this.tryAll()
         this.isMeasured ||= !this.isChanged
-        // It may have been silent meanwhile.
+        // It may have been silent before.
         this.rest()
       } while (this.isChanged && !this.isStopped)
     } catch {
-      // A page that was loaded anew says so itself, and is measured again.
+      // A reloaded page reports itself, and is measured again.
       this.fallSilent()
     } finally {
       this.isRunning = false
     }
   }
 
-  /** Presses the links of the menus on every screen, for as long as nothing else is wanted of the frame. */
+  /** Tries menu links on every screen while nothing else is needed. */
   private async tryAll(): Promise<void> {
     const { of, stale, onTried } = this.props()
-    // What is still to be measured, in whichever frame, comes first, and may change what is tried.
+    // Measurements in any frame come first, and may change what is tried.
     if (stale.size) return
-    // A page that is not set up has nothing to try, but for what its scripts build; one that works already has, without an edit.
+    // A page without set-up has only script-built links to try; one that works already has its own.
     if (!of.sections.length && !Object.values(this.known()).some((survey) => survey.built.menus.length))
       return onTried(Object.fromEntries(this.inTurn().map(({ key }) => [key, []])), of)
     const edits = this.sent
@@ -171,13 +171,13 @@ export class Surveyor {
       if (!found) return
       this.tried = { edits, screens, found, of: null }
     }
-    // Where nothing that the page shows was changed since, they hold.
+    // Valid while nothing visible changed.
     if (this.tried.of === of) return
     this.tried.of = of
     onTried(this.tried.found, of)
   }
 
-  /** Null where something else was wanted meanwhile. */
+  /** Null if interrupted. */
   private async tryScreens(): Promise<Record<string, readonly Tried[]> | null> {
     const all: Record<string, readonly Tried[]> = {}
     for (const screen of this.inTurn()) {
@@ -199,16 +199,16 @@ export class Surveyor {
     return found
   }
 
-  /** Where links stop elsewhere than computed something may have come in since the page was measured: it is measured again, and true where it is another. */
+  /** If links stop elsewhere, something may have loaded since: measures again, and returns true if the survey differs. */
   private async isAnother(screen: Screen, found: readonly Tried[]): Promise<boolean> {
     const id = idOf(screen)
     const known = this.done.get(id)
-    const times = this.anew.get(id) ?? 0
+    const times = this.remeasured.get(id) ?? 0
     const { of, onSurvey } = this.props()
     if (!known || times >= MOST_ANEW || this.isChanged || this.isStopped) return false
-    // A menu that was left open is none of the page as it is measured.
+    // A menu left open isn't part of the measured page.
     if (found.some((t) => t.leftOpen) || !judgeTried(of, known.survey, found).some(stopsElsewhere)) return false
-    this.anew.set(id, times + 1)
+    this.remeasured.set(id, times + 1)
     const survey = await this.read('remeasure', screen)
     if (survey === known.survey || !haveSameBoxes(survey, known.survey) || this.isChanged || this.isStopped) return false
     this.done.set(id, { ...known, survey })
@@ -225,7 +225,7 @@ export class Surveyor {
     return triedTwice(async (isPatient) => (await ask(isPatient)).tried, mayBeBusy)
   }
 
-  /** What was measured of the screens as they are, by their keys. */
+  /** Surveys of the screens as they are, by key. */
   private known(): Record<string, Survey> {
     return Object.fromEntries(
       this.inTurn().flatMap((screen) => {
@@ -252,7 +252,7 @@ export class Surveyor {
     if (this.inTurn().some((s) => stale.has(s.key)) && !this.isSilent) onState('measuring')
     await this.probe(edits)
     if (edits !== this.sent) {
-      // The frame that is looked at shows an edit first.
+      // The visible frame shows an edit first.
       await (screensHold(this.props()) || !this.isMeasured ? frame() : pause(BEHIND))
       if (this.isChanged || this.isStopped) return
       await this.patch(edits)
@@ -277,7 +277,7 @@ export class Surveyor {
     this.take(this.inTurn()[0]!)
   }
 
-  /** The header's states are seen on the page as it came: on a screen that is new, what was patched is taken back for that. */
+  /** Header states are read without edits: on a new screen they're removed for that. */
   private async probe(edits: readonly PageEdit[]): Promise<void> {
     const unknown = this.inTurn().filter((s) => !this.probed.has(idOf(s)))
     if (unknown.length && this.sent !== NOTHING) await this.patch(NOTHING)
@@ -297,7 +297,7 @@ export class Surveyor {
     this.sent = edits
   }
 
-  /** The same object as before where nothing of it changed, so that nothing follows from it. */
+  /** Returns the previous object if nothing changed, so that nothing is recomputed. */
   private async read(type: 'probe' | 'remeasure', screen: Screen): Promise<Survey> {
     this.take(screen)
     const { key, width, height } = screen
@@ -311,7 +311,7 @@ export class Surveyor {
     return given
   }
 
-  /** A page that takes too long is said to be silent, and is waited for all the same. */
+  /** A slow page is reported as silent, but still awaited. */
   private async ask<K extends FromAgent['type']>(kind: K, make: (turn: number) => ToAgent): Promise<Extract<FromAgent, { type: K }>> {
     const limit = setTimeout(() => this.fallSilent(), LONGEST)
     try {
@@ -339,17 +339,17 @@ export class Surveyor {
   }
 }
 
-/** The screen in view is among those of a frame. */
+/** True if the screen in view belongs to this frame. */
 const screensHold = ({ screens, shown }: Surveying): boolean => screens.some((s) => s.key === shown)
 
 const idOf = (screen: Screen): string => `${screen.key} ${viewportOf(screen)}`
 
 const NOTHING: readonly PageEdit[] = []
 
-/** One frame of the application's own, or a moment where none is drawn, as in a tab out of sight. */
+/** One frame of the application, or a short pause if none is drawn, as in a hidden tab. */
 const frame = () => Promise.race([new Promise((done) => requestAnimationFrame(done)), pause(100)])
 const pause = (ms: number) => new Promise<void>((done) => setTimeout(done, ms))
 
-/** What has come in moves parts; where some are gone, or there for the first time, following links has shown others of the page's tabs. */
+/** Late content moves parts; appearing and vanishing ones are tabs of the page that links opened. */
 const haveSameBoxes = ({ parts }: Survey, { parts: before }: Survey): boolean =>
   parts.length === before.length && parts.every(({ at, hasBox }, n) => before[n]!.at === at && before[n]!.hasBox === hasBox)

@@ -1,4 +1,4 @@
-/** A site in the list: its first page small, and what tells it from others. */
+/** A site in the list: its first page as a small picture, and its details. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { Dialog } from 'radix-ui'
 import { useEffect, useRef, useState } from 'react'
@@ -8,7 +8,7 @@ import { frameAddress } from '../live/frame.ts'
 import { Button } from '../ui/index.tsx'
 import { Sheet } from '../ui/Sheet.tsx'
 
-/** Of the small page, in px. */
+/** The picture's size, in px. */
 const [WIDTH, HEIGHT] = [144, 90]
 
 const when = (ms: number) => new Date(ms).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' })
@@ -30,7 +30,7 @@ export function SiteRow({ site }: { site: SiteSummary }) {
     <li ref={row} className="relative flex items-center gap-4 border-b border-hair py-3 hover:bg-wash">
       <Small site={site} isSeen={isSeen} />
       <div className="min-w-0 flex-1">
-        {/* All of the row leads there. */}
+        {/* The whole row is a link. */}
         <Link
           to={`/site/${key}/p1/sections`}
           title={name}
@@ -76,7 +76,7 @@ export function SiteRow({ site }: { site: SiteSummary }) {
   )
 }
 
-/** The page as it came, without any script. */
+/** The page as it came, without scripts. */
 function Small({ site: { key, name, file, screen }, isSeen }: { site: SiteSummary; isSeen: boolean }) {
   return (
     <div aria-hidden className="flex-none overflow-hidden border border-hair bg-white" style={{ width: WIDTH, height: HEIGHT }}>
@@ -100,7 +100,7 @@ function Small({ site: { key, name, file, screen }, isSeen }: { site: SiteSummar
   )
 }
 
-/** Whether it has come into view. */
+/** Whether it has been in view. */
 function useSeen(of: React.RefObject<HTMLElement | null>): boolean {
   const [isSeen, setSeen] = useState(false)
   useEffect(() => {

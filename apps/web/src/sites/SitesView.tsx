@@ -1,4 +1,4 @@
-/** The sites: those that are there, and making one from files or pasted HTML. */
+/** The list of sites, and making one from files or pasted HTML. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Dialog } from 'radix-ui'
 import { useEffect, useRef, useState, type DragEvent } from 'react'
@@ -28,7 +28,7 @@ export function SitesView() {
   const transfer = useTransfer()
   const [isWelcomed, setWelcomed] = useKept<boolean>('welcomed', false)
   const [, openHints] = useKept<boolean>('hints', false)
-  // At the first run there is the demo alone. No other site has sections before its first change.
+  // At the first run there is only the demo: no other site has sections before its first change.
   const only = sites.data?.length === 1 ? sites.data[0]! : null
   const demo = only?.isNew && only.sections ? only.key : null
   useEffect(() => {

@@ -1,4 +1,4 @@
-/** Handing files over: how far it has come, in numbers, and stopping it. */
+/** Uploads with progress in numbers, and stopping them. */
 import { useState } from 'react'
 import { ApiError, type Progress } from '../api.ts'
 import { Button } from '../ui/index.tsx'
@@ -8,9 +8,9 @@ type Send<T> = (tell: (progress: Progress) => void, signal: AbortSignal) => Prom
 export interface Transfer {
   isRunning: boolean
   progress: Progress | null
-  /** What went wrong, or that it was stopped; null when nothing did. */
+  /** Why it failed, or that it was stopped; null for neither. */
   told: { message: string; isError: boolean } | null
-  /** Undefined where it did not go through; the reason is told. */
+  /** Undefined if it failed; the reason is shown. */
   run: <T>(send: Send<T>) => Promise<T | undefined>
   stop: () => void
 }

@@ -1,10 +1,10 @@
-/** Files as they are handed in, with their folders where the browser tells them. */
+/** Given files, with folders if the browser has them. */
 import type { GivenFile } from '../api.ts'
 
 export const filesFromPicker = (files: FileList): GivenFile[] =>
   [...files].map((file) => ({ file, path: file.webkitRelativePath || file.name }))
 
-/** Folders that were dropped are walked through. */
+/** Walks through dropped folders. */
 export async function filesFromDrop(data: DataTransfer): Promise<GivenFile[]> {
   const plain = filesFromPicker(data.files)
   const entries = [...data.items].flatMap((item) => item.webkitGetAsEntry?.() ?? [])
@@ -17,7 +17,7 @@ async function walk(entry: FileSystemEntry): Promise<GivenFile[]> {
   if (entry.isFile) return [{ path, file: await new Promise<File>((done, failed) => (entry as FileSystemFileEntry).file(done, failed)) }]
   const reader = (entry as FileSystemDirectoryEntry).createReader()
   const out: GivenFile[] = []
-  // A folder is told in parts, until one is empty.
+  // Folders are listed in parts, until one is empty.
   for (;;) {
     const part = await new Promise<FileSystemEntry[]>((done, failed) => reader.readEntries(done, failed))
     if (!part.length) return out

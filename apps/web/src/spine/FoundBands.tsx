@@ -1,8 +1,8 @@
-/** On the spine before anything is set up: the parts that one press would make sections of. */
+/** On the spine before the press: the parts that would become sections. */
 import { coverOf, partsByAt, type Survey } from '@waybell/core'
 import { useView, useWork } from '../work/context.ts'
 
-/** Under this height in px, a band has no title. */
+/** Lower bands have no title, in px. */
 const TEXT_HEIGHT = 15
 
 export function FoundBands({ survey, scale }: { survey: Survey; scale: number }) {

@@ -1,4 +1,4 @@
-/** A point on the spine: a hollow diamond that is dragged, or moved by keys, up and down. */
+/** A point on the spine: a hollow diamond, moved by dragging or keys. */
 import type { Section } from '@waybell/core'
 import { px } from '../ui/index.tsx'
 import { useView, useWork } from '../work/context.ts'
@@ -8,7 +8,7 @@ import { useMoved } from './useMoved.ts'
 export function PointHandle({ section, top, scale }: { section: Section; top: number; scale: number }) {
   const { page, run } = useWork()
   const { point } = useView()
-  // The spine draws sections when there is time: what a key adds to is where the point stands now, not where it was drawn last.
+  // The spine may lag: keys add to the point's actual position, not the drawn one.
   const now = page.sections.find((s) => s.key === section.key) ?? section
   const shift = now.point?.shift ?? 0
   const move = (by: number) => {

@@ -1,4 +1,4 @@
-/** The whole page to scale, between the work and the live page. */
+/** The spine: the whole page to scale, between work and live page. */
 import { coverOf, FAR, partsByAt, partOf, roomAtEnd, type Section, type Survey, type SurveyPart } from '@waybell/core'
 import { memo, useDeferredValue, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import { px, tint } from '../ui/index.tsx'
@@ -10,12 +10,12 @@ import { PointHandle } from './PointHandle.tsx'
 
 const titleOf = (section: Section) => section.title
 
-/** Under this height in px, bands have no text. */
+/** Lower bands have no text, in px. */
 const TEXT_HEIGHT = 15
 
-/** Bands that are lower than this, in px, are gathered. */
+/** Lower bands are merged, in px. */
 const LEAST_BAND = 3
-/** A gathering is as high as can be pointed at. */
+/** Min height of merged bands, to point at. */
 const LEAST_GATHERING = 12
 const MOST_ZOOM = 64
 
@@ -28,7 +28,7 @@ interface Band {
 
 type Drawn = { kind: 'band'; band: Band } | { kind: 'gathering'; bands: Band[]; top: number; bottom: number }
 
-/** Bands as they are drawn at a scale: those too low to be told apart gather with their neighbours. */
+/** Merges bands that are too low at a scale with their neighbours. */
 function gather(bands: readonly Band[], scale: number): Drawn[] {
   const out: Drawn[] = []
   let run: Band[] = []
@@ -60,14 +60,14 @@ export function Spine({ task: { Layers = [], bandName } }: { task: Pick<Task, 'L
   const box = useRef<HTMLDivElement>(null)
   const [height, setHeight] = useState(600)
   const [zoom, setZoom] = useState(1)
-  /** How far the zoomed spine is scrolled, in px. */
+  /** Scroll position of the zoomed spine, in px. */
   const [offset, setOffset] = useState(0)
   useLayoutEffect(() => {
     const observer = new ResizeObserver(([entry]) => setHeight(entry!.contentRect.height))
     observer.observe(box.current!)
     return () => observer.disconnect()
   }, [])
-  // What is missing at the end is drawn as such below it.
+  // Space missing at the end is drawn below it.
   const missing = Math.round(roomAtEnd([...arrivals.values()]))
   const scale = survey ? (height * zoom) / (survey.pageHeight + missing) : 0
   const bands = useMemo((): Band[] => {
@@ -77,19 +77,19 @@ export function Spine({ task: { Layers = [], bandName } }: { task: Pick<Task, 'L
       if (!part?.hasBox || !survey) return []
       const following = page.sections[index + 1]
       const next = following && partOf(following, parts)
-      // A heading, or an old anchor, stands for all that follows it.
+      // A heading or anchor stands for everything after it.
       const isMark = section.at === section.heading || part.bottom - part.top < 2
       return [{ section, index, part, bottom: section.point ? part.top : isMark ? (next?.top ?? survey.pageHeight) : part.bottom }]
     })
   }, [page.sections, survey])
   const gathered = useMemo(() => gather(bands, scale), [bands, scale])
-  // A thousand bands are drawn behind the press that changes them.
+  // Many bands render after the press that changes them.
   const drawn = useDeferredValue(gathered)
   const inView = (top: number, bottom: number) => zoom === 1 || (bottom * scale > offset - 200 && top * scale < offset + height + 200)
   const zoomTo = (next: number, middle: number) => {
     const clamped = Math.min(MOST_ZOOM, Math.max(1, next))
     setZoom(clamped)
-    // When the canvas has its new height.
+    // After the canvas has its new height.
     requestAnimationFrame(() => box.current?.scrollTo({ top: (middle * clamped * height) / (survey?.pageHeight ?? 1) - height / 2 }))
   }
   const middle = () => (zoom === 1 ? (scrolls.get()[screen.key] ?? 0) + screen.height / 2 : (offset + height / 2) / scale)
@@ -191,7 +191,7 @@ const BandView = memo(function BandView({
         top: part.top * scale,
         height: bandHeight,
         background: part.grounds[0] ?? part.background,
-        // A shadow, so that the band's edge is the section's edge to the pixel.
+        // A shadow, so that the band's edge is exactly the section's.
         boxShadow: `inset 6px 0 ${tint(index)}, inset 0 1px rgb(128 128 128 / 0.35)${isPointed ? ', inset 0 0 0 2px var(--color-teal)' : ''}`,
       }}
     >
@@ -208,7 +208,7 @@ const BandView = memo(function BandView({
   )
 })
 
-/** Sections too many for their room: named under the pointer, told apart when the spine is drawn larger. */
+/** Sections too close to tell apart: named on hover, separate when zoomed in. */
 function Gathering({
   gathering: { bands, top, bottom },
   scale,
@@ -249,14 +249,14 @@ function Gathering({
   )
 }
 
-/** The part of the page that is in view; dragging it scrolls the live page. */
+/** The visible part of the page; dragging it scrolls the live page. */
 function Window({ survey, scale }: { survey: Survey; scale: number }) {
   const { page } = useWork()
   const { screen, scrolls, live } = useView()
   const scroll = useSignal(scrolls, (now) => now[screen.key] ?? 0)
   const drag = useRef<{ from: number; scroll: number } | null>(null)
   const end = survey.maxScroll
-  // The end is where the page ends now, not where it was measured to end.
+  // The page's present end, not the measured one.
   const move = (y: number) => live.scrollTo(y >= end ? FAR : Math.max(0, y))
   const onKey = (event: KeyboardEvent) => {
     const step = {
@@ -294,7 +294,7 @@ function Window({ survey, scale }: { survey: Survey; scale: number }) {
       style={{
         top: scroll * scale,
         height: Math.max(screen.height * scale, 24),
-        // It is seen on dark bands as on light ones.
+        // Visible on light and dark bands.
         boxShadow: '0 0 0 1.5px var(--color-sheet), inset 0 0 0 1px var(--color-sheet)',
       }}
     >

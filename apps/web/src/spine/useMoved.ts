@@ -1,12 +1,12 @@
-/** What stands on the spine and is dragged, or moved by keys, up and down. */
+/** Something on the spine that is moved by dragging or keys. */
 import { useState, type KeyboardEvent, type PointerEvent } from 'react'
 
 const STEPS: Partial<Record<string, number>> = { ArrowUp: -1, ArrowDown: 1, PageUp: -50, PageDown: 50 }
 
 /**
- * @param scale from px of the page to px of the spine
- * @param move once it was moved, by so many px of the page down
- * @returns how far it is dragged now, in px of the spine, null while it is not; and what its element hears
+ * @param scale px of the spine per px of the page
+ * @param move called with px of the page, down
+ * @returns the current drag distance in px of the spine, null while not dragged; and event handlers
  */
 export function useMoved(scale: number, move: (by: number) => void) {
   const [drag, setDrag] = useState<{ from: number; by: number } | null>(null)

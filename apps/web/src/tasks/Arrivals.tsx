@@ -1,4 +1,4 @@
-/** On the spine: where each link arrives. */
+/** Arrivals on the spine. */
 import { Pennant } from '../ui/index.tsx'
 import { useView, useWork } from '../work/context.ts'
 import { toldApart, type LayerProps } from './task.ts'

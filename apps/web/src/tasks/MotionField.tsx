@@ -1,4 +1,4 @@
-/** How links travel: at once, in the browser's own motion, or in a time of their own with its easing. */
+/** A motion: instant, the browser's, or timed with an easing. */
 import { EASINGS, motionText, TIMES, type Easing, type Motion, type Timed } from '@waybell/core'
 import { useId } from 'react'
 import { NumberField } from '../ui/NumberField.tsx'
@@ -10,7 +10,7 @@ const easingNames: Record<Easing, string> = {
   linear: 'Even (linear)',
 }
 
-/** What a timed motion begins with. */
+/** Initial timed motion. */
 export const USUAL: Timed = { easing: 'ease-in-out', ms: 600 }
 
 export const motionSaid = (motion: Motion): string =>
@@ -20,12 +20,12 @@ interface MotionFieldProps {
   /** Whose links: `item Tickets`. */
   of: string
   value: Motion | undefined
-  /** What it is where nothing is said. */
+  /** The default's name. */
   otherwise: string
   onChange: (motion: Motion | undefined) => void
 }
 
-/** A motion of a menu's or a link's own, or none. */
+/** Motion of a menu or link; none for the default. */
 export function MotionField({ of, value, otherwise, onChange }: MotionFieldProps) {
   return (
     <>
@@ -49,7 +49,7 @@ export function TimedFields({ of, value, onChange }: { of: string; value: Timed;
   const { easing, ms, most } = value
   const id = useId()
   const set = (next: Timed) => {
-    // The longest is no shorter than the shortest.
+    // The longest duration is at least the shortest.
     if (next.most !== undefined && next.most < next.ms) next.most = next.ms
     onChange(next)
   }
@@ -103,7 +103,7 @@ export function TimedFields({ of, value, onChange }: { of: string; value: Timed;
   )
 }
 
-/** Time goes to the right, the way up. */
+/** Time to the right, distance upwards. */
 function Curve({ easing }: { easing: Easing }) {
   const size = 72
   const points = Array.from(
@@ -128,5 +128,5 @@ function Curve({ easing }: { easing: Easing }) {
   )
 }
 
-/** Two motions are one where they say the same. */
+/** True for equal motions. */
 export const isSameMotion = (a: Motion, b: Motion): boolean => motionText(a) === motionText(b)

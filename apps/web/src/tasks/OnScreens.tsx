@@ -1,4 +1,4 @@
-/** On which screens something is. */
+/** Screens that something applies to. */
 import { plainScreens } from '@waybell/core'
 import { useWork } from '../work/context.ts'
 
@@ -16,7 +16,7 @@ export function OnScreens({
   const { site } = useWork()
   const screens = plainScreens(site.screens)
   const toggle = (key: string, isOn: boolean) => {
-    // Those that the site no longer has are forgotten.
+    // Removed screens are dropped.
     const next = screens.map((s) => s.key).filter((k) => (k === key ? !isOn : off.includes(k)))
     onChange(next.length ? next : undefined)
   }

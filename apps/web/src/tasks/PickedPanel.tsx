@@ -1,4 +1,4 @@
-/** What is picked on the live page: its way down the tree, by pointing and by keys, and what it can be made. */
+/** The picked element on the live page: its ancestors, by pointer and keys, and what it can become. */
 import type { PickedElement } from '@waybell/agent/types'
 import { useEffect, useRef, type KeyboardEvent, type ReactNode } from 'react'
 import { useView } from '../work/context.ts'
@@ -12,7 +12,7 @@ export function PickedPanel({
   children,
 }: {
   label: string
-  /** What is said before anything is picked. */
+  /** Shown before anything is picked. */
   hint: string
   /** Of the panel itself. */
   onEnter?: (el: PickedElement) => void

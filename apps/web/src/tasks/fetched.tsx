@@ -1,11 +1,11 @@
-/** Views that are not part of what the workspace waits for. */
+/** Lazily loaded views. */
 import { lazy, type ComponentType, type LazyExoticComponent } from 'react'
 
 export interface FetchedView extends LazyExoticComponent<ComponentType> {
   fetch: () => Promise<unknown>
 }
 
-/** A view that comes when it is asked for, or was fetched in quiet before that. */
+/** A view that loads on demand or was preloaded. */
 export function fetchedView(load: () => Promise<ComponentType>): FetchedView {
   let view: Promise<{ default: ComponentType }> | undefined
   const fetch = () => (view ??= load().then(asModule, () => asModule(Lost)))

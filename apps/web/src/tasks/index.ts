@@ -1,4 +1,4 @@
-/** The tasks, in the order in which people work. */
+/** The tasks, in order of work. */
 import { handover } from './handover/index.ts'
 import { highlight } from './highlight/index.ts'
 import { menus } from './menus/index.ts'
@@ -9,5 +9,5 @@ import { walk } from './walk/index.ts'
 
 export const tasks: readonly Task[] = [sections, menus, travel, highlight, walk, handover]
 
-/** So that a task that is turned to is there at once. */
+/** Preloads all tasks. */
 export const fetchTasks = (): void => tasks.forEach(({ View }) => void View.fetch())

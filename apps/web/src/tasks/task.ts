@@ -1,4 +1,4 @@
-/** A task of the work: its view, what it draws on the spine, and what it can do by name. Which findings are its own, their rules say. */
+/** A task: its view, its layer on the spine, and its commands. Rules name the task of their findings. */
 import type { Section, Survey, Task as TaskKey } from '@waybell/core'
 import type { ComponentType } from 'react'
 import type { Action } from '../work/action.ts'
@@ -7,9 +7,9 @@ import type { FetchedView } from './fetched.tsx'
 
 export interface LayerProps {
   survey: Survey
-  /** From px of the page to px of the spine. */
+  /** px of the spine per px of the page. */
   scale: number
-  /** True where something of the spine between these places of the page is in view. */
+  /** True when a range of the page is visible on the spine. */
   inView: (top: number, bottom: number) => boolean
 }
 
@@ -17,19 +17,19 @@ export interface Task {
   key: TaskKey
   name: string
   View: FetchedView
-  /** What is drawn on the spine’s ground, the later over the earlier. */
+  /** Drawn on the spine, later ones on top. */
   Layers?: ComponentType<LayerProps>[]
-  /** What is drawn over all columns. */
+  /** Drawn over all columns. */
   Overlay?: ComponentType
-  /** How a band of the spine is named. */
+  /** A band's label. */
   bandName?: (section: Section) => string
   actions?: (work: Work, measured: Measured, view: View) => Action[]
 }
 
-/** Marks nearer to each other than this, in px, are seen as one. */
+/** Marks closer than this look like one, in px. */
 const LEAST_APART = 3
 
-/** Of marks on the spine, in its order, those that can be told apart at this scale. */
+/** Marks that can be told apart at this scale, in order. */
 export function toldApart<M extends { y: number }>(marks: readonly M[]): M[] {
   let last = -Infinity
   return marks.filter(({ y }) => {

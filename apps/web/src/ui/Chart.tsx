@@ -1,11 +1,11 @@
-/** A chart in the colours of the rest, drawn as SVG, that can be saved as it is. The library comes when the first one is drawn. */
+/** A chart in our colours, as SVG, which can be saved. The library loads with the first one. */
 import type { EChartsCoreOption } from 'echarts/core'
 import { Download } from 'lucide-react'
 import { useEffect, useRef } from 'react'
 import { Button } from './index.tsx'
 import { save } from './save.ts'
 
-/** Colours by the names that they have in the style, as they are now. */
+/** Current colours by their names in the style. */
 export type Colours = (name: 'ink' | 'faint' | 'hair' | 'teal' | 'brass' | 'brick' | 'sheet') => string
 
 const colours: Colours = (name) => getComputedStyle(document.documentElement).getPropertyValue(`--color-${name}`).trim()
@@ -16,12 +16,12 @@ export function Chart({
   option,
   onPress,
 }: {
-  /** What it shows, in words; the table behind it says the rest. */
+  /** Its content in words; the table has the details. */
   label: string
   /** In px. */
   height: number
   option: (colours: Colours) => EChartsCoreOption
-  /** Given the place on the horizontal axis. */
+  /** Called with the horizontal value. */
   onPress?: (x: number) => void
 }) {
   const host = useRef<HTMLDivElement>(null)
@@ -39,7 +39,7 @@ export function Chart({
         const [x] = drawn.convertFromPixel('grid', [offsetX, offsetY]) as number[]
         if (x !== undefined) latest.current.onPress?.(x)
       })
-      // It begins by telling the size that was drawn for.
+      // The observer first reports the size already drawn.
       const observer = new ResizeObserver(([entry]) => {
         if (Math.round(entry!.contentRect.width) !== drawn.getWidth()) drawn.resize()
       })

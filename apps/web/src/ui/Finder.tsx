@@ -3,29 +3,29 @@ import { useId, useState, type KeyboardEvent, type ReactNode } from 'react'
 
 export interface Choice {
   key: string
-  /** What is looked through, and read. */
+  /** Searched and shown. */
   name: string
-  /** Stands behind the name, and is looked through as well. */
+  /** Shown after the name, and searched. */
   aside?: ReactNode
-  /** What of the aside is looked through. */
+  /** The aside's searchable text. */
   also?: string
   isChosen?: boolean
 }
 
 interface Props<C extends Choice> {
   choices: readonly C[]
-  /** What the query itself can be taken for, beside what it finds. */
+  /** Choices made from the query itself. */
   own?: (query: string) => C[]
   onTake: (choice: C) => void
   label: string
   /** Name of the list. */
   list: string
-  /** Said where nothing is found. */
+  /** Shown without matches. */
   none: ReactNode
   placeholder?: string
 }
 
-/** More are not drawn: nobody reads through them. */
+/** Max rows. */
 const MOST = 100
 
 export function Finder<C extends Choice>({ choices, own, onTake, label, list, none, placeholder }: Props<C>) {
@@ -36,7 +36,7 @@ export function Finder<C extends Choice>({ choices, own, onTake, label, list, no
   const wanted = query.toLowerCase().split(/\s+/).filter(Boolean)
   const found = choices.filter((c) => wanted.every((w) => `${c.name} ${c.also ?? ''}`.toLowerCase().includes(w)))
   const all = [...found, ...(own?.(query.trim()) ?? [])]
-  // What is chosen is in sight at first.
+  // The chosen row is in view at first.
   const first = query === '' ? Math.max(0, Math.min(chosen - MOST / 2, all.length - MOST)) : 0
   const shown = all.slice(first, first + MOST)
   const at = Math.max(0, Math.min(active - first, shown.length - 1))

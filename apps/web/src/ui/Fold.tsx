@@ -1,4 +1,4 @@
-/** What few need: open where something is set in it, until it is shut. */
+/** Rarely used settings: open if set, until closed. */
 import { useState, type ReactNode } from 'react'
 
 export function Fold({ title, isSet, children }: { title: string; isSet: boolean; children: ReactNode }) {

@@ -13,7 +13,7 @@ interface Props {
 
 export function Group({ title, value, isWrong = false, children }: Props) {
   const [chosen, choose] = useKept<boolean | null>(`group-${title}`, null)
-  // A press that ends the problem doesn't fold away what it changed.
+  // A press that ends the problem leaves it open, so that its result stays visible.
   const [wasWrong, setWasWrong] = useState(isWrong)
   if (isWrong && !wasWrong) setWasWrong(true)
   const isOpen = chosen ?? wasWrong

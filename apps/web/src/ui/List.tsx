@@ -1,24 +1,24 @@
-/** A list of which only the rows in view are made, once there are many. */
+/** A list that renders only the rows in view, if it's long. */
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useImperativeHandle, useRef, type ReactNode, type Ref } from 'react'
 
 export interface ListHandle {
-  /** How many rows there are now. */
+  /** Number of rows. */
   count: number
-  /** Brings a row into view and puts the focus on it. */
+  /** Scrolls to a row and focuses it. */
   focus: (index: number) => void
 }
 
 interface Props {
   count: number
-  /** Likely height of a row, in px. */
+  /** Estimated row height, in px. */
   estimate: number
   label: string
-  /** A tree's rows say what they are themselves. */
+  /** Rows of a tree set their own roles. */
   role?: 'list' | 'tree'
-  /** Takes the height that is left. */
+  /** Takes the remaining height. */
   grows?: boolean
-  /** Class for its greatest height, where it is not that of a sheet. */
+  /** Class for its max height, if not a sheet's. */
   height?: string
   keyOf?: (index: number) => string
   children: (index: number) => ReactNode
@@ -37,7 +37,7 @@ export function List({ count, estimate, label, role = 'list', grows = false, hei
     overscan: 4,
     enabled: many,
     getItemKey: keyOf ?? ((i) => i),
-    // So that its rows are made with the rest of the view, and not in one go when its height is known.
+    // So that rows render with the view, not once its height is known.
     initialRect: { width: 400, height: 600 },
     useFlushSync: false,
   })

@@ -1,8 +1,8 @@
-/** A number with its unit, edited in place. One that is refused stays in it, with the bounds and the way back. */
+/** A number with its unit. An invalid one stays, with the limits and a way back. */
 import { useEffect, useId, useRef, useState } from 'react'
 import { Back } from './index.tsx'
 
-/** What is stepped through by the arrow keys is taken once that rests for so long, in ms. */
+/** Values from arrow keys are taken after this pause, in ms. */
 const REST = 250
 
 export function NumberField({
@@ -19,7 +19,7 @@ export function NumberField({
   value: number
   min: number
   max: number
-  /** What the bounds are for. */
+  /** What the limits are for. */
   why?: string
   onCommit: (value: number) => void
 }) {
@@ -51,7 +51,7 @@ export function NumberField({
         onChange={(e) => {
           setDraft(e.target.value)
           clearTimeout(stepping.current)
-          // By the arrow keys or the wheel it is no input of characters.
+          // Arrow keys and wheel aren't text input.
           if (!(e.nativeEvent as Partial<InputEvent>).inputType) stepping.current = setTimeout(() => latest.current(), REST)
         }}
         onBlur={commit}

@@ -1,10 +1,10 @@
-/** The body of a table of which only the rows in view are made, once there are many; it scrolls with the `data-scroller` around it. */
+/** A table body that renders only the rows in view, if it's long; it scrolls with the `data-scroller` around it. */
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useLayoutEffect, useRef, useState, type ReactNode } from 'react'
 
 interface Props {
   count: number
-  /** Likely height of a row, in px. */
+  /** Estimated row height, in px. */
   estimate: number
   /** A `tr` with a key. */
   children: (index: number) => ReactNode

@@ -1,4 +1,4 @@
-/** What charts are drawn with, in a file of its own that comes when the first is drawn. */
+/** The chart library, loaded with the first chart. */
 import { LineChart } from 'echarts/charts'
 import { GridComponent, MarkLineComponent } from 'echarts/components'
 import { init, use } from 'echarts/core'

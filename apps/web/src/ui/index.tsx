@@ -1,4 +1,4 @@
-/** Small parts that every view uses. */
+/** Shared small components. */
 import { useEffect, useId, useRef, useState, type ButtonHTMLAttributes, type ReactNode } from 'react'
 
 type Kind = 'main' | 'plain' | 'quiet'
@@ -19,23 +19,23 @@ export function Button({ kind = 'plain', className = '', ...rest }: ButtonHTMLAt
   )
 }
 
-/** What is wrong with a value: an error is not taken, a warning is. */
+/** A problem of a value: errors are refused, warnings aren't. */
 export interface Problem {
   message: string
   severity: 'error' | 'warning'
-  /** A value with nothing wrong about it, taken with one press. */
+  /** A valid value, taken in one press. */
   suggestion?: string
 }
 
-/** Where the focus goes when a field is done with: the row that it stands in, else it stays. */
+/** Moves the focus from a finished field to its row, if it has one. */
 export const leaveField = (field: HTMLElement): void => field.closest<HTMLElement>('[data-row]')?.focus()
 
-/** The way back from a value that is refused to the one that holds. */
+/** Returns from an invalid value to the stored one. */
 export function Back({ to, mono = false, onPress }: { to: string; mono?: boolean; onPress: () => void }) {
   return (
     <button
       type="button"
-      // The field keeps the focus, so that what was typed is not taken on the way.
+      // Keeps the focus in the field, so that its text isn't taken.
       onPointerDown={(e) => e.preventDefault()}
       onClick={onPress}
       className="min-h-6 rounded-sm border border-hair bg-sheet px-1.5 text-ink hover:border-faint"
@@ -45,7 +45,7 @@ export function Back({ to, mono = false, onPress }: { to: string; mono?: boolean
   )
 }
 
-/** Edited in place: Enter or leaving takes it, Escape leaves it as it was. What is refused stays in it, with the reason and the way back. */
+/** Edited in place: Enter or leaving takes the text, Escape restores it. Invalid text stays, with the reason and a way back. */
 export function Field({
   value,
   label,
@@ -61,7 +61,7 @@ export function Field({
   value: string
   label: string
   onCommit: (value: string) => void
-  /** What is wrong with a value as it is typed. */
+  /** The problem of typed text. */
   check?: (value: string) => Problem | null
   mono?: boolean
   prefix?: string
@@ -107,7 +107,7 @@ export function Field({
             if (e.key === 'Escape') setDraft(null)
             else if (e.key === 'Enter' && !isRefused) commit()
             else return
-            // What it held is seen to; leaving is not to take it once more.
+            // Already handled; leaving must not take it again.
             leaving.current = true
             leaveField(e.currentTarget)
             leaving.current = false
@@ -124,7 +124,7 @@ export function Field({
           {problem.suggestion !== undefined && !disabled && (
             <button
               type="button"
-              // The field keeps the focus, so that what was typed is not taken on the way.
+              // Keeps the focus in the field, so that its text isn't taken.
               onPointerDown={(e) => e.preventDefault()}
               onClick={() => {
                 leaving.current = true
@@ -154,12 +154,12 @@ export function Heading({ children, aside }: { children: ReactNode; aside?: Reac
   )
 }
 
-/** Pale, even and never the only sign: the number stands beside it. */
+/** Pale, and never the only sign: the number is beside it. */
 export const tint = (index: number): string => `hsl(${(index * 67 + 20) % 360} 45% 62%)`
 
 export const px = (n: number): string => `${Math.round(n)} px`
 
-/** Marks of our own: an arrival is a pennant, a bell a half dome, a point a hollow diamond, a finding a notch. */
+/** Our marks: arrivals are pennants, bells half domes, points hollow diamonds, findings notches. */
 export const Pennant = () => (
   <svg aria-hidden width="10" height="12" viewBox="0 0 10 12">
     <path d="M1 0v12M1 1l8 3-8 3z" fill="var(--color-teal)" stroke="var(--color-teal)" />

@@ -1,7 +1,7 @@
-/** Gives the browser a file to save. */
+/** Offers a file for saving. */
 export function save(content: Blob, name: string): void {
   const url = URL.createObjectURL(content)
   Object.assign(document.createElement('a'), { href: url, download: name }).click()
-  // The browser has begun to read it by then.
+  // The browser has started to read it by then.
   setTimeout(() => URL.revokeObjectURL(url), 1000)
 }

@@ -1,4 +1,4 @@
-/** A choice about the view, kept in the browser where it allows that. */
+/** A view setting, stored in the browser if possible. */
 import { useState } from 'react'
 
 const name = (key: string) => `way-bell-${key}`
@@ -12,7 +12,7 @@ function kept<T>(key: string, otherwise: T): T {
   }
 }
 
-/** @param key of this choice alone @param otherwise as long as nothing was chosen */
+/** @param key of this setting @param otherwise the default */
 export function useKept<T extends boolean | number | null>(key: string, otherwise: T): [T, (next: T) => void] {
   const [value, setValue] = useState(() => kept(key, otherwise))
   const set = (next: T) => {
@@ -20,7 +20,7 @@ export function useKept<T extends boolean | number | null>(key: string, otherwis
     try {
       localStorage.setItem(name(key), JSON.stringify(next))
     } catch {
-      // Without storage the choice holds until the view is closed.
+      // Without storage the setting lasts while the view is open.
     }
   }
   return [value, set]

@@ -1,4 +1,4 @@
-/** Something that can be done by name, with its shortcut. */
+/** A command with a name and maybe a shortcut. */
 export interface Action {
   name: string
   keys?: string

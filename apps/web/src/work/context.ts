@@ -76,7 +76,7 @@ export interface Picking {
   isTaken: boolean
 }
 
-/** What the live page's frames can be told, by screen key. */
+/** Actions of the live page's frames, by screen key. */
 export interface LiveHandle {
   scrollTo: (screen: string, y: number) => void
   follow: (screen: string, hash: string) => void
@@ -88,19 +88,19 @@ export interface LiveHandle {
   pickStep: (screen: string, to: PickStep | number) => void
 }
 
-/** What the columns may ask of the live page. */
+/** Actions of the live page for other columns. */
 export interface LiveControl {
   scrollTo: (y: number) => void
   follow: (hash: string) => void
   visit: (screen: string, hash: string, from: number) => Promise<Visit>
-  /** Marks an element of the page and brings it into view. */
+  /** Marks an element and scrolls to it. */
   show: (at: number | null) => void
-  /** Shows the items of a menu in a look, on the screen in view; without a menu as they are. */
+  /** Shows a menu's items in a state on the screen in view; without a menu, undoes it. */
   showState: (menu: MenuPlace | null, declarations: string[]) => void
-  /** Begins or ends picking an element of the page in view. */
+  /** Starts or ends picking an element. */
   pick: (on: boolean) => void
   pickStep: (to: PickStep | number) => void
-  /** Waits until the server has what was measured last. */
+  /** Waits until the latest surveys are stored. */
   flush: () => Promise<void>
 }
 
@@ -131,10 +131,10 @@ export function useSessionState(): SessionState {
 
 const MANY_PARTS = 1500
 
-/** Everything that is a section or may become one. */
+/** Every section and candidate. */
 export function requestOf(sections: readonly Section[], reading: PageReading): Omit<SurveyRequest, 'screen' | 'width' | 'height'> {
   const whole = surveyRequest(reading)
-  // Of very many, those that were also found are measured when they become sections.
+  // On pages with very many, candidates that aren't offered are measured only as sections.
   const offered = new Set(reading.candidates.flatMap((c) => (c.offered ? c.at : [])))
   const parts = whole.parts.length > MANY_PARTS ? whole.parts.filter((p) => offered.has(p.at)) : whole.parts
   const known = new Set(parts.map((p) => p.at))

@@ -1,4 +1,4 @@
-/** Works out what follows from a change, out of the way of those who type and scroll. It holds what is read of the page; what changes comes with each question. */
+/** Computes edits and findings in a worker, off the main thread. Holds the reading; changes come with each question. */
 import {
   openFindings,
   pageEdits,
@@ -14,14 +14,14 @@ import { expose } from 'comlink'
 import type { PageState } from '../api.ts'
 import { loadTablesFor } from './tables.ts'
 
-/** What was measured, by screen key, and what is known besides. */
+/** Measurements by screen key, and other facts. */
 export interface Measured {
   surveys: Record<string, Survey>
-  /** With the page's own scripts, as visitors have it. */
+  /** With page scripts, as visitors have them. */
   counting: Record<string, Survey>
-  /** What became of the links of the menus, of screens where they were tried. */
+  /** Tried menu links, by screen. */
   tried: Readonly<Record<string, readonly Tried[]>>
-  /** IDs that were handed over before. */
+  /** IDs handed over before. */
   known: KnownOutside
   trouble: MeasuringTrouble | null
 }
@@ -33,7 +33,7 @@ interface Opened {
 }
 
 let opened: Opened | null = null
-/** The edits that were told last, as text. */
+/** The edits reported last, as text. */
 let told = ''
 let measured: Measured = { surveys: {}, counting: {}, tried: {}, known: new Set(), trouble: null }
 
@@ -44,8 +44,8 @@ const follower = {
     told = ''
   },
   /**
-   * @param now null where it is the same as at the question before
-   * @returns `edits` null where they are those that were told last, so that nobody else has to compare them
+   * @param now null if unchanged since the last question
+   * @returns `edits` null if equal to the last ones, so that nobody else compares them
    */
   follow(site: Site, pageKey: string, now: Measured | null): { edits: PageEdit[] | null; findings: Finding[] } {
     if (now) measured = now
@@ -55,7 +55,7 @@ const follower = {
     const { surveys, counting, tried, known, trouble } = measured
     const page = site.pages.find((p) => p.key === pageKey)
     if (!page) throw new Error('the page is not in the site')
-    // Until it is set up, the page is shown as it came.
+    // Without set-up, the page is shown as it came.
     const edits = page.sections.length
       ? pageEdits({
           page,
@@ -70,7 +70,7 @@ const follower = {
     const findings = openFindings({ site, page, reading, undeclared, named, known, surveys, tried, trouble }, state.findings)
     const text = JSON.stringify(edits)
     const isSame = text === told
-    // Last, since who gets an error gets no edits.
+    // Last, because a failure must leave the previous edits.
     told = text
     return { edits: isSame ? null : edits, findings }
   },

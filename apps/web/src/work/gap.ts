@@ -1,9 +1,9 @@
-/** What is said of an arrival, in one place for every view. */
+/** Words for arrivals, shared by all views. */
 import type { ArrivalSign } from '@waybell/core'
 import { px } from '../ui/index.tsx'
 
 interface Said {
-  /** A word for what is wrong; none where nothing is, or where the word is all there is to say. */
+  /** What is wrong, in a word; empty for nothing or if it's all there is to say. */
   word: string
   /** All of it. */
   whole: string
@@ -22,7 +22,7 @@ const words: Record<ArrivalSign, (n: string) => Said> = {
   still: () => ({ word: 'hidden', whole: 'the link does nothing: its target is hidden there', instead: '–' }),
 }
 
-/** The figure is in px, for where the unit stands elsewhere; the length says it. */
+/** The figure in px without unit, and the length with it. */
 export function gapSaid({ sign, px: n }: { sign: ArrivalSign; px: number }): {
   figure: string
   length: string

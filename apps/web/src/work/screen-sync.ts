@@ -1,12 +1,12 @@
-/** Keeps the other screens where the one in view stands: the same link followed once, and the same place of the page while it is scrolled. */
+/** Syncs the other screens with the one in view: the same followed link, and the same place while scrolling. */
 import { decodeFragment, matchingScroll, solveArrivals, type SitePage, type Survey, type Travelled } from '@waybell/core'
 
 export interface Screens {
   page: SitePage
-  /** Key of the one in view. */
+  /** Key of the screen in view. */
   shown: string
   surveys: Readonly<Record<string, Survey>>
-  /** Keys of those that keep in step. */
+  /** Keys of synced screens. */
   others: readonly string[]
 }
 
@@ -15,17 +15,17 @@ interface Actions {
   follow: (screen: string, hash: string) => void
 }
 
-/** So often they are moved while the one in view is scrolled, in ms. */
+/** Interval of updates while scrolling, in ms. */
 const OFTEN = 120
-/** As long as a smooth scroll takes at the most, and a little, in ms. */
+/** Max time of a smooth scroll, in ms. */
 const WAY = 2500
-/** An arrival that misses by no more than this is still one: the others keep theirs, so that they can be compared. In px. */
+/** An arrival may miss by this much; the others keep theirs for comparison. In px. */
 const MISS = 200
 
 export class ScreenSync {
   private timer: ReturnType<typeof setTimeout> | undefined
   private lateCheck: ReturnType<typeof setTimeout> | undefined
-  /** Where a link leads that all of them have followed: the position on the screen that was in view, as long as it stays there. */
+  /** A link that all screens followed, and where it arrived on the screen in view, while that stays there. */
   private goal: { screen: string; land: number | null; isThere: boolean; until: number } | null = null
   private at = { screen: '', y: 0 }
   private walks = 0
@@ -36,7 +36,7 @@ export class ScreenSync {
     private readonly actions: Actions,
   ) {}
 
-  /** The screen in view stands at `y`. */
+  /** The screen in view scrolled to `y`. */
   scrolled(y: number): void {
     this.at = { screen: this.now().shown, y }
     if (this.walks || this.isAtGoal(y)) return
@@ -57,7 +57,7 @@ export class ScreenSync {
       isThere: false,
       until: performance.now() + WAY,
     }
-    // Who scrolls elsewhere before the link has arrived is not heard of again.
+    // A visitor who scrolls elsewhere before the arrival sends no further events.
     clearTimeout(this.lateCheck)
     this.lateCheck = setTimeout(
       () => this.goal?.land != null && Math.abs(this.at.y - this.goal.land) > MISS && this.scrolled(this.at.y),
@@ -66,7 +66,7 @@ export class ScreenSync {
     for (const screen of others) this.actions.follow(screen, hash)
   }
 
-  /** Each screen is to be moved by itself for a while. @returns what ends that */
+  /** Lets each screen move by itself for a while. @returns ends that */
   pause(): () => void {
     this.walks++
     clearTimeout(this.lateCheck)
@@ -90,7 +90,7 @@ export class ScreenSync {
     this.timer = undefined
     const { shown, surveys, others } = this.now()
     const from = surveys[shown]
-    // Another may be in view by now, which stands where it stands.
+    // Another screen may be in view by now, which stays where it is.
     if (!from || this.walks || this.goal || this.at.screen !== shown) return
     for (const screen of others) {
       const to = surveys[screen]

@@ -1,6 +1,6 @@
 /**
- * One site while it is worked on. The core's own function applies a command here at once; then it is sent, and the server applies the same.
- * One request is under way at a time: a change, or the reading of the site. `storing.ts` has the states.
+ * One site while it's worked on. Commands are applied here at once, then sent; the server applies the same. One request at a time: a
+ * change, or reading the site. `storing.ts` has the states.
  */
 import {
   afterChange,
@@ -19,9 +19,9 @@ import {
 import { api, ApiError, type ChangeOf, type SiteState } from '../api.ts'
 import { stateAfter, type Event, type State } from './storing.ts'
 
-/** Before the same is asked again, in ms. */
+/** Pause before a repeated request, in ms. */
 const PAUSE = 1500
-/** Earlier changes are fetched once a stack has fewer than this. */
+/** Earlier changes are fetched when a stack has fewer. */
 const FEW = 20
 
 /** `gone`: nothing is stored any more. */
@@ -31,41 +31,41 @@ export interface SessionState {
   document: Site
   stacks: Stacks
   storing: Storing
-  /** Why something waits to be stored, where it does. */
+  /** Why it isn't stored yet, if something waits. */
   reason: string | null
 }
 
 interface Waiting {
   request: ChangeOf
   send: (request: ChangeOf) => Promise<{ version: number }>
-  /** Null where the server works the change out. */
+  /** Null if the server computes the change. */
   change: Change | null
 }
 
 export class Session {
   private shown: SessionState
   private state: State = 'idle'
-  /** Names this tab to the server. */
+  /** Identifies this tab for the server. */
   readonly tab = crypto.randomUUID()
   private waiting: Waiting[] = []
   private readonly listeners = new Set<() => void>()
-  /** Of what is shown, without what waits. */
+  /** Of the stored document, without waiting changes. */
   private version: number
-  /** The latest that is known to be stored. */
+  /** The latest version known to be stored. */
   private latest: number
   private readonly openedAt: number
   private isAstray = false
-  /** Versions that could not be taken back: others go before them. */
+  /** Versions that couldn't be undone: others come first. */
   private readonly fixed = new Set<number>()
-  /** All changes of the stack are here. */
+  /** All changes of the stack are loaded. */
   private readonly isWhole: Record<StackName, boolean>
-  /** Changes that have no version yet count down from here. */
+  /** Changes without a version count down from here. */
   private unstored = 0
 
   constructor(
     private readonly key: string,
     loaded: SiteState,
-    /** Told when something did not go through. */
+    /** Shows a message when something failed. */
     private readonly tell: (message: string) => void,
   ) {
     this.shown = { document: loaded.document, stacks: loaded.stacks, storing: 'stored', reason: null }
@@ -79,7 +79,7 @@ export class Session {
   }
   readonly snapshot = (): SessionState => this.shown
 
-  /** @returns false where the command does not fit the site as it is; the reason was told */
+  /** @returns false if the command doesn't fit the document; the reason is shown */
   readonly run = (command: Command, undoes: number | null = null): boolean => {
     if (this.state === 'gone') {
       this.tell(this.shown.reason!)
@@ -100,7 +100,7 @@ export class Session {
     }
   }
 
-  /** Takes back everything that came after a version, as one change. */
+  /** Undoes everything after a version, as one change. */
   backTo(version: number): void {
     this.enqueue((request) => api.goBack(this.key, { ...request, version }), null)
   }
@@ -113,7 +113,7 @@ export class Session {
   readonly undo = (): void => void this.takeBack('undo')
   readonly redo = (): void => void this.takeBack('redo')
 
-  /** Told that the site has this version now. */
+  /** Called with the site's latest version. */
   follow(version: number): void {
     this.latest = Math.max(this.latest, version)
     this.on('told')
@@ -132,7 +132,7 @@ export class Session {
     const first = () => this.shown.stacks[name].find((c) => c.version > 0)?.version ?? this.version + 1
     const before = first()
     const earlier = await api.earlierChanges(this.key, name, before).catch(() => null)
-    // Meanwhile the stack may have been read anew.
+    // The stack may have been reloaded meanwhile.
     if (!earlier || first() !== before) return
     this.isWhole[name] = earlier.length < STACK_PAGE
     const { stacks } = this.shown
@@ -141,7 +141,7 @@ export class Session {
   }
 
   private after(stacks: Stacks, change: Change): Stacks {
-    // The server clears it as well, once it has the change.
+    // The server clears it too, with the change.
     if (change.undoes === null) this.isWhole.redo = true
     return afterChange(stacks, change)
   }
@@ -156,12 +156,12 @@ export class Session {
     const facts = { isWaiting: this.waiting.length > 0, isBehind: this.latest > this.version, isAstray: this.isAstray }
     const state = stateAfter(this.state, event, facts)
     this.state = state ?? this.state
-    // What another tab did is still to come then, and nothing of ours.
+    // Only other tabs' changes are missing then.
     const isOurs = facts.isWaiting || facts.isAstray
     const isGone = this.state === 'gone'
     const storing = isGone ? 'gone' : this.shown.reason !== null ? 'waiting' : isOurs ? 'storing' : 'stored'
     if (storing !== this.shown.storing) this.show({ storing })
-    // In a turn of its own, so that a change is drawn first.
+    // Asynchronous, so that a change is drawn first.
     if (state === 'sending') setTimeout(() => void this.send(this.waiting[0]!))
     else if (state === 'reloading') void this.reload()
     else if (state === 'refused') this.drop(this.waiting[0]!)
@@ -179,7 +179,7 @@ export class Session {
       this.waiting.shift()
       this.latest = Math.max(this.latest, version)
       if (waiting.change) {
-        // Else another tab's change came in between, and is to be read.
+        // Otherwise another tab's change came in between and must be read.
         if (version === this.version + 1) this.version = version
         this.name(waiting.change, version)
       }
@@ -205,7 +205,7 @@ export class Session {
     if (this.shown.reason !== null) this.show({ reason: null })
   }
 
-  /** The server has given a change its version. */
+  /** Assigns the server's version to a change. */
   private name(change: Change, version: number): void {
     const { version: before } = change
     const { undo, redo } = this.shown.stacks
@@ -214,7 +214,7 @@ export class Session {
     for (const { change: later } of this.waiting) if (later?.undoes === before) later.undoes = version
   }
 
-  /** With what takes it back, and so on; what else waits stays. */
+  /** Drops a change with its undos; other waiting ones stay. */
   private drop({ change }: Waiting): void {
     this.waiting.shift()
     this.isAstray = true
@@ -235,7 +235,7 @@ export class Session {
     this.show({ stacks: { undo: this.ours(undo), redo: this.ours(redo) } })
   }
 
-  /** Without what other tabs changed while this one was open, and what can't be taken back. */
+  /** Without other tabs' changes since this one opened, and without those that can't be undone. */
   private ours(stack: readonly Change[]): Change[] {
     return stack.filter(({ version, tab }) => !this.fixed.has(version) && (tab === this.tab || version <= this.openedAt))
   }
@@ -244,7 +244,7 @@ export class Session {
     const { latest } = this
     try {
       const loaded = await api.site(this.key)
-      // What was told meanwhile may not be in it; a server that was set back to an earlier state has nothing later.
+      // Newer versions reported meanwhile may be missing; a restored server has none.
       if (this.latest === latest) this.latest = loaded.version
       this.version = loaded.version
       this.isAstray = false
@@ -256,7 +256,7 @@ export class Session {
     }
   }
 
-  /** Shows what was loaded, with what waits on top. What does not fit any more is told. */
+  /** Shows the loaded site with waiting changes on top. Those that no longer fit are reported. */
   private take(loaded: SiteState): void {
     Object.assign(this.isWhole, wholeIn(loaded.stacks))
     let { document } = loaded
@@ -284,12 +284,12 @@ const wholeIn = ({ undo, redo }: Stacks) => ({ undo: undo.length < STACK_PAGE, r
 
 const messageOf = (error: unknown): string => (error instanceof Error ? error.message : String(error))
 
-/** What the same request may not meet again: no answer, or a server that cannot for now. */
+/** True for a failure that a repeated request may avoid: no answer, or a server that can't at the moment. */
 const isPassing = (error: unknown): error is ApiError => error instanceof ApiError && (error.status === 0 || error.status >= 500)
 
 export const undoName = (stacks: Stacks): string | null => nameOf(stacks.undo.at(-1), ({ command, inverse }) => [command, inverse])
 export const redoName = (stacks: Stacks): string | null => nameOf(stacks.redo.at(-1), ({ command, inverse }) => [inverse, command])
-/** @param inTurn the two commands of a change, the one first that says what comes or goes */
+/** @param inTurn a change's two commands, the one that adds or removes first */
 function nameOf(change: Change | undefined, inTurn: (change: Change) => [Command, Command]): string | null {
   if (!change) return null
   const [first, second] = inTurn(change)

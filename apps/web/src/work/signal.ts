@@ -1,4 +1,4 @@
-/** A value that changes often, outside the state of any view: only who looks at it is drawn again. */
+/** A value that changes often, outside React's state: only its readers render. */
 import { useSyncExternalStore } from 'react'
 
 export class Signal<T> {
@@ -20,6 +20,6 @@ export class Signal<T> {
   }
 }
 
-/** What `pick` makes of the value; drawn again when that is another. */
+/** Selects from a signal; renders when the selection changes. */
 export const useSignal = <T, R>(signal: Signal<T>, pick: (value: T) => R): R =>
   useSyncExternalStore(signal.subscribe, () => pick(signal.get()))

@@ -1,44 +1,44 @@
-/** The states of a session while changes are stored, and where each event leads. */
+/** States of a session while it stores changes, and transitions. */
 
 export type State =
-  /** Everything is stored, and everything that is stored is shown. */
+  /** Everything is stored, and everything stored is shown. */
   | 'idle'
-  /** The first waiting change is on its way. */
+  /** The first waiting change is being sent. */
   | 'sending'
-  /** The server said no to that change, and it is dropped. */
+  /** The server refused it, and it's dropped. */
   | 'refused'
-  /** The site is read again from the server. */
+  /** The site is read again. */
   | 'reloading'
-  /** The server can't answer for now; the same is asked again after a pause. */
+  /** The server can't answer; the request is repeated after a pause. */
   | 'offline'
-  /** The site can't be read any more, say because it was removed. Nothing is sent. */
+  /** The site can't be read any more, for example because it was removed. Nothing is sent. */
   | 'gone'
 
 export type Event =
-  /** A change waits to be sent. */
+  /** A change waits. */
   | 'changed'
-  /** The server has stored what was sent. */
+  /** The server stored the change. */
   | 'stored'
-  /** The server said no, and would say so again. */
+  /** The server refused it for good. */
   | 'refused'
-  /** No answer, or one that the same request may not get again. */
+  /** No answer, or a temporary failure. */
   | 'failed'
   /** Another tab changed the site. */
   | 'told'
   /** The site was read. */
   | 'loaded'
-  /** The pause is over, or what was refused is dropped. */
+  /** The pause is over, or the refused change is dropped. */
   | 'on'
 
 export interface Facts {
   isWaiting: boolean
-  /** What is shown lacks a stored change. */
+  /** A stored change isn't shown yet. */
   isBehind: boolean
-  /** What is shown has a change that was refused. */
+  /** A refused change is still shown. */
   isAstray: boolean
 }
 
-/** A request whose answer was lost is repeated before the site is read: it may be in there, and must not be made twice. */
+/** A request without answer is repeated before the site is read: it may be stored already, and must not be made twice. */
 const next = ({ isWaiting, isBehind, isAstray }: Facts): State =>
   isAstray ? 'reloading' : isWaiting ? 'sending' : isBehind ? 'reloading' : 'idle'
 
@@ -53,7 +53,7 @@ const table: Record<State, Partial<Record<Event, Way>>> = {
   gone: {},
 }
 
-/** @returns null where the event changes nothing in this state */
+/** @returns null if the event changes nothing in this state */
 export function stateAfter(state: State, event: Event, facts: Facts): State | null {
   const way = table[state][event]
   return typeof way === 'function' ? way(facts) : (way ?? null)

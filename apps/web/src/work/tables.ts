@@ -1,6 +1,6 @@
 /**
- * The tables by which letters of all scripts are written in Latin ones: as large as the rest of a view, and many pages need none of them. This
- * stands in for the package of that name here (see vite.config.js); they load before a page with such letters is shown, else once there is time.
+ * Transliteration tables: as large as the rest of a view, and often not needed. Replaces the package here (see vite.config.js); loads
+ * before a page that needs it is shown, or else when idle.
  */
 import type { PageReading } from '@waybell/core'
 
@@ -12,7 +12,7 @@ export async function loadTables(): Promise<void> {
   tables ??= (await import('any-ascii/tables')).default
 }
 
-/** Those that it takes to spell the names of a page; each worker has its own. */
+/** Tables for the names of a page; each worker has its own. */
 export async function loadTablesFor({ candidates, ids, links }: PageReading): Promise<void> {
   const isOther = (text: string) => /(?=[^\u0000-\u007f])[\p{L}\p{N}\p{M}]/u.test(text)
   if (candidates.some((c) => isOther(c.title)) || ids.some((i) => isOther(i.id)) || links.some((l) => isOther(l.label))) await loadTables()

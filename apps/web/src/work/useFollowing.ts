@@ -1,6 +1,6 @@
 /**
- * What follows from the work. Edits and findings are worked out in a worker, the newest work next; what is shown meanwhile is of the work
- * before, and says of which.
+ * Computes edits and findings in a worker, newest document first; the previous result is shown meanwhile, and says which document it
+ * belongs to.
  */
 import { solveArrivals, type Arrival, type Finding, type PageEdit, type Site, type SitePage, type Survey } from '@waybell/core'
 import { wrap, type Remote } from 'comlink'
@@ -18,20 +18,20 @@ interface Input extends Measured {
   runtime: string
   /** Of the screen in view. */
   survey: Survey | null
-  /** Told of new edits ahead of everything that is drawn of them. */
+  /** Called with new edits before anything renders. */
   onEdits: (edits: PageEdit[]) => void
 }
 
 interface Followed {
-  /** The page that edits and findings are of. */
+  /** The page that edits and findings belong to. */
   settled: SitePage
-  /** The same array until they are others: whoever shows them goes by that. */
+  /** The same array until they change. */
   edits: PageEdit[]
   findings: Finding[]
 }
 
 export interface Following {
-  /** Null until it was worked out for the first time. */
+  /** Null until first computed. */
   followed: Followed | null
   arrivals: Map<string, Arrival>
 }
@@ -52,7 +52,7 @@ export function useFollowing(input: Input): Following {
   }, [state, runtime])
   const measured = useMemo(() => ({ surveys, counting, tried, trouble, known: names }), [surveys, counting, tried, trouble, names])
   useEffect(() => line.current!.ask({ site, page, measured }), [state, runtime, site, page, measured])
-  // A change is asked about before it is drawn here, so that both go on side by side.
+  // Sent before it renders, so that both run in parallel.
   const known = useRef(measured)
   known.current = measured
   useEffect(
@@ -74,7 +74,7 @@ interface Question {
   measured: Measured
 }
 
-/** The line to the worker: one question at a time, and of those that wait only the last. */
+/** Questions to the worker: one at a time, and only the latest waiting one. */
 class Line {
   private readonly worker = new Worker(new URL('./follower.worker.ts', import.meta.url), { type: 'module' })
   private readonly follower: Remote<Follower> = wrap<Follower>(this.worker)
@@ -91,7 +91,7 @@ class Line {
     runtime: string,
     private readonly answer: (followed: Followed) => void,
   ) {
-    // One that cannot even be loaded answers no question.
+    // A worker that fails to load answers nothing.
     this.worker.onerror = (event) => this.fail(event.message || 'its script could not be loaded')
     this.opened = this.follower.open(state, runtime)
   }
@@ -101,7 +101,7 @@ class Line {
     this.worker.terminate()
   }
 
-  /** The same twice is answered once. */
+  /** Equal questions are answered once. */
   ask(question: Question): void {
     const { last } = this
     if (last?.site === question.site && last.page === question.page && last.measured === question.measured) return

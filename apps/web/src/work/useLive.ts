@@ -1,4 +1,4 @@
-/** The live page, as the rest of the workspace speaks with it and hears of it. */
+/** The live page's interface to the rest of the workspace. */
 import type { FromAgent } from '@waybell/agent/types'
 import { useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react'
 import type { LiveControl, LiveHandle, Picking, View } from './context.ts'
@@ -11,10 +11,7 @@ export interface Live extends Pick<View, 'pointed' | 'point' | 'scrolls' | 'pick
   hear: (screen: string, message: FromAgent) => void
 }
 
-/**
- * @param flush waits until what was measured is stored
- * @param leave is given the address of a link that leads away from the page
- */
+/** @param flush waits until surveys are stored @param leave called with the address of a link away from the page */
 export function useLive(screens: Screens, flush: () => Promise<void>, leave: (href: string) => void): Live {
   const handle = useRef<LiveHandle>(null)
   const latest = useRef(screens)
@@ -64,7 +61,7 @@ export function useLive(screens: Screens, flush: () => Promise<void>, leave: (hr
     [pointed],
   )
 
-  // What was pointed at was so on the screen that was in view.
+  // The hovered section belonged to the previous screen.
   useEffect(() => pointed.set(null), [screens.shown, pointed])
 
   const hear = useCallback(

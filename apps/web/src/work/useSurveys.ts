@@ -1,10 +1,10 @@
-/** What was measured of the page: the last results from the server at once, and what the measuring frame says since. */
+/** Surveys of the page: the server's latest at once, then those of the measuring frames. */
 import { byDecisions, layoutOf, surveyKey, viewportOf, type Screen, type Site, type SitePage, type Survey } from '@waybell/core'
 import { startTransition, useCallback, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
 import { api, type KeptSurvey, type PageState } from '../api.ts'
 
-/** A survey, and the page and the screen that it was measured of: it is stale as soon as that is another page, and says nothing of another screen. */
+/** A survey with its page and screen: stale for another page, useless for another screen. */
 interface Measured {
   survey: Survey
   of: SitePage | null
@@ -12,7 +12,7 @@ interface Measured {
 }
 type ByScreen = Readonly<Record<string, Measured>>
 
-/** How long measuring rests before its results are stored, in ms. */
+/** Pause before surveys are stored, in ms. */
 const REST = 400
 
 interface Input {
@@ -22,19 +22,19 @@ interface Input {
   state: PageState
   kept: readonly KeptSurvey[]
   scripts: boolean
-  /** The page is read otherwise, now that it was measured. */
+  /** The page's reading changed after measuring. */
   onReadAnew: () => void
 }
 
 export interface Surveys {
-  /** By screen key; those that were measured. */
+  /** By screen key; only measured ones. */
   surveys: Record<string, Survey>
-  /** The same with the page's own scripts, as visitors have it: what is handed over goes by these. */
+  /** Those with page scripts, as visitors have them: the handover uses these. */
   counting: Record<string, Survey>
-  /** Screens that have none of the page as it is. */
+  /** Screens without an up-to-date survey. */
   stale: ReadonlySet<string>
   take: (survey: Survey, of: SitePage, on: Screen) => void
-  /** Waits until the server has what was measured last. */
+  /** Waits until the latest surveys are stored. */
   flush: () => Promise<void>
 }
 
@@ -67,11 +67,11 @@ export function useSurveys(input: Input): Surveys {
   const flush = useCallback(async (): Promise<void> => {
     clearTimeout(unsent.current.timer)
     const { siteKey, page: of } = latest.current
-    // Both, since the scripts may have been switched while measuring rested.
+    // Both: page scripts may have been switched meanwhile.
     const taken: Measured[] = []
     const puts = ([true, false] as const).map((on) => {
       const rows = Object.values(now.current[on ? 'on' : 'off']).flatMap((m) => {
-        // One that is stale by now is still the last that there is; its key says of what.
+        // A stale survey is still the latest; its key says of what.
         if (!m.of || m.of.source !== of.source || stored.current.has(m)) return []
         stored.current.add(m)
         taken.push(m)
@@ -85,7 +85,7 @@ export function useSurveys(input: Input): Surveys {
         if (all.some((answer) => answer?.isReadAnew)) latest.current.onReadAnew()
       })
       .catch((error: unknown) => {
-        // They are sent again with the next.
+        // They are sent with the next ones.
         for (const m of taken) stored.current.delete(m)
         toast.error(String(error))
       })
@@ -106,7 +106,7 @@ export function useSurveys(input: Input): Surveys {
   return { surveys, counting, stale, take, flush }
 }
 
-/** Of screens that the site still has, as they are. */
+/** Surveys of the site's present screens. */
 const heldBy = (measured: ByScreen, screens: readonly Screen[]): ByScreen =>
   Object.fromEntries(
     screens.flatMap((s) => {

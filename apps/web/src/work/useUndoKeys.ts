@@ -1,4 +1,4 @@
-/** Ctrl or Cmd with Z, wherever nothing is typed. */
+/** Ctrl or Cmd with Z, except in text fields. */
 import { useEffect } from 'react'
 import type { Session } from './session.ts'
 

@@ -1,7 +1,4 @@
-/**
- * The one stream of versions that all tabs of a browser share. A browser keeps six connections to a host; a stream for each tab would leave
- * the seventh without any.
- */
+/** One stream of versions for all tabs. Browsers allow six connections per host; one per tab would leave none for the seventh. */
 import type { SiteVersion } from './versions.ts'
 
 const ports = new Set<MessagePort>()

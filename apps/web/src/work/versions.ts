@@ -1,10 +1,10 @@
-/** What other tabs do: the versions of sites, as the server tells them. */
+/** Other tabs' changes: site versions from the server. */
 export interface SiteVersion {
   site: string
   version: number
 }
 
-/** Tells of the site's version, now and after every change. @returns what ends that */
+/** Calls `tell` with the site's version, now and after every change. @returns ends that */
 export function hearVersions(site: string, tell: (version: number) => void): () => void {
   const hear = (now: SiteVersion) => now.site === site && tell(now.version)
   if (typeof SharedWorker === 'undefined') {

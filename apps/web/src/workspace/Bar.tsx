@@ -1,4 +1,4 @@
-/** The bar over everything: which site and page, the tasks with their open findings, undo and redo, and what is stored. */
+/** The bar: site and page, tasks with their findings, undo and redo, and what is stored. */
 import { Redo2, Undo2, type LucideIcon } from 'lucide-react'
 import { taskOf } from '@waybell/core'
 import { useEffect } from 'react'
@@ -17,7 +17,7 @@ export function Bar({ task }: { task: string }) {
   const navigate = useNavigate()
   useEffect(() => {
     if (storing === 'stored') return
-    // The browser asks before it closes the tab.
+    // The browser asks before closing the tab.
     const stay = (event: BeforeUnloadEvent) => event.preventDefault()
     addEventListener('beforeunload', stay)
     return () => removeEventListener('beforeunload', stay)
@@ -90,7 +90,7 @@ export function Bar({ task }: { task: string }) {
   )
 }
 
-/** @param name of what is taken back or done again; null where there is nothing */
+/** @param name of the change to undo or redo; null for none */
 function Step({ what, name, Icon, onPress }: { what: 'Undo' | 'Redo'; name: string | null; Icon: LucideIcon; onPress: () => void }) {
   return (
     <Button

@@ -1,4 +1,4 @@
-/** The sheet, the spine and the live page beside each other. The edges between them can be moved, and stay where they were put. */
+/** Sheet, spine and live page side by side, with movable edges that are remembered. */
 import { useSyncExternalStore, type ReactNode } from 'react'
 import { useKept } from '../ui/useKept.ts'
 import { Splitter } from './Splitter.tsx'
@@ -6,7 +6,7 @@ import { Splitter } from './Splitter.tsx'
 /** Widths in px. */
 const SHEET = { min: 340, usual: 0.33, most: 640 }
 const SPINE = { min: 120, usual: 200, max: 400 }
-/** What the live page keeps. */
+/** Min width of the live page. */
 const PAGE = 360
 
 const onResize = (tell: () => void) => {

@@ -1,4 +1,4 @@
-/** Files dropped anywhere in a site: pages are added to it, and what a page needs goes where the page looks for it. */
+/** Files dropped anywhere: pages are added to the site, other files go where pages look for them. */
 import { useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { toast } from 'sonner'
@@ -20,7 +20,7 @@ export function DropFiles() {
     await client.invalidateQueries({ queryKey: ['page', siteKey] })
     if (added.pages.length)
       toast(added.pages.length === 1 ? 'A page was added to the site.' : `${added.pages.length} pages were added to the site.`)
-    // What the live page lacked is there now.
+    // The live page must load the files.
     else location.reload()
   }
   const latest = useRef(give)
@@ -49,7 +49,7 @@ export function DropFiles() {
       for (const [type, listener] of listeners) window.removeEventListener(type, listener)
     }
   }, [])
-  // Over the live page, which would take what is dropped on it.
+  // Over the live page, which would take the drop.
   if (over)
     return (
       <div className="fixed inset-0 z-20 flex items-center justify-center border-4 border-teal bg-paper/80 text-lg font-bold">

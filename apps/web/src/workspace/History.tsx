@@ -1,4 +1,4 @@
-/** The list of changes: what and when, with names for states, and the way back to any of them. */
+/** The list of changes with names for states, and going back to any of them. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { History as HistoryIcon } from 'lucide-react'
 import { Dialog } from 'radix-ui'

@@ -1,4 +1,4 @@
-/** Every action by name, with its shortcut. */
+/** Every command by name, with its shortcut. */
 import { dropPage, FAR, faultOfScreen, defaultScreens, sizeText } from '@waybell/core'
 import { Dialog } from 'radix-ui'
 import { useEffect, useState } from 'react'
@@ -91,7 +91,7 @@ function Choices({ close }: { close: () => void }) {
       none="No match."
       onTake={({ run }) => {
         close()
-        // When the dialog has given the focus back.
+        // After the dialog returned the focus.
         setTimeout(run, 50)
       }}
     />

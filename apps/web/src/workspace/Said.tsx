@@ -1,4 +1,4 @@
-/** What is said in place of the work: that it is on its way, why it cannot be shown, and that a page was stopped. */
+/** Shown instead of the workspace: loading, an error, or a stopped page. */
 import { Link } from 'react-router'
 import { Button } from '../ui/index.tsx'
 

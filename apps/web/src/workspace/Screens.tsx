@@ -1,4 +1,4 @@
-/** The screens of the site: their names, sizes and order. */
+/** The site's screens: names, sizes and order. */
 import { faultOfScreen, freshKey, defaultScreens, plainScreens, sizeText, type Screen } from '@waybell/core'
 import { ArrowDown, ArrowUp, X } from 'lucide-react'
 import { Dialog } from 'radix-ui'
@@ -8,19 +8,19 @@ import { useView, useWork } from '../work/context.ts'
 
 const sizeOf = ({ width, height }: Screen): string => sizeText({ width, height })
 
-/** Null for what is no size. */
+/** Null if invalid. */
 function sizeIn(typed: string): Pick<Screen, 'width' | 'height'> | null {
   const [, width, height] = /^\s*(\d+)\s*(?:px)?\s*[x×*,/ ]\s*(\d+)\s*(?:px)?\s*$/i.exec(typed) ?? []
   return width === undefined ? null : { width: Number(width), height: Number(height) }
 }
 
-/** In percent; null for what is no number. */
+/** In percent; null if invalid. */
 function percentIn(typed: string): number | null {
   const [, percent] = /^\s*(\d+)\s*%?\s*$/.exec(typed) ?? []
   return percent === undefined ? null : Number(percent)
 }
 
-/** Text as usual is not said. */
+/** The default isn't stored. */
 function withText(screen: Screen, percent: number): Screen {
   const next = { ...screen, text: percent }
   if (percent === 100) delete (next as Screen).text
@@ -91,17 +91,17 @@ function Screens() {
   )
 }
 
-/** Every key that a screen ever had here. A new screen gets another one, so that it does not take over settings of a removed one. */
+/** Every key a screen ever had here. New screens get others, so that they don't inherit settings. */
 const keysIn = ({ screens, pages }: ReturnType<typeof useWork>['site']): string[] => [
   ...screens.map((s) => s.key),
   ...pages.flatMap((p) => p.sections.flatMap((s) => s.adjust?.off ?? [])),
   ...pages.flatMap((p) => p.menus.flatMap((m) => [...(m.shown?.off ?? []), ...m.items.flatMap((i) => i.off ?? [])])),
 ]
 
-/** The same with text as large as many have it who need it. */
+/** The same with the large text that many visitors need. */
 const larger = (screen: Screen): Screen => ({ ...withText(screen, 150), name: `${screen.name}, large text` })
 
-/** One that is like none of them, to be changed. */
+/** A new screen, different from the others. */
 function another(screens: readonly Screen[], key: string): Screen {
   for (let n = screens.length + 1; ; n++) {
     const screen = { key, name: `Screen ${n}`, width: 1024 + 10 * (n - screens.length - 1), height: 768, touch: false }
@@ -115,7 +115,7 @@ function Row({ screen, index }: { screen: Screen; index: number }) {
   const { key, name, touch, text = 100 } = screen
   const others = screens.filter((s) => s !== screen)
   const change = (over: Partial<Screen>) => run({ type: 'screen/change', screen: { ...screen, ...over } })
-  // The last whose text is as usual stays: larger text goes by one of those.
+  // The last screen with default text stays: larger text follows one of those.
   const isNeeded = !plainScreens(others).length
   const refused = (over: Partial<Screen> | null): Problem | null => {
     const message = over ? faultOfScreen({ ...screen, ...over }, others) : 'Enter width × height, such as 390×844.'

@@ -1,14 +1,14 @@
-/** The edge between two columns: dragged, or moved by the arrow keys; Home gives the column its usual width. */
+/** The edge between two columns: moved by dragging or arrow keys; Home restores the default. */
 import { useState, type KeyboardEvent, type PointerEvent } from 'react'
 
 interface Props {
   label: string
-  /** Where it stands, and the width of the column before it, in px. */
+  /** Its position, and the width of the column before it, in px. */
   at: number
   width: number
   min: number
   max: number
-  /** Null for the usual width. */
+  /** Null for the default. */
   onChange: (width: number | null) => void
 }
 
@@ -30,7 +30,7 @@ export function Splitter({ label, at, width, min, max, onChange }: Props) {
   }
   return (
     <>
-      {/* Frames would keep the pointer to themselves. */}
+      {/* Frames would capture the pointer. */}
       {drag && <div className="fixed inset-0 z-9 cursor-col-resize" />}
       <div
         role="separator"

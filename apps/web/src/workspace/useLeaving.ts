@@ -1,11 +1,11 @@
-/** Links in the live page that lead to other pages of the site open those here; what leads further stays where it is. */
+/** Links in the live page to other pages of the site open those here; others stay blocked. */
 import { pageAt, readAddress, type PageReading, type Site, type SitePage } from '@waybell/core'
 import { useCallback, useEffect, useRef } from 'react'
 import { useLocation, useNavigate } from 'react-router'
 import { toast } from 'sonner'
 import type { LiveControl } from '../work/context.ts'
 
-/** @returns what is to be done with the address of a link that was pressed */
+/** @returns a handler for the address of a pressed link */
 export function useLeaving(site: Site, page: SitePage, reading: PageReading): (href: string) => void {
   const navigate = useNavigate()
   const { pathname } = useLocation()
@@ -24,7 +24,7 @@ export function useLeaving(site: Site, page: SitePage, reading: PageReading): (h
   )
 }
 
-/** Once the page is there that such a link led to, its hash is followed. */
+/** Follows the hash of such a link once its page is there. */
 export function useArriving(live: LiveControl, isReady: boolean): void {
   const { state, pathname } = useLocation()
   const navigate = useNavigate()

@@ -1,4 +1,4 @@
-/** Links that are made of what was none, in the live document: as the handover writes them, and taken back without a trace. */
+/** Made links in the live document: as the handover writes them, and removable without trace. */
 import type { PageEdit } from '@waybell/core'
 import { NO_WORDS, whyNoLink, wordsIn, type NoLink, type Walk } from '@waybell/core/contract'
 import { elementAt, standIn } from '../page/stamps.ts'
@@ -12,14 +12,14 @@ const walk: Walk<Element> = {
   attribute: (el, name) => el.getAttribute(name),
 }
 
-/** Null where it can be made one. */
+/** Why it can't be a link; null if it can. */
 export const noLinkOf = (el: Element): NoLink | null => whyNoLink(el, walk)
 
-/** What takes them back, the last first. */
+/** Undo steps, last first. */
 let undo: (() => void)[] = []
 let key = '[]'
 
-/** Of all that may move what stands in a link, or change it, while it stands there. */
+/** Everything that may move or change a linked element. */
 function keyOf(edits: readonly PageEdit[]): string {
   const links = edits.filter((e) => e.kind === 'link')
   const at = new Set(links.map((l) => l.at))
@@ -74,7 +74,7 @@ function become(button: Element, edit: Link): (() => void) | null {
   }
 }
 
-/** The texts in an element of which words may be a link, in page order. */
+/** Texts in an element that may be linked, in page order. */
 export function* wordsOf(el: Element): Generator<Text> {
   if (el.closest([...NO_WORDS].join())) return
   const texts = document.createTreeWalker(el, NodeFilter.SHOW_TEXT | NodeFilter.SHOW_ELEMENT, (node) =>

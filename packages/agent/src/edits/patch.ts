@@ -1,6 +1,6 @@
 /**
- * The handover's edits on the live document. Each call is given all edits that are to stand; what stood before and is
- * not among them is taken back, so that the document always equals a fresh load of the handed-over page.
+ * Applies the handover's edits to the live document. Each call gets all edits; earlier ones that are missing are undone, so the document
+ * always equals a fresh load of the handed-over page.
  */
 import type { NewEntry, PageEdit } from '@waybell/core'
 import { arrangement, pieceTags, type PieceRole } from '@waybell/core/contract'
@@ -15,17 +15,17 @@ const lists = new Map<number, { nodes: Node[]; key: string }>()
 /** By role and ID. */
 const pieces = new Map<string, { el: Element; place: string; text: string; glue: Node | null }>()
 
-/** True for what the edits put into the page. */
+/** True for elements that edits added. */
 export const isPiece = (el: Element): boolean => [...pieces.values()].some((piece) => piece.el === el)
 
 export function patch(edits: readonly PageEdit[]): void {
   const of = <K extends PageEdit['kind']>(kind: K) => edits.filter((e): e is Of<K> => e.kind === kind)
-  // Links that are made come last, and go first where anything else may be put elsewhere.
+  // Made links are added last, and removed first if anything may move.
   unlink(edits)
   patchLists(of('entries'), of('exchange'))
   patchAttributes(of('attribute'))
   patchLabels(of('label'))
-  // Copies in lists are made of what their originals came to.
+  // Copied entries are made from edited originals.
   fillCopies(of('entries'))
   const isTold = patchPieces(of('piece'))
   link(of('link'))
@@ -50,7 +50,7 @@ function patchAttributes(edits: Of<'attribute'>[]): void {
   }
 }
 
-/** The first run of visible text, as the handover counts it. */
+/** The first visible text, as in the handover. */
 function labelNode(el: Element): Text | null {
   const own = [...el.childNodes].find((n): n is Text => n instanceof Text && n.data.trim() !== '')
   if (own) return own
@@ -85,11 +85,11 @@ function patchLabels(edits: Of<'label'>[]): void {
 }
 
 const copies: { entry: NewEntry; el: Element; link: Element | undefined }[] = []
-/** Elements that changed places: what stood first, and what stands there now. */
+/** Swapped elements: what was there, and what is there now. */
 let exchanged: { from: number[]; to: number[] } | null = null
 
 function patchLists(edits: Of<'entries'>[], exchange: Of<'exchange'>[]): void {
-  // Lists are put into order with their links where the page has them.
+  // Lists are reordered with links in their original places.
   if (exchanged) putThere(exchanged.to, exchanged.from)
   const wanted = new Map(edits.map((e) => [e.list, e]))
   for (const [list, set] of lists) {
@@ -113,7 +113,7 @@ function patchLists(edits: Of<'entries'>[], exchange: Of<'exchange'>[]): void {
   exchanged = from.length ? { from, to } : null
 }
 
-/** Puts the i-th of `to` where the i-th of `from` stands. */
+/** Puts the i-th of `to` in the place of the i-th of `from`. */
 function putThere(from: readonly number[], to: readonly number[]): void {
   const places = from.map((at) => {
     const place = document.createComment('')
@@ -134,7 +134,7 @@ function restore(list: number, nodes: Node[]): void {
   el.replaceChildren(...nodes)
 }
 
-/** Between entries stands what stood there: white space, dividers, other links of the page. */
+/** Text between entries stays: white space, dividers, other links. */
 function arrange(list: Element, edit: Of<'entries'>): void {
   const nodes = [...list.childNodes]
   const index = edit.from.map((at) => nodes.indexOf(elementAt(at)!))
@@ -183,10 +183,10 @@ function fillCopies(edits: Of<'entries'>[]): void {
   }
 }
 
-/** @returns true where the script has to read its settings, links or sections anew */
+/** @returns true when the script must read its settings, links or sections again */
 function patchPieces(edits: Of<'piece'>[]): boolean {
   const wanted = new Map(edits.map((e) => [`${e.role} ${e.key ?? ''}`, e]))
-  // Anchors stand in page order: where one comes or goes, all are put there anew.
+  // Anchors are in page order, so all are placed again when one changes.
   const isAnchor = (key: string) => key.startsWith('anchor ')
   const anchorsOf = (keys: Iterable<string>) => [...keys].filter(isAnchor).join('\n')
   const reorder = anchorsOf(pieces.keys()) !== anchorsOf(wanted.keys())
@@ -198,7 +198,7 @@ function patchPieces(edits: Of<'piece'>[]): boolean {
     pieces.delete(key)
   }
   let first = true
-  /** Of those at the body's beginning the last so far: they stand in their order. */
+  /** The last piece at the body's start so far: they keep their order. */
   let start: Element | null = null
   for (const [key, edit] of wanted) {
     const { role } = edit

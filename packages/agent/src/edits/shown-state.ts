@@ -1,4 +1,4 @@
-/** Gives the items of a menu the look of one state, to see it without a pointer. Nothing of it is handed over. */
+/** Shows a menu's items in one state, without a pointer. Not handed over. */
 import { MADE } from '@waybell/core/contract'
 import type { MenuPlace } from '../messages.ts'
 import { elementAt } from '../page/stamps.ts'
@@ -6,7 +6,7 @@ import { elementAt } from '../page/stamps.ts'
 const HELD = 'data-wb-held'
 let sheet: CSSStyleSheet | null = null
 
-/** @param declarations each with its semicolon; none takes it back */
+/** @param declarations each with its semicolon; empty to undo */
 export function showState(menu: MenuPlace | null, declarations: readonly string[]): void {
   for (const el of document.querySelectorAll(`[${HELD}]`)) el.removeAttribute(HELD)
   document.adoptedStyleSheets = document.adoptedStyleSheets.filter((s) => s !== sheet)

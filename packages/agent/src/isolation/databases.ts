@@ -1,12 +1,9 @@
-/**
- * Databases and caches in memory, for a page whose browser refuses it both: see storage.ts. A script of its own, that runs only when a page asks
- * for one of them.
- */
+/** Databases and caches in memory, for pages whose browser refuses both, see storage.ts. Loaded only when a page asks for one. */
 import 'fake-indexeddb/auto'
 
 type Kept = { request: Request; response: Response }
 
-/** @see Service Workers, "Cache". What `add` fetches is as far away as all that a page fetches. */
+/** @see Service Workers, "Cache". `add` is blocked like every fetch of the page. */
 class MemoryCache {
   private kept: Kept[] = []
 

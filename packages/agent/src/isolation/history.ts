@@ -1,6 +1,6 @@
 /**
- * The page's own history. A frame's entries would be the tab's: the application's *Back* would lead through the page, and a page that adds
- * them in a loop would leave no way back. So the page has a list of its own, which does what a visitor's does and is none of the browser's.
+ * The page's own history. A frame's entries would be the tab's: *Back* would go through the page, and a page that adds entries in a loop
+ * would leave no way back. So the page gets a list of its own, which works as in a visitor's browser.
  */
 interface Entry {
   state: unknown
@@ -21,7 +21,7 @@ export function keepHistory(): void {
   const go = (by = 0): void => {
     const to = entries[at + by]
     if (!to || by === 0) return
-    // As a browser does it: later, and told by events.
+    // Asynchronous, with events, as in a browser.
     setTimeout(() => {
       const from = location.href
       at += by
@@ -38,7 +38,7 @@ export function keepHistory(): void {
   method('pushState', (state: unknown, unused: string, url?: string | URL | null) => {
     const entry = put(state, unused, url)
     entries.splice(++at, Infinity, entry)
-    // As many as a browser keeps.
+    // Browsers' limit.
     if (entries.length > MOST) at -= entries.splice(0, entries.length - MOST).length
   })
   method('replaceState', (state: unknown, unused: string, url?: string | URL | null) => {
@@ -49,7 +49,7 @@ export function keepHistory(): void {
   method('forward', () => go(1))
   define('length', { get: () => entries.length })
 
-  // A hash that a script sets: the same place, without an entry.
+  // A hash set by a script: the same place, without an entry.
   const navigation = (window as { navigation?: EventTarget }).navigation
   navigation?.addEventListener('navigate', (event) => {
     const to = event as Event & { hashChange: boolean; navigationType: string; destination: { url: string } }

@@ -1,15 +1,15 @@
 /**
- * Bounds how often the page speaks to the application. What it says goes through the browser, which every frame of the application shares: where a
- * page says more than that can carry, the word that ends its frame waits behind all of it, and more comes meanwhile. So it is stopped here, where
- * it begins. A page that reaches the application by other names is stopped by the application alone.
+ * Limits how often the page sends messages to the application. All frames share the browser's message queue: with too many messages, the
+ * one that stops the frame would wait behind them. So they are limited here, at their source. A page that gets at the application by
+ * other names is stopped by the application alone.
  */
 
-/** A page that says all it has in every frame of a screen that draws 240 of them says less. */
+/** Enough for a message in every frame at 240 Hz, with reserve. */
 const MOST_A_SECOND = 600
 
 /**
- * The page's own `parent`, which it may replace as ever, until it asks for it more often than a page that speaks has to.
- * @param onLoud called once, with the way to the application; from then on the page has none by that name
+ * Replaces the page's `parent` until the page reads it too often. The page may still assign it.
+ * @param onLoud called once with the way to the application; afterwards the page has none by that name
  */
 export function boundSpeech(onLoud: (application: Window) => void): void {
   const own = Object.getOwnPropertyDescriptor(window, 'parent')

@@ -1,6 +1,6 @@
 /**
- * Ways out that no policy of every browser closes. Chromium is told by a header to connect to nothing but the page's own host; here they are
- * taken from the page before its scripts run, and from frames that it makes, as soon as it has them.
+ * Blocks network access that no policy covers in every browser. Chromium is told by a header to connect only to the page's host; here
+ * the functions are removed before page scripts run, and from frames that the page adds.
  */
 const NAMES = ['RTCPeerConnection', 'webkitRTCPeerConnection', 'WebTransport']
 
@@ -24,13 +24,13 @@ export function closeWays(): void {
         },
       })
     }
-  // Those that are reached by another way than their element.
+  // Frames reached other than by their element.
   new MutationObserver(() => {
     for (let i = 0; i < window.length; i++) reach(window[i] ?? null)
   }).observe(document, { childList: true, subtree: true })
 }
 
-/** A frame of another origin is another's, and has a policy of its own. */
+/** A frame of another origin has a policy of its own. */
 function reach(inner: Window | null): void {
   try {
     if (inner) take(inner)

@@ -1,7 +1,4 @@
-/**
- * What the agent calls, as it was before any script of the page ran: a page that changes the browser's own prototypes later changes nothing of
- * these, and so never comes to hold the agent's port.
- */
+/** Functions that the agent calls, saved before page scripts run: a page that changes prototypes later can't get the agent's port. */
 const { apply } = Reflect
 const getter = (of: object, name: string) => Object.getOwnPropertyDescriptor(of, name)!.get!
 const setter = (of: object, name: string) => Object.getOwnPropertyDescriptor(of, name)!.set!

@@ -1,8 +1,8 @@
 import databases from '../../dist/databases.js?raw'
 
 /**
- * What a page keeps between visits. A browser that lets no frame of another site keep anything throws where a page asks; for a visitor it does
- * not, so the page gets a storage of its own that lasts as long as it is shown.
+ * Storage of the page. Browsers that block storage in third-party frames throw; for a visitor they don't, so the page gets storage in
+ * memory.
  */
 export function keepStorage(): void {
   let isRefused = false
@@ -15,14 +15,14 @@ export function keepStorage(): void {
       Object.defineProperty(window, name, { configurable: true, enumerable: true, get: () => kept })
     }
   }
-  // What keeps one from a page keeps all from it.
+  // A browser that blocks one blocks all.
   if (isRefused)
     for (const name of LENT) Object.defineProperty(window, name, { configurable: true, enumerable: true, get: () => lendDatabases(name) })
 }
 
 const LENT = ['indexedDB', 'caches'] as const
 
-/** Takes the place of both, at the first word of either. */
+/** Replaces both at the first use of either. */
 function lendDatabases(name: string): unknown {
   for (const lent of LENT) Reflect.deleteProperty(window, lent)
   const script = document.createElement('script')

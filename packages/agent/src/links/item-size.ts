@@ -1,13 +1,13 @@
-/** How much room a menu's link has for who presses it and who reads it. */
+/** Whether a menu's links are large enough to press and to read. */
 import type { SizeProblem } from '@waybell/core'
 import { isShown } from './marks.ts'
 
-/** The least that a target measures each way, in px. @see WCAG 2.2, 2.5.8, Target size (minimum) */
+/** Min target size each way, in px. @see WCAG 2.2, 2.5.8, Target size (minimum) */
 const LEAST = 24
 
 const middleOf = ({ left, top, width, height }: DOMRect) => ({ x: left + width / 2, y: top + height / 2 })
 
-/** Smaller than that, and so near to another of the menu's links that the two cannot be told apart by a finger. */
+/** True for a link smaller than that and so close to another that a finger can't tell them apart. */
 function isTight(link: Element, menu: Element): boolean {
   const box = link.getBoundingClientRect()
   if (!box.width || (box.width >= LEAST && box.height >= LEAST)) return false
@@ -16,7 +16,7 @@ function isTight(link: Element, menu: Element): boolean {
     if (other === link || link.contains(other) || other.contains(link) || !isShown(other)) return false
     const there = other.getBoundingClientRect()
     const isSmall = there.width < LEAST || there.height < LEAST
-    // A circle around the middle of this one, and the other one, or the circle around its middle.
+    // A circle around this one's centre, and the other's box or circle.
     const [dx, dy] = isSmall
       ? [middleOf(there).x - x, middleOf(there).y - y]
       : [Math.max(there.left - x, 0, x - there.right), Math.max(there.top - y, 0, y - there.bottom)]
@@ -26,7 +26,7 @@ function isTight(link: Element, menu: Element): boolean {
 
 const scrolls = (el: Element): boolean => /auto|scroll/.test(getComputedStyle(el).overflowX) && el.scrollWidth > el.clientWidth + 1
 
-/** Some of its label is out of reach: beside the viewport where nothing scrolls, or cut off by what it stands in. */
+/** True when part of its label is out of reach: beside a viewport that doesn't scroll, or clipped. */
 function isCut(link: Element): boolean {
   const range = document.createRange()
   range.selectNodeContents(link)
@@ -36,7 +36,7 @@ function isCut(link: Element): boolean {
   for (let e: Element | null = link; e && e !== document.body; e = e.parentElement) {
     if (scrolls(e)) return false
     const { overflowX, clipPath, position } = getComputedStyle(e)
-    // What is there for who hears it alone is no label that is seen.
+    // Text for screen readers only isn't visible.
     if (clipPath !== 'none') return false
     if (overflowX !== 'visible') {
       const box = e.getBoundingClientRect()
@@ -47,12 +47,12 @@ function isCut(link: Element): boolean {
     if (position === 'fixed') break
   }
   const own = link.getBoundingClientRect()
-  // Words that were put away beside a link that is in view are for who hears it, and a picture stands for them.
+  // Text moved out of view beside a visible link is for screen readers; an icon replaces it.
   const isPutAway = (words.right <= left || words.left >= right) && own.left >= left - 1 && own.right <= right + 1
   return !isPutAway && (words.left < left - 1 || words.right > right + 1)
 }
 
-/** In more than one line, in a menu whose items stand beside each other. */
+/** True for several lines, in a menu with items in a row. */
 function isWrapped(link: Element, menu: Element): boolean {
   const others = [...menu.querySelectorAll('a[href]')].filter((a) => a !== link && isShown(a)).map((a) => a.getBoundingClientRect())
   const box = link.getBoundingClientRect()

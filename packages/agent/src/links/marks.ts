@@ -1,6 +1,6 @@
 /** How a marked item looks, read from computed styles. */
 
-/** Names of classes by which pages mark an item. */
+/** Class names by which pages mark an item. */
 export const MARKING = /^(is-|nav-|menu-)?(active|current|selected)(-?(item|page|link|menu-?item))?$|^current[-_]menu[-_]item$/i
 const LOOKS = [
   'color',
@@ -24,21 +24,21 @@ const LOOKS = [
 
 const looks = (style: CSSStyleDeclaration): string => LOOKS.map((name) => style[name]).join('|')
 
-/** Of an element, and of what its style draws before and behind it. */
+/** Computed look of an element with its `::before` and `::after`. */
 export const lookOf = (el: Element): string =>
   ['', '::before', '::after']
     .map((part) => {
       const style = getComputedStyle(el, part || undefined)
-      // A box that is not drawn looks like nothing, whatever is said of it.
+      // A pseudo-element without content has no look.
       return part && (style.content === 'none' || style.content === 'normal') ? '' : `${looks(style)}|${part && style.width}`
     })
     .join('/')
 
-/** In a list that is open, and in no other way out of sight. */
+/** True when visible, including its open list. */
 export const isShown = (el: Element): boolean =>
   el.getClientRects().length > 0 && (el.checkVisibility?.({ visibilityProperty: true }) ?? true)
 
-/** Under rules, and without transitions, under which a computed value is for a moment still the old one. */
+/** Evaluates under extra rules and without transitions, which would give old computed values. */
 export function underSheet<T>(rules: string, see: () => T): T {
   const sheet = new CSSStyleSheet()
   sheet.replaceSync(`*, *::before, *::after { transition: none !important; } ${rules}`)

@@ -1,37 +1,37 @@
-/** Menus that are shut on a small screen: opened as a visitor opens them before a link in them is tried, and shut again behind it. */
+/** Opens menus that are closed on small screens, as a visitor does, and closes them after trying a link. */
 import { isInReach, MADE } from '@waybell/core/contract'
 import { isShown } from './marks.ts'
 import { jumpTo, scroller } from '../page/scroller.ts'
 import { untilQuiet } from '../page/settle.ts'
 import { placeHash } from '../survey/built.ts'
 
-/** What may be pressed to open or to shut something. */
+/** Elements that may open or close something. */
 const BUTTONS =
   'button, summary, label[for], [role=button], [aria-expanded], [aria-controls], [aria-haspopup], [data-toggle], [data-bs-toggle], [onclick], a:not([href]), a[href^="#"], a[href^="javascript:"]'
 const OPENS = /menu|nav|burger|toggle|drawer|trigger|☰|≡/i
 const SHUTS = /close|shut|dismiss|schlie(ß|ss)en|fermer|cerrar|(^|\s)[×✕✖x]\s*$/i
 
-/** As many are tried at most. */
+/** Max candidates tried. */
 const MOST = 5
-/** On a page that never rests: as long as what opens or shuts may take, and a menu to shut itself, in ms. */
+/** On a page that never rests: max time to open or close, and for a menu to close itself, in ms. */
 const BEGINS = 600
 const LONGEST = 900
 
 interface Known {
-  /** What opens it; null where nothing was found to. */
+  /** Its opener; null if none was found. */
   opener: HTMLElement | null
-  /** Its links that are out of reach while it is shut. */
+  /** Its links that are out of reach while closed. */
   links: readonly Element[]
-  /** It is open no more behind a press of its links. */
+  /** It closes after a press of its links. */
   shutsItself: boolean
 }
 let known = new WeakMap<Element, Known>()
-/** Before links are tried anew: the page may do otherwise by now. */
+/** Before new tries: the page may behave differently now. */
 export const forgetOpenings = (): void => void (known = new WeakMap())
 
 const canReach = (el: Element): boolean => isShown(el) && isInReach<Element>(el, document)
 
-/** Further down the page than is seen now it may be in reach all the same. */
+/** Below the visible part, it may still be in reach. */
 const isBelow = (el: Element): boolean => isShown(el) && el.getBoundingClientRect().top >= innerHeight
 
 const namesOf = (el: Element): string =>
@@ -43,7 +43,7 @@ const namesOf = (el: Element): string =>
     (el.textContent ?? '').trim().slice(0, 40),
   ].join(' ')
 
-/** What an attribute of it names is the list, or holds it. */
+/** True when an attribute refers to the list or an element around it. */
 const namesIt = (el: Element, link: Element): boolean =>
   ['aria-controls', 'data-target', 'data-bs-target', 'popovertarget', 'href'].some((name) => {
     const id = el.getAttribute(name)?.replace(/^#/, '')
@@ -52,7 +52,7 @@ const namesIt = (el: Element, link: Element): boolean =>
 
 const isButton = (el: Element): boolean => !/^#./.test(el.getAttribute('href') ?? '')
 
-/** Levels up from the link to what holds both. */
+/** Levels from the link to the common ancestor. */
 function apart(el: Element, link: Element): number {
   let levels = 0
   for (let e = link.parentElement; e && !e.contains(el); e = e.parentElement) levels++
@@ -63,7 +63,7 @@ const buttonsInReach = (): HTMLElement[] => [...document.querySelectorAll<HTMLEl
 
 const buttonsBy = (link: Element, words: RegExp): HTMLElement[] =>
   buttonsInReach()
-    // A link to what is no menu leads there.
+    // A link to something that isn't a menu goes there.
     .filter((el) => !el.contains(link) && (namesIt(el, link) || (isButton(el) && words.test(namesOf(el)))))
     .map((el) => ({ el, rank: namesIt(el, link) ? -1 : apart(el, link) }))
     .sort((a, b) => a.rank - b.rank)
@@ -76,7 +76,7 @@ async function pressUntil(button: HTMLElement, isDone: () => boolean): Promise<b
   return isDone()
 }
 
-/** What was pressed has opened something else, or nothing. */
+/** Undoes a press that opened something else, or nothing. */
 async function takeBack(opener: HTMLElement, before: ReadonlySet<Element>): Promise<void> {
   const shuts = buttonsInReach().find((el) => !before.has(el) && SHUTS.test(namesOf(el)))
   if (shuts) shuts.click()
@@ -84,7 +84,7 @@ async function takeBack(opener: HTMLElement, before: ReadonlySet<Element>): Prom
   await untilQuiet(BEGINS)
 }
 
-/** A menu that pushes the page aside may be out of reach where a press took the page along. */
+/** A menu that pushes the page aside may be out of reach after a press. */
 function isOpen({ links }: Pick<Known, 'links'>): boolean {
   const box = scroller()
   const aside = box.scrollLeft
@@ -96,8 +96,7 @@ function isOpen({ links }: Pick<Known, 'links'>): boolean {
 
 /**
  * Opens the menu of a link that is out of reach.
- * @returns true where it did. Where nothing does, or the menu was seen to shut itself behind a press, it is left as it is, and so is one that
- * was made: what that does is known.
+ * @returns true if it did. Menus without opener, menus that close themselves and made menus are left alone.
  */
 export async function open(menu: Element, link: Element): Promise<boolean> {
   if (menu.hasAttribute(MADE) || canReach(link) || isBelow(link)) return false
@@ -105,7 +104,7 @@ export async function open(menu: Element, link: Element): Promise<boolean> {
   if (was) return !!was.opener && !was.shutsItself && pressUntil(was.opener, () => isOpen(was))
   const all = [...menu.querySelectorAll('a[href]')]
   const links = all.filter((l) => !canReach(l) && !isBelow(l))
-  // Where more can be pressed than not, it is a list within it that is shut.
+  // With most links in reach, it's a list inside that is closed.
   for (const opener of links.length > all.length / 2 ? buttonsBy(link, OPENS) : []) {
     const before = new Set(buttonsInReach())
     if (await pressUntil(opener, () => isOpen({ links }))) {
@@ -118,23 +117,23 @@ export async function open(menu: Element, link: Element): Promise<boolean> {
   return false
 }
 
-/** It has no box, or stands beside what is seen. */
+/** True without a box, or beside the viewport. */
 export function isAside(menu: Element): boolean {
   const { left, right } = menu.getBoundingClientRect()
   return !menu.getClientRects().length || right <= 0 || left >= innerWidth
 }
 
-/** What cannot be seen at all is in use on this screen where something opens it. It is shut again. */
+/** Finds openers of invisible menus, and closes those again. */
 export async function findOpeners(menus: readonly Element[]): Promise<void> {
   for (const menu of menus) {
-    // What shuts it may be a link as well, and stand before the others.
+    // The closing button may also be a link, and come first.
     const link = isAside(menu) ? [...menu.querySelectorAll('a[href]')].find((a) => placeHash(a) !== null) : null
     if (link && (await open(menu, link))) await shut(menu, link)
   }
 }
 export const canOpen = (menu: Element): boolean => !!known.get(menu)?.opener
 
-/** Behind a press in a menu that was opened: it does not shut itself. What takes a moment to go is waited for. */
+/** True when an opened menu stays open after a press; waits for closing animations. */
 export async function isLeftOpen(menu: Element): Promise<boolean> {
   const of = known.get(menu)!
   if (isOpen(of)) await untilQuiet(LONGEST)
@@ -142,10 +141,10 @@ export async function isLeftOpen(menu: Element): Promise<boolean> {
   return !of.shutsItself
 }
 
-/** Shuts a menu that was opened. @returns what did; null where nothing was found to */
+/** Closes an opened menu. @returns the button that did; null if none was found */
 export async function shut(menu: Element, link: Element): Promise<Element | null> {
   const of = known.get(menu)!
-  // What opened it may have gone out of view with the page.
+  // The opener may have scrolled away.
   if (!canReach(of.opener!)) {
     jumpTo(0)
     scroller().scrollTo({ left: 0, behavior: 'instant' })

@@ -1,4 +1,4 @@
-/** One link of a walk: from rest, followed as a click does it, and what came of it. */
+/** One link of a walk: follows it from rest, as a click does, and reads the result. */
 import { MADE_BAR, MENU } from '@waybell/core/contract'
 import { reachNow, stayingBars } from '../survey/bars.ts'
 import { followAsLink, targetOf } from './follow.ts'
@@ -7,7 +7,7 @@ import { onPage, position, viewTop } from '../page/scroller.ts'
 import { withoutMotion } from '../page/motion.ts'
 import { moveTo, twoFrames, untilStill } from '../page/settle.ts'
 
-/** @param from where the page is to stand before; beyond the end is the end */
+/** @param from start position; beyond the end means the end */
 export async function visit(hash: string, from: number): Promise<Visit> {
   const motion = withoutMotion()
   try {
@@ -23,10 +23,10 @@ async function visited(hash: string, from: number): Promise<Visit> {
   const before = position()
   await followAsLink(hash)
   const top = () => targetOf(hash)?.getBoundingClientRect().top ?? 0
-  // Where nothing has to move, nothing tells that it is over.
+  // Without movement, no event ends it.
   const limit = performance.now() + (Math.abs(top()) < 4 ? 400 : 2500)
   while (position() === before && performance.now() < limit) await twoFrames()
-  // The script in the page may put an arrival right once the header has come to rest. `scrollend` comes before that, and doesn't come where
+  // The script may correct an arrival once the header is at rest. `scrollend` comes earlier, and doesn't come
   // nothing has to move.
   await untilStill(position, 600, 6000)
   const own = (document.querySelector(MADE_BAR)?.getBoundingClientRect().bottom ?? 0) - viewTop()

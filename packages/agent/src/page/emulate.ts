@@ -1,4 +1,4 @@
-/** What a screen has and a frame of its size has not: bars that lie over the page, and larger text. In sheets of its own, so that the document stays the page's. */
+/** Emulates what a frame lacks: bars over the page, and larger text. By adopted style sheets, so that the document stays unchanged. */
 import type { Emulated } from '../messages.ts'
 import { rulesNow } from './rules.ts'
 
@@ -11,17 +11,17 @@ function adopt(sheet: CSSStyleSheet, isOn: boolean): void {
   if (document.adoptedStyleSheets.includes(sheet) !== isOn) document.adoptedStyleSheets = isOn ? [...others, sheet] : others
 }
 
-/** What was asked for last. */
+/** Last request. */
 let asked: Emulated
 
 /**
- * A phone lays its bars over the page. Larger text is given to `html`, by which all that is said in `rem`, `em` or percent goes; what media queries
- * say in `em` does not follow, and what the page says in px stays, as it does for a visitor.
+ * A phone lays its bars over the page. Larger text is set on `html` and affects `rem`, `em` and percent; media queries in `em` and sizes
+ * in px don't change, as for a visitor.
  */
 export function emulate({ touch, text }: Emulated): void {
   asked = { touch, ...(text && { text }) }
   adopt(noBars, touch)
-  // Its styles may still be on their way.
+  // Style sheets may still be loading.
   if (document.readyState !== 'complete') addEventListener('load', () => emulate(asked), { once: true })
   if (!text && !document.adoptedStyleSheets.includes(larger)) return
   larger.replaceSync('')
@@ -31,7 +31,7 @@ export function emulate({ touch, text }: Emulated): void {
   if (text && followsVisitor(root)) larger.replaceSync(`html { font-size: ${(usual * text) / 100}px !important; }`)
 }
 
-/** The page's own size of text on its root goes by the visitor's: none is said, or in a unit that does. */
+/** True when the root's text size follows the visitor's: unset, or in a relative unit. */
 function followsVisitor(root: HTMLElement): boolean {
   const said = [...rulesNow().flatMap((r) => (root.matches(r.selectorText) ? r.style.fontSize : [])), root.style.fontSize]
     .filter(Boolean)

@@ -1,13 +1,13 @@
-/** Takes the motion out of scrolling, and gives it back. */
+/** Makes scrolling instant, and restores it. */
 import { scroller } from './scroller.ts'
 
 const isAtOnce = ([to]: unknown[]): boolean => (to as ScrollToOptions | undefined)?.behavior === 'instant'
 
 /**
- * Makes smooth scrolling instant, whether style or script asks for it. How far smooth scrolling overshoots depends on how busy the machine is, and a
- * header that watches the direction answers to that.
- * @param onJump before a script moves the page at once by its own will
- * @returns what gives the motion back
+ * Makes smooth scrolling instant, for styles and scripts. Otherwise overshoot would depend on the machine's load, and headers that watch
+ * the scroll direction react to it.
+ * @param onJump called before a script scrolls
+ * @returns restores it
  */
 export function withoutMotion(onJump?: () => void): () => void {
   const still = new CSSStyleSheet()

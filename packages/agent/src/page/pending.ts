@@ -1,31 +1,29 @@
 /**
- * What the scripts of a page have yet to do: their timers and frame requests are counted, so that whoever waits for the page goes on in the
- * frame in which nothing is left, and no guess about time is needed. Installed before any script of the page runs.
- *
- * A chain of tasks, each asked for by the one before, has one beginning. One that began long ago never ends, as an animation loop doesn't,
- * and isn't waited for.
+ * Counts pending timers and frame requests of page scripts, so that waits end in the frame in which none is left, without guessing.
+ * Installed before any page script. A chain of tasks, each started by the one before, counts from its start; one that started long ago,
+ * such as an animation loop, isn't waited for.
  */
 
-/** A timer that takes longer is a clock of the page's own, as that of a carousel, in ms. */
+/** A longer timer is a clock, such as a carousel's, in ms. */
 const LONG = 1000
-/** A chain that goes on for so long has no end, in ms. */
+/** A chain that runs this long is endless, in ms. */
 const ENDLESS = 4000
 
 interface Task {
   /** When its chain began. */
   began: number
-  /** When it's called, as far as that is known; null for the next frame. */
+  /** Due time, if known; null for the next frame. */
   due: number | null
 }
 
 const tasks = new Map<string, Task>()
 let steps = 0
-/** Counts what the page's tasks do: one more for each that is asked for or runs, but for those of a chain without end. */
+/** Number of tasks started or run, without endless chains. */
 export const done = (): number => steps
-/** Beginning of the chain that runs now. */
+/** Start of the running chain. */
 let current: number | null = null
 
-/** The browser's own, as they are before a script of the page may replace them. */
+/** The browser's own functions, before page scripts can replace them. */
 const own = {
   setTimeout: window.setTimeout.bind(window),
   requestAnimationFrame: window.requestAnimationFrame.bind(window),
@@ -38,14 +36,12 @@ export const nextFrame = (): Promise<void> => new Promise((done) => own.requestA
 
 const isEndless = ({ began }: Pick<Task, 'began'>): boolean => own.now() - began >= ENDLESS
 
-/** How many tasks of the page's are waiting that come to an end. */
+/** Number of waiting tasks, without endless chains. */
 export const pending = (): number => [...tasks.values()].filter((task) => !isEndless(task)).length
-/** Something in the page goes on without end: it may move the page at any time. */
+/** True when something runs endlessly and may move the page at any time. */
 export const isRunningOn = (): boolean => [...tasks.values()].some(isEndless)
 
-/**
- * How long nothing happens, as far as the page's own tasks say: until the first timer that is waited for, in ms. 0 where a frame is asked for.
- */
+/** Time until the first awaited timer, in ms; 0 if a frame is requested. */
 export function idle(): number {
   let until = Infinity
   for (const task of tasks.values()) if (!isEndless(task)) until = Math.min(until, task.due ?? 0)
@@ -66,7 +62,7 @@ function runIn(began: number, call: Callback, self: unknown, given: unknown[]): 
   }
 }
 
-/** Replaces a function that asks for a call, and the one that takes that back. */
+/** Wraps a scheduling function and its cancel function. */
 function count(ask: string, cancel: string, isOnce: boolean): void {
   const isTimer = cancel.startsWith('clear')
   const asks = Reflect.get(window, ask) as (call: unknown, ...more: unknown[]) => number
@@ -90,7 +86,7 @@ function count(ask: string, cancel: string, isOnce: boolean): void {
     return id
   })
   define(cancel, (id) => {
-    // Timers and intervals share their numbers.
+    // Timers and intervals share IDs.
     for (const name of isTimer ? ['clearTimeout', 'clearInterval'] : [cancel]) tasks.delete(`${name} ${String(id)}`)
     cancels.call(window, id)
   })

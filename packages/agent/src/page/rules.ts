@@ -1,6 +1,6 @@
-/** Style rules of the page, as far as they can be read. */
+/** The page's style rules, as far as readable. */
 
-/** Those that hold now, in the order in which they stand. Of sheets of another host none is read. */
+/** Rules that apply now, in order. Sheets of other hosts aren't readable. */
 export function rulesNow(): CSSStyleRule[] {
   return [...document.styleSheets].flatMap(rulesIn)
 }
@@ -20,19 +20,19 @@ function rulesIn(holder: CSSStyleSheet | CSSGroupingRule): CSSStyleRule[] {
   })
 }
 
-/** Of a selector’s own element, at its end or before a comma. */
+/** `:target` on a selector's subject. */
 const TARGET = /:target(?![\w-])(?=[^\s>+~]*(?:,|$))/g
 
 const asTargets = new CSSStyleSheet()
 
 /**
- * Looks at the page as if every element were the one that a link leads to: what a style says of `:target` counts only once one has been followed.
- * Of that, only `scroll-margin-top` is taken, which moves nothing.
+ * Evaluates as if every element were the target, for `scroll-margin-top` only, which moves nothing: `:target` applies only after
+ * following a link.
  */
 export function asIfTargets<T>(look: () => T): T {
   const rules = rulesNow().flatMap(({ selectorText, style }) => {
     const margin = style.getPropertyValue('scroll-margin-top')
-    // Matches everything, and weighs as much.
+    // Matches everything with the same specificity.
     const selector = selectorText.replace(TARGET, ':nth-child(n)')
     return margin && selector !== selectorText
       ? `${selector} { scroll-margin-top: ${margin} ${style.getPropertyPriority('scroll-margin-top') && '!important'}; }`

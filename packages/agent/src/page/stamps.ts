@@ -1,4 +1,4 @@
-/** Elements of the page by their position in the source, from the stamps that the server or the command line put there. */
+/** Elements by source position, from the stamps that server or command line added. */
 const STAMP = 'data-wb-at'
 const byAt = new Map<number, Element>()
 const atOf = new WeakMap<Element, number>()
@@ -9,11 +9,11 @@ function take(el: Element): void {
   el.removeAttribute(STAMP)
   const at = Number(stamp)
   atOf.set(el, at)
-  // The parser repeats an unclosed formatting element; its first copy stands for it.
+  // The parser repeats unclosed formatting elements; the first counts.
   if (!byAt.has(at)) byAt.set(at, el)
 }
 
-/** Called once, before the page's first script: stamps go before anything of the page can see them. */
+/** Called once, before the page's first script, so that nothing in the page sees the stamps. */
 export function collectStamps(): void {
   const observer = new MutationObserver((records) => {
     for (const record of records)
@@ -34,7 +34,7 @@ export function collectStamps(): void {
   )
 }
 
-/** Another element stands for one of the page's from now on. */
+/** Another element now stands for one of the source. */
 export function standIn(at: number, el: Element): void {
   byAt.set(at, el)
   atOf.set(el, at)

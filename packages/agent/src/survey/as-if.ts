@@ -1,8 +1,8 @@
-/** What would be, tried out in the page and taken back at once, so that nobody sees it. */
+/** Tries a change in the page and undoes it at once, invisibly. */
 
 const still = (el: HTMLElement): void => el.style.setProperty('transition', 'none', 'important')
 
-/** What `read` gives while elements have other declarations. Nothing of the page moves to them, nor back. */
+/** Evaluates `read` with other declarations on elements, without transitions. */
 export function asIf<T>(others: readonly (readonly [HTMLElement, Readonly<Record<string, string>>])[], read: () => T): T {
   const own = new Map(others.map(([el]) => [el, el.getAttribute('style')]))
   const restore = (el: HTMLElement) => {
@@ -21,7 +21,7 @@ export function asIf<T>(others: readonly (readonly [HTMLElement, Readonly<Record
       restore(el)
       still(el)
     }
-    // Taken in before its own transition holds again, which else would lead it back.
+    // Applied before its transition is restored, which would animate it back.
     for (const el of own.keys()) void el.offsetHeight
     for (const el of own.keys()) restore(el)
   }

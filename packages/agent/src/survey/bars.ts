@@ -1,4 +1,4 @@
-/** What stays at the viewport's top, or its bottom, while the page scrolls, by what the browser makes of it, and how far it reaches. */
+/** Bars that stay at the viewport's top or bottom while scrolling, and their reach. */
 import { coversEdge, HEADER, lasts } from '@waybell/core/contract'
 import { innerScroller, scroller, topOf, viewHeight, viewTop } from '../page/scroller.ts'
 import { isPiece } from '../edits/patch.ts'
@@ -11,7 +11,7 @@ export interface Bar {
 
 type Edge = 'top' | 'bottom'
 
-/** Beyond this many elements, only those that can be met at that edge of the viewport are asked for their style. */
+/** With more elements, only those that can be hit at that edge are checked. */
 const MANY = 20000
 
 function possibleBars(edge: Edge): Iterable<Element> {
@@ -25,7 +25,7 @@ function possibleBars(edge: Edge): Iterable<Element> {
   return [...met].sort((a, b) => (a.compareDocumentPosition(b) & Node.DOCUMENT_POSITION_FOLLOWING ? -1 : 1))
 }
 
-/** Elements that stay at that edge of the viewport while the page scrolls under them. */
+/** Elements that stay at that edge while the page scrolls. */
 export function stayingBars(edge: Edge = 'top'): Bar[] {
   const { innerWidth: width } = window
   const inner = innerScroller()
@@ -46,17 +46,17 @@ export function stayingBars(edge: Edge = 'top'): Bar[] {
   return out
 }
 
-/** How far the bars reach down now over what is seen of the page, as drawn; 0 while they are out of sight. */
+/** Current reach of the bars over the visible page, as drawn; 0 while hidden. */
 export function reachNow(bars: readonly Bar[]): number {
   const above = viewTop()
   let reach = 0
   for (const { el } of bars) {
     const box = el.getBoundingClientRect()
     const style = getComputedStyle(el)
-    // One that a script makes stay once the page has moved does not stay yet.
+    // One that becomes fixed by script on scroll doesn't stay yet.
     if (style.position !== 'fixed' && style.position !== 'sticky') continue
     if (style.visibility === 'hidden' || box.bottom <= 0) continue
-    // A sticky one counts as stuck, also where the page's top still holds it lower.
+    // Sticky bars count as stuck, even if the page's top still holds them lower.
     reach = Math.max(
       reach,
       style.position === 'sticky' ? Math.min(box.bottom - above, parseFloat(style.top) + box.height) : box.bottom - above,
@@ -65,16 +65,16 @@ export function reachNow(bars: readonly Bar[]): number {
   return reach
 }
 
-/** How far up what stays at the bottom of what is seen reaches now, in px. */
+/** Current reach of bars at the bottom, in px. */
 export function bottomNow(): number {
   const end = viewTop() + viewHeight()
   return Math.max(0, ...stayingBars('bottom').map(({ el }) => end - Math.max(viewTop(), el.getBoundingClientRect().top)))
 }
 
-/** What is as high as this share of what is seen is laid over the page, and no header of it. */
+/** An element this share of the viewport's height is an overlay, not a header. */
 const OVERLAY = 0.95
 
-/** True where a header stays over more of what is seen than leaves room to read beside it. */
+/** True when a header leaves too little of the viewport to read. */
 export function staysOver(el: HTMLElement): boolean {
   const { position, top } = getComputedStyle(el)
   const inner = innerScroller()
@@ -90,7 +90,7 @@ export function staysOver(el: HTMLElement): boolean {
   )
 }
 
-/** True where a static header would stay over most of the page if it were sticky. */
+/** True when a static header would stay over most of the page if sticky. */
 export function canStay(el: HTMLElement): boolean {
   const box = el.getBoundingClientRect()
   const position = getComputedStyle(el).position
@@ -112,7 +112,7 @@ export function canStay(el: HTMLElement): boolean {
   return !isRow && lasts('sticky', el, parent, scroller())
 }
 
-/** A bar laid over the page's top, across all of it: fixed, it would be in the same place. */
+/** A bar over the page's top, full width: fixed, it would be in the same place. */
 function liesOver(el: HTMLElement): boolean {
   const box = el.getBoundingClientRect()
   const parent = el.offsetParent
@@ -127,7 +127,7 @@ function liesOver(el: HTMLElement): boolean {
   )
 }
 
-/** The nearest element, from `el` outwards, that the source has. */
+/** The nearest element of the source, from `el` outwards. */
 export function sourceElement(el: Element): number | null {
   return positionOf(el) ?? null
 }

@@ -1,4 +1,4 @@
-/** What the page's own scripts built: it has no place in the source. */
+/** Content built by page scripts, which isn't in the source. */
 import { decodeFragment, fragmentOf, PIECE } from '@waybell/core/contract'
 import type { BuiltMenu, BuiltTarget, Survey } from '@waybell/core/survey'
 import { hashOfLink, targetOf } from '../links/follow.ts'
@@ -8,11 +8,11 @@ import { elementAt, positionOf } from '../page/stamps.ts'
 const MOST = 50
 const MOST_MENUS = 10
 
-// The page as a whole, and drawings, have no place in the source either.
+// The root and drawings aren't in the source either.
 const isBuilt = (el: Element): boolean => positionOf(el) === undefined && !el.matches('html, body') && !el.closest(`svg, [${PIECE}]`)
 const wordsOf = (el: Element): string => (el.textContent ?? '').trim().replace(/\s+/g, ' ')
 
-/** A link’s hash to a place of this page. */
+/** A link's hash, if it leads to this page. */
 export function placeHash(link: Element): string | null {
   const hash = hashOfLink(link)
   return hash !== null && hash.length > 1 ? hash : null
@@ -23,7 +23,7 @@ export interface BuiltLinks {
   links: HTMLAnchorElement[]
 }
 
-/** The most of what is to be read in an element are these links. */
+/** True when most of an element's text is these links. */
 const isMostly = (el: Element, links: readonly Element[]): boolean =>
   links.reduce((n, a) => n + wordsOf(a).length, 0) >= wordsOf(el).length / 2
 
@@ -35,10 +35,7 @@ function menuAround(link: Element): Element {
   return list ?? link.closest('header, footer, aside') ?? link.parentElement!
 }
 
-/**
- * Menus of links that scripts built, in page order.
- * @param known menus that are known otherwise; what stands in them is theirs
- */
+/** Menus of links built by scripts, in page order. @param known other menus; their content is theirs */
 export function builtMenus(known: readonly Element[]): BuiltLinks[] {
   const groups = new Map<Element, HTMLAnchorElement[]>()
   for (const link of document.querySelectorAll<HTMLAnchorElement>('a[href]')) {
@@ -53,7 +50,7 @@ export function builtMenus(known: readonly Element[]): BuiltLinks[] {
     .map(([menu, links]) => ({ menu, links: links.slice(0, MOST) }))
 }
 
-/** The element of the source that stands for a menu: it, or what holds it and little more. */
+/** The source element for a menu: itself, or one around it with little else. */
 function placeOf({ menu, links }: BuiltLinks, found: readonly Element[]): number | null {
   for (let e: Element | null = menu; e && e !== document.body; e = e.parentElement) {
     const at = positionOf(e)
@@ -64,7 +61,7 @@ function placeOf({ menu, links }: BuiltLinks, found: readonly Element[]): number
   return null
 }
 
-/** @param menus that the source has */
+/** @param menus of the source */
 export function builtByScripts(menus: readonly number[]): Omit<Survey['built'], 'targets'> {
   const found = menus.flatMap((at) => elementAt(at) ?? [])
   const headings = new Set<string>()
@@ -87,10 +84,7 @@ export function builtByScripts(menus: readonly number[]): Omit<Survey['built'], 
   }
 }
 
-/**
- * What links lead to and scripts built.
- * @param movedBy what the page loses above a place once it has moved, in px
- */
+/** Link targets built by scripts. @param movedBy px that the page loses above a position after scrolling */
 export function builtTargets(movedBy: (top: number) => number): BuiltTarget[] {
   const out = new Map<Element, BuiltTarget>()
   for (const link of document.querySelectorAll('a[href]')) {

@@ -1,4 +1,4 @@
-/** What the browser lays out only when it is near: laid out while the page is measured, so that nothing is measured by a guess. */
+/** Late parts: laid out while measuring, so nothing is measured from an estimate. */
 import type { SurveyEstimate } from '@waybell/core/survey'
 import { everyElement } from '../page/stamps.ts'
 import { asIf } from './as-if.ts'
@@ -28,10 +28,10 @@ export function layOut(late: readonly Late[]): () => void {
   }
 }
 
-/** Less than this is what would be there without anything in it, in px. */
+/** Less than this is an empty box's height, in px. */
 const BARE = 7
 
-/** While they are laid out: those that are as high as what is in them. */
+/** While laid out: those as high as their content. */
 export function estimatesOf(late: readonly Late[]): SurveyEstimate[] {
   const heights = () => late.map(([, el]) => contentHeight(el))
   const laidOut = heights()

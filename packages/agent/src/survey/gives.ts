@@ -1,22 +1,19 @@
-/** What a header can give up of its height: padding of its own, or of the one thing in it, without anything on the page moving for that. */
+/** Padding that a header can lose, its own or that of an element in it, without moving anything. */
 import type { SurveyHeader } from '@waybell/core/survey'
 import { pageHeight } from '../page/scroller.ts'
 import { positionOf } from '../page/stamps.ts'
 import { asIf } from './as-if.ts'
 
-/** So much stays of each padding, in px. */
+/** px that remain of each padding. */
 const LEAST = 2
-/** Less is not worth it, in px. */
+/** Min gain, in px. */
 const WORTH = 6
-/** So far down in the header. */
+/** Max depth in the header. */
 const DEEP = 4
 
 const SIDES = ['bottom', 'top', null] as const
 
-/**
- * By trying it out, all at once, so that nobody sees it.
- * @param tops of what may not move, in px
- */
+/** By trying it, all at once and invisibly. @param tops positions that must not move, in px */
 export function givesOf(header: HTMLElement, tops: () => Iterable<number>): SurveyHeader['gives'] {
   let el: HTMLElement | undefined = header
   for (let depth = 0; el && depth < DEEP; el = onlyOne(el), depth++) {
@@ -25,7 +22,7 @@ export function givesOf(header: HTMLElement, tops: () => Iterable<number>): Surv
     const [top, bottom] = [parseFloat(paddingTop), parseFloat(paddingBottom)]
     const by = Math.max(0, top - LEAST) + Math.max(0, bottom - LEAST)
     if (at === undefined || by < WORTH) continue
-    // What is out of the flow is made up for by nothing.
+    // Nothing compensates for elements out of the flow.
     for (const side of getComputedStyle(header).position === 'fixed' ? ([null] as const) : SIDES) {
       const margin = side && { side, own: parseFloat(getComputedStyle(header)[side === 'top' ? 'marginTop' : 'marginBottom']) }
       if (isStill(header, el, by, margin, tops)) return { at, top, bottom, margin }
@@ -36,7 +33,7 @@ export function givesOf(header: HTMLElement, tops: () => Iterable<number>): Surv
 
 type Margin = NonNullable<SurveyHeader['gives']>['margin']
 
-/** The header becomes smaller by that, and the page keeps its place. */
+/** True when the header shrinks and nothing else moves. */
 function isStill(header: HTMLElement, el: HTMLElement, by: number, margin: Margin, tops: () => Iterable<number>): boolean {
   const seen = () => [pageHeight(), ...tops()]
   const [before, height] = [seen(), header.offsetHeight]

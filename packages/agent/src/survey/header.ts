@@ -1,4 +1,4 @@
-/** The page's own header: its states while the page moves, and what it is. */
+/** The page's header: its states on scroll, and its properties. */
 import type { Survey, SurveyHeader } from '@waybell/core/survey'
 import { GLIDES } from '@waybell/core/contract'
 import type { SurveyRequest } from '../messages.ts'
@@ -13,17 +13,17 @@ import { closable, reachWithout } from './shut.ts'
 export interface HeaderStates {
   bars: Bar[]
   header: SurveyHeader | null
-  /** What is taken from the tops of parts after the page has moved, by part. */
+  /** px that parts lose above them after scrolling, by part. */
   movedBy: Map<number, number>
   near: Survey['near']
   bottom: number
-  /** What is the same while the header is at rest. */
+  /** Equal while the header is at rest. */
   key: () => string
 }
 
 const steadyKey = (bars: Bar[]) => `${reachNow(bars)} ${bars.map((b) => b.el.offsetHeight)} ${pageHeight()}`
 
-/** Moves the page to see what its header does; leaves it anywhere. @param look is told where it has come to rest on the way */
+/** Scrolls the page to see its header's states; leaves it anywhere. @param look called at each stop */
 export async function probeHeader(request: SurveyRequest, look: () => void): Promise<HeaderStates> {
   await moveTo(0)
   let bars = stayingBars()
@@ -44,7 +44,7 @@ export async function probeHeader(request: SurveyRequest, look: () => void): Pro
   const movedBy = new Map<number, number>()
   const near: Survey['near'] = []
   if (end > 0) {
-    // The first move is the one that counts as going down; a second look, a little higher, sees what comes back on the way up.
+    // The first scroll counts as going down; a second, slightly higher, shows what returns on the way up.
     await moveTo(Math.min(end, viewHeight()))
     await twoFrames()
     await moveTo(Math.min(end, viewHeight() * 1.5))
@@ -79,7 +79,7 @@ export async function probeHeader(request: SurveyRequest, look: () => void): Pro
   }
 }
 
-/** How far the header reaches where the first sections arrive, which may be before it changes its state. */
+/** The header's reach where the first sections arrive, maybe before its state changes. */
 async function nearArrivals(request: SurveyRequest, tops: Map<number, number>, bars: Bar[], moved: number): Promise<Survey['near']> {
   const out: Survey['near'] = []
   const close = request.parts.filter((p) => (tops.get(p.at) ?? 0) > moved && tops.get(p.at)! < viewHeight() / 2).slice(0, 4)
@@ -94,7 +94,7 @@ async function nearArrivals(request: SurveyRequest, tops: Map<number, number>, b
   return out
 }
 
-/** Of several bars, the one with the page's menu in it, else the lowest. */
+/** Of several bars, the one with the page's menu, else the lowest. */
 function mainOf(request: SurveyRequest, bars: readonly Bar[]): Bar | undefined {
   const known = headerElement(request.header)
   return (
@@ -103,10 +103,10 @@ function mainOf(request: SurveyRequest, bars: readonly Bar[]): Bar | undefined {
   )
 }
 
-/** More than so many bars no page has. */
+/** Max bars. */
 const MOST_BARS = 20
 
-/** What stays beside one, where the source has it. */
+/** Other bars that stay, if in the source. */
 const othersOf = (bars: readonly Bar[], el: HTMLElement): number[] =>
   [...new Set(bars.flatMap((b) => (b.el === el ? [] : (sourceElement(b.el) ?? []))))].slice(0, MOST_BARS)
 
@@ -154,7 +154,7 @@ function describeHeader(request: SurveyRequest, bars: Bar[], rest: number, moved
   }
 }
 
-/** From here on it is what an earlier handover wrote. */
+/** From here on, an earlier handover's. */
 const OURS = new RegExp(`(^|, )${GLIDES.split(',')[0]}`)
 
 function transitionOf(el: Element): string {
@@ -162,17 +162,17 @@ function transitionOf(el: Element): string {
   return /[1-9]/.test(transitionDuration) ? transition.split(OURS)[0]! : ''
 }
 
-/** It has another size once the page has moved, and now it has not the one that it had at rest: it may be on its way from the one to the other. */
+/** True when the header has two sizes and isn't at rest now: it may be animating. */
 export const mayBeMoved = ({ header, bars }: HeaderStates): boolean =>
   !!header && Math.abs(header.moved - header.rest) >= 1 && Math.abs(reachNow(bars) - header.rest) >= 1
 
-/** The header's height follows the layout; the difference between its states is kept. */
+/** The header's height follows the layout; the difference between its states stays. */
 export function currentHeader(request: SurveyRequest, { header, bars }: HeaderStates): SurveyHeader | null {
   if (!header) return null
   if (header.position === 'static' || header.position === 'absolute') {
     if (!headerElement(header.at)) return header
     const now = describeHeader(request, [], 0, 0, false)
-    // As it was seen before any edit.
+    // As before any edit.
     return now && { ...now, gives: header.gives, transition: header.transition }
   }
   if (position() > 0 || header.hides) return header

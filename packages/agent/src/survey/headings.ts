@@ -1,11 +1,11 @@
-/** Headings that do not say so: what looks like one, on a page that has none which do. */
+/** Headings without heading tags, on pages that have none. */
 import type { Survey } from '@waybell/core/survey'
 import { isShown } from '../links/marks.ts'
 import { everyElement } from '../page/stamps.ts'
 
 const LONGEST = 120
 const MOST = 500
-/** Larger than the text that follows by this much, or heavier by this much at no smaller size. */
+/** Larger than the following text by this factor, or heavier by this much at the same size. */
 const LARGER = 1.15
 const HEAVIER = 200
 
@@ -21,14 +21,14 @@ interface Like {
 const textIn = (el: Element): string => (el.textContent ?? '').trim().replace(/\s+/g, ' ')
 
 function sizeOf(el: Element): { size: number; weight: number } {
-  // What its words have, which may stand in an element of their own.
+  // The style of its text, which may be in a child.
   let inner = el
   while (inner.children.length === 1 && textIn(inner.children[0]!) === textIn(inner)) inner = inner.children[0]!
   const style = getComputedStyle(inner)
   return { size: parseFloat(style.fontSize), weight: Number(style.fontWeight) || 400 }
 }
 
-/** The element with the next words after one, in the block around both. */
+/** The element with the next text, within the block around both. */
 function nextText(el: Element, block: Element): Element | null {
   const walker = document.createTreeWalker(block, NodeFilter.SHOW_TEXT)
   walker.currentNode = el
@@ -41,7 +41,7 @@ function nextText(el: Element, block: Element): Element | null {
 
 const isInline = (el: Element): boolean => getComputedStyle(el).display.startsWith('inline')
 
-/** An inline element has a line to itself: between blocks, rules or line breaks, an empty anchor aside. */
+/** True when an inline element has a line to itself: between blocks, rules or line breaks, ignoring empty anchors. */
 function hasLine(el: Element): boolean {
   const ends = (step: 'previousSibling' | 'nextSibling'): boolean => {
     for (let node = el[step]; node; node = node[step]) {
@@ -56,11 +56,11 @@ function hasLine(el: Element): boolean {
 }
 
 function isHeadingLike(el: Element): Omit<Like, 'at'> | null {
-  // What holds blocks is none, and its text, which may be the page's, need not be looked at.
+  // An element with blocks is no heading; its text needn't be read.
   if ([...el.children].some((c) => !isInline(c))) return null
   const words = textIn(el)
   if (!words || words.length > LONGEST || el.closest(notHeadings) || !isShown(el) || (isInline(el) && !hasLine(el))) return null
-  // A cell that holds nothing else is one of a row.
+  // A single cell of a row isn't a heading.
   const cell = el.closest('td')
   if (cell && textIn(cell) === words) return null
   let block = el.parentElement
@@ -75,7 +75,7 @@ function isHeadingLike(el: Element): Omit<Like, 'at'> | null {
 
 const hasOwnText = (el: Element): boolean => [...el.childNodes].some((n) => n.nodeType === Node.TEXT_NODE && n.nodeValue!.trim() !== '')
 
-/** The page's headings by their look: alike ones are of one level, larger ones of a higher. */
+/** Headings by look: similar ones share a level, larger ones have a higher level. */
 export function headingsByLook(): Survey['looks'] {
   const found: Like[] = []
   for (const [at, el] of everyElement()) {
@@ -90,7 +90,7 @@ export function headingsByLook(): Survey['looks'] {
   const inOrder = [...groups.values()].sort((a, b) => b[0]!.size - a[0]!.size || b[0]!.weight - a[0]!.weight)
   const firstRepeated = inOrder.findIndex((g) => g.length >= 2)
   if (firstRepeated < 0) return []
-  // One that is larger than all that repeat is the page's title.
+  // A heading larger than all that repeat is the page's title.
   const levels = inOrder.map((_, n) => (n < firstRepeated ? 1 : Math.min(2 + n - firstRepeated, 6)))
   return inOrder.flatMap((group, n) => group.map(({ at }) => ({ at, level: levels[n]! }))).sort((a, b) => a.at - b.at)
 }

@@ -1,8 +1,10 @@
 /**
- * Surveying: the page's layout on a screen of the size that this frame has. `probe` scrolls through the page to see its header in each
- * state; `remeasure` reads the layout again without moving anything, after an edit. A file for each slice: `bars.ts` finds what stays
- * at the top, `header.ts` describes the header, `gives.ts` what it could give of its height, `makes-up.ts` what keeps its place, `shut.ts` what can be closed in it, `parts.ts` measures sections and what may become one, `look.ts` the page's colours, `paint.ts` gradients and pictures behind words, `menus.ts`
- * how menus mark their items, `headings.ts` what looks like a heading, `built.ts` what scripts made, `pictures.ts` pictures without a size, `estimates.ts` what is laid out late, `travel.ts` the page's own offset.
+ * Surveying: the page's layout on a screen with this frame's size. `probe` scrolls through the page to see the header's states;
+ * `remeasure` reads the layout again after edits, without scrolling. One file per slice: `bars.ts` finds what stays at the top,
+ * `header.ts` describes the header, `gives.ts` its spare padding, `makes-up.ts` what compensates for shrinking, `shut.ts` closable bars,
+ * `parts.ts` measures sections and candidates, `look.ts` colours, `paint.ts` gradients and pictures behind text, `menus.ts` marks of
+ * menus, `headings.ts` headings by look, `built.ts` what scripts built, `pictures.ts` pictures without size, `estimates.ts` late parts,
+ * `travel.ts` the page's own offset.
  */
 import { LETS_GO, STEADY } from '@waybell/core/contract'
 import { steadied, SURVEY_FORMAT, type Survey } from '@waybell/core/survey'
@@ -24,12 +26,12 @@ import { paintOf } from './paint.ts'
 import { picturesOf } from './pictures.ts'
 import { leadsOf, ownMargins, partsNow, topsOf } from './parts.ts'
 
-/** What was seen on each screen before any edit, by the screen's key. */
+/** State of each screen before any edit, by screen key. */
 interface Seen extends HeaderStates {
-  /** The page's own `scroll-margin-top` of each part, as it was before any edit took it back. */
+  /** The page's own `scroll-margin-top` of each part, before any edit. */
   margins: Map<number, number>
   leads: Map<number, number>
-  /** Colours behind words, of those parts that have more than one. */
+  /** Colours behind text, for parts with more than one. */
   paint: Map<number, string[]>
   maxScroll: number
   pageHeight: number
@@ -39,12 +41,12 @@ interface Seen extends HeaderStates {
 }
 const seen = new Map<string, Seen>()
 
-/** The screen that the frame had when it was last read. */
+/** The frame's screen at the last reading. */
 let last = ''
 
-/** @returns true where that is another than before */
+/** @returns true if it changed */
 async function onScreen(request: SurveyRequest): Promise<boolean> {
-  // A link that was tried before holds its place while the page's layout changes.
+  // A tried link holds its place while the layout changes.
   document.dispatchEvent(new Event(LETS_GO))
   await untilSize(request)
   forgetScroller()
@@ -53,13 +55,13 @@ async function onScreen(request: SurveyRequest): Promise<boolean> {
   return isOther
 }
 
-/** @throws Error where the page replaced functions that measuring needs: what came of that would be wrong, and believed */
+/** @throws Error when the page replaced functions that measuring needs, so that results would be wrong */
 function assertMeans(): void {
   if ([0].map(() => 1)[0] !== 1 || typeof document.documentElement.getBoundingClientRect().top !== 'number')
     throw new Error('the page replaced functions that measuring needs')
 }
 
-/** Reads the whole page, header states and all; leaves it at its top. */
+/** Reads the whole page with its header states; leaves it at its top. */
 export async function probe(request: SurveyRequest): Promise<Survey> {
   assertMeans()
   await onScreen(request)
@@ -114,7 +116,7 @@ async function probeWhole(request: SurveyRequest, late: Seen['late'], address: s
   return read(request)
 }
 
-/** Moves the page to its end and says how far that is, and whether it is held. @param key the same while the header is at rest */
+/** Scrolls to the page's end; returns how far that is, and whether scrolling is undone. @param key equal while the header is at rest */
 async function reachOf(key: () => string): Promise<Pick<Survey, 'maxScroll' | 'isHeld'>> {
   jumpTo(1e7)
   const reached = position()
@@ -123,21 +125,21 @@ async function reachOf(key: () => string): Promise<Pick<Survey, 'maxScroll' | 'i
   if (position() >= end() - 1) return { maxScroll: position(), isHeld: false }
   if (!(await untilQuiet(300))) await untilStill(position, 300, 3000)
   if (position() > 1) return { maxScroll: position(), isHeld: false }
-  // One that begins again at its end is back at its top too, but stays where it is moved to on the way there.
+  // An endless page jumps back to its top at the end, but stays elsewhere.
   jumpTo(Math.round(end() / 2))
   if (!(await untilQuiet(300))) await untilStill(position, 300, 3000)
   return { maxScroll: end(), isHeld: position() <= 1 }
 }
 
-/** Reads the layout as it is, with the header's states as they were last seen on this screen. @throws Error before the first `probe` */
+/** Reads the layout, with the header states last seen on this screen. @throws Error before the first `probe` */
 export async function remeasure(request: SurveyRequest): Promise<Survey> {
   assertMeans()
-  // What moves to its new place there has to arrive first.
+  // Animations to the new layout must end first.
   if (await onScreen(request)) await untilThere(() => `${pageHeight()}`)
-  // The page's own scripts may have moved it, or a link that was tried.
+  // A page script or a tried link may have scrolled it.
   if (position() > 0) jumpTo(0)
   const states = seen.get(request.screen)
-  // Its header answers that a while after.
+  // The header reacts a moment later.
   if (states && mayBeMoved(states)) await untilThere(states.key)
   const end = layOut(states?.late ?? [])
   try {
@@ -158,7 +160,7 @@ function read(request: SurveyRequest): Survey {
     scroller: scrollerNow(),
     pageHeight: pageHeight(),
     ownHeight: ownHeight(),
-    // What the header's states do to the page's length stays as it was seen.
+    // Changes of the page's length by the header's states stay as seen.
     maxScroll: Math.max(0, states.maxScroll + pageHeight() - states.pageHeight),
     parts: partsNow(request, states.movedBy, states.margins, states.leads, states.paint),
     header: currentHeader(request, states),
@@ -168,11 +170,11 @@ function read(request: SurveyRequest): Survey {
     ...states.own,
     ...pageLook(),
   }
-  // The work says so; what was seen of the page is as it was before.
+  // Decided by the work; the survey stays as before.
   return headerElement(survey.header?.at ?? null)?.hasAttribute(STEADY) ? steadied(survey) : survey
 }
 
-/** How high what is on the page is: where that is less than what is seen of it, what is put before it shows where it ends. */
+/** Content height: if less than the visible height, inserting something above shows where it ends. */
 function ownHeight(): number {
   const [high, view] = [pageHeight(), viewHeight()]
   if (high > view) return high
@@ -181,7 +183,7 @@ function ownHeight(): number {
   const firstTop = () => first?.getBoundingClientRect().top ?? 0
   const top = firstTop()
   const before = view + parseFloat(getComputedStyle(holder).paddingTop)
-  // By as much as all moved down; margins may come apart, which no bar that is put there does to them.
+  // By as much as all moved down; margins may separate, which a bar there doesn't cause.
   const read = () => pageHeight() - (first ? firstTop() - top : view)
   return asIf([[holder, { 'box-sizing': 'border-box', 'padding-top': `${before}px` }]], read)
 }
@@ -191,7 +193,7 @@ function scrollerNow(): Survey['scroller'] {
   return inner && { at: positionOf(inner) ?? null, height: viewHeight() }
 }
 
-/** What is taken from a place once the page has moved: as much as from the part that begins last above it. */
+/** What a position loses after scrolling: as much as the last part above it. */
 function movedAt(request: SurveyRequest, movedBy: ReadonlyMap<number, number>): (top: number) => number {
   const tops = [...topsOf(request)].sort(([, a], [, b]) => a - b)
   return (top) => movedBy.get(tops.findLast(([, own]) => own <= top)?.[0] ?? -1) ?? 0

@@ -1,7 +1,7 @@
 /** The page's colours. */
 import type { Survey } from '@waybell/core/survey'
 
-/** The colour painted behind `el`: its own background or the nearest one behind it that is not clear. */
+/** The background behind `el`: its own, or the nearest that isn't transparent. */
 export function backgroundOf(el: Element | null): string {
   for (let e = el; e; e = e.parentElement) {
     const color = getComputedStyle(e).backgroundColor
@@ -10,10 +10,10 @@ export function backgroundOf(el: Element | null): string {
   return 'rgb(255, 255, 255)'
 }
 
-/** As computed values have it: `rgba(0, 0, 0, 0)`, or an alpha of nothing behind a slash. */
+/** In computed values: `rgba(0, 0, 0, 0)`, or a zero alpha after a slash. */
 const isClear = (color: string) => /transparent|rgba\(.*, 0\)|\/ 0\)/.test(color)
 
-/** True where nothing opaque is painted behind the element's text. */
+/** True without an opaque background behind the text. */
 export const isTransparent = (el: Element): boolean => {
   const style = getComputedStyle(el)
   return style.backgroundImage === 'none' && /transparent|rgba\(.*, 0(\.\d+)?\)|\/ 0(\.\d+)?\)/.test(style.backgroundColor)

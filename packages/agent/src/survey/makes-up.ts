@@ -1,15 +1,11 @@
-/** A header that is smaller once the page has moved takes that from the page, where it stands in the flow: whether a margin makes up for it. */
+/** Whether a margin can compensate for a header in the flow that shrinks. */
 import { pageHeight } from '../page/scroller.ts'
 import { asIf } from './as-if.ts'
 
-/** Wider than any that a page has, in px: what adjoins it is narrower, and counts for nothing. @see CSS 2.2, "Collapsing margins" */
+/** Larger than any margin, in px: an adjoining one is smaller and collapses. @see CSS 2.2, "Collapsing margins" */
 const WIDE = 2000
 
-/**
- * By trying it out, while the header is small.
- * @param tall the header and the page at rest, in px
- * @param tops where things on the page stood then
- */
+/** By trying it while the header is small. @param tall header and page at rest, in px @param tops positions at rest */
 export function makesUpFor(
   header: HTMLElement,
   tall: { height: number; page: number },

@@ -1,4 +1,4 @@
-/** How the page's own menus mark their current item before anything is written, and which marks of ours would show on them. */
+/** How the page's menus mark their current item before any edit, and which of our marks would show. */
 import { entryOf, MARK_STYLES, markRule, markStyles, MENU, type MarkStyle } from '@waybell/core/contract'
 import type { PageMark, SurveyMenu } from '@waybell/core/survey'
 import { isTopOnly, sameDocumentHash, targetOf } from '../links/follow.ts'
@@ -8,7 +8,7 @@ import { untilQuiet } from '../page/settle.ts'
 import { elementAt } from '../page/stamps.ts'
 import { ownTravel } from './travel.ts'
 
-/** As many links of a menu are followed to see whether it marks them rightly. */
+/** Max links followed per menu to check its marks. */
 const MOST_FOLLOWED = 12
 
 interface Holder {
@@ -16,10 +16,10 @@ interface Holder {
   entry: Element
 }
 
-/** What an item may be marked by: a class on its link or its entry, or `aria-current` on its link. */
+/** A possible mark: a class on link or entry, or `aria-current` on the link. */
 type Token = `${'link' | 'entry'} ${string}`
 
-/** A menu, and what its items had wherever the page was looked at. */
+/** A menu, and its items' tokens at each stop. */
 interface Seen {
   at: number
   el: Element
@@ -37,9 +37,9 @@ function unseen(at: number): Seen[] {
 const look = (menus: readonly Seen[]): void => menus.forEach(({ holders, states }) => states.push(holders.map(tokensOf)))
 
 export interface OwnMarks {
-  /** Where the page stands now: wherever it is brought for other reasons. */
+  /** Reads at the current scroll position. */
   look: () => void
-  /** What came of it for these menus. May move the page, and leaves it anywhere. */
+  /** Results for these menus. May scroll the page, and leaves it anywhere. */
   of: (menus: readonly number[]) => Promise<SurveyMenu[]>
 }
 
@@ -49,7 +49,7 @@ export function watchMarks(menus: readonly number[]): OwnMarks {
     a.holders.length === b.holders.length && a.holders.every(({ link }, i) => link === b.holders[i]!.link)
   return {
     look: () => look(watched),
-    // What a script built meanwhile was not looked at yet.
+    // Menus built in the meantime weren't read yet.
     of: (all) => ownMarks(all.flatMap(unseen).map((menu) => watched.find((w) => w.at === menu.at && hasLinksOf(w, menu)) ?? menu)),
   }
 }
@@ -83,10 +83,10 @@ async function ownMarks(menus: readonly Seen[]): Promise<SurveyMenu[]> {
   return out
 }
 
-/** As many layers of paint are told of. */
+/** Max backgrounds reported. */
 const MOST_LAYERS = 20
 
-/** What words are written in, and what is painted behind them up to what stays, or to the body. */
+/** Text colour, and backgrounds up to a fixed element or the body. */
 function paintOf(el: Element): Pick<SurveyMenu, 'ink' | 'grounds' | 'stays'> {
   let grounds: string[] | null = []
   let stays = false
@@ -94,7 +94,7 @@ function paintOf(el: Element): Pick<SurveyMenu, 'ink' | 'grounds' | 'stays'> {
     const { backgroundColor, backgroundImage, position } = getComputedStyle(e)
     if (backgroundImage !== 'none') grounds = null
     if (grounds && grounds.length < MOST_LAYERS && !/^rgba\(.*, 0\)$|^transparent$/.test(backgroundColor)) grounds.unshift(backgroundColor)
-    // What it stands over begins there.
+    // Its background starts there.
     stays = position === 'fixed' || position === 'sticky'
   }
   return { ink: getComputedStyle(el).color, grounds, stays }
@@ -117,29 +117,29 @@ function tokensOf({ link, entry }: Holder): Set<Token> {
 
 const countOf = (state: readonly Set<Token>[], token: Token): number => state.filter((tokens) => tokens.has(token)).length
 
-/** What is on one item here and on another there. */
+/** A token that is on one item here and another there. */
 function movingToken(states: readonly Set<Token>[][]): Token | null {
   const all = new Set(states.flat().flatMap((tokens) => [...tokens]))
   const moving = [...all].filter((token) => {
     const on = states.map((state) => state.map((tokens) => tokens.has(token)).join())
     return new Set(on).size > 1 && states.every((state) => countOf(state, token) <= Math.max(1, state.length / 2))
   })
-  // A class that says what it is before one that the page gives for other reasons.
+  // A class named like a mark wins over others.
   return moving.find((t) => MARKING.test(partsOf(t).name)) ?? moving.find((t) => t !== ARIA) ?? moving[0] ?? null
 }
 
-/** What one item has, and no other, and is called so. */
+/** A token of exactly one item, named like a mark. */
 function stillToken(state: readonly Set<Token>[]): Token | null {
   const all = new Set(state.flatMap((tokens) => [...tokens]))
   return [...all].find((token) => token !== ARIA && MARKING.test(partsOf(token).name) && countOf(state, token) === 1) ?? null
 }
 
-/** Of the viewport's height: a target that reaches its place with no more page left than this does not reach it in a taller window. */
+/** Share of the viewport's height: a target with less page left wouldn't arrive in a taller window. */
 const SLACK = 0.3
 
 /**
- * After each link was followed it has the mark, as all have that lead to the same, and no other does. Where the last of them only just reaches its
- * place, what the page's script does in a window in which it does not was not seen, and counts as wrong.
+ * True when after each link it and its duplicates have the mark, and no other. If the last target only just arrives, taller windows
+ * weren't seen and count as wrong.
  */
 async function isRight(token: Token, holders: readonly Holder[]): Promise<boolean> {
   const leading = holders.flatMap(({ link, entry }) => {
@@ -150,7 +150,7 @@ async function isRight(token: Token, holders: readonly Holder[]): Promise<boolea
   if (leading.length < 2) return false
   const offset = ownTravel().padding
   for (const one of leading.slice(0, MOST_FOLLOWED)) {
-    // Not by the browser's word for it, which may move what stands around a frame.
+    // Not by `:target`, which may scroll around the frame.
     const { target } = one
     const to = target ? topOf(target) - offset - parseFloat(getComputedStyle(target).scrollMarginTop) : 0
     const left = furthest() - to
@@ -166,12 +166,12 @@ async function isRight(token: Token, holders: readonly Holder[]): Promise<boolea
   return true
 }
 
-/** A link looks otherwise with a mark than without; what is tried on it is taken back before anything of the page can see it. */
+/** True when a mark changes how a link looks; undone before the page can see it. */
 function shows(token: Token, drawn: readonly Holder[], holders: readonly Holder[]): boolean {
   if (holders.length < 2) return false
   if (token === ARIA) return usual(drawn).some((h) => styleShows('page', h.link))
   const { on, name } = partsOf(token)
-  // A site's name among the links stands in no entry.
+  // The site's name among the links has no entry.
   const tried = drawn.filter((h) => on === 'link' || h.entry !== h.link).slice(0, MOST_TRIED)
   return underSheet('', () =>
     tried.some(({ link, entry }) => {
@@ -189,16 +189,16 @@ function shows(token: Token, drawn: readonly Holder[], holders: readonly Holder[
   )
 }
 
-/** As many links of a menu are looked at to know how all of it looks. */
+/** Links checked per menu for its look. */
 const MOST_TRIED = 4
 
-/** Neither the first nor the last, which may be the site's name and a button. */
+/** Neither first nor last, which may be the site's name and a button. */
 const usual = (drawn: readonly Holder[]): readonly Holder[] => (drawn.length > 2 ? drawn.slice(1, -1) : drawn).slice(0, MOST_TRIED)
 
 function stylesThatShow(menu: Element, drawn: readonly Holder[]): MarkStyle[] {
   const had = menu.getAttribute(MENU)
   menu.setAttribute(MENU, had ?? '')
-  // Another line under what has one is no mark, though it is thicker.
+  // Another underline is no mark, even if thicker.
   const isUnderlined = usual(drawn).some(({ link }) => getComputedStyle(link).textDecorationLine.includes('underline'))
   const tells = (style: MarkStyle) => !isUnderlined || !/underline/.test(MARK_STYLES[style])
   const out = markStyles.filter((style) => tells(style) && usual(drawn).every((h) => styleShows(style, h.link)))

@@ -1,22 +1,22 @@
-/** What is painted behind words besides plain colours: gradients by their stops, pictures by their own pixels. */
+/** Gradients and pictures behind text, by their stops and pixels. */
 import type { SurveyRequest } from '../messages.ts'
 import { pause } from '../page/pending.ts'
 import { elementAt, positionOf } from '../page/stamps.ts'
 
-/** A picture that is so much of the viewport's width is ground, in parts of it; a smaller one stands on ground. */
+/** A picture this share of the viewport's width is background; smaller ones aren't. */
 const WIDE = 0.6
-/** A picture is looked at in so many places each way. */
+/** Samples of a picture each way. */
 const GRID = 12
-/** As many pictures, and colours of one part, are told of. */
+/** Max pictures, and colours per part. */
 const MOST_PICTURES = 60
 const MOST_COLOURS = 12
 
 const COLOURS = /(?:rgba?|hsla?|hwb|lab|lch|oklab|oklch|color)\([^()]*\)/g
 
-/** By their addresses, what pictures come to: on the whole, at their darkest, at their lightest; nothing for one whose pixels can’t be read. */
+/** Colours of pictures by address: overall, darkest, lightest; empty if pixels can't be read. */
 const seen = new Map<string, Promise<string[]>>()
 
-/** Of each part the colours that it may have behind words, where that is more than its background; the first on the whole. */
+/** Colours behind the text of each part, if more than its background; the overall one first. */
 export async function paintOf({ parts }: SurveyRequest): Promise<Map<number, string[]>> {
   const out = new Map<number, string[]>()
   const put = (at: number, colours: readonly string[]) => {
@@ -45,7 +45,7 @@ export async function paintOf({ parts }: SurveyRequest): Promise<Map<number, str
     }
     if (holders.length) waits.push(coloursOf(img.currentSrc || img.src).then((colours) => holders.forEach((at) => put(at, colours))))
   }
-  // Each ends by its picture's `load` or `error`; one whose file never comes has neither.
+  // Ends on `load` or `error`; a missing file may give neither.
   await Promise.race([Promise.all(waits), pause(3000)])
   return out
 }
@@ -64,7 +64,7 @@ async function read(url: string): Promise<string[]> {
   canvas.width = canvas.height = GRID
   const context = canvas.getContext('2d', { willReadFrequently: true })!
   context.drawImage(picture, 0, 0, GRID, GRID)
-  // Of one from elsewhere a browser tells nothing.
+  // Browsers give no pixels of other origins.
   const { data } = context.getImageData(0, 0, GRID, GRID)
   const pixels: number[][] = []
   for (let i = 0; i < data.length; i += 4) if (data[i + 3]! > 127) pixels.push([data[i]!, data[i + 1]!, data[i + 2]!])

@@ -1,4 +1,4 @@
-/** Where sections are, and what may become one. */
+/** Positions of sections and candidates. */
 import { isFixed } from '@waybell/core/contract'
 import type { SurveyPart } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
@@ -8,7 +8,7 @@ import { elementAt } from '../page/stamps.ts'
 import { asIf } from './as-if.ts'
 import { backgroundOf, isTransparent } from './look.ts'
 
-/** Where parts begin; what is stuck now, or stands in what is, where it stands while it is not. */
+/** Tops of parts; for stuck ones, as if not stuck. */
 export function topsOf(request: SurveyRequest): Map<number, number> {
   const parts = request.parts.flatMap(({ at }) => {
     const el = elementAt(at)
@@ -24,10 +24,10 @@ export function topsOf(request: SurveyRequest): Map<number, number> {
     : read()
 }
 
-/** Holds what it held, and stands in its own place. */
+/** Keeps its content, in its own place. */
 const UNSTUCK = { position: 'relative', inset: 'auto' }
 
-/** What sticks to what the page scrolls in, of elements and of what they stand in. */
+/** Sticky elements among elements and their ancestors. */
 function stickyAround(els: readonly Element[]): HTMLElement[] {
   const seen = new Set<Element>()
   for (const el of els) for (let e: Element | null = el; e && e !== pageHolder() && !seen.has(e); e = e.parentElement) seen.add(e)
@@ -45,10 +45,10 @@ export const ownMargins = (request: SurveyRequest): Map<number, number> =>
       ),
   )
 
-/** Of so many that begin in the upper half of the screen it is asked where they would begin. */
+/** Max parts in the upper half of the screen to check. */
 const MOST_LEADING = 4
 
-/** Where those near the page's top would begin without margins, by trying it out, all at once, so that nobody sees it. The page stands at its top. */
+/** Where parts near the top would start without margins, by trying it all at once, invisibly. The page is at its top. */
 export function leadsOf(request: SurveyRequest): Map<number, number> {
   const near = [...topsOf(request)].filter(([, top]) => top < viewHeight() / 2).slice(0, MOST_LEADING)
   return new Map(
@@ -60,7 +60,7 @@ export function leadsOf(request: SurveyRequest): Map<number, number> {
   )
 }
 
-/** @param movedBy what the page loses above each part once it has moved, in px */
+/** @param movedBy px that the page loses above each part after scrolling */
 export function partsNow(
   request: SurveyRequest,
   movedBy: ReadonlyMap<number, number>,
@@ -103,19 +103,19 @@ function frameOf(el: Element): Pick<SurveyPart, 'head' | 'foot' | 'frame'> {
   return { head: rest[0]!, foot: foot!, frame: style.boxSizing === 'border-box' ? 0 : rest.reduce((sum, l) => sum + l, foot!) }
 }
 
-/** Of a part of a drawing, the drawing's surroundings say where it is held. */
+/** Parts of a drawing are positioned by its container. */
 const boxed = (el: Element): HTMLElement => {
   let e: Element | null = el
   while (e && !(e instanceof HTMLElement)) e = e.parentElement
   return e ?? document.body
 }
 
-/** Less than this is no shift, in px. */
+/** Min shift, in px. */
 const LEAST_SHIFT = 8
 
 /**
- * How far a target was moved up, away from what it is about, so that a header would not cover that: an empty one above its block, or a block
- * that begins with as much clear room as it was pulled up.
+ * How far a target was moved up so that a header doesn't cover its block: an empty one above it, or a block that starts with as much
+ * padding as it was pulled up.
  */
 function shiftOf(el: Element, block: Element | null): number {
   const top = el.getBoundingClientRect().top

@@ -1,4 +1,4 @@
-/** Pictures that say no size, and whether they could. */
+/** Pictures without size, and whether they can get one. */
 import { SIZED, SIZED_RULE } from '@waybell/core/contract'
 import type { SurveyPicture } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
@@ -8,7 +8,7 @@ import { asIf } from './as-if.ts'
 import { topsOf } from './parts.ts'
 
 const MOST = 500
-/** Less than this is no move, in px. */
+/** Less than this isn't a move, in px. */
 const STILL = 1 / 32
 
 interface Picture {
@@ -16,14 +16,14 @@ interface Picture {
   at: number
 }
 
-/** By trying it out, all at once, so that nobody sees it. The page stands at its top, with its pictures in. */
+/** By trying it, all at once, invisibly. The page is at its top, with pictures loaded. */
 export function picturesOf(request: SurveyRequest): SurveyPicture[] {
   const unsaid = [...document.images].flatMap((el): Picture[] => {
     const at = positionOf(el)
     return at !== undefined && saysNone(el) ? [{ el, at }] : []
   })
   const late = moving(unsaid.slice(0, MOST), request)
-  // Once its width is said, a bound of its height no longer keeps its proportions.
+  // With a width set, a height limit breaks the proportions.
   const free = late.filter(({ el }) => getComputedStyle(el).maxHeight === 'none')
   const fitting = new Set(fits(free, request))
   return late.map((one) => ({ at: one.at, width: one.el.naturalWidth, height: one.el.naturalHeight, fits: fitting.has(one) }))
@@ -34,14 +34,14 @@ const saysNone = (el: HTMLImageElement): boolean =>
   !el.hasAttribute('height') &&
   el.naturalWidth > 0 &&
   el.naturalHeight > 0 &&
-  // What stands in the page itself is there with it.
+  // Inline data loads with the page.
   !el.currentSrc.startsWith('data:') &&
   el.getClientRects().length > 0
 
-/** Of more than so many it is not asked which of them move something. */
+/** Max pictures checked for movement. */
 const MOST_ASKED = 40
 
-/** Those by which something would stand elsewhere if their files had other proportions; where that is so of several, each half by itself. */
+/** Pictures that would move something if their files had other proportions; found by halving. */
 function moving(pictures: readonly Picture[], request: SurveyRequest): readonly Picture[] {
   const seen = () => [pageHeight(), ...topsOf(request).values()]
   const before = seen()
@@ -52,7 +52,7 @@ function moving(pictures: readonly Picture[], request: SurveyRequest): readonly 
   return [...moving(pictures.slice(0, middle), request), ...moving(pictures.slice(middle), request)]
 }
 
-/** Those that could say their sizes together; where not all can, each half is tried by itself. */
+/** Pictures that can get sizes together; found by halving. */
 function fits(pictures: readonly Picture[], request: SurveyRequest): readonly Picture[] {
   if (!pictures.length || stays(pictures, request)) return pictures
   if (pictures.length === 1) return []

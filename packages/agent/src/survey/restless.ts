@@ -1,6 +1,6 @@
-/** A page that is another at every look. */
+/** Pages that differ at every measurement. */
 import { pageHeight, position } from '../page/scroller.ts'
 import { isAnotherEachTime } from '../page/settle.ts'
 
-/** It changes its height, or scrolls, by itself and without end: what was measured of it is of one moment. */
+/** It changes its height or scrolls endlessly, so measurements hold for a moment only. */
 export const isRestless = (): Promise<boolean> => isAnotherEachTime(() => `${pageHeight()} ${position()}`)

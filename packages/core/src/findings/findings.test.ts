@@ -268,7 +268,7 @@ describe('what a menu says', () => {
     expect(opened(body, () => confirmed).open).toEqual([])
   })
 
-  it('is told of links outside the menus, until they are led somewhere', () => {
+  it('reports links outside menus until they have a target', () => {
     const body = `<nav>${a('#a', 'First')}</nav>${section('a')}<p>${a('#', 'Buy')} ${a('#', 'Book')} ${a('#gone', 'Gone')}</p>`
     const { page, open, reading } = opened(body)
     expect(open.map((f) => f.code)).toEqual(['link-placeholder', 'link-broken'])
@@ -397,7 +397,7 @@ it('tells of a menu that stays open behind a press where that covers what it lea
   expect(told({ ...unsaid, label: 'Another' }).map((f) => f.said)).toEqual([expect.stringContaining('A menu built by a script stays open')])
   expect(told(unsaid)).toEqual([{ said: expect.stringMatching(/“Header menu” .*\(on “Phone”\)\.$/), command: undefined }])
   expect(told({ leftOpen: { ...leftOpen, by: null }, coveredBy: '' })[0]!.said).toContain('Its button is built by a script')
-  // A script that takes the press and stops elsewhere is told of that.
+  // A script that takes the press and stops elsewhere is reported that.
   expect(told({ leftOpen, isTaken: true, scroll: one + 60 }).map((f) => f.said)).toEqual([
     expect.stringContaining('link-tried: “First” stops 60 px'),
   ])

@@ -109,7 +109,7 @@ function placeOfNew(
   return near ? { ...chosen, like: { like: near.at, link: near.link } } : null
 }
 
-/** Where nothing is kept of a menu: the first list that has a link of its own, like that link's entry. */
+/** In an empty menu: the first list whose entries have one link each, as a copy of such an entry. */
 function placeInEmpty(list: ListEntry): NewPlace | null {
   const like = list.entries.find(isModel)
   if (like) return { list, entry: null, isAfter: false, like: { like: like.at, link: like.link } }
@@ -120,7 +120,7 @@ function placeInEmpty(list: ListEntry): NewPlace | null {
   return null
 }
 
-/** The lists and their entries on the way down to a link, the innermost first. */
+/** The lists around a link with their entries, innermost first. */
 function wayTo(list: ListEntry, link: ElementAt): { list: ListEntry; entry: MenuEntry }[] {
   const entry = list.entries.find((e) => leavesOf(e).includes(link))
   if (!entry) return []

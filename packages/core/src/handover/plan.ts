@@ -1,4 +1,4 @@
-/** What a handover changes in a page: every edit with its reason. `written/` has a file for each thing that is written. */
+/** The plan of a handover: every edit with its reason. `written/` has a file for each thing that is written. */
 import type { PageEdit, PlannedEdit } from './edit.ts'
 import type { HandoverInput } from './input.ts'
 import { writingInput, type WritingInput } from './writing.ts'
@@ -18,7 +18,7 @@ import { planSettings } from './written/settings.ts'
 import { planSkip } from './written/skip.ts'
 import { planStyle } from './written/style.ts'
 
-/** In this order the pieces stand in the head. */
+/** The order of the pieces in the head. */
 const writers: ((input: WritingInput) => PlannedEdit[])[] = [
   planIds,
   planFoundMenus,
@@ -34,7 +34,7 @@ const writers: ((input: WritingInput) => PlannedEdit[])[] = [
   planScript,
   planAnchorElements,
   planAnchors,
-  // Before a menu that stands at the body's beginning too.
+  // Before a menu at the body's start.
   planSkip,
   planMadeMenus,
 ]
@@ -46,7 +46,7 @@ export function handoverPlan(input: HandoverInput): PlannedEdit[] {
 
 export const pageEdits = (input: HandoverInput): PageEdit[] => handoverPlan(input).map((p) => p.edit)
 
-/** What of the work bears on where things stand on the page; what was measured under the same is measured for good. */
+/** Everything in the work that affects layout; surveys stay valid while it's the same. */
 export const layoutOf = (input: Omit<HandoverInput, 'surveys' | 'runtime' | 'named'>): string =>
   handoverPlan({ ...input, surveys: {}, runtime: () => '', named: [] })
     .flatMap((p) => p.layout ?? [])

@@ -69,7 +69,7 @@ it('has larger text go by the screen that holds its size, and has no range for i
     }),
   ))
 
-it('says a figure anew where it is another, and never the wrong one', () =>
+it('says a figure again where it is another, and never the wrong one', () =>
   fc.assert(
     fc.property(
       anyScreens,

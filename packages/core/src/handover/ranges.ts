@@ -1,30 +1,30 @@
-/** Which viewports go by which screen's figures, as media queries: no visitor's viewport is as wide and high as a screen that was measured. */
+/** Assigns viewports to screens with media queries, because visitors' viewports rarely equal a measured screen. */
 import { plainScreens, type Screen } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
 
-/** The bounds of what goes by one screen, in px; where one is absent there is none on that side. */
+/** Bounds of the viewports that follow a screen, in px; absent for none. */
 export interface Range {
   screen: Screen
   maxWidth?: number
-  /** Above these, not at them: they are bounds of the next. */
+  /** Exclusive: the next range includes them. */
   minWidth?: number
   maxHeight?: number
   minHeight?: number
-  /** A phone that lies: only what lies as well goes by it, up to `maxHeight`. */
+  /** A landscape phone: only landscape viewports up to `maxHeight` follow it. */
   isLow?: true
-  /** Up to this height what lies goes by another. */
+  /** Landscape viewports up to this height follow another screen. */
   lies?: number
 }
 
-/** Below this height a screen that lies is a phone that lies, in px. */
+/** Landscape screens lower than this are phones, in px. */
 const LOW = 500
-/** Below the larger, however near they are. */
+/** Strictly below the larger. */
 const between = (a: number, b: number): number => Math.floor((a + b) / 2)
 
-/** The widest and highest first, so that each holds against those before it in a style. Phones that lie come last. */
+/** Widest and highest first, so that later rules override earlier ones. Landscape phones come last. */
 export const rangesOf = (screens: readonly Screen[]): Range[] => ordered(plainScreens(screens))
 
-/** The screen by whose range a viewport goes, in px. */
+/** The screen that a viewport follows, in px. */
 function rangeAt({ width, height }: Pick<Screen, 'width' | 'height'>, ranges: readonly Range[]): Range {
   const lies = width > height
   const isIn = (r: Range) =>
@@ -37,10 +37,7 @@ function rangeAt({ width, height }: Pick<Screen, 'width' | 'height'>, ranges: re
   return ranges.find(isIn) ?? ranges[0]!
 }
 
-/**
- * Surveys by screen, each said to be of the screen whose decisions hold there: larger text has none of its own.
- * @param measured as they were taken
- */
+/** Surveys by the screen whose decisions apply: screens with larger text have none of their own. @param measured as taken */
 export function byDecisions(measured: Readonly<Record<string, Survey>>, screens: readonly Screen[]): Record<string, Survey> {
   const larger = screens.filter((s) => s.text && measured[s.key])
   if (!larger.length) return { ...measured }
@@ -50,7 +47,7 @@ export function byDecisions(measured: Readonly<Record<string, Survey>>, screens:
 
 const known = new WeakMap<Survey, Survey>()
 
-/** The same as long as nothing changed, so that what was computed of it stands. */
+/** Cached, so that results computed from it stay valid. */
 function goingBy(survey: Survey, screen: string): Survey {
   const before = known.get(survey)
   if (before?.screen === screen) return before
@@ -72,7 +69,7 @@ function ordered(screens: readonly Screen[]): Range[] {
   ]
 }
 
-/** By width, and those of one width by height. */
+/** By width, then by height. */
 function inOrder(screens: readonly Screen[]): Range[] {
   const widths = [...new Set(screens.map((s) => s.width))].sort((a, b) => b - a)
   return widths.flatMap((width, w) => {
@@ -104,10 +101,10 @@ const upper = ({ maxWidth, maxHeight, isLow }: Range): string =>
     isLow ? LIES : '',
   )
 
-/** Where a range holds against those before it; empty for all. @param more what is asked besides */
+/** Media query for a range and all after it; empty for all. @param more a further condition */
 export const from = (range: Range, more = ''): string => query(upper(range), more)
 
-/** Where a range holds and no other. @param more what is asked besides */
+/** Media query for a range alone. @param more a further condition */
 export function only(range: Range, more = ''): string {
   const { minWidth, minHeight, lies } = range
   const within = query(
@@ -119,19 +116,19 @@ export function only(range: Range, more = ''): string {
   return lies === undefined ? within : [over('height', lies), '(orientation: portrait)'].map((is) => query(within, is)).join(', ')
 }
 
-/** What goes by a range does so by the one before it too, as far as the style says. */
+/** True when the style applies the outer range's rules to the inner one too. */
 const isWithin = (inner: Range, outer: Range): boolean =>
   (outer.maxWidth === undefined || (inner.maxWidth !== undefined && inner.maxWidth <= outer.maxWidth)) &&
   (outer.maxHeight === undefined || (inner.maxHeight !== undefined && inner.maxHeight <= outer.maxHeight)) &&
   (!outer.isLow || !!inner.isLow)
 
-/** Those whose figure has to be said, since what was said before is another. */
+/** Ranges whose figure differs from the one that already applies. */
 export const saidAnew = <T>(ranges: readonly Range[], figures: readonly T[]): { range: Range; figure: T }[] =>
   ranges.flatMap((range, i) =>
     i > 0 && String(figures[i]) === String(figures[i - 1]) && isWithin(range, ranges[i - 1]!) ? [] : { range, figure: figures[i]! },
   )
 
-/** Ranges one below the other that have the same figure are one. */
+/** Merges adjacent ranges with the same figure. */
 export function joined<T>(ranges: readonly Range[], figures: readonly T[]): { range: Range; figure: T }[] {
   const out: { range: Range; figure: T }[] = []
   ranges.forEach((range, i) => {
@@ -147,7 +144,7 @@ export function joined<T>(ranges: readonly Range[], figures: readonly T[]): { ra
   return out
 }
 
-/** The narrower begins where the wider ends, and both are of every height. */
+/** True for ranges that meet in width and cover all heights. */
 const isNext = (wider: Range, narrower: Range): boolean =>
   wider.minWidth !== undefined &&
   wider.minWidth === narrower.maxWidth &&

@@ -1,4 +1,4 @@
-/** What those that write ask of a handover's input. */
+/** Lookups that the writers of edits share. */
 import { isOwnTravel } from '../arrival/index.ts'
 import { relativePath, type ElementAt, type PageReading } from '../page/index.ts'
 import { hashOf } from '../contract/index.ts'
@@ -6,11 +6,11 @@ import { isFound, isMade, type Menu, type SitePage, type Ways } from '../site/in
 import { anchorsOf, type Anchor } from './anchors.ts'
 import type { HandoverInput } from './input.ts'
 
-/** The same with what several of those that write ask of it. */
+/** The input with these lookups. */
 export interface WritingInput extends HandoverInput {
   anchors: readonly Anchor[]
   ways: Ways
-  /** The ID that each element has in the source, or the name by which links find it. */
+  /** Each element's ID in the source, or its `name`. */
   ownId: ReadonlyMap<ElementAt, string>
 }
 
@@ -31,12 +31,12 @@ export function waysFrom(page: SitePage, pages: readonly SitePage[], address?: s
   }
 }
 
-/** By some link a page travels in another way than by the motion that all have in CSS, or writes another address than browsers do. */
+/** True when some link has a motion or address rule that CSS can't give. */
 export const travelsOtherwise = ({ travel, menus, motions = [] }: SitePage): boolean =>
   !!(travel.smooth && travel.timed) || !!travel.address || !!travel.follows || motions.length > 0 || menus.some(hasMotion)
 const hasMotion = ({ motion, items }: Menu): boolean => !!motion || items.some((i) => i.motion)
 
-/** Of a page that marks its items and keeps its offsets by itself there is nothing left for a script to do. */
+/** False for a page that marks its items and has its own offsets: a script has nothing to do. */
 export const needsScript = ({ page, anchors }: Pick<WritingInput, 'page' | 'anchors'>): boolean =>
   !page.highlight.pageMark ||
   !isOwnTravel(page) ||
@@ -48,7 +48,7 @@ export const needsScript = ({ page, anchors }: Pick<WritingInput, 'page' | 'anch
   !!page.travel.takesPresses ||
   page.menus.some((m) => isFound(m) && m.form.shutBy !== undefined)
 
-// A reading never changes, and on a large page this is most of the work.
+// Readings don't change, and on a large page this is most of the work.
 const known = new WeakMap<PageReading, ReadonlyMap<ElementAt, string>>()
 
 function ownIdsOf(reading: PageReading): ReadonlyMap<ElementAt, string> {

@@ -1,4 +1,4 @@
-/** The bell map of a screen, and the best place for the bell line. */
+/** The bell map of a screen, and the best bell line. */
 import { coverOf, isOwnTravel, partsByAt, partOf, solveArrivals, standsAbove, type Arrival } from '../arrival/index.ts'
 import { viewHeight, type Survey, type SurveyPart } from '../survey/index.ts'
 import { adjustOn, type Section, type SitePage } from '../site/index.ts'
@@ -7,16 +7,16 @@ import { bells } from './rule.ts'
 export interface Stretch {
   /** Key of the current section; null before the first. */
   section: string | null
-  /** Scroll positions in px; `end` is exclusive, but for the last. */
+  /** Scroll positions in px; `end` is exclusive, except for the last. */
   start: number
   end: number
 }
 
 interface Placed {
-  /** Null for what scripts of the page build: it rings as sections do, and is none of ours. */
+  /** Null for targets built by scripts: they ring like sections. */
   section: Section | null
   part: Pick<SurveyPart, 'top' | 'bottom' | 'movedTop'>
-  /** Where the script takes it to begin once the page has moved. */
+  /** Where it starts for the script, after scrolling. */
   begins: number
 }
 
@@ -25,7 +25,7 @@ const topsOf = (page: SitePage, survey: Survey): Placed[] => {
   const own = page.sections.flatMap((section): Placed[] => {
     const part = partOf(section, parts)
     if (!part?.hasBox) return []
-    // Of what the page moved up the script knows that by the margin that was written for it, and that holds the adjustment too.
+    // For targets that the page moved up, the script reads the written margin, which includes the extra offset.
     return [
       { section, part, begins: part.movedTop - (standsAbove(section, part) && !isOwnTravel(page) ? adjustOn(section, survey.screen) : 0) },
     ]
@@ -35,7 +35,7 @@ const topsOf = (page: SitePage, survey: Survey): Placed[] => {
   return built.length ? [...own, ...built].sort((a, b) => a.part.top - b.part.top) : own
 }
 
-/** Stretches of scroll positions with their current section; they cover [0, maxScroll] exactly once. */
+/** Stretches of scroll positions with their current section; they cover [0, maxScroll] without gaps. */
 export function bellMap(page: SitePage, survey: Survey): Stretch[] {
   const placed = topsOf(page, survey)
   if (!placed.length) return [{ section: null, start: 0, end: survey.maxScroll }]
@@ -57,12 +57,12 @@ export function bellMap(page: SitePage, survey: Survey): Stretch[] {
 }
 
 export interface Band {
-  /** Bell offsets in px for which every link that reaches its place lights its own item: [low, high). */
+  /** Bell offsets in px with which every link that arrives marks its own item: [low, high). */
   low: number
   high: number
 }
 
-/** The safe band over all screens; empty where `low >= high`. */
+/** The safe band over all screens; empty if `low >= high`. */
 export function safeBand(page: SitePage, surveys: readonly Survey[]): Band {
   const band: Band = { low: 0, high: Infinity }
   for (const survey of surveys) {
@@ -82,10 +82,7 @@ export function safeBand(page: SitePage, surveys: readonly Survey[]): Band {
   return band
 }
 
-/**
- * The best bell offset: the middle of the safe band, or of what of it lies in the upper third of the smallest viewport. In whole px where
- * the band has one.
- */
+/** The best bell offset: the middle of the safe band, limited to the upper third of the smallest viewport; whole px if possible. */
 export function bestBellOffset(page: SitePage, surveys: readonly Survey[]): number {
   const { low, high } = safeBand(page, surveys)
   const third = Math.min(...surveys.map((s) => viewHeight(s) / 3 - coverOf(page, s).arrival))
@@ -93,6 +90,6 @@ export function bestBellOffset(page: SitePage, surveys: readonly Survey[]): numb
   const middle = top > low ? (low + top) / 2 : low
   const isSafe = (offset: number) => offset >= low && offset < high
   const whole = [Math.ceil(middle), Math.floor(middle)].find(isSafe)
-  // Between two whole ones, as precisely as a length is written.
+  // Between two whole px, with two decimals.
   return whole ?? [Math.round(middle * 100) / 100, middle].find(isSafe) ?? Math.ceil(low)
 }

@@ -1,20 +1,20 @@
-/** Who reaches whom: the sections of a page against the menus and links that lead to them, on it and on the site's other pages. */
+/** Coverage: which menus and links lead to which section, also from the site's other pages. */
 import { decodeFragment } from '../contract/index.ts'
 import { isMade, elsewhereOf, sectionOf, type ItemTarget, type Section, type Site, type SitePage } from '../site/index.ts'
 import type { ElementAt, PageReading } from '../page/index.ts'
 import { looseLinks } from './kind.ts'
 import { pageAt } from './pages.ts'
 
-/** A link, as far as it takes to find its row. */
+/** What identifies a link in its row. */
 export interface Leader {
   label: string
-  /** Key of its item; null for a link outside the menus. */
+  /** Key of its item; null for a link outside menus. */
   item: string | null
-  /** Where it stands, of a link outside the menus. */
+  /** Its place, for a link outside menus. */
   at: ElementAt | null
 }
 
-/** A link that another page of the site has in its file, and that is left as it is there. */
+/** A link in another page's file that isn't changed. */
 export interface LinkFromPage {
   /** Key of that page. */
   page: string
@@ -26,21 +26,21 @@ export interface LinkFromPage {
 export interface CoverageColumn {
   key: string
   name: string
-  /** The page that it stands on, where that is another. */
+  /** Its page, if another. */
   page: SitePage | null
 }
 
 export interface Coverage {
   columns: CoverageColumn[]
-  /** The page's top first, then its sections; of each what leads there, by column. */
+  /** The page's top, then its sections; each with its links by column. */
   rows: { section: Section | null; leaders: Leader[][] }[]
-  /** By column, what leads nowhere. */
+  /** Links without target, by column. */
   nowhere: Leader[][]
 }
 
 /**
- * Sections that nothing counted leads to; who is at the top of the page sees the one whose link goes there.
- * @param hidden keys of items of this page's menus that do not count
+ * Sections without any counted link; a visitor at the page's top sees the section that starts there.
+ * @param hidden keys of items that don't count
  */
 export function unreached({ columns, rows }: Coverage, hidden: ReadonlySet<string> = new Set()): Section[] {
   const isAlone = ({ leaders }: Coverage['rows'][number]) =>
@@ -54,7 +54,7 @@ const usesOf = ({ menus, links = [] }: SitePage): { leader: Leader; target: Item
   ...links.map((l) => ({ leader: { label: l.made?.label ?? '', item: null, at: l.at }, target: l.target })),
 ]
 
-/** The links of another page that its file has lead to this one, without those that were given a target. @param other its reading is that of `reading` */
+/** Links from another page's file to this page, without those with a chosen target. @param other whose reading `reading` is */
 export function linksInto(page: SitePage, other: SitePage, reading: PageReading, pages: readonly SitePage[]): LinkFromPage[] {
   const items = new Map(other.menus.flatMap((m) => m.items.flatMap((item) => item.links.map((at) => [at, item] as const))))
   const chosen = new Set(other.links?.map((l) => l.at))
@@ -67,7 +67,7 @@ export function linksInto(page: SitePage, other: SitePage, reading: PageReading,
   })
 }
 
-/** @param from what the files of the other pages have lead here */
+/** @param from links to this page in other pages' files */
 export function coverage(site: Site, page: SitePage, reading: PageReading, from: readonly LinkFromPage[] = []): Coverage {
   const leadsHere = (p: SitePage) => from.some((l) => l.page === p.key) || usesOf(p).some((u) => elsewhereOf(u.target)?.page === page.key)
   const others = site.pages.filter((p) => p !== page && leadsHere(p))

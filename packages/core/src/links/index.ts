@@ -1,4 +1,4 @@
-/** Where links lead, and which section a found menu's items mean. */
+/** Where links lead, and which section an item means. */
 export {
   labelScore,
   leadsHome,

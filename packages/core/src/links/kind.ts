@@ -1,23 +1,23 @@
-/** Links that stand in none of a page's menus, and what each comes to as the site is. */
+/** Links outside menus, and where each leads. */
 import { decodeFragment } from '../contract/index.ts'
 import type { ElementAt, PageLink, PageReading } from '../page/index.ts'
 import { sectionOf, type ItemTarget, type LinkChoice, type MadeLink, type Section, type SitePage } from '../site/index.ts'
 import { leadsNowhere, namesSite } from './match.ts'
 import { pageAt } from './pages.ts'
 
-/** To a section or the top of the page; to another page or outside; to nothing. */
+/** To this page; to another page or outside; to nothing. */
 export type LinkKind = 'here' | 'elsewhere' | 'broken'
 
 export interface LooseLink {
   link: PageLink
   kind: LinkKind
-  /** Null where it is left as the page has it. */
+  /** Null when left as the page has it. */
   target: ItemTarget | null
-  /** The section that it leads to. */
+  /** The section it leads to. */
   section: Section | null
-  /** The last section that begins before it; null above the first. */
+  /** The last section that starts before it; null above the first. */
   at: Section | null
-  /** Of what it is made, where it was none. */
+  /** For a made link: what it wraps. */
   made: MadeLink | null
 }
 
@@ -44,7 +44,7 @@ export function looseLinks(page: SitePage, reading: PageReading, pages: readonly
   return made.length ? [...own, ...made].sort((a, b) => a.link.at - b.link.at) : own
 }
 
-/** As a link of the page's own is read, that leads nowhere by itself. */
+/** Reads like a link of the page without a target. */
 const linkMade = ({ at }: LinkChoice, { label }: MadeLink): PageLink => ({
   at,
   href: '',

@@ -1,4 +1,4 @@
-/** Matching the items of a found menu to sections: by hash, else by label. */
+/** Matches items of a found menu to sections: by hash, else by label. */
 import { decodeFragment } from '../contract/index.ts'
 import { isCarrying } from '../naming/index.ts'
 import type { Candidate, ElementAt, PageLink, PageReading, ReadMenu } from '../page/index.ts'
@@ -12,10 +12,10 @@ const words = (text: string): string[] =>
     .split(/[^\p{L}\p{N}]+/u)
     .filter(Boolean)
 
-/** What a label or a title says, without the words that carry little. */
+/** The words of a label or title that carry meaning. */
 const carried = (text: string): string => words(text).filter(isCarrying).join(' ') || words(text).join(' ')
 
-/** Two words are one where they share a stem: a prefix of at least four letters that is most of the shorter. */
+/** True when two words share a stem: a prefix of at least four letters that is most of the shorter. */
 function sameWord(a: string, b: string): boolean {
   if (a === b) return true
   const shorter = Math.min(a.length, b.length)
@@ -25,7 +25,7 @@ function sameWord(a: string, b: string): boolean {
   return n >= 4 && n >= shorter - 2 && Math.abs(a.length - b.length) <= 4
 }
 
-/** How well a label names a candidate: 0 not at all, 1 to the letter. */
+/** How well a label matches a candidate, 0 to 1. */
 export function labelScore(label: string, candidate: Pick<Candidate, 'title' | 'id' | 'hints'>): number {
   const asked = words(label)
   if (!asked.length) return 0
@@ -37,40 +37,40 @@ export function labelScore(label: string, candidate: Pick<Candidate, 'title' | '
   const share = (have: string[]) => carrying.filter((a) => have.some((h) => sameWord(a, h))).length / carrying.length
   const hints = candidate.hints.flatMap(words)
   const best = Math.max(share(title) * 0.9, share(named) * 0.85, share(hints) * 0.7)
-  // Of two titles that hold all of the label, the shorter is meant.
+  // If two titles contain the whole label, the shorter wins.
   return best < 0.5 ? 0 : best - Math.min(0.05, title.length / 400)
 }
 
 export interface Meaning {
   candidate: Candidate
-  /** Not said by its hash but assumed; it can be confirmed or changed. */
+  /** Assumed from its words; can be confirmed or changed. */
   isLikely: boolean
 }
 
-/** Labels of links that lead home. */
+/** Labels of links to the top. */
 const HOME =
   /^(home|start|startseite|top|up|back to top|to top|nach oben|accueil|haut|inicio|arriba|in[ií]cio|\u05d3\u05e3 \u05d4\u05d1\u05d9\u05ea|\u2191)$/iu
 
-/** Leads to the page's top because it says so, and not because nobody filled it in. */
+/** True when a link goes to the page's top on purpose. */
 export const leadsHome = ({ label, fragment }: Pick<PageLink, 'label' | 'fragment'>): boolean => !!fragment || HOME.test(label.trim())
 
-/** Called as links are that lead home, and not made to do so: nothing else can be meant. */
+/** True when its label means the top and it has no other target. */
 export const meansHome = (link: PageLink): boolean =>
   HOME.test(link.label.trim()) && (isPlaceholder(link) || (link.status === 'empty' && link.href.trim() === ''))
 
-/** A hash that was only put there so that the link looks like one: nothing in it could name a section. */
+/** True for a placeholder hash, which can't name a section. */
 export const isPlaceholder = ({ status, fragment }: Pick<PageLink, 'status' | 'fragment'>): boolean =>
   status === 'broken' && !/[\p{L}\p{N}]/u.test((fragment ?? '').replace(/^0$/, ''))
 
-/** The site's name leads home by right: it stands first, or says the page's title. */
+/** True for the site's name: it comes first or equals the page's title. */
 export const namesSite = (link: PageLink, { links, title }: Pick<PageReading, 'links' | 'title'>): boolean =>
   link === links[0] || (link.label.length > 2 && title.toLowerCase().includes(link.label.toLowerCase()))
 
-/** A link that was not made yet, or that finds nothing: pressed, it reloads the page, goes to its top without saying so, or does nothing. */
+/** True for a link without a target: it reloads the page, goes to the top, or does nothing. */
 export const leadsNowhere = (link: PageLink): boolean =>
   link.status === 'broken' || link.status === 'empty' || (link.status === 'top' && !leadsHome(link))
 
-/** A menu is one of the page's where it stands above or beside its content, and in its footer where it leads to sections by itself. */
+/** True for a menu above or beside the content, and for one in the footer that leads to sections. */
 export const isOfPage = ({ place }: Pick<ReadMenu, 'place'>, links: readonly PageLink[]): boolean =>
   place === 'header' || (place === 'footer' && links.filter((l) => l.status === 'ok').length >= 2)
 
@@ -86,20 +86,19 @@ export function linksOfMenus({ menus, links }: Pick<PageReading, 'menus' | 'link
   return new Set(own.flatMap((m) => m.links))
 }
 
-/** An address that lacks its `#`: one word, as an ID is. */
+/** An address without `#`: one word, like an ID. */
 const bareWord = (href: string): string | null => /^[.#]?([\p{L}\p{N}_-]+)\/?$/u.exec(href.trim())?.[1] ?? null
 
-/** True for a file of the site, or a folder with one, that an address without its ending may mean. */
+/** True for a file of the site, or a folder with one, that an address without extension may mean. */
 const isFile = (word: string, files: ReadonlySet<string>) =>
   ['', '.html', '.htm', '/index.html', '.php'].some((end) => files.has(word + end))
 
 /**
- * The candidate that each link means: the one its hash leads to, else the one whose ID differs from the hash in case only, else the likeliest
- * by label or by the words of its address, each candidate once, else the one at its place where the menu goes through the page's parts one by
- * one. Links that mean none are not in the map.
+ * The candidate that each link means: by hash; else by ID that differs only in case; else the best match by label or address words, each
+ * candidate once; else by position, if the menu follows the page's order. Links without a match are missing from the map.
  * @param files of the site
- * @param built IDs of what the page's scripts build: who asks for one gets there
- * @param guess false where only what a link says of itself counts
+ * @param built IDs built by scripts
+ * @param guess false to use only hashes
  */
 export function matchLinks(
   links: readonly PageLink[],
@@ -131,7 +130,7 @@ export function matchLinks(
         .map((candidate) => {
           const byLabel = labelScore(link.label, candidate)
           const byAddress = named ? labelScore(named, candidate) * 0.9 : 0
-          // An offered section before one that was also found.
+          // Offered sections win.
           return { link, candidate, score: Math.max(byLabel, byAddress) - (candidate.offered ? 0 : 0.15) }
         }),
     )
@@ -139,7 +138,7 @@ export function matchLinks(
     .sort((a, b) => b.score - a.score || a.candidate.at - b.candidate.at)
   for (const { link, candidate } of scored) {
     if (out.has(link) || used.has(candidate)) continue
-    // A label that says the title says enough.
+    // An exact title is enough.
     out.set(link, { candidate, isLikely: carried(link.label) !== carried(candidate.title) })
     used.add(candidate)
   }
@@ -149,8 +148,8 @@ export function matchLinks(
 }
 
 /**
- * What is left of a menu with an item for each part of the page, in their order: which part each of its links stands for. At least a third of
- * them must be known otherwise, and none of these at odds with it; the page's opening may have no item.
+ * Matches the remaining links of a menu by position, one per part of the page. At least a third must be known already, without
+ * contradiction; the page's first part may have no item.
  */
 function byOrder(
   links: readonly PageLink[],
@@ -168,5 +167,5 @@ function byOrder(
   return []
 }
 
-/** The ID that a script in an address names. */
+/** The ID in an address that runs a script. */
 const scriptTarget = (href: string): string | null => /^\s*javascript:.*?['"]#?([\p{L}\p{N}_-]+)['"]/isu.exec(href)?.[1] ?? null

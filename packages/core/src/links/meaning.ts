@@ -1,4 +1,4 @@
-/** What a hash without a target probably means. */
+/** Guesses the target of a broken hash. */
 import { distance } from 'fastest-levenshtein'
 import { typedName, wrapName, type NamingRule } from '../naming/index.ts'
 import type { PageReading } from '../page/index.ts'
@@ -7,21 +7,21 @@ import { labelScore } from './match.ts'
 
 export interface Likely {
   section: Section
-  /** How what is asked for differs from its ID, as the end of a sentence. */
+  /** How the wanted ID differs, as the end of a sentence. */
   why: string
 }
 
-/** How alike a section must be to what a link asks for, or says, to be taken for it. */
+/** Min similarity for a guess. */
 const LEAST = 0.5
 
-/** Letters and digits of any script, without case and marks. */
+/** Letters and digits of any script, without case and accents. */
 const plain = (text: string): string =>
   text
     .normalize('NFKD')
     .toLowerCase()
     .replace(/[^\p{L}\p{N}]+/gu, '')
 
-/** A letter more, less, another or two changed round; in long ones two. */
+/** One letter added, missing, changed or swapped; two in long words. */
 function isNear(a: string, b: string): boolean {
   const [x, y] = [a.toLowerCase(), b.toLowerCase()]
   const isSwapped = [...x].sort().join('') === [...y].sort().join('') && distance(x, y) === 2
@@ -29,9 +29,9 @@ function isNear(a: string, b: string): boolean {
 }
 
 /**
- * The section that a link seems to mean, the surest reason first; null where there is none, or more than one that differ by letters alone.
- * @param wanted what it asks for, decoded, without its `#`
- * @param label what it says
+ * The section that a link probably means, by the strongest reason; null for none or for several that differ only by letters.
+ * @param wanted the decoded hash without `#`
+ * @param label the link's text
  */
 export function likelySection(wanted: string, label: string, page: SitePage, reading: PageReading, rule: NamingRule): Likely | null {
   const hints = new Map(reading.candidates.map((c) => [c.at, c.hints]))

@@ -1,12 +1,12 @@
-/** Links past what stands before a page's first section. */
+/** Skip links. */
 import type { PageLink, PageReading } from '../page/index.ts'
 
-/** As many links may stand before it. */
+/** Max links before it. */
 const BEFORE = 3
 const SKIPS =
   /\b(skip|jump) (to|past|over)\b|\b(to|go to) (the )?(main )?content\b|\bzum (haupt)?inhalt\b|\binhalt springen\b|\b(aller|passer) (au|directement au) contenu\b|\b(saltar|ir) al contenido\b|\b(vai|salta) al contenuto\b|\bnaar (de )?(hoofd)?inhoud\b|\b(ir|saltar) para o conte[uú]do\b|\bprzejd[zź] do tre[sś]ci\b/i
 
-/** The page's own skip link; null without one. */
+/** The page's own skip link; null for none. */
 export const ownSkipLink = ({ links }: Pick<PageReading, 'links'>): PageLink | null =>
   links.slice(0, BEFORE).find((l) => l.fragment !== null && l.status === 'ok' && SKIPS.test(l.label)) ?? null
 
@@ -21,5 +21,5 @@ const words: Record<string, string> = {
   pt: 'Ir para o conteúdo',
 }
 
-/** What a skip link is called in the page's language, or in English. */
+/** Text of a skip link in the page's language, or English. */
 export const skipWords = ({ lang }: Pick<PageReading, 'lang'>): string => words[lang.trim().slice(0, 2).toLowerCase()] ?? words.en!

@@ -1,4 +1,4 @@
-/** Menus that a page has, taken over with their own markup. */
+/** Adopts the page's own menus. */
 import { formOf } from './form-of.ts'
 import { isOfPage, leadsHome, matchLinks, meansHome, type Meaning } from '../links/index.ts'
 import type { ElementAt, PageLink, PageReading, ReadMenu } from '../page/index.ts'
@@ -7,10 +7,10 @@ import { FOUND_STATES } from './forms/form.ts'
 import { readLook } from './look.ts'
 import { isFound, isMade, type Item, type ItemTarget, type Menu, type MenuLook, type Section } from '../site/index.ts'
 
-/** A menu that stands in one element, or in several that say the same. */
+/** A menu in one element, or in several with the same links. */
 export interface MatchedMenu {
   elements: ReadMenu[]
-  /** The one that says most. */
+  /** The element with most links. */
   first: ReadMenu
   /** What its links mean. */
   matches: Map<PageLink, Meaning>
@@ -19,16 +19,16 @@ export interface MatchedMenu {
 const nameOf = ({ href, label }: PageLink): string => JSON.stringify([href, label])
 
 /**
- * The menus that the page has above, beside and below its content, with what their items mean.
- * @param files the site's files, from the page's folder, so that an address without its `#` is told from a file
- * @param built IDs of what the page's scripts build
+ * The page's menus with the targets of their items.
+ * @param files of the site, relative to the page's folder, to tell files from addresses without `#`
+ * @param built IDs built by scripts
  */
 export function pageMenus(reading: PageReading, files: ReadonlySet<string>, built: ReadonlySet<string> = new Set()): MatchedMenu[] {
   const links = new Map(reading.links.map((l) => [l.at, l]))
   const linksOf = (menu: ReadMenu) => menu.links.flatMap((at) => links.get(at) ?? [])
   const sayings = new Map<string, ReadMenu[]>()
   for (const menu of reading.menus.filter((m) => m.place !== 'text')) {
-    // One for wide and one for narrow screens are one menu: what leads away may stand in one of them only.
+    // Menus for wide and narrow screens are one; links that lead away may be in just one of them.
     const within = linksOf(menu).filter((l) => !['outside', 'other-page', 'button', 'group'].includes(l.status))
     const says = JSON.stringify([menu.place, within.length ? within.map(nameOf) : linksOf(menu).map(nameOf)])
     sayings.set(says, [...(sayings.get(says) ?? []), menu])
@@ -37,7 +37,7 @@ export function pageMenus(reading: PageReading, files: ReadonlySet<string>, buil
     const first = [...elements].sort((a, b) => b.links.length - a.links.length)[0]
     const own = linksOf(first!)
     if (!isOfPage(first!, own)) return []
-    // What a footer says beside that is rarely about sections, and of a page that was handed over everything was decided.
+    // Other links in a footer rarely mean sections, and in a handed-over page all was decided.
     const guess = first!.place === 'header' && !reading.written.settings
     return [{ elements, first: first!, matches: matchLinks(own, reading.candidates, { files, guess, built }) }]
   })
@@ -49,7 +49,7 @@ export function adoptMenus(reading: PageReading, found: readonly MatchedMenu[], 
   return found.map(({ elements, first, matches }, m): Menu => {
     const key = `m${m + 1}`
     const left = new Map(elements.filter((e) => e !== first).map((e) => [e, e.links.map((at) => links.get(at)!)]))
-    /** The same link in another element; each is one item's. */
+    /** The same link in another element; each belongs to one item. */
     const twin = (element: ReadMenu, link: PageLink): ElementAt[] => {
       const own = left.get(element)!
       const found = own.findIndex((l) => nameOf(l) === nameOf(link))
@@ -76,20 +76,20 @@ export function adoptMenus(reading: PageReading, found: readonly MatchedMenu[], 
   })
 }
 
-/** The motion that an earlier handover gave one of these elements. */
+/** The motion that an earlier handover wrote. */
 function motionBefore({ written }: PageReading, elements: readonly ElementAt[]): Pick<Item, 'motion'> {
   const motion = elements.map((at) => written.motions[at]).find((m) => m)
   return motion ? { motion } : {}
 }
 
-/** The look that an earlier handover gave states of its items. */
+/** Item states that an earlier handover wrote. */
 function lookBefore(text: string | undefined): MenuLook | null {
   const { states } = readLook(readMade(text ?? '')?.words ?? {}) ?? {}
   const given = FOUND_STATES.flatMap((s) => (states?.[s] ? [[s, states[s]] as const] : []))
   return given.length ? { states: Object.fromEntries(given) } : null
 }
 
-/** What an item of the page's own leads to: the section that it means, else what it leads to by itself. Nothing is sent to the top for want of better. */
+/** The target of a found item: its section, or its own address. Nothing falls back to the top. */
 export const targetOf = (link: PageLink, section: Section | undefined): ItemTarget =>
   section
     ? { kind: 'section', section: section.key }
@@ -97,7 +97,7 @@ export const targetOf = (link: PageLink, section: Section | undefined): ItemTarg
       ? { kind: 'top' }
       : { kind: 'as-is' }
 
-/** Of each item how deep it is nested: in a menu that is made as it is written, in one that the page has in how many lists of it it stands; what was added to that stands in none. */
+/** Depth of each item: as nested in a made menu; by lists around it in a found one, 0 for added items. */
 export function itemDepths(menu: Menu, reading: PageReading): number[] {
   if (isMade(menu)) {
     const { levels } = formOf(menu.form)

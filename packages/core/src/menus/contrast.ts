@@ -1,6 +1,6 @@
 /**
- * Contrast over the trip: what a menu is read on, in each state of its items and over everything that it stands over while the page scrolls.
- * Grounds are colours as they were measured: of a gradient its stops, of a picture a grid of its pixels.
+ * Contrast of a menu in each item state, over everything that scrolls behind it. Grounds are measured colours: a gradient's stops, a
+ * grid of a picture's pixels.
  * @see WCAG 2.2, 1.4.3; docs/calculations.md, section 8
  */
 import { backingFor, contrast, laidOver, mixed, READABLE } from '../colour/index.ts'
@@ -11,16 +11,16 @@ import { withOpacity } from './look.ts'
 import { onScrollFrom, partUnder } from './on-scroll.ts'
 import { isOn } from './shown.ts'
 
-/** The lowest ratio of a state, and where it is so. */
+/** The lowest ratio of a state, and its place. */
 export interface StateContrast {
   state: ItemState
   ratio: number
-  /** Key of the screen; title of the section, null for the page itself. */
+  /** Key of the screen; title of the section, null for the page. */
   screen: string
   over: string | null
 }
 
-/** What comes by behind a menu: from where to where, in px of the page. */
+/** A colour behind the menu, and its range in px of the page. */
 interface Ground {
   over: string | null
   colour: string
@@ -28,7 +28,7 @@ interface Ground {
   bottom: number
 }
 
-/** A page has few colours and many places: what was worked out for two of them is kept. */
+/** Caches results by colour pair: pages have few colours and many places. */
 function keeping<T>(work: (a: string, b: string) => T): (a: string, b: string) => T {
   const known = new Map<string, T>()
   return (a, b) => {
@@ -50,10 +50,10 @@ const COMES_BY = ['bar', 'rail', 'marks', 'floating', 'corner']
 const seenOf = (menu: Menu, survey: Survey): SurveyMenu | undefined =>
   isFound(menu) ? survey.menus.find((m) => m.isDrawn && menu.form.elements.includes(m.at)) : undefined
 
-/** What lies behind the menu on a screen: under one that stays in view every section comes by. */
+/** The colours behind the menu on a screen; every section for one that stays. */
 function groundsOf(menu: Menu, page: SitePage, survey: Survey): Ground[] {
   const own = painted(survey.background, 'rgb(255, 255, 255)')
-  // Where the first section begins under the header, it and not the page is behind that at the top.
+  // A first section that starts under the header is behind it at the top.
   const from = page.header?.under ? (partUnder(page, survey)?.bottom ?? 0) : 0
   const under = { over: null, colour: own, top: from, bottom: survey.pageHeight }
   if (!(isFound(menu) ? seenOf(menu, survey)?.stays : COMES_BY.includes(menu.form.kind))) return [under]
@@ -69,20 +69,20 @@ function groundsOf(menu: Menu, page: SitePage, survey: Survey): Ground[] {
   ]
 }
 
-/** What lies behind a menu's words, and up to where in the page it does, in px: a header may have no ground until the page has been scrolled. */
+/** Colours behind a menu's text up to a scroll position in px: a header may have no background at first. */
 interface Layers {
   ink: string
   layers: string[]
   upTo: number
 }
 
-/** The layers that the page has behind a menu in its header are other ones where the header was given a ground, or has none at the top. */
+/** In a header whose background we changed, the page's layers don't apply. */
 function groundsInHeader(page: SitePage, { grounds, stays }: SurveyMenu, survey: Survey): { grounds: string[]; upTo: number }[] {
   const { header } = page
   const own = grounds ?? []
   const all = { grounds: own, upTo: Infinity }
   if (!header || !stays || survey.header?.at !== header.at) return [all]
-  // What the header itself is painted with lies undermost.
+  // The header's own background is undermost.
   const within = survey.header.transparent ? own : own.slice(1)
   const solid = header.backing === null ? all : { grounds: [header.backing, ...within], upTo: Infinity }
   const { onScroll } = header
@@ -90,7 +90,7 @@ function groundsInHeader(page: SitePage, { grounds, stays }: SurveyMenu, survey:
   return [solid, { grounds: within, upTo: onScrollFrom(page, survey) + survey.header.rest }]
 }
 
-/** What a state's words are written in, and what lies behind them, the undermost first. */
+/** Text colour of a state and its layers, undermost first. */
 function layersOf(menu: Menu, state: ItemState, page: SitePage, survey: Survey): Layers[] {
   const { look = {} } = menu
   const seen = seenOf(menu, survey)
@@ -106,7 +106,7 @@ function layersOf(menu: Menu, state: ItemState, page: SitePage, survey: Survey):
   }))
 }
 
-/** The lowest over a ground that comes by. */
+/** The lowest ratio over one ground. */
 const ratioOf = (all: readonly Layers[], { colour, top }: Ground): number =>
   Math.min(
     ...all.flatMap(({ ink, layers, upTo }) =>
@@ -119,16 +119,16 @@ const ratioOf = (all: readonly Layers[], { colour, top }: Ground): number =>
     ),
   )
 
-/** Of each colour the first place that has it: the others are read alike. */
+/** The first place of each colour. */
 const distinct = (grounds: readonly Ground[]): Ground[] => [...new Map([...grounds].reverse().map((g) => [g.colour, g])).values()].reverse()
 
-/** Screens on which it is drawn; where a picture of the menu's own lies behind its words, what these are read on is not known. */
+/** Screens that show the menu; unknown when a picture in the menu is behind its text. */
 const onWhich = (menu: Menu, surveys: readonly Survey[]) =>
   surveys.filter((s) => (isMade(menu) ? isOn(menu, { key: s.screen, width: s.width }) : (seenOf(menu, s)?.grounds ?? null) !== null))
 
 const statesOf = (menu: Menu): readonly ItemState[] => (isMade(menu) ? STATES : ['rest', ...FOUND_STATES])
 
-/** In the order of the states; nothing where no screen was measured. */
+/** In order of states; empty without surveys. */
 export function contrastsOf(menu: Menu, page: SitePage, surveys: readonly Survey[]): StateContrast[] {
   const grounds = onWhich(menu, surveys).map((survey) => ({ survey, grounds: distinct(groundsOf(menu, page, survey)) }))
   return statesOf(menu).flatMap((state) => {
@@ -140,7 +140,7 @@ export function contrastsOf(menu: Menu, page: SitePage, surveys: readonly Survey
   })
 }
 
-/** A stretch of the page behind a menu, and the ratio over it. Lengths in px. */
+/** A stretch of the page behind the menu, and its ratio. Lengths in px. */
 export interface ContrastStretch {
   over: string | null
   top: number
@@ -148,7 +148,7 @@ export interface ContrastStretch {
   ratio: number
 }
 
-/** Over what a state is read on one screen, from the page's top down; the page itself first. Nothing where that is not known. */
+/** What a state is read on from the page's top to its bottom, on one screen; the page first. Empty if unknown. */
 export function contrastTrip(menu: Menu, state: ItemState, page: SitePage, survey: Survey): ContrastStretch[] {
   if (!onWhich(menu, [survey]).length) return []
   const all = layersOf(menu, state, page, survey)
@@ -157,21 +157,21 @@ export function contrastTrip(menu: Menu, state: ItemState, page: SitePage, surve
     const { over, top, bottom } = ground
     const ratio = ratioOf(all, ground)
     const last = out.at(-1)
-    // Of a gradient or a picture the worst that it has.
+    // Gradients and pictures count with their worst colour.
     if (last && last.over === over && last.top === top && last.bottom === bottom) last.ratio = Math.min(last.ratio, ratio)
     else out.push({ over, top, bottom, ratio })
   }
   return out
 }
 
-/** Of states that have to be read. */
+/** States that must be readable. */
 export const lowest = (contrasts: readonly StateContrast[]): StateContrast | undefined =>
   [...contrasts].filter((c) => c.state !== 'held').sort((a, b) => a.ratio - b.ratio)[0]
 
-/** The least opacity of the menu's ground, in %, with which all of it can be read; null where there is none. */
+/** The lowest background opacity in % that makes everything readable; null for none. */
 export function leastOpacity(menu: Menu, page: SitePage, surveys: readonly Survey[]): number | null {
   if (menu.look?.ground === undefined) return null
-  // The opacities that do need not be one stretch: each is looked at.
+  // Readable opacities may have gaps, so each is tested.
   for (let opacity = 0; opacity <= 100; opacity++) {
     const look = { ...menu.look, opacity }
     const least = lowest(contrastsOf({ ...menu, look }, page, surveys))
@@ -180,7 +180,7 @@ export function leastOpacity(menu: Menu, page: SitePage, surveys: readonly Surve
   return null
 }
 
-/** The colour nearest to that of a state's words with which these can be read everywhere, as `#rrggbb`; null where there is none. */
+/** The colour closest to a state's text colour that is readable everywhere, as `#rrggbb`; null for none. */
 export function nearestInk(menu: Menu, state: ItemState, page: SitePage, surveys: readonly Survey[]): string | null {
   const shown = onWhich(menu, surveys)
   const behind = shown.flatMap((survey) => distinct(groundsOf(menu, page, survey)).map((ground) => ({ survey, ground })))

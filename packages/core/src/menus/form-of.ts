@@ -1,4 +1,4 @@
-/** What the form of a made menu says, for whichever it is. */
+/** Forms of made menus, of any kind. */
 import type { MadeWords } from '../contract/index.ts'
 import type { MadeMenuForm } from '../site/index.ts'
 import { readField, type FormField, type MadeForm } from './forms/form.ts'
@@ -16,14 +16,14 @@ export const fieldsOf = (kind: FormKind): Record<string, FormField> => ofKind(ki
 
 const first = (field: FormField) => ('options' in field ? field.options[0]! : field.usual)
 
-/** As a new one is. */
+/** A new menu's form. */
 export const freshForm = (kind: FormKind): MadeMenuForm =>
   ({ kind, ...Object.fromEntries(Object.entries(fieldsOf(kind)).map(([name, field]) => [name, first(field)])) }) as MadeMenuForm
 
 export const formWords = (form: MadeMenuForm): Record<string, string> =>
   Object.fromEntries(Object.keys(fieldsOf(form.kind)).map((name) => [name, String(form[name as keyof MadeMenuForm])]))
 
-/** The form that an earlier handover wrote; what it does not say, or not as a form may, is as in a new one. Null for a kind that there is not. */
+/** The form that an earlier handover wrote; missing or invalid settings are as in a new one. Null for an unknown kind. */
 export function readForm({ form, words }: MadeWords): MadeMenuForm | null {
   const kind = formKinds.find((k) => k === form)
   if (!kind) return null

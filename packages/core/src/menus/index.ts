@@ -1,6 +1,7 @@
 /**
- * Menus: `adopt.ts` takes over those that a page has, `make.ts` makes some, `markup.ts` writes those, `shown.ts` says where they are seen, `mark.ts` says how their current item is marked; `forms/` has a file for each form of those that are made, `items/`
- * one for each kind of item. Menus are found in the markup by `page/`, since they and the outline say of each other what they are.
+ * Menus: `adopt.ts` adopts the page's own, `make.ts` makes new ones, `markup.ts` writes those, `shown.ts` says where they're visible,
+ * `mark.ts` how the current item is marked; `forms/` has a file for each form, `items/` for each kind of item. `page/` finds menus,
+ * because menus and outline depend on each other.
  */
 export { adoptMenus, itemDepths, pageMenus, targetOf, type MatchedMenu } from './adopt.ts'
 export { freshName, itemFor, madeBefore, makeBar, makeMenu, newForm } from './make.ts'

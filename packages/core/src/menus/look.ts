@@ -1,4 +1,4 @@
-/** How a menu that is made looks, where it is other than its form says: as a whole, and its items in each of their states. */
+/** How a made menu looks if it differs from its form: as a whole and for each item state. */
 import type { MadeMenuForm, Menu, MenuForm, MenuLook, StateLook } from '../site/index.ts'
 import { LOOK } from '../contract/index.ts'
 import { FOUND_STATES, LOOK_FIELDS, readField, STATE_FIELDS, STATES, type Field, type ItemState } from './forms/form.ts'
@@ -14,13 +14,13 @@ const selectors: Record<ItemState, string> = {
   held: 'a[aria-disabled="true"]',
 }
 
-/** A colour of the sheet with an opacity in %, as a style has it. */
+/** A colour with opacity in %, as CSS. */
 export function withOpacity(hex: string, opacity = 100): string {
   const [r, g, b] = [1, 3, 5].map((at) => parseInt(hex.slice(at, at + 2), 16))
   return opacity >= 100 ? `rgb(${r}, ${g}, ${b})` : `rgba(${r}, ${g}, ${b}, ${opacity / 100})`
 }
 
-/** A mark at an item's foot, or where items stand one below the other at its edge. */
+/** A mark at the bottom of items in a row, or at the edge in a column. */
 function markOf(mark: NonNullable<StateLook['mark']>, form: MenuForm): string[] {
   const isUpright = form.kind === 'rail' || form.kind === 'floating' || form.kind === 'contents'
   const atRight = 'side' in form && form.side === 'right'
@@ -37,14 +37,14 @@ function markOf(mark: NonNullable<StateLook['mark']>, form: MenuForm): string[] 
     return [`box-shadow: inset ${isUpright ? `${atRight ? -4 : 4}px 0` : '0 -4px'} currentColor;`, 'background-image: none;']
   if (mark === 'dot')
     return drawn('circle, currentColor 0 3px, transparent 3.5px', isUpright ? `${edge} 2px center` : 'center bottom 3px', '8px 8px')
-  // It stands on the item's foot, or on its edge.
+  // On the item's bottom or edge.
   const round = 'currentColor 0 6px, transparent 6.5px'
   return isUpright
     ? drawn(`circle at ${atRight ? '100%' : '0'} 50%, ${round}`, `${edge} center`, '7px 14px')
     : drawn(`circle at 50% 100%, ${round}`, 'center bottom', '14px 7px')
 }
 
-/** Declarations for an item in a state; of a visited one a browser takes the colour alone. */
+/** CSS declarations for a state; for visited links browsers only accept colours. */
 export function stateDeclarations(state: ItemState, look: StateLook, form: MenuForm): string[] {
   const { ink, weight, line, mark, backing, opacity, corner } = look
   const colour = ink === undefined ? [] : [`color: ${withOpacity(ink)};`]
@@ -59,7 +59,7 @@ export function stateDeclarations(state: ItemState, look: StateLook, form: MenuF
   ]
 }
 
-/** Rules of a style, as selector and declarations. @param nav selects the menu */
+/** Selectors and declarations. @param nav selects the menu */
 export function lookRules(
   nav: string,
   { states = {}, ...look }: MenuLook,
@@ -80,14 +80,14 @@ export function lookRules(
   ].flatMap(([selector, declarations]) => (declarations.length ? [[selector, [...declarations]]] : []))
 }
 
-/** Rules for states of a menu that the page has: they count as much as two IDs, more than most that a page says of its items. */
+/** Rules for item states of a found menu, with the weight of two IDs, more than most page styles. */
 export const foundLookRules = (number: number, { look, form }: Menu): [selector: string, declarations: string[]][] =>
   FOUND_STATES.flatMap((state) => {
     const declarations = stateDeclarations(state, look?.states?.[state] ?? {}, form)
     return declarations.length ? [[`[${LOOK}^="${number} "]:not(#_1):not(#_2) ${selectors[state]}`, declarations]] : []
   })
 
-/** Its current item has a look that was chosen for it, so that no mark of ours comes on top. */
+/** True when its current item is styled, so that it needs no mark. */
 export const marksByLook = ({ look }: Menu): boolean => {
   const { line, mark, backing } = look?.states?.current ?? {}
   return line !== undefined || mark !== undefined || backing !== undefined

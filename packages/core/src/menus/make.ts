@@ -1,4 +1,4 @@
-/** Menus that Way Bell makes. */
+/** Makes menus. */
 import { labelOf } from '../naming/index.ts'
 import { decodeFragment, fragmentOf, readMade } from '../contract/index.ts'
 import type { PageReading, WrittenItem } from '../page/index.ts'
@@ -8,13 +8,13 @@ import { freshForm, readForm } from './form-of.ts'
 import { readLook } from './look.ts'
 import { readShown } from './shown.ts'
 
-/** What is seen of the sections of a page in a menu of all of them. */
+/** Which sections a menu of all sections shows. */
 export interface OfSections {
-  /** Down to this level, from 1. */
+  /** Deepest level, from 1. */
   levels: number
 }
 
-/** A menu with an item for each section in page order. */
+/** A menu with one item per section, in page order. */
 export function makeMenu(
   { sections, menus }: { sections: readonly Section[]; menus: readonly Menu[] },
   form: MadeMenuForm,
@@ -39,7 +39,7 @@ export const itemFor = (key: string, section: Section): Item => ({
   links: [],
 })
 
-/** A name that no menu has yet. */
+/** A menu name that isn't taken. */
 export function freshName(name: string, menus: readonly Menu[]): string {
   const taken = new Set(menus.map((m) => m.name))
   for (let n = 1; ; n++) {
@@ -48,10 +48,10 @@ export function freshName(name: string, menus: readonly Menu[]): string {
   }
 }
 
-/** The bar that a page gets that has no menu. */
+/** The bar for a page without menus. */
 export function makeBar(sections: readonly Section[], surveys: readonly Survey[]): MadeMenu {
   const menu = makeMenu({ sections, menus: [] }, newForm('bar', sections, surveys), { levels: Infinity })
-  // In one row all are seen at once.
+  // A row shows all items.
   return { ...menu, items: menu.items.map((item) => without(item, 'depth')) }
 }
 
@@ -61,7 +61,7 @@ function without<T, K extends keyof T>(of: T, name: K): Omit<T, K> {
   return rest
 }
 
-/** Menus that an earlier handover made, as they were written. */
+/** Menus that an earlier handover made. */
 export function madeBefore(
   reading: PageReading,
   sections: readonly Section[],
@@ -96,7 +96,7 @@ function itemOf({ link, label, title, lang, motion, depth, off }: WrittenItem, k
   const target: ItemTarget | null = link ? targetOfWritten(link, byId) : { kind: 'group' }
   if (!target) return []
   const whole = target.kind === 'section' ? [...byId.values()].find((s) => s.key === target.section)!.title : ''
-  // What is said of a label that was made shorter is no tooltip of the designer's.
+  // The `title` of a shortened label isn't the designer's tooltip.
   const said = {
     ...(title && title !== whole && { tooltip: title }),
     ...(lang && { lang }),
@@ -104,18 +104,18 @@ function itemOf({ link, label, title, lang, motion, depth, off }: WrittenItem, k
     ...(depth && { depth }),
     ...(off.length && { off }),
   }
-  // Of those that stand under sections the first is nowhere written itself.
+  // For links under sections, the first item isn't written.
   return [{ key, label: label || labelOf(whole), target, links: [], ...said }]
 }
 
-/** What leads to another page was written from where the site had it: here it is an address. */
+/** Links to other pages were relative to the old site; here they're addresses. */
 function targetOfWritten({ href, isNewTab }: NonNullable<WrittenItem['link']>, byId: ReadonlyMap<string, Section>): ItemTarget | null {
   if (!href.startsWith('#')) return { kind: 'outside', address: href, newTab: isNewTab }
   const section = byId.get(decodeFragment(fragmentOf(href)))
   return section ? { kind: 'section', section: section.key } : href === '#' ? { kind: 'top' } : null
 }
 
-/** Behind a header that sticks, over the page below one that lies on it, else at the page's top. */
+/** After a sticky header, over the page below a fixed one, else at the page's top. */
 function placeBar(sections: readonly Section[], surveys: readonly Survey[]): Extract<MadeMenuForm, { kind: 'bar' }>['place'] {
   const headers = surveys.flatMap((s) => (s.header ? [{ survey: s, header: s.header }] : []))
   if (headers.some(({ header }) => header.position === 'sticky')) return 'after-header'
@@ -126,6 +126,6 @@ function placeBar(sections: readonly Section[], surveys: readonly Survey[]): Ext
   return lies ? 'under-fixed' : 'top'
 }
 
-/** A form of a kind as a new menu has it; a bar lies where there is room for it. */
+/** A new menu's form of a kind; a bar goes where there is space. */
 export const newForm = (kind: MadeMenuForm['kind'], sections: readonly Section[], surveys: readonly Survey[]): MadeMenuForm =>
   kind === 'bar' ? { kind, place: placeBar(sections, surveys) } : freshForm(kind)

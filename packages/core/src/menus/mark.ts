@@ -1,12 +1,12 @@
-/** How the current item of a menu is marked that the page has. */
+/** How the current item of a found menu is marked. */
 import { markStyles, type Mark } from '../contract/index.ts'
 import type { ElementAt } from '../page/index.ts'
 import { isFound, type SitePage } from '../site/index.ts'
 import { builtOf, inScreenOrder, type Survey } from '../survey/index.ts'
 
 /**
- * By the class that the page has for it, else by the first look that shows wherever the menu is drawn; undefined where nobody saw it.
- * @param isOurs what the page marks there, and leaves standing, says which section this is and not which page
+ * The page's own class, else the first style that shows wherever the menu is visible; undefined if it was never seen.
+ * @param isOurs the page's static mark means this section
  */
 export function markFor(elements: readonly ElementAt[], surveys: readonly Survey[], isOurs: boolean): Mark | undefined {
   const seen = surveys.flatMap((s) => s.menus.filter((m) => elements.includes(m.at)))
@@ -16,7 +16,7 @@ export function markFor(elements: readonly ElementAt[], surveys: readonly Survey
   return drawn.length ? (markStyles.find((style) => drawn.every((m) => m.shows.includes(style))) ?? 'strong') : undefined
 }
 
-/** Menus that scripts of the page build in an element of the source: it can say so, though nothing of them can be written. */
+/** Menus that scripts build in an element of the source, which can carry a mark. */
 export function builtMenusOf(page: SitePage, measured: Iterable<Survey>): { at: ElementAt; mark: Mark }[] {
   const surveys = inScreenOrder(measured)
   const known = new Set(page.menus.flatMap((m) => (isFound(m) ? m.form.elements : [])))

@@ -1,31 +1,31 @@
-/** The markup of a menu that is made: lists of links, and what opens those that open. */
+/** Markup of made menus: lists of links, and their openers. */
 import { escapeAttribute, escapeText } from 'entities'
 import { MOTION, motionText, OFF, type Motion } from '../contract/index.ts'
 
 export interface Entry {
   label: string
-  /** Null for words that only open a list. */
+  /** Null for an opener. */
   href: string | null
-  /** Attributes that say in which tab it is followed. */
+  /** Attributes for the tab it opens in. */
   tab: Readonly<Record<string, string>>
-  /** Said under the pointer: what the designer says, or the whole of what the label says in short. */
+  /** Tooltip: the designer's, or the full text of a shortened label. */
   title?: string
   lang?: string
-  /** Keys of the screens that it is not on. */
+  /** Keys of screens that it isn't on. */
   off?: readonly string[]
   motion?: Motion
   children: readonly Entry[]
 }
 
-/** A link, and what a screen reader says of it where that is more than its words. */
+/** A link, with a longer name for screen readers if needed. */
 type Link = Omit<Entry, 'href' | 'children'> & { href: string | null; says?: string }
 
 interface Form {
-  /** Lists open when they are pressed; else they stand open. */
+  /** Lists open on press; otherwise they're always open. */
   opens: boolean
-  /** The whole opens when these words are pressed; null where it stands open. */
+  /** Text of the button that opens the whole menu; null without one. */
   folds: string | null
-  /** Labels stand in an element of their own. */
+  /** Labels have elements of their own. */
   hasMarks: boolean
 }
 
@@ -34,7 +34,7 @@ const attributesOf = (all: Record<string, string | undefined>): string =>
     .map(([name, value]) => (value === undefined ? '' : ` ${name}="${escapeAttribute(value)}"`))
     .join('')
 
-/** What stands inside the menu's `nav`. */
+/** The content of the menu's `nav`. */
 export function markupOf(entries: readonly Entry[], form: Form): string {
   const list = `<ul class="wb-items">${linesOf(entries, form)}\n</ul>`
   return form.folds === null

@@ -1,4 +1,4 @@
-/** Items of a menu that is made, as they are nested in it. */
+/** Nested items of a made menu. */
 import type { Item, MadeMenu } from '../site/index.ts'
 import { formOf } from './form-of.ts'
 
@@ -7,7 +7,7 @@ export interface Nested {
   children: Nested[]
 }
 
-/** None is more than a level below the one before it, nor deeper than its form has levels; what leads nowhere is left out. */
+/** At most one level deeper than the item before, within its form's levels; without items that have no target. */
 export function nestedItems(menu: MadeMenu): Nested[] {
   const { levels } = formOf(menu.form)
   const top: Nested[] = []
@@ -23,7 +23,7 @@ export function nestedItems(menu: MadeMenu): Nested[] {
   return withoutEmpty(top)
 }
 
-/** What only opens a list is nothing without one. */
+/** A group without items is left out. */
 const withoutEmpty = (all: readonly Nested[]): Nested[] =>
   all.flatMap(({ item, children }) => {
     const kept = withoutEmpty(children)

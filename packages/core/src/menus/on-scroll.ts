@@ -1,14 +1,14 @@
-/** Where the page's header does what it was given to do. */
+/** Positions at which the header changes. */
 import { firstSection, type SitePage } from '../site/index.ts'
 import type { Survey, SurveyPart } from '../survey/index.ts'
 
-/** The first section, where it can begin under the header on the screen of a survey: it does already, or near enough to the page's top. */
+/** The first section, if it can start under the header: it does, or is close to the page's top. */
 export function partUnder(page: Pick<SitePage, 'sections'>, { parts }: Survey): SurveyPart | undefined {
   const first = firstSection(page)
   return parts.find((p) => p.at === first?.at && p.hasBox && (p.lead > 0 || p.top < 1))
 }
 
-/** The scroll position on the screen of a survey, in px, for a header that does something once the page has been scrolled. */
+/** Scroll position in px from which the header changes. */
 export function onScrollFrom(page: Pick<SitePage, 'header' | 'sections'>, survey: Survey): number {
   const { onScroll } = page.header!
   const first = onScroll!.over && firstSection(page)

@@ -1,37 +1,37 @@
-/** Where a menu that is made is seen. */
+/** Where made menus are visible. */
 import { HOLDS, isFound, isMade, type MadeMenu, type Menu, type Screen, type Section, type Shown, type SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
 import { formOf } from './form-of.ts'
 import { SMALL, type Small } from './forms/form.ts'
 
-/** Up to which width of the viewport screens are small where nothing is said, in px. */
+/** Default width limit of small screens, in px. */
 export const SMALL_WIDTH = 640
 
-/** What a menu does on small screens, and up to which width of the viewport those go, in px. */
+/** What a menu does on small screens, and their width limit in px. */
 export function smallOf({ form, shown }: MadeMenu): { upTo: number; as: Small } {
   const { small } = formOf(form)
   const said = shown?.small
-  // What another form did, this one may not do.
+  // The form may not offer what another form did.
   return { upTo: said?.upTo ?? SMALL_WIDTH, as: said && small.includes(said.as) ? said.as : small[0]! }
 }
 
-/** Where a menu is not seen at all, on some part of the page it is on all others. */
+/** Whether a menu is on a screen at all. */
 export function isOn(menu: MadeMenu, { key, width }: Pick<Screen, 'key' | 'width'>): boolean {
   const { upTo, as } = smallOf(menu)
   return !menu.shown?.off?.includes(key) && !(as === 'away' && width <= upTo)
 }
 
-/** Keys of the items of menus that are made which are not on a screen. */
+/** Keys of items of made menus that aren't on a screen. */
 export const hiddenOn = (page: SitePage, screen: Pick<Screen, 'key' | 'width'>): Set<string> =>
   new Set(
     page.menus.filter(isMade).flatMap((m) => m.items.filter((i) => !isOn(m, screen) || i.off?.includes(screen.key)).map((i) => i.key)),
   )
 
-/** Menus of the page's own of which nothing is drawn on a screen before something opens them. */
+/** Found menus with nothing visible on a screen until they're opened. */
 export const foldedOn = (page: SitePage, { menus }: Pick<Survey, 'menus'>): Menu[] =>
   page.menus.filter((m) => isFound(m) && m.items.length && m.form.elements.every((at) => menus.some((s) => s.at === at && !s.isDrawn)))
 
-/** It comes into view only after a while, so that it takes no room where the page begins. */
+/** True when it appears after scrolling, and so takes no space at the start. */
 export const isLate = ({ shown }: Pick<MadeMenu, 'shown'>): boolean => shown?.from !== undefined || shown?.after !== undefined
 
 export function shownWords({ shown }: MadeMenu, idOf: (section: string) => string): Record<string, string> {

@@ -1,4 +1,4 @@
-/** What makes an ID unsound, why, and what would be sound instead. */
+/** What is wrong with an ID, and what to use instead. */
 import { defaultRule, idFromTitle, proposeId, typedName, type NamingRule } from './rule.ts'
 
 export type IdCode =
@@ -15,51 +15,51 @@ export type IdCode =
 
 export interface IdProblem {
   code: IdCode
-  /** An error cannot stand; a warning can, if the designer wants it so. */
+  /** An error is refused; a warning is the designer's choice. */
   severity: 'error' | 'warning'
   message: string
-  /** A sound ID near the one that was typed. */
+  /** A valid ID close to the typed one. */
   suggestion: string
 }
 
-/** Who carries an ID, or is to carry it. */
+/** The element that has or gets an ID. */
 export interface Owner {
   id: string
-  /** As a message begins with it: “The p on line 12”. */
+  /** As a message starts with it: “The p on line 12”. */
   what: string
 }
 
-/** What an ID must keep apart from. */
+/** What an ID may clash with. */
 export interface IdContext {
   rule: NamingRule
-  /** Others of the page with this ID, in whatever case. */
+  /** Other elements with this ID, in any case. */
   owners: (lowerCaseId: string) => readonly Owner[]
-  /** Title of another section that had this ID before; null without one. */
+  /** Title of another section with this former ID; null for none. */
   formerOwner: (id: string) => string | null
-  /** Names that scripts of the page read and nothing declares. */
+  /** Names that page scripts read and nothing declares. */
   undeclared: ReadonlySet<string>
-  /** Title of the section, for an ID that leaves nothing to mend. */
+  /** The section's title, for an ID that can't be repaired. */
   title: string
 }
 
-/** True where a file gives the ID back as it was written: control characters and lone surrogates become others. */
+/** True when a file keeps the ID unchanged: no control characters or lone surrogates. */
 export const isKeepable = (id: string): boolean => !/(?![\t\n\f])[\p{Cc}\p{Cs}]/u.test(id)
 const hasSpace = (id: string) => /\s/.test(id)
-/** True where `#id` is a CSS selector as it stands. @see CSS Syntax, identifier tokens */
+/** True when `#id` is a valid CSS selector as it is. @see CSS Syntax, identifier tokens */
 export const isSelector = (id: string) => /^(?:--|-?[A-Za-z_\u0080-\uffff])[-\w\u0080-\uffff]*$/.test(id)
 
-/** What is wrong with an ID as it is typed, worst first, or null. */
+/** The worst fault of a typed ID; null for none. */
 export function checkId(id: string, context: IdContext): IdProblem | null {
   const fault = faultOf(id, context)
   return fault && { ...fault, severity: refused.has(fault.code) ? 'error' : 'warning', suggestion: soundId(id, context) }
 }
 
-/** Those that cannot stand where they are typed. */
+/** Faults that are refused. */
 const refused: ReadonlySet<IdCode> = new Set(['id-empty', 'id-character', 'id-space', 'id-hash', 'id-taken', 'id-reserved'])
 
 type Known = Pick<IdContext, 'owners' | 'formerOwner' | 'undeclared'>
 
-/** The one place where it stands what makes an ID unsound, whether it is typed or was found in a page. The worst comes first. */
+/** The worst fault of an ID, typed or found; the only place that decides it. */
 export function faultOf(id: string, { owners, formerOwner, undeclared }: Known): Pick<IdProblem, 'code' | 'message'> | null {
   if (id === '') return { code: 'id-empty', message: 'An ID needs at least one character.' }
   if (!isKeepable(id))
@@ -99,16 +99,16 @@ export function faultOf(id: string, { owners, formerOwner, undeclared }: Known):
   return null
 }
 
-/** The nearest ID by the naming rule with nothing wrong about it. */
+/** The closest valid ID by the naming rule. */
 export function soundId(id: string, context: IdContext): string {
   const { owners, formerOwner, undeclared, title } = context
   const read = new Set([...undeclared].map((x) => x.toLowerCase()))
   const taken = (lower: string) => read.has(lower) || owners(lower).length > 0 || formerOwner(lower) !== null
   const typed = id.trim().replace(/^#+/, '').trim()
-  // What the rule puts around a name may be there already.
+  // The rule's prefix or suffix may be there already.
   const name = typedName(typed, context.rule) ?? typed
   const bySelf = idFromTitle(name, context.rule)
-  // A rule may let an ID begin with a digit; what is suggested does not.
+  // Suggestions never start with a digit, even if the rule allows it.
   const rule = isSelector(bySelf || 'x') ? context.rule : { ...context.rule, beforeDigit: defaultRule.beforeDigit }
   return proposeId(bySelf ? name : title, taken, rule)
 }

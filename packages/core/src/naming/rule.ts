@@ -4,22 +4,22 @@ import { leadingWords } from './words.ts'
 
 export interface NamingRule {
   letters: 'lower' | 'as-typed'
-  /** Between words; empty joins them as camel. */
+  /** Between words; empty for camelCase. */
   separator: '-' | '_' | ''
-  /** What every ID begins and ends with, joined by the separator. */
+  /** Prefix and suffix of every ID, joined by the separator. */
   prefix: string
   suffix: string
-  /** Another system puts prefix and suffix around what is typed there; then both forms are shown. */
+  /** Another system adds prefix and suffix to what is typed there; both forms are shown. */
   wraps: boolean
-  /** Longest ID in characters, all in all; cut at a word. */
+  /** Max characters, all in all; cut at a word. */
   longest: number
   /** Latin letters with accents: folded to plain ones, or kept. */
   accents: 'folded' | 'kept'
-  /** Letters of other scripts: written in Latin ones, or kept. */
+  /** Letters of other scripts: transliterated to Latin, or kept. */
   scripts: 'transliterated' | 'kept'
-  /** What goes before an ID that would begin with a digit. */
+  /** Put before an ID that would start with a digit. */
   beforeDigit: string
-  /** Words that are left out, in lower case. */
+  /** Words to leave out, in lower case. */
   dropped: string[]
 }
 
@@ -45,9 +45,9 @@ function spell(char: string, rule: NamingRule): string {
   return keep ? char : anyAscii(char)
 }
 
-/** The words of a title, spelled as the rule spells them, without those that it drops unless nothing else is left. */
+/** A title's words spelled by the rule, without dropped ones unless nothing else remains. */
 function wordsOf(title: string, rule: NamingRule): string[] {
-  // Folding takes a combined letter as one; what stays decomposed would be another ID for the same title.
+  // Normalised, so that decomposed letters give the same ID.
   const spelled = [...title.normalize('NFC').replace(/['\u2019\u02bc]/gu, '')].map((c) => spell(c, rule)).join('')
   const all = spelled.split(/[^\p{L}\p{N}\p{M}]+/u).filter(Boolean)
   const kept = all.filter((w) => !rule.dropped.includes(w.toLowerCase()))
@@ -56,17 +56,17 @@ function wordsOf(title: string, rule: NamingRule): string[] {
 
 const capital = (word: string) => word.charAt(0).toUpperCase() + word.slice(1)
 
-/** Joins what another system, or the rule, puts around a name. */
+/** Joins a name with prefix or suffix. */
 function join(a: string, b: string, separator: string): string {
   if (!a || !b) return a + b
   return /[-_.:]$/.test(a) || /^[-_.:]/.test(b) ? a + b : a + separator + b
 }
 
-/** What the page carries where `name` is typed into the other system. */
+/** The page's ID for a name typed into the other system. */
 export const wrapName = (name: string, rule: NamingRule): string =>
   join(join(rule.prefix, name, rule.separator), rule.suffix, rule.separator)
 
-/** What to type into the other system so that the page carries `id`; null where the rule's prefix or suffix is not in it. */
+/** The name to type into the other system for a page's ID; null without the rule's prefix or suffix. */
 export function typedName(id: string, rule: NamingRule): string | null {
   const mark = '\u0000'
   const [before = '', after = ''] = wrapName(mark, rule).split(mark)
@@ -76,10 +76,10 @@ export function typedName(id: string, rule: NamingRule): string | null {
 
 const graphemes = new Intl.Segmenter(undefined, { granularity: 'grapheme' })
 
-/** Length in characters, as the rule's `longest` counts them: code points. */
+/** Length in code points, as the rule counts it. */
 const sizeOf = (text: string): number => [...text].length
 
-/** The beginning of `text`, of at most `room` characters but of one letter at least; no letter is taken from its marks. */
+/** The start of `text`, at most `room` characters but at least one letter; keeps letters with their marks. */
 function cut(text: string, room: number): string {
   let out = ''
   for (const { segment } of graphemes.segment(text)) {
@@ -89,18 +89,18 @@ function cut(text: string, room: number): string {
   return out
 }
 
-/** What the page carries for a name, with what goes before a digit. */
+/** The page's ID for a name, with the prefix for digits. */
 function whole(name: string, rule: NamingRule): string {
   const id = wrapName(name, rule)
   return /^[0-9]/.test(id) ? rule.beforeDigit + id : id
 }
 
-/** Most words of a proposed ID. */
+/** Max words of a proposed ID. */
 const MOST_WORDS = 4
 
-/** Title to ID: the words that carry it, no longer than the rule allows. Empty where the title has no letter or digit. */
+/** An ID from a title: the words that carry it, within the rule's length. Empty if it has no letter or digit. */
 export function idFromTitle(title: string, rule: NamingRule = defaultRule): string {
-  // A number that only counts the headings is no word of one.
+  // A leading number that just counts headings is dropped.
   const named = title.replace(/^\s*(?:0\d|\d{1,2}[.):])\s*(?=\p{L})/u, '')
   const words = leadingWords(wordsOf(named, rule), (some) => some.length <= MOST_WORDS)
   if (!words[0]) return ''
@@ -114,12 +114,12 @@ export function idFromTitle(title: string, rule: NamingRule = defaultRule): stri
   return whole(name, rule)
 }
 
-/** A free ID for a title; `taken` is asked in lower case, since IDs that differ only in case are mistaken for each other. */
+/** A free ID for a title; `taken` gets lower case, because IDs that differ only in case are easily confused. */
 export function proposeId(title: string, taken: (lowerCaseId: string) => boolean, rule: NamingRule = defaultRule): string {
   return freeId(idFromTitle(title, rule) || wrapName('section', rule), taken, rule)
 }
 
-/** `base`, or with the first number behind it that makes it free; then its name gives way to the number where both are too long. */
+/** `base`, or with the first number that makes it free; shortened if too long. */
 export function freeId(base: string, taken: (lowerCaseId: string) => boolean, rule: NamingRule): string {
   const free = (id: string) => id.toLowerCase() !== 'top' && !taken(id.toLowerCase())
   if (free(base)) return base

@@ -1,6 +1,6 @@
-/** The words of a title that carry it: for names and labels that are shorter than their titles. */
+/** The words that carry a title, for names and labels. */
 
-/** Words that carry little, of the languages that most pages are in; without accents. */
+/** Common words of the most frequent languages, without accents. */
 const LIGHT = new Set(
   (
     'a an the this that these those and or but nor so of to in on at by for from with without into onto over under about as than then ' +
@@ -24,7 +24,7 @@ const bare = (word: string) =>
     .replace(/[\p{M}'\u2019]/gu, '')
     .toLowerCase()
 
-/** True for a word that tells one title from another. */
+/** True for a word that distinguishes titles. */
 export const isCarrying = (word: string): boolean => !LIGHT.has(bare(word)) && /[\p{L}\p{N}]/u.test(word)
 
 const trimLight = (words: readonly string[]): string[] => {
@@ -33,7 +33,7 @@ const trimLight = (words: readonly string[]): string[] => {
   return from < 0 ? [] : words.slice(from, to + 1)
 }
 
-/** The beginning where it says something by itself, as far as `fits`; else the words that carry the title, as many as fit. */
+/** The start, if it makes sense alone and fits; else as many meaningful words as fit. */
 export function leadingWords(words: readonly string[], fits: (words: readonly string[]) => boolean): string[] {
   if (fits(words)) return [...words]
   const longest = (of: readonly string[]): string[] => {
@@ -47,10 +47,10 @@ export function leadingWords(words: readonly string[], fits: (words: readonly st
   return carrying.length ? carrying : longest(words)
 }
 
-/** Most characters of a label that fits on one line of a menu. */
+/** Max characters of a menu label. */
 export const LABEL_LENGTH = 24
 
-/** A title as a menu's label: itself where it fits, else the words of it that do, none of them cut. */
+/** A title as label: whole if it fits, else its words that fit, uncut. */
 export function labelOf(title: string): string {
   if (title.length <= LABEL_LENGTH) return title
   const [clause = title] = title.split(/\s*[:|\u2013\u2014]\s+|(?<=[.!?])\s+/u)

@@ -1,4 +1,4 @@
-/** The files that a page needs from beside it: styles, pictures, scripts, fonts named in its markup. */
+/** Files that a page loads: styles, pictures, scripts, fonts. */
 import { parseSrcset } from 'srcset'
 import { cssUrls } from './css.ts'
 import type { Lines } from './lines.ts'
@@ -8,7 +8,7 @@ import type { El, Tree } from './tree.ts'
 export interface Asset {
   /** As written. */
   url: string
-  /** Relative path without query and hash, percent-decoded; a leading `/` means the site's root. */
+  /** Relative path without query and hash, decoded; a leading `/` is the site's root. */
   path: string
   line: number
   column: number
@@ -58,7 +58,7 @@ export function findAssets(tree: Tree, lines: Lines, file: string): Asset[] {
   return out
 }
 
-/** The path of a file beside the page, or null where the address is not one. */
+/** The path of a local file; null for other addresses. */
 export function assetPath(url: string, file: string): string | null {
   const address = readAddress(url, file, null)
   if (address.kind !== 'other-page') return null
@@ -73,7 +73,7 @@ export function assetPath(url: string, file: string): string | null {
 
 const srcsetUrls = (value: string): string[] => parseSrcset(value, { strict: false }).map((candidate) => candidate.url)
 
-/** A file that was found: what it is stored under, and its text where it may name further files. */
+/** A found file: its key, and its text if it may load more. */
 export interface FoundFile {
   key: string
   text: string | null
@@ -81,8 +81,8 @@ export interface FoundFile {
 
 /**
  * Follows the page's files, and those that its styles and modules load.
- * @param find the file at a path that is relative to the page's folder, or from the site's root with a leading `/`
- * @returns keys of the files found, and the paths of those that were not, as the page or the style names them
+ * @param find looks up a path relative to the page's folder, or from the root with a leading `/`
+ * @returns keys of found files, and paths of missing ones as written
  */
 export function followAssets(
   assets: readonly Asset[],
@@ -114,7 +114,7 @@ function namedIn(path: string, text: string): string[] {
   return []
 }
 
-/** `path` as named in the file `from`, without `.` and, as far as there is a folder to leave, `..`. */
+/** Resolves `path` relative to the file `from`. */
 function joinPath(from: string, path: string): string {
   const out = from.split('/').slice(0, -1)
   for (const step of path.split('/')) {

@@ -1,16 +1,16 @@
-/** Attributes as they are written in a start tag. */
+/** Attributes in a start tag. */
 import type { El } from './tree.ts'
 
-/** Just behind the tag's name. */
+/** Right after the tag's name. */
 export function nameEnd(text: string, el: El): number {
   let i = el.at + 1
   while (i < text.length && !/[\t\n\f\r />]/.test(text[i]!)) i++
   return i
 }
 
-/** The written form of an attribute within its start tag; null where the tag has none. The first of doubles counts. */
+/** Range of an attribute in its start tag; null for none. The first of duplicates counts. */
 export function attributeRange(text: string, el: El, name: string): { start: number; end: number; name: string; quote: string } | null {
-  // As the tokenizer reads it: name, optional `=` with white space around it, value in quotes or bare.
+  // As the tokenizer reads it: name, optional `=`, quoted or bare value.
   const pattern = /[\t\n\f\r /]*([^\t\n\f\r />][^\t\n\f\r /=>]*)(?:[\t\n\f\r ]*=[\t\n\f\r ]*(?:"([^"]*)"|'([^']*)'|([^\t\n\f\r >]+)))?/y
   pattern.lastIndex = nameEnd(text, el)
   for (let m = pattern.exec(text); m && m.index < el.tagEnd - 1; m = pattern.exec(text)) {

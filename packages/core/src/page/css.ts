@@ -1,7 +1,7 @@
-/** What style sheets say of the page: the files that they load, and the IDs that their selectors name. @see CSS Syntax */
+/** Files and IDs that style sheets mention. @see CSS Syntax */
 import { ident, parse, walk, type CssNode } from 'css-tree'
 
-/** Null for what is nested deeper than any browser would take it, which the parser does not take either. */
+/** Null for nesting deeper than the parser accepts; browsers don't either. */
 function read(css: string, context: 'stylesheet' | 'declarationList'): CssNode | null {
   try {
     return parse(css, { context, parseCustomProperty: true })
@@ -11,7 +11,7 @@ function read(css: string, context: 'stylesheet' | 'declarationList'): CssNode |
   }
 }
 
-/** The addresses that a style sheet, or the declarations of a `style` attribute, load: `url()` and `@import`. */
+/** Addresses that a style sheet or a `style` attribute loads: `url()` and `@import`. */
 export function cssUrls(css: string, context: 'stylesheet' | 'declarationList' = 'stylesheet'): string[] {
   const out: string[] = []
   const add = (url: string) => {

@@ -1,7 +1,6 @@
 /**
- * Bytes to text and back, without losing the way between them. A page is edited in its bytes, while
- * the parser speaks of positions in decoded text; `byteOffsets` translates, also where bytes do not
- * round-trip. Text that is inserted is written in the page's own character set.
+ * Bytes to text and back without loss. A page is edited in its bytes, while the parser uses positions in decoded text; `byteOffsets`
+ * translates, even where bytes don't round-trip. Inserted text uses the page's own character set.
  * @see Encoding Standard; HTML, "determining the character encoding"
  */
 
@@ -12,7 +11,7 @@ export interface DecodedText {
   text: string
   /** Encoding Standard name in lower case, such as `utf-8` or `shift_jis`. */
   encoding: string
-  /** False when neither a byte order mark nor a `meta` names the encoding: then only ASCII is safe to insert. */
+  /** False without byte order mark and `meta`: then only ASCII is safe to insert. */
   declared: boolean
   /** Length in bytes of the byte order mark, 0 without one. */
   bomLength: number
@@ -22,7 +21,7 @@ interface Decoder {
   decode: (bytes?: Uint8Array, options?: { stream?: boolean }) => string
 }
 
-/** Finds the encoding as a browser does, and decodes. Undeclared bytes are UTF-8 if they are valid UTF-8. */
+/** Finds the encoding as a browser does, and decodes. Undeclared bytes are UTF-8 if valid. */
 export function decodePage(bytes: Uint8Array): DecodedText {
   const { encoding, declared, bomLength } = findEncoding(bytes)
   return { text: textOfBytes(encoding, bytes.subarray(bomLength)), encoding, declared, bomLength }
@@ -31,8 +30,8 @@ export function decodePage(bytes: Uint8Array): DecodedText {
 export const textOfBytes = (encoding: string, bytes: Uint8Array): string => decoderFor(encoding).decode(bytes)
 
 /**
- * The platform's own for Unicode, since it is fast; the library's for the rest, since Node's lacks some and gets windows-1252 wrong.
- * `ignoreBOM`: the mark was cut off already; a second one is a character of the page.
+ * The platform's decoder for Unicode, because it's fast; the library's for the rest, because Node lacks some and gets windows-1252
+ * wrong. `ignoreBOM`: the mark is cut off already, and a second one is a character.
  */
 const decoderFor = (encoding: string): Decoder =>
   encoding.startsWith('utf-') ? new TextDecoder(encoding, { ignoreBOM: true }) : new LegacyDecoder(encoding, { ignoreBOM: true })
@@ -48,11 +47,12 @@ function findEncoding(bytes: Uint8Array): Omit<DecodedText, 'text'> {
 }
 
 /**
- * What a `meta` says: in the first 1,024 bytes, which are looked through before parsing, or later in the head, where it makes the parser begin again.
+ * The encoding of a `meta`: in the first 1,024 bytes, which are scanned before parsing, or later in the head, where it restarts the
+ * parser.
  * @see HTML, "encoding sniffing algorithm" and "changing the encoding while parsing"
  */
 function namedEncoding(bytes: Uint8Array): string | null {
-  // A name that is no encoding's, so that the default can be told from what was found.
+  // An invalid default tells “found” from “not found”.
   const early = sniff(bytes, { defaultEncoding: '' }).toLowerCase()
   if (early) return early
   const head = Array.from({ length: Math.ceil(bytes.length / 8192) }, (_, i) => i * 8192)
@@ -71,7 +71,7 @@ function namedEncoding(bytes: Uint8Array): string | null {
   return null
 }
 
-/** UTF-16 without a mark works only when the host names it, so take it where every other byte of the start is NUL. */
+/** UTF-16 without a mark: only when every other byte at the start is NUL. */
 function wideWithoutMark(bytes: Uint8Array): string | null {
   const n = Math.min(bytes.length, 64) & ~1
   if (n < 8) return null
@@ -95,8 +95,8 @@ function isUtf8(bytes: Uint8Array): boolean {
 }
 
 /**
- * The byte offsets in `bytes` of positions in the decoded text, for `positions` in rising order.
- * A position between two characters gives the first byte of the later one.
+ * Byte offsets of positions in the decoded text.
+ * @param positions in rising order; one inside a character gives that character's first byte
  */
 export function byteOffsets(bytes: Uint8Array, page: DecodedText, positions: readonly number[]): number[] {
   const { encoding, bomLength, text } = page
@@ -104,11 +104,11 @@ export function byteOffsets(bytes: Uint8Array, page: DecodedText, positions: rea
   if (text.length === bytes.length - bomLength) return positions.map((p) => bomLength + p)
   const out: number[] = []
   const decoder = decoderFor(encoding)
-  // In these an ASCII byte may be part of a longer sequence, so no byte can be taken without the decoder.
+  // In these encodings an ASCII byte may be part of a longer sequence, so every byte goes through the decoder.
   const stateful = /^(gb|iso-2022)/.test(encoding)
   const one = new Uint8Array(1)
   let chars = 0
-  let begin = bomLength // first byte of the character that is being read
+  let begin = bomLength // First byte of the current character.
   let previousAscii = true
   for (let i = bomLength; i < bytes.length && out.length < positions.length; i++) {
     const byte = bytes[i]!
@@ -123,7 +123,7 @@ export function byteOffsets(bytes: Uint8Array, page: DecodedText, positions: rea
     previousAscii = byte < 0x80
     if (!got) continue
     while (out.length < positions.length && positions[out.length]! <= chars) out.push(begin)
-    // A broken sequence gives its replacement together with the ASCII byte that broke it, which stands for itself.
+    // A broken sequence yields its replacement and the ASCII byte that broke it.
     if (got.length > 1 && previousAscii && got.charCodeAt(got.length - 1) === byte) {
       chars += got.length - 1
       while (out.length < positions.length && positions[out.length]! <= chars) out.push(i)
@@ -135,7 +135,7 @@ export function byteOffsets(bytes: Uint8Array, page: DecodedText, positions: rea
   return out
 }
 
-/** Where inserted text stands, which decides how a character is escaped that the page's encoding lacks. */
+/** Context of inserted text, which decides how missing characters are escaped. */
 export type TextPlace = 'html' | 'css' | 'js'
 
 const escapes: Record<TextPlace, (code: number) => string> = {
@@ -148,7 +148,7 @@ const escapes: Record<TextPlace, (code: number) => string> = {
       .join(''),
 }
 
-/** Writes `text` in the page's encoding; what the encoding lacks, or what an undeclared one leaves unsure, is escaped. */
+/** Encodes text for the page; escapes characters that the encoding lacks, and all non-ASCII if it's undeclared. */
 export function encodeText(text: string, page: Pick<DecodedText, 'encoding' | 'declared'>, place: TextPlace): Uint8Array {
   const { encoding, declared } = page
   if (encoding.startsWith('utf-16')) {
@@ -171,7 +171,7 @@ export function encodeText(text: string, page: Pick<DecodedText, 'encoding' | 'd
 
 const tables = new Map<string, Map<string, number[]>>()
 
-/** Character to bytes, made by decoding every one- and two-byte sequence: the decoder's own tables, turned round. */
+/** Character to bytes, built by decoding every one- and two-byte sequence. */
 function encodeTable(encoding: string): Map<string, number[]> {
   const known = tables.get(encoding)
   if (known) return known
@@ -181,7 +181,7 @@ function encodeTable(encoding: string): Map<string, number[]> {
     if (got.length === 1 && got !== '\ufffd' && got.charCodeAt(0) >= 0x80 && !table.has(got)) table.set(got, bytes)
   }
   for (let a = 0x80; a < 0x100; a++) add([a])
-  // ISO-2022-JP switches tables by escape sequences: there, escape everything.
+  // ISO-2022-JP switches tables by escape sequences, so everything is escaped.
   if (table.size < 100 && !encoding.startsWith('iso-')) {
     for (let a = 0x81; a < 0xff; a++) for (let b = 0x40; b < 0xff; b++) add([a, b])
   }

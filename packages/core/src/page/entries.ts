@@ -1,22 +1,19 @@
-/**
- * How the links of a menu stand in its markup: lists of entries, of which each is one link's or holds a list itself. What is said of a
- * menu's order is written by these.
- */
+/** How a menu's links stand in its markup: lists of entries, each with one link or a list. Needed to write a menu's order. */
 import type { LinkElement } from './links.ts'
 import type { El, ElementAt } from './tree.ts'
 
 export interface MenuList {
-  /** The element whose children the entries are. */
+  /** The parent of the entries. */
   list: ElementAt
   entries: MenuEntry[]
-  /** The entries are of one kind, so that they can change places. */
+  /** All entries are alike, so they can swap places. */
   isEven: boolean
 }
 
-/** `at` is a child of the list that it stands in. */
+/** `at` is a child of its list. */
 export type MenuEntry = { at: ElementAt; link: ElementAt; isLink: boolean } | ({ at: ElementAt } & MenuList)
 
-/** Null where the source does not have the elements one after the other and one within the other, as the tree has them. */
+/** Null when source order and tree disagree. */
 export function menuList(menu: El, links: readonly LinkElement[]): MenuList | null {
   const orders = links.map((l) => l.el.order).sort((a, b) => a - b)
   const holds = (el: El) => {

@@ -1,4 +1,4 @@
-/** The elements of a page that hashes may mean. */
+/** Elements that hashes may mean. */
 import { indicated, type Indicated } from '../contract/index.ts'
 import type { El, Tree } from './tree.ts'
 

@@ -1,6 +1,6 @@
 /**
- * Headings that are neither `h1` to `h6` nor say so by their role: on a page without those, what its classes call headings. Where they look
- * like headings by their size or weight alone, a browser has to measure it.
+ * Headings without heading tags or roles, on pages that have no others: by class names. Headings that only differ in size or weight must
+ * be measured by a browser.
  */
 import { inlineTags, textOf, type El } from './tree.ts'
 
@@ -8,7 +8,7 @@ const NAMES = /(^|[\s_-])(heading|headline|header-?text|title|titre|titel|uebers
 const tags = new Set(['div', 'p', 'span', 'strong', 'b', 'big', 'font', 'td', 'li', 'center'])
 const LONGEST = 120
 
-/** Gives levels to what looks like a heading, or before that was measured to what is called one. */
+/** Gives levels to elements that look like headings; to those called so before measurement. */
 export function levelBy(all: readonly El[], looks: readonly { at: number; level: number }[]): void {
   if (!looks.length) return levelByName(all)
   const levels = new Map(looks.map((l) => [l.at, l.level]))
@@ -22,12 +22,12 @@ function levelByName(all: readonly El[]): void {
     if (!name || el.level > 0 || !el.isHtml || !tags.has(el.tag) || !NAMES.test(name) || !opensBlock(el)) continue
     byClass.set(name, [...(byClass.get(name) ?? []), el])
   }
-  // Those that stand highest in the tree are the page's, those further in are theirs.
+  // Headings highest in the tree are the page's, nested ones belong to them.
   const groups = [...byClass.values()].filter((g) => g.length >= 2).sort((a, b) => leastDepth(a) - leastDepth(b))
   groups.forEach((group, n) => group.forEach((el) => (el.level = Math.min(2 + n, 6))))
 }
 
-/** A few words in an element that a class calls a heading. */
+/** Short text in an element whose class says heading. */
 export const isCalledHeading = (el: El): boolean => {
   if (el.level > 0 || !el.isHtml || !tags.has(el.tag) || !NAMES.test(el.attrs.get('class') ?? '')) return false
   const words = textOf(el, LONGEST + 1)
@@ -36,7 +36,7 @@ export const isCalledHeading = (el: El): boolean => {
 
 const leastDepth = (group: readonly El[]) => Math.min(...group.map((el) => el.depth))
 
-/** A few words first in a block, before others, with nothing but words in it. */
+/** Short text first in a block, before other text. */
 function opensBlock(el: El): boolean {
   const words = textOf(el, LONGEST + 1)
   if (words === '' || words.length > LONGEST || el.children.some((c) => !inlineTags.has(c.tag))) return false
@@ -49,7 +49,7 @@ function opensBlock(el: El): boolean {
   return false
 }
 
-/** How much text stands in a block before an element: a line above a heading is no reason against it. */
+/** Length of text before an element in its block; one line above a heading is fine. */
 function before(block: El, el: El): number {
   const own = textOf(block, 400).indexOf(textOf(el, LONGEST))
   return own < 0 ? Infinity : own

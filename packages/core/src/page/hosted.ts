@@ -1,8 +1,8 @@
-/** IDs of a page that was handed over which are ours: they stand for points and former IDs. */
+/** IDs in a handed-over page that are ours: for points and former IDs. */
 import type { PageReading } from './read.ts'
 import type { ElementAt } from './tree.ts'
 
-/** Elements that an earlier handover gave an ID for a point or a former one; one that has such an ID by somebody's hand is the page's own. */
+/** Elements that an earlier handover gave an ID; an ID changed by hand belongs to the page. */
 export function hostedIds({ written, candidates, ids }: PageReading): ReadonlyMap<string, ElementAt> {
   const { settings } = written
   if (!settings) return new Map()

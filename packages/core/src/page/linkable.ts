@@ -1,4 +1,4 @@
-/** Where in a source a link comes to stand that is made of what was none. */
+/** Where a made link goes in the source. */
 import { decodeHTML } from 'entities'
 import { NO_WORDS, whyNoLink, wordsIn, type Walk } from '../contract/index.ts'
 import type { ParsedPage } from './read.ts'
@@ -19,27 +19,27 @@ export interface Range {
 const meets = (range: Range, taken: readonly Range[]) => taken.some((t) => range.start < t.end && t.start < range.end)
 
 /**
- * What stands between the tags of a link, in the decoded text; null where that cannot be, or where the words are not.
- * @param taken what other links that are made stand around
+ * Range between a made link's tags, in the decoded text; null if impossible or the words aren't found.
+ * @param taken ranges of other made links
  */
 export function linkRange(page: ParsedPage, at: ElementAt, words: string, taken: readonly Range[] = []): Range | null {
   const el = page.byAt.get(at)
   if (!el) return null
   if (words !== '') return insideOf(el) ? wordsRange(page.decoded.text, el, new RegExp(wordsIn(words), 'g'), taken) : null
-  // Without an end of its own, or within what the parser put elsewhere, nothing can be put around it.
+  // Nothing can wrap an element without an end, or one that the parser moved.
   const stands = el.end > el.at && (!el.parent || el.parent.at < 0 || (el.parent.at < el.at && el.end <= el.parent.end))
   const range = { start: el.at, end: el.end }
   return stands && whyNoLink(el, walk) === null && !meets(range, taken) ? range : null
 }
 
-/** True where words of it may be a link: it stands in none. */
+/** True when its words may be a link: no link around it. */
 const insideOf = (el: El): boolean => {
   for (let e: El | null = el; e; e = e.parent) if (NO_WORDS.has(e.tag)) return false
   return true
 }
 
 function wordsRange(source: string, el: El, sought: RegExp, taken: readonly Range[]): Range | null {
-  // Text before a child, the child, and what is behind it, in document order.
+  // Text before a child, the child, and the text after it, in document order.
   for (let n = 0; n <= el.children.length; n++) {
     for (const text of el.texts.filter((t) => t.before === n && t.at >= 0)) {
       for (const found of text.value.matchAll(sought)) {
@@ -55,7 +55,7 @@ function wordsRange(source: string, el: El, sought: RegExp, taken: readonly Rang
   return null
 }
 
-/** Places of decoded text as it is written, with its character references; null where the two do not belong together. */
+/** Source range of decoded text with character references; null if they don't match. */
 function rawRange(raw: string, value: string, from: number, to: number): Range | null {
   let start = -1
   let end = -1
@@ -70,7 +70,7 @@ function rawRange(raw: string, value: string, from: number, to: number): Range |
   return length === value.length && start >= 0 && end >= start ? { start, end } : null
 }
 
-/** True where a link can be made of an element, or of words in it. */
+/** True when an element, or words in it, can be made a link. */
 export function canBeLink(page: ParsedPage, at: ElementAt, of: 'element' | 'words' | 'button', label: string): boolean {
   const el = page.byAt.get(at)
   if (!el || (of === 'button') !== (el.tag === 'button')) return false

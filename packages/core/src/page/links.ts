@@ -1,12 +1,12 @@
-/** Every link of a page: what its `href` says, and what that comes to. */
+/** Every link of a page: its `href`, and where that leads. */
 import { isElsewhere } from '../contract/index.ts'
 import { Targets } from './fragment.ts'
 import { textOf, type El, type Tree } from './tree.ts'
 
 /**
- * `broken`: a hash without a target. `top`: the page's top, or the page as a whole. `script`: `javascript:`. `outside`: an address
- * elsewhere, `mailto:` and the like. `empty`: nothing, which reloads the page, or no `href` at all. What stands among a menu's links without
- * being one: `button`, and `group`, words that open a list of it or only name it.
+ * `broken`: hash without target. `top`: the page's top, or the page itself. `script`: `javascript:`. `outside`: another address,
+ * `mailto:` and the like. `empty`: no or empty `href`. Among menu links without being one: `button`, and `group`, the opener or title of
+ * a list.
  */
 export type LinkStatus = 'ok' | 'broken' | 'top' | 'other-page' | 'outside' | 'script' | 'empty' | 'button' | 'group'
 
@@ -17,25 +17,25 @@ export interface LinkElement {
   /** Without `#`; null without one. */
   fragment: string | null
   target: El | null
-  /** Of a link to another page, see `Address`. */
+  /** For a link to another page, see `Address`. */
   path: string | null
   label: string
-  /** It is followed in another tab or frame. */
+  /** Opens in another tab or frame. */
   leaves: boolean
 }
 
 export interface Address {
   kind: 'here' | 'other-page' | 'outside' | 'script' | 'empty'
-  /** Without `#`, null without one. */
+  /** Without `#`; null without one. */
   fragment: string | null
-  /** Of another page: its path as written, decoded, without query; with a leading `/` from the site's root. */
+  /** Path to another page as written, decoded, without query; a leading `/` is the site's root. */
   path: string | null
 }
 
 /**
- * What an `href` leads to, seen from the page in `file`.
+ * Where an `href` leads, seen from the page in `file`.
  * @param base the page's `<base href>`: with one, even a bare `#id` leaves the page
- * @see URL Standard, "basic URL parser": surrounding white space goes, tabs and line ends go everywhere
+ * @see URL Standard, "basic URL parser": surrounding white space, tabs and line ends are dropped
  */
 export function readAddress(href: string, file: string, base: string | null): Address {
   const url = href.replace(/^[\u0000-\u0020]+|[\u0000-\u0020]+$/g, '').replace(/[\t\n\r]/g, '')
@@ -58,7 +58,7 @@ export function readAddress(href: string, file: string, base: string | null): Ad
 
 const INDEX = /(^|\/)index\.x?html?$/i
 
-/** True where `path`, as the page in `from` writes it, means the site's file `to`: by its name, or as the folder whose index it is. */
+/** True when `path`, written in the page `from`, means the file `to`: by name, or as its folder. */
 export function meansFile(from: string, path: string, to: string): boolean {
   const found = resolvePath(from, path)
   return found !== null && (found === to || (INDEX.test(to) && found === to.replace(INDEX, '')))
@@ -72,7 +72,7 @@ function decode(path: string): string {
   }
 }
 
-/** The site's file that `path` means in the page `file`, both from the site's root; null where it leaves that. */
+/** The site's file that `path` means in the page `file`, both from the root; null outside the site. */
 export function resolvePath(file: string, path: string): string | null {
   const out = path.startsWith('/') ? [] : file.split('/').slice(0, -1)
   for (const step of path.split('/')) {
@@ -83,14 +83,14 @@ export function resolvePath(file: string, path: string): string | null {
   return out.join('/')
 }
 
-/** The way from the page in `from` to the file `to`, both from the site's root, as it is written in an address. */
+/** Relative path from the page `from` to the file `to`, both from the root. */
 export function relativePath(from: string, to: string): string {
   const [here, there] = [from.split('/').slice(0, -1), to.split('/')]
   let same = 0
   while (same < here.length && same < there.length - 1 && here[same] === there[same]) same++
   const steps = [...here.slice(same).map(() => '..'), ...there.slice(same)]
   const path = steps.map((step) => encodeURI(step).replace(/[#?]/g, encodeURIComponent)).join('/')
-  // What looks like a scheme would be one.
+  // Avoids reading it as a scheme.
   return /^[^/]*:/.test(path) ? `./${path}` : path
 }
 
@@ -99,7 +99,7 @@ export function baseOf(tree: Tree): string | null {
   return base === undefined || base.trim() === '' ? null : base
 }
 
-/** True where links are followed in another tab or frame unless they say otherwise. */
+/** True when links open in another tab or frame by default. */
 export const baseLeaves = (tree: Tree): boolean =>
   isElsewhere(tree.all.find((el) => el.tag === 'base' && el.isHtml && el.attrs.has('target'))?.attrs.get('target'))
 
@@ -110,7 +110,7 @@ export function findLinks(tree: Tree, targets: Targets, file: string): LinkEleme
   const out: LinkElement[] = []
   for (const el of tree.all) {
     if (el.tag !== 'a' && el.tag !== 'area') continue
-    // Without an address it is a link that was not made yet, unless it is a target itself.
+    // Without an address it's an unfinished link, unless it's a target.
     const isUnmade = !el.attrs.has('href') && el.tag === 'a' && !el.attrs.has('name') && !el.attrs.has('id') && textOf(el, 1) !== ''
     const href = isUnmade ? '' : el.attrs.get('href')
     if (href === undefined || el.at < 0 || seen.has(el.at)) continue
@@ -123,7 +123,7 @@ export function findLinks(tree: Tree, targets: Targets, file: string): LinkEleme
     if (address.kind === 'here') {
       const found = targets.resolve(address.fragment ?? '')
       if (found.kind === 'element') link.target = found.element
-      // The whole page begins at its top.
+      // The page's whole content starts at the top.
       const isTop = found.kind === 'top' || (found.kind === 'element' && (found.element === tree.body || found.element === tree.html))
       link.status = isTop ? 'top' : found.kind === 'element' ? 'ok' : 'broken'
     } else link.status = address.kind
@@ -132,7 +132,7 @@ export function findLinks(tree: Tree, targets: Targets, file: string): LinkEleme
   return out
 }
 
-/** What the link is called: its text, else `aria-label`, `title`, or the title of a drawing in it. */
+/** A link's label: its text, else `aria-label`, `title`, or its drawing's title. */
 export const linkLabel = (el: El): string =>
   textOf(el, 120) || el.attrs.get('aria-label')?.trim() || el.attrs.get('title')?.trim() || drawingTitle(el)
 

@@ -1,18 +1,15 @@
-/**
- * The menus that a page already has: groups of links, wherever they stand and wherever they lead, with the buttons among them and the
- * words that open their lists.
- */
+/** Finds the page's menus: groups of links anywhere, with buttons among them and openers of lists. */
 import { isNavigation, within, inFooter, type Outline } from './outline/index.ts'
 import { MENU } from '../contract/index.ts'
 import type { LinkElement } from './links.ts'
 import { contains, textOf, type El, type Tree } from './tree.ts'
 
 export interface FoundMenu {
-  /** The element around the links; it carries the mark that the script looks for. */
+  /** The element around the links, which gets the mark for the script. */
   el: El
-  /** In page order, with their depth in lists. */
+  /** In page order, with their list depth. */
   items: { link: LinkElement; depth: number }[]
-  /** Where it stands: above or beside the page's content, at its foot, or in the text, where it is no menu of the page. */
+  /** Above or beside the content, in the footer, or in running text, where it isn't a menu. */
   place: 'header' | 'footer' | 'text'
 }
 
@@ -25,11 +22,11 @@ const lists = new Set(['ul', 'ol', 'menu'])
 const notMenus = ['body', 'html', 'main']
 export const staysHere = (link: LinkElement) => ['ok', 'broken', 'top', 'empty', 'script'].includes(link.status)
 
-/** In words that are read. @param known what `linksAlone` said of paragraphs before, which one with many links would be asked for each */
+/** True inside running text. @param known results for earlier paragraphs, because long ones are asked for every link */
 function isInText(link: El, known: Map<El, number>): boolean {
   const text = within(link, (e) => e.tag === 'p' || e.level > 0)
   if (text === null) return false
-  // A paragraph of links and of what stands between them is a row, as pages had before there were better elements for it.
+  // A paragraph of links with separators is a row, as old pages have it.
   const least = within(text, (e) => isNavigation(e) || lists.has(e.tag)) ? 1 : 3
   if (text.tag !== 'p') return true
   const links = known.get(text) ?? linksAlone(text)
@@ -37,7 +34,7 @@ function isInText(link: El, known: Map<El, number>): boolean {
   return links < least
 }
 
-/** How many links an element holds that holds no words beside them; else none. */
+/** Number of links in an element without other text; else 0. */
 function linksAlone(el: El): number {
   let links = 0
   const waiting = [el]
@@ -51,7 +48,7 @@ function linksAlone(el: El): number {
   return links
 }
 
-/** Links by the element that they make a group of: their `nav`, else their list, else the block that holds little beside them. */
+/** Groups links by their `nav`, else list, else a block with little else. */
 function groupLinks(links: readonly LinkElement[]): Group[] {
   const groups = new Map<El, LinkElement[]>()
   const known = new Map<El, number>()
@@ -74,13 +71,13 @@ function groupElement(link: El, holds: ReadonlyMap<El, number>): El | null {
   let list: El | null = null
   for (let e = link.parent; e; e = e.parent) if (lists.has(e.tag)) list = e
   if (list) return list
-  // Each link may stand in a block of its own.
+  // Each link may have a block of its own.
   let el = link.parent
   while (el?.parent && holds.get(el) === 1 && !notMenus.includes(el.parent.tag) && textOf(el, 200) === textOf(link, 200)) el = el.parent
   return el
 }
 
-/** Navigation that holds nothing but buttons, with which a script of the page travels. */
+/** Navigation of buttons only, which a page script handles. */
 function groupsOfButtons(tree: Tree, groups: readonly Group[]): Group[] {
   const travels = (el: El) =>
     [...el.attrs].some(([name, value]) =>
@@ -98,16 +95,16 @@ const depthIn = (link: El, group: El): number => {
   return n
 }
 
-/** Elements that the page's menus lead to, in the order of the links. */
+/** Targets of the page's menus, in link order. */
 export function menuTargets(links: readonly LinkElement[]): Map<El, string> {
   const out = new Map<El, string>()
   for (const { el, links: all } of groupLinks(links)) {
     const members = all.filter(staysHere)
     if (members.length < 2) continue
     const list = isNavigation(el) || within(el, (e) => e.tag === 'header' || e.attrs.get('role') === 'banner')
-    // A footer's list repeats; lists in running text are tables of contents and notes: only a menu decides what a section is.
+    // Footer lists repeat, and lists in running text are contents and notes; only a menu makes sections.
     if (!list && (inFooter(el) || members.some((m) => m.target && contains(m.target, el)))) continue
-    // Of a list in a list the outer one names the parts; the inner ones are theirs, unless the outer one leads nowhere.
+    // In nested lists the outer one names the parts, unless it leads nowhere.
     const leading = members.filter((m) => m.target && m.status !== 'top' && !within(m.target, isNavigation))
     const least = Math.min(...leading.map((m) => depthIn(m.el, el)))
     const isPlain = members.some((m) => !m.target && depthIn(m.el, el) < least) || hasGroups(el)
@@ -116,7 +113,7 @@ export function menuTargets(links: readonly LinkElement[]): Map<El, string> {
   return out
 }
 
-/** A list in the menu that words open which are no link. */
+/** True when a menu has a list whose opener isn't a link. */
 const hasGroups = (menu: El): boolean => groupsIn(menu).length > 0
 
 export function findMenus(tree: Tree, links: readonly LinkElement[], outline: Outline, title: string): FoundMenu[] {
@@ -132,15 +129,15 @@ export function findMenus(tree: Tree, links: readonly LinkElement[], outline: Ou
     const inPart = offered.find((p) => contains(p.el, el))
     const early = el.order < second && el.order < firstHeading
     const inHeader =
-      // One that an earlier handover adopted is adopted again.
+      // Menus of an earlier handover are adopted again.
       el.attrs.has(MENU) ||
       (!isFoot(el, outline) &&
-        // Above everything, or in the first part's own bar, or a rail that says it is navigation.
+        // Above everything, in the first part's own bar, or a rail marked as navigation.
         ((early && (!inPart || inPart === offered[0]) && (!!banner || isNavigation(el) || !inPart)) ||
           (isNavigation(el) && !inPart && !within(el, (e) => e.tag === 'main' || e.tag === 'article')) ||
           (outline.pageHeader !== null && (el === outline.pageHeader || contains(outline.pageHeader, el)))))
     const own = members.filter((link) => !isSiteName(link, el, members[0] === link, title) && !opensMenu(link))
-    // What leads away only is a menu where the page says so, or makes a list of it; else it is a pair of buttons.
+    // Links that all lead away are a menu only if the page marks it so or lists them; else they're buttons.
     const isMenu = own.some(staysHere) ? own.length >= 2 : (isNavigation(el) || lists.has(el.tag)) && own.length >= 3
     if (members.length && !isMenu) return []
     const items = [...own, ...buttonsIn(el, tree), ...groupsIn(el)].sort((a, b) => a.el.order - b.el.order)
@@ -154,7 +151,7 @@ export function findMenus(tree: Tree, links: readonly LinkElement[], outline: Ou
 const isFoot = (el: El, { pageFooter }: Outline): boolean =>
   inFooter(el) !== null || (pageFooter !== null && (el === pageFooter || contains(pageFooter, el)))
 
-/** Columns of links in a footer are one menu, in the block that holds them all. */
+/** Columns of links in a footer form one menu, in the block around them. */
 function joinColumns(groups: readonly Group[], outline: Outline): Group[] {
   const columns = groups.filter(({ el }) => isFoot(el, outline) && !isNavigation(el))
   if (columns.length < 2) return [...groups]
@@ -164,7 +161,7 @@ function joinColumns(groups: readonly Group[], outline: Outline): Group[] {
   return [...groups.filter((g) => !columns.includes(g)), joined].sort((a, b) => a.el.order - b.el.order)
 }
 
-/** The site's own name, which links home and is no item: by its class, by being a picture, or by what it says where it stands first. */
+/** True for the site's name, which links home and isn't an item: by class, as a picture, or by its text in first place. */
 function isSiteName({ el, label, status }: LinkElement, menu: El, isFirst: boolean, title: string): boolean {
   for (let e: El | null = el; e && e !== menu; e = e.parent)
     if (/(^|[\s_-])(brand|logo|logotype|wordmark|site-?(name|title))([\s_-]|$)/i.test(e.attrs.get('class') ?? '')) return true
@@ -176,11 +173,11 @@ function isSiteName({ el, label, status }: LinkElement, menu: El, isFirst: boole
   )
 }
 
-/** A sign that a script answers, as pages have them to open a menu and to close it. */
+/** True for an icon that opens or closes a menu by script. */
 const opensMenu = ({ el, label, status }: LinkElement): boolean =>
   !/[\p{L}\p{N}]/u.test(label) && (status === 'script' || el.attrs.has('onclick'))
 
-/** What stands among the links without being one. */
+/** Non-links among the links. */
 const noLink = (el: El, status: 'button' | 'group', label = textOf(el, 120)): LinkElement => ({
   el,
   href: '',
@@ -194,7 +191,7 @@ const noLink = (el: El, status: 'button' | 'group', label = textOf(el, 120)): Li
 
 const opens = ['aria-expanded', 'aria-controls', 'aria-haspopup', 'data-toggle', 'data-bs-toggle', 'popovertarget']
 
-/** Buttons that do what a link would; one that opens the menu itself, or closes it, is none of its items. */
+/** Buttons that act as links, except the ones that open or close the menu. */
 function buttonsIn(menu: El, tree: Tree): LinkElement[] {
   return tree.all
     .slice(menu.order + 1, menu.lastOrder + 1)
@@ -210,7 +207,7 @@ function buttonsIn(menu: El, tree: Tree): LinkElement[] {
     .map((el) => noLink(el, 'button'))
 }
 
-/** Words before a list in a list that are no link: they open it, or only name it. */
+/** Text before a nested list that isn't a link: its opener or title. */
 function groupsIn(menu: El): LinkElement[] {
   const out: LinkElement[] = []
   const look = (el: El, inList: boolean): void => {
@@ -231,14 +228,14 @@ function groupsIn(menu: El): LinkElement[] {
   return out
 }
 
-/** Words that stand in an entry itself, before its list. */
+/** Text directly in an entry, before its list. */
 function ownWords(entry: El, list: El): string {
   const place = entry.children.findIndex((c) => c === list || contains(c, list))
   const words = entry.texts.filter((t) => t.before <= place).map((t) => t.value)
   return words.join(' ').trim().replace(/\s+/g, ' ').slice(0, 120)
 }
 
-/** The innermost element with words in an entry before its list; null where they stand in the entry itself. */
+/** The innermost element with text before an entry's list; null for text directly in the entry. */
 function firstWords(entry: El, list: El): El | null {
   for (const child of entry.children) {
     if (child === list || child.order > list.order) return null

@@ -1,9 +1,12 @@
-/** What a page's own policy, said in its head, keeps from running: scripts and styles that stand in the page itself. */
+/** What the page's Content-Security-Policy in its head blocks: inline scripts and styles. */
 import type { Tree } from './tree.ts'
 
 export type Blocked = 'script' | 'style'
 
-/** Directives that say it, the first that is there. @see Content Security Policy Level 3, "get the effective directive for inline checks" */
+/**
+ * The directives that decide it; the first present counts.
+ * @see Content Security Policy Level 3, "get the effective directive for inline checks"
+ */
 const DIRECTIVES: Record<Blocked, readonly string[]> = {
   script: ['script-src-elem', 'script-src', 'default-src'],
   style: ['style-src-elem', 'style-src', 'default-src'],
@@ -23,7 +26,7 @@ function directivesOf(policy: string): Map<string, string[]> {
 const allowsInline = (sources: readonly string[]): boolean =>
   sources.includes("'unsafe-inline'") && !sources.some((s) => /^'(nonce|sha256|sha384|sha512)-/.test(s) || s === "'strict-dynamic'")
 
-/** The kinds that some policy of the page's head blocks, and where the first of these stands. */
+/** Blocked kinds, and the place of the first policy that blocks. */
 export function blockedBy(tree: Tree): { kinds: Blocked[]; at: number } | null {
   const policies = tree.all.filter(
     (el) => el.tag === 'meta' && el.isHtml && el.attrs.get('http-equiv')?.trim().toLowerCase() === 'content-security-policy',

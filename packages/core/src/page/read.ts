@@ -1,7 +1,4 @@
-/**
- * Reading a page: bytes in, plain data out. `PageReading` holds what the rest of Way Bell needs to know of
- * a page and can be sent anywhere; the tree stays here.
- */
+/** Reading a page: bytes in, plain data out. `PageReading` has everything the rest needs and can be sent anywhere; the tree stays here. */
 import { decodePage, type DecodedText } from './encoding.ts'
 import { findAssets, type Asset } from './assets.ts'
 import { MAX_PAGE_BYTES, PageError } from './errors.ts'
@@ -21,7 +18,7 @@ import { isEmpty, isHiddenByMarkup, outline, within, type Part } from './outline
 export interface Candidate {
   at: ElementAt
   tag: string
-  /** As the page has it; null without one, or where another element has it first. */
+  /** As in the source; null without one, or if an earlier element has it. */
   id: string | null
   title: string
   heading: ElementAt | null
@@ -29,11 +26,11 @@ export interface Candidate {
   depth: number
   line: number
   column: number
-  /** Of an empty target, the block that it stands for: where that begins is where a link is to arrive. */
+  /** For an empty target: its block, where links should arrive. */
   block: ElementAt | null
-  /** What ends where the part does, where that is not the element: what holds a heading and its text; `body` where no tag stands for it. */
+  /** The element that ends where the part does, if not itself: the one around a heading and its text; `body` if no tag does. */
   holder: ElementAt | 'body' | null
-  /** Words that name it for a menu's labels: class names and labels. */
+  /** Words for matching labels: class names and labels. */
   hints: string[]
 }
 
@@ -41,16 +38,16 @@ export interface PageLink {
   at: ElementAt
   href: string
   status: LinkStatus
-  /** Target element; null for the top and for what has none. */
+  /** Target element; null for the top, or none. */
   target: ElementAt | null
   /** Without `#`; null without one. */
   fragment: string | null
-  /** Of another page of the site: its path as written, decoded, without query. */
+  /** Path to another page of the site as written, decoded, without query. */
   path: string | null
   label: string
-  /** True where the label is one run of text, which can be changed. */
+  /** True when the label is one piece of text, which can be changed. */
   plain: boolean
-  /** It is followed in another tab or frame. */
+  /** Opens in another tab or frame. */
   leaves: boolean
   line: number
   column: number
@@ -58,17 +55,17 @@ export interface PageLink {
 
 export interface ReadMenu {
   at: ElementAt
-  /** The page's own name for it, or an empty string. */
+  /** The page's own name for it; may be empty. */
   label: string
-  /** Above or beside the page's content, at its foot, or in the text, where it is no menu of the page. */
+  /** Above or beside the content, in the footer, or in running text, where it isn't a menu. */
   place: 'header' | 'footer' | 'text'
-  /** In page order; buttons and words among them too. */
+  /** In page order, with buttons and groups. */
   links: ElementAt[]
   /** It has lists that open. */
   opens: boolean
-  /** Of each of these, in how many lists of the menu it stands. */
+  /** List depth of each. */
   depths: number[]
-  /** How they stand in the markup; null where they do not stand so that their order could be changed. */
+  /** Their structure in the markup; null if the order can't be changed. */
   tree: MenuList | null
 }
 
@@ -78,9 +75,9 @@ export interface ReadId {
   tag: string
   line: number
   column: number
-  /** The markup keeps it from having a box, so that no link scrolls to it. */
+  /** The markup hides it, so links to it do nothing. */
   isHidden: boolean
-  /** A section or article with neither words nor a picture in it. */
+  /** A section or article without text or pictures. */
   isEmpty: boolean
 }
 
@@ -91,30 +88,30 @@ export interface PageReading {
   title: string
   lang: string
   base: string | null
-  /** By its `<base target>` links are followed in another tab or frame unless they say otherwise. */
+  /** Its `<base target>` opens links in another tab or frame by default. */
   baseLeaves: boolean
-  /** What its own policy keeps from running in it, and the line that says so; null for nothing. */
+  /** What its own policy blocks, and the line; null for nothing. */
   policy: { blocks: Blocked[]; line: number } | null
   candidates: Candidate[]
   links: PageLink[]
   menus: ReadMenu[]
-  /** The bar above the content, outermost element that holds none of it. */
+  /** The bar above the content: the outermost element without content. */
   header: ElementAt | null
-  /** Lines of the bar above the content and of the footer behind it; null without one. */
+  /** Lines of the header and the footer; null without one. */
   headerLine: number | null
   footerLine: number | null
-  /** Every ID of the page, an empty one too, in page order. */
+  /** Every ID in page order, including empty ones. */
   ids: ReadId[]
-  /** Attributes that name elements by their IDs. */
+  /** Attributes that refer to elements by ID. */
   references: Reference[]
   assets: Asset[]
-  /** No element below the page's title says that it is a heading: what looks like one counts, once that was measured. */
+  /** No heading tags or roles below the page's title: after measuring, what looks like headings counts. */
   lacksHeadings: boolean
-  /** It was read with these. */
+  /** It was read with measured headings. */
   isByLook: boolean
-  /** How wide phones lay the page out, in px, where that is not as wide as they are. @see CSS Viewport 1, "The viewport meta tag" */
+  /** Fixed layout width on phones in px; null if it's the screen's. @see CSS Viewport 1, "The viewport meta tag" */
   fixedWidth: number | null
-  /** Scripts of the page's own run in it. */
+  /** It has scripts of its own. */
   hasScripts: boolean
   /** What an earlier handover wrote into the page. */
   written: Written
@@ -124,21 +121,21 @@ export interface ParsedPage {
   decoded: DecodedText
   tree: Tree
   byAt: Map<ElementAt, El>
-  /** Those of the source that the parser made more than one element of. */
+  /** Source elements that the parser repeated. */
   repeated: Set<ElementAt>
-  /** No element below the page's title says that it is a heading. */
+  /** No heading tags or roles below the page's title. */
   lacksHeadings: boolean
-  /** What looks like one was taken for one. */
+  /** Elements that look like headings counted. */
   isByLook: boolean
 }
 
-/** What looks like a heading in a browser, with its level. */
+/** Elements that look like headings in a browser, with levels. */
 export type Looks = readonly { at: ElementAt; level: number }[]
 
 /**
  * Decodes and parses.
- * @param looks headings by their look, of a page where none says so; without them classes are gone by
- * @throws PageError for what is no page, or passes a bound
+ * @param looks measured headings, for a page without heading tags; without them class names count
+ * @throws PageError if it isn't a page, or exceeds a limit
  */
 export function parsePage(bytes: Uint8Array, looks: Looks = []): ParsedPage {
   if (bytes.length > MAX_PAGE_BYTES)
@@ -171,7 +168,7 @@ export function parsePage(bytes: Uint8Array, looks: Looks = []): ParsedPage {
   return { decoded, tree, byAt, repeated, lacksHeadings, isByLook: lacksHeadings && looks.length > 0 }
 }
 
-/** A page has at least one tag; other files that are text, and files that are not, are named for what they are. */
+/** A page has at least one tag; other files are named for what they are. */
 function checkIsHtml({ text, encoding }: DecodedText): void {
   const start = text.slice(0, 4096)
   const kind = start.startsWith('%PDF')
@@ -189,7 +186,7 @@ function checkIsHtml({ text, encoding }: DecodedText): void {
     throw new PageError('page-not-html', `the file is ${kind ?? 'not HTML: it has no tag'}; choose the HTML file of the page`)
 }
 
-/** @param file the page's own file name, by which links such as `page.html#id` are known to stay on it */
+/** @param file the page's file name, so that links such as `page.html#id` stay on it */
 export function readPage(bytes: Uint8Array, file = 'index.html'): PageReading {
   return readParsed(parsePage(bytes), bytes.length, file)
 }
@@ -258,10 +255,10 @@ export function readParsed(page: ParsedPage, size: number, file: string): PageRe
   }
 }
 
-/** As phones lay out what says nothing of it. */
+/** Phones' default layout width. */
 const USUAL_WIDTH = 980
 
-/** By the last that says it, as browsers have it. */
+/** The last one counts, as in browsers. */
 function fixedWidthOf(tree: Tree): number | null {
   const said = tree.all
     .flatMap((el) => (el.tag === 'meta' && el.attrs.get('name')?.toLowerCase() === 'viewport' ? (el.attrs.get('content') ?? '') : []))
@@ -271,7 +268,7 @@ function fixedWidthOf(tree: Tree): number | null {
   return width === undefined ? null : parseFloat(width)
 }
 
-/** A list within an entry of another, or one that folds. */
+/** Has a nested or folding list. */
 const opensLists = (menu: El): boolean => {
   const all = menu.children.flatMap(function deep(el: El): El[] {
     return [el, ...el.children.flatMap(deep)]
@@ -280,8 +277,8 @@ const opensLists = (menu: El): boolean => {
 }
 
 /**
- * In the source, and there alone: of an unclosed formatting element that the parser repeats a target would stand once in the file and many
- * times in the page. The page's own stays, since a browser goes to its first.
+ * True for a source element that isn't repeated: the parser repeats unclosed formatting elements, so a target in one would be there many
+ * times. The page's own ID stays, because browsers go to the first.
  */
 function stands(el: El, { byAt, repeated }: ParsedPage): boolean {
   return el.at >= 0 && byAt.get(el.at) === el && (!repeated.has(el.at) || el.attrs.has('id') || el.attrs.has('name'))
@@ -305,7 +302,7 @@ function candidate(part: Part, targets: Targets, place: (el: El) => { line: numb
   }
 }
 
-/** From the menu, or the bar, outwards while no content is taken in. */
+/** From menu or bar outwards, as long as no content is included. */
 function headerElement(bar: El | null, menu: El | null, parts: Part[]): El | null {
   let el = menu ?? bar
   if (!el) return null
@@ -318,7 +315,7 @@ function headerElement(bar: El | null, menu: El | null, parts: Part[]): El | nul
   return el
 }
 
-/** The parser repeats an unclosed formatting element; in the source it stands once. */
+/** Repeated formatting elements count once. */
 function readIds(tree: Tree, place: (el: El) => { line: number; column: number }): ReadId[] {
   const seen = new Set<string>()
   return tree.all.flatMap((el): ReadId[] => {
@@ -338,7 +335,7 @@ function readIds(tree: Tree, place: (el: El) => { line: number; column: number }
   })
 }
 
-/** How many runs of visible text the element holds. */
+/** Number of visible pieces of text in an element. */
 function textRuns(el: El): number {
   let n = el.texts.filter((t) => t.value.trim() !== '').length
   for (const child of el.children) n += child.tag === 'svg' ? 0 : textRuns(child)

@@ -1,8 +1,8 @@
-/** What in a page speaks of its elements by their IDs, besides links: attributes, styles and scripts. */
+/** References by ID other than links: attributes, styles and scripts. */
 import { selectorIds } from './css.ts'
 import type { El, Tree } from './tree.ts'
 
-/** Attributes whose value is one ID, or several with spaces between. @see HTML, ARIA */
+/** Attributes with one or several IDs. @see HTML, ARIA */
 const idAttributes = [
   'for',
   'headers',
@@ -29,7 +29,7 @@ export interface Reference {
   value: string
 }
 
-/** A value such as `#about`, which scripts take for a selector. */
+/** A value such as `#about`, which scripts use as a selector. */
 const isHashValue = (name: string, value: string) =>
   (name.startsWith('data-') || name === 'usemap') && /^#\S+$/.test(value) && !name.startsWith('data-wb')
 
@@ -38,7 +38,7 @@ const namesOf = (el: El): string[] =>
 
 export const hasReference = (el: El): boolean => namesOf(el).length > 0
 
-/** Attributes that name an element of the page. */
+/** Attributes that refer to elements. */
 export function findReferences(tree: Tree, ids: ReadonlySet<string>): Reference[] {
   return tree.all.flatMap((el) =>
     el.at < 0
@@ -50,7 +50,7 @@ export function findReferences(tree: Tree, ids: ReadonlySet<string>): Reference[
   )
 }
 
-/** The value with IDs put in the place of others; null where none is in it. */
+/** The value with replaced IDs; null if it has none. */
 export function renamedReference({ value }: Reference, renames: ReadonlyMap<string, string>): string | null {
   const next = value.replace(/[^\s#]+/g, (id) => renames.get(id) ?? id)
   return next === value ? null : next
@@ -61,11 +61,11 @@ export interface NamedIds {
   scripts: string[]
 }
 
-/** Text of the styles that stand in the page. */
+/** Text of inline styles. */
 export const inlineStyles = (tree: Tree): string[] =>
   tree.all.filter((el) => el.tag === 'style' && el.isHtml).map((el) => el.texts.map((t) => t.value).join(''))
 
-/** Which of `ids` the selectors of styles, and the strings of scripts, name. */
+/** The IDs that selectors or script strings mention. */
 export function namedIds(ids: Iterable<string>, styles: readonly string[], scripts: readonly string[]): NamedIds {
   const inStyles = new Set<string>()
   for (const css of styles) for (const id of selectorIds(css)) inStyles.add(id)

@@ -1,5 +1,5 @@
 /**
- * Names that a page's scripts read and nothing declares. An element with such a name for its ID becomes what they read.
+ * Names that scripts read and nothing declares. An element with such an ID becomes what they read.
  * @see HTML, "named access on the Window object"
  */
 import { parse, type Program } from 'acorn'
@@ -11,14 +11,14 @@ const known: ReadonlySet<string> = new Set([...Object.keys(globals.browser), ...
 
 const isScript = (type: string) => type === '' || type === 'module' || /(java|ecma)script/i.test(type)
 
-/** Text and kind of the scripts that stand in the page. */
+/** Text and kind of inline scripts. */
 export function inlineScripts(tree: Tree): string[] {
   return tree.all
     .filter((el) => el.tag === 'script' && el.isHtml && !el.attrs.has('src') && isScript(el.attrs.get('type')?.trim().toLowerCase() ?? ''))
     .map((el) => el.texts.map((t) => t.value).join(''))
 }
 
-/** True where any script of the page's own runs. */
+/** True when the page has a script of its own. */
 export const hasScripts = (tree: Tree): boolean =>
   tree.all.some(
     (el) =>
@@ -26,7 +26,7 @@ export const hasScripts = (tree: Tree): boolean =>
       [...el.attrs.keys()].some((name) => name.startsWith('on')),
   )
 
-/** True where a script would have a worker answer for the page. */
+/** True when a script registers a service worker. */
 export const registersWorker = (scripts: readonly string[]): boolean =>
   scripts.some((text) => /\bserviceWorker\b[^;]{0,80}?\.\s*register\s*\(/.test(text))
 
@@ -35,13 +35,13 @@ function parsed(text: string): { program: Program; sourceType: 'script' | 'modul
     try {
       return { program: parse(text, { ecmaVersion: 'latest', sourceType, ranges: true, allowReturnOutsideFunction: true }), sourceType }
     } catch {
-      // A module, or no script that a browser would run either.
+      // A module, or nothing that a browser would run.
     }
   }
   return null
 }
 
-/** Of all scripts together, since one declares what another reads. */
+/** All scripts together, because one may declare what another reads. */
 export function undeclaredNames(scripts: readonly string[]): Set<string> {
   const read = new Set<string>()
   const declared = new Set<string>()
@@ -53,7 +53,7 @@ export function undeclaredNames(scripts: readonly string[]): Set<string> {
     if (!globalScope) continue
     for (const variable of sourceType === 'script' ? globalScope.variables : []) declared.add(variable.name)
     for (const reference of globalScope.through) {
-      // What is written without a declaration is a global from then on.
+      // Assigning an undeclared name makes it a global.
       if (reference.isWriteOnly()) declared.add(reference.identifier.name)
       else read.add(reference.identifier.name)
     }

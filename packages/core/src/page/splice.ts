@@ -1,13 +1,13 @@
-/** Byte splices: the only way in which a page is changed. Everything outside them stays as it was. */
+/** Byte splices: the only way a page is changed. All other bytes stay. */
 
 export interface Splice {
-  /** Where in the original, in bytes. */
+  /** Byte offset in the original. */
   offset: number
   removed: Uint8Array
   inserted: Uint8Array
 }
 
-/** Applies splices, which must be in rising order and may touch but not overlap. */
+/** Applies splices, in rising order; they may touch but not overlap. */
 export function splice(original: Uint8Array, splices: readonly Splice[]): Uint8Array {
   const grown = splices.reduce((n, s) => n + s.inserted.length - s.removed.length, 0)
   const out = new Uint8Array(original.length + grown)
@@ -25,7 +25,7 @@ export function splice(original: Uint8Array, splices: readonly Splice[]): Uint8A
   return out
 }
 
-/** Gives the original back from the changed bytes and the splices that led there. */
+/** Restores the original from the changed bytes and their splices. */
 export function undoSplices(changed: Uint8Array, splices: readonly Splice[]): Uint8Array {
   let growth = 0
   return splice(

@@ -1,6 +1,6 @@
 /**
- * The page as it is served to be measured: every element that can be a target carries its position in the source, so that the
- * measuring agent can name it. The agent takes the stamps off as the parser makes the elements, before any script of the page runs.
+ * The page as served for measuring: every possible target carries its source position. The agent removes these stamps while the page
+ * loads, before any page script runs.
  */
 import { attributeRange } from './attribute.ts'
 import { byteOffsets, encodeText } from './encoding.ts'
@@ -12,12 +12,12 @@ import { inlineTags, type El } from './tree.ts'
 
 export const STAMP = 'data-wb-at'
 
-// An attribute of that name that the page itself has would be taken for a stamp; in front of it, ours is the one that counts. The body may be what
+// Ours goes first, because the first of duplicate attributes counts. The body may be what
 // the page scrolls in.
 const isStampable = (el: El, lacksHeadings: boolean): boolean =>
   el.at >= 0 && (el.attrs.has(STAMP) || el.tag === 'body' || isTarget(el) || (lacksHeadings && el.isHtml && inlineHeadings.has(el.tag)))
 
-/** Tags that stand for headings where a page has none. */
+/** Tags that pages without headings use for them. */
 const inlineHeadings = new Set(['font', 'b', 'strong', 'big', 'span'])
 
 const isTarget = (el: El): boolean =>
@@ -26,15 +26,14 @@ const isTarget = (el: El): boolean =>
   el.parent?.tag !== 'head' &&
   (!inlineTags.has(el.tag) || el.tag === 'a' || el.attrs.has('id') || hasReference(el) || holdsLink(el))
 
-/** What stands around a link moves with it when its menu is put into another order. */
+/** Elements around links move with them when a menu is reordered. */
 const holdsLink = (el: El): boolean => el.children.some((c) => c.tag === 'a' || (inlineTags.has(c.tag) && holdsLink(c)))
 
 const early = /(^|\s)(preconnect|dns-prefetch|prefetch|prerender)(\s|$)/i
 
 /**
- * The attribute that would take the page, or a frame in it, elsewhere. The policy it is served with stops that too, but a page
- * that sends itself away could not be looked at, and a browser opens a connection for a frame, or for a link that only
- * says where one will be wanted, before it asks the policy.
+ * The attribute that would navigate the page or a frame. The policy stops that too, but a page that navigates away can't be measured,
+ * and browsers open connections for frames and link hints before checking the policy.
  */
 function awayAttribute(el: El): string | null {
   if (el.at < 0) return null
@@ -45,7 +44,7 @@ function awayAttribute(el: El): string | null {
   return name !== null && leads(name) ? name : null
 }
 
-/** An edit of an attribute, as the handover knows it. */
+/** An attribute edit, as the handover has it. */
 interface StampEdit {
   kind: 'attribute'
   at: number
@@ -53,7 +52,7 @@ interface StampEdit {
   value: string | null
 }
 
-/** The same as edits: written with those of a handover, they name its elements by their positions in the page as it came. */
+/** Stamps as edits: written together with a handover's, they name elements by positions in the original page. */
 export function stampEdits({ tree, lacksHeadings }: ParsedPage): StampEdit[] {
   const edits = new Map<string, StampEdit>()
   const put = (at: number, name: string, value: string | null) => edits.set(`${at} ${name}`, { kind: 'attribute', at, name, value })
@@ -65,10 +64,7 @@ export function stampEdits({ tree, lacksHeadings }: ParsedPage): StampEdit[] {
   return [...edits.values()]
 }
 
-/**
- * @param headMarkup put in front of everything else in the head, in ASCII
- * @returns the stamped page, without the pieces that an earlier handover wrote
- */
+/** @param headMarkup ASCII text for the head's start @returns the stamped page, without pieces of an earlier handover */
 export function stampPage(original: Uint8Array, page: ParsedPage, headMarkup: string): Uint8Array {
   const { tree, decoded } = page
   const head = tree.head && tree.head.at >= 0 ? tree.head.tagEnd : tree.html.at >= 0 ? tree.html.tagEnd : tree.doctypeEnd

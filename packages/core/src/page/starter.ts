@@ -1,7 +1,4 @@
-/**
- * A plain starter page from a written outline: headings with a line or a list of text each. What a designer has before there is a
- * page; good enough to look at, and meant to be written over.
- */
+/** A plain starter page from an outline in text: headings, each with text or a list. For designers without a page yet. */
 import { lexer, parseInline, type Token, type Tokens } from 'marked'
 import { PageError } from './errors.ts'
 
@@ -12,7 +9,7 @@ const plain = (text: string) =>
     .replace(/!?\[([^\]]*)\]\([^)]*\)/g, '$1')
     .trim()
 
-/** Emphasis, code and links; markup that stands in the text is text, and so is what would run as a script. */
+/** Emphasis, code and links; markup and `javascript:` become text. */
 function inline(text: string): string {
   const html = parseInline(text.replace(/&/g, '&amp;').replace(/</g, '&lt;'), { async: false, gfm: true })
   return html.replace(/&amp;(lt|amp);/g, '&$1;').replace(/(href|src)="\s*(?!https?:|mailto:|tel:|#|\.{0,2}\/|[^":]*")[^"]*"/gi, '$1="#"')
@@ -45,7 +42,7 @@ function blocks(tokens: readonly Token[]): string {
     .join('\n')
 }
 
-/** @throws PageError `page-not-html` for a text without a heading */
+/** @throws PageError `page-not-html` for text without a heading */
 export function starterPage(outline: string): string {
   const tokens = lexer(outline.replace(/^\ufeff/, ''))
   const headings = tokens.filter((t): t is Tokens.Heading => t.type === 'heading')
@@ -53,7 +50,7 @@ export function starterPage(outline: string): string {
     throw new PageError('page-not-html', 'the outline has no headings; start each section with a line such as “## Our work”')
   const least = Math.min(...headings.map((h) => h.depth))
   const lone = headings.filter((h) => h.depth === least).length === 1 && headings.length > 1 && headings[0]!.depth === least
-  // A lone heading of the highest level is the page's title; its parts are one level below.
+  // A lone top-level heading is the page's title; its parts are one level below.
   const level = lone ? Math.min(...headings.slice(1).map((h) => h.depth)) : least
   const title = plain(headings[0]!.text) || 'Untitled'
   const parts: { heading: string; tokens: Token[] }[] = []

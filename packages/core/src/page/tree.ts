@@ -1,21 +1,20 @@
 /**
- * The page as a tree of elements with source positions. parse5 does the parsing; this turns its tree
- * into what the rest of the core asks about, in one walk without recursion, so that deep markup
- * cannot exhaust the stack.
+ * The page as a tree with source positions. parse5 parses it; this converts its tree in one walk without recursion, so that deep markup
+ * can't exhaust the stack.
  */
 import { defaultTreeAdapter, html, parse, type DefaultTreeAdapterMap, type DefaultTreeAdapterTypes as T } from 'parse5'
 import { PIECE, roleOf, type PieceRole } from '../contract/index.ts'
 import { MAX_DEPTH, PageError } from './errors.ts'
 
-/** Position of an element's start tag in the decoded source: names the element as long as the source is the same. */
+/** Position of an element's start tag in the decoded source; identifies it for one version of the source. */
 export type ElementAt = number
 
 export interface El {
-  /** Position of the start tag's `<` in the decoded text: the element's key in its source. -1 where the tag is implied. */
+  /** Position of the start tag's `<` in the decoded text; -1 for an implied tag. */
   at: number
-  /** Just behind the start tag's `>`. -1 where the tag is implied. */
+  /** After the start tag's `>`; -1 for an implied tag. */
   tagEnd: number
-  /** Where the end tag begins; -1 where there is none. */
+  /** Start of the end tag; -1 without one. */
   closeAt: number
   /** Just behind the element. */
   end: number
@@ -26,17 +25,17 @@ export interface El {
   depth: number
   /** 1 to 6 for a heading, else 0. */
   level: number
-  /** In HTML's namespace; SVG and MathML are not. */
+  /** In HTML's namespace, unlike SVG and MathML. */
   isHtml: boolean
-  /** Own text nodes, in order, each with the number of child elements that precede it. */
+  /** Own text nodes in order, each with the number of child elements before it. */
   texts: { value: string; before: number; at: number; end: number }[]
-  /** Order in the document, before every descendant. */
+  /** Document order, lower than every descendant's. */
   order: number
-  /** Order of the last descendant. */
+  /** Last descendant's order. */
   lastOrder: number
 }
 
-/** A piece that an earlier handover put into the page; it is not part of what is read. */
+/** A piece of an earlier handover; not part of the reading. */
 export interface WrittenPiece {
   role: PieceRole
   at: number
@@ -54,7 +53,7 @@ export interface Tree {
   /** Every element outside `template`, in document order. */
   all: El[]
   quirks: boolean
-  /** Where the doctype ends, 0 without one. */
+  /** End of the doctype; 0 without one. */
   doctypeEnd: number
 }
 
@@ -62,7 +61,7 @@ interface Counted {
   depth: number
 }
 
-/** Parses with source positions. @throws PageError `page-too-deep` while parsing, before depth costs time. */
+/** Parses with source positions. @throws PageError `page-too-deep` while parsing, before depth costs time */
 export function parseTree(text: string): Tree {
   const counter: Counted = { depth: 0 }
   const document = parse(text, {
@@ -143,7 +142,7 @@ function grow(document: DefaultTreeAdapterMap['document']): Tree {
   }
 }
 
-/** @see WAI-ARIA, "heading": level 2 where none is given */
+/** @see WAI-ARIA, "heading": level 2 by default */
 function levelByRole(attrs: ReadonlyMap<string, string>): number {
   if (attrs.get('role')?.trim().toLowerCase() !== 'heading') return 0
   const level = Number(attrs.get('aria-level') ?? 2)
@@ -179,7 +178,7 @@ function makeEl(node: T.Element, parent: El | null, all: El[]): El {
 
 export const contains = (outer: El, inner: El): boolean => outer.order < inner.order && inner.order <= outer.lastOrder
 
-/** Elements of running text: no part of a page by themselves, and no word ends at their edge. */
+/** Inline elements: never a part, and no word ends at their edge. */
 export const inlineTags: ReadonlySet<string> = new Set(
   'a abbr b bdi bdo big cite code data del dfn em font i ins kbd label mark nobr q s samp small span strike strong sub sup time tt u var wbr br'.split(
     ' ',
@@ -188,9 +187,7 @@ export const inlineTags: ReadonlySet<string> = new Set(
 
 const silent = new Set(['script', 'style', 'noscript', 'template', 'title'])
 
-/**
- * The element's text with white space folded, at most `limit` characters of it; pictures give their `alt`.
- */
+/** An element's text with collapsed white space, up to `limit` characters; pictures give their `alt`. */
 export function textOf(el: El, limit = 200): string {
   const parts: string[] = []
   let size = 0
@@ -210,7 +207,7 @@ export function textOf(el: El, limit = 200): string {
       stack.pop()
       continue
     }
-    // A raised link is a note's number and no part of the words.
+    // A superscript link is a note's number, not text.
     if (silent.has(child.tag) || (child.tag === 'sup' && child.children[0]?.tag === 'a')) continue
     if (child.tag === 'img') parts.push(' ', child.attrs.get('alt') ?? '', ' ')
     else if (child.tag === 'br') parts.push(' ')

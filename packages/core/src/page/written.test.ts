@@ -44,7 +44,7 @@ describe('what an earlier handover wrote', () => {
     ['has sections that are no text', { ...sound, sections: [1] }],
     ['has a length that is none', { ...sound, breathing: '24' }],
     ['has a length beyond all pages', { ...sound, bellOffset: 1e9 }],
-  ])('is proposed anew where it %s', (_, settings) => expect(read(settings).settings).toBeNull())
+  ])('is proposed again where it %s', (_, settings) => expect(read(settings).settings).toBeNull())
   it('leaves out of former IDs and points what was changed by hand beyond use', () =>
     expect(
       read({ ...sound, former: { old: 3, older: 'a' }, points: { x: 1, y: ['1', 2], z: [1, 2, 3], here: [2, 0] } }).settings,

@@ -1,4 +1,4 @@
-/** What a handover wrote into a page, found again when the page is brought in a second time. */
+/** Finds what an earlier handover wrote into a page. */
 import {
   ANCHOR,
   ESTIMATE,
@@ -23,22 +23,22 @@ import {
 } from '../contract/index.ts'
 import type { Tree } from './tree.ts'
 
-/** An item of a menu that was made. */
+/** An item of a made menu. */
 export interface WrittenItem {
   label: string
-  /** Null for words that only open a list. */
+  /** Null for an opener. */
   link: { href: string; isNewTab: boolean } | null
   title?: string
   lang?: string
   motion?: Motion
   depth: number
-  /** Keys of the screens that it is not on. */
+  /** Keys of screens that it isn't on. */
   off: string[]
 }
 
 export interface WrittenMenu {
   name: string
-  /** What its `data-wb-made` says; null for one of an earlier handover, which said nothing. */
+  /** Its `data-wb-made`; null for early handovers, which wrote none. */
   made: string | null
   motion?: Motion
   items: WrittenItem[]
@@ -46,29 +46,29 @@ export interface WrittenMenu {
 
 export interface Written {
   settings: WrittenSettings | null
-  /** Elements that points stand before, by what their `data-wb-anchor` says. */
+  /** Elements with points before them, by their `data-wb-anchor`. */
   anchors: Record<string, number>
-  /** The element that was the page's header. */
+  /** The page's header. */
   header: number | null
-  /** The element in which the page was seen to scroll. */
+  /** The element in which the page scrolls. */
   scroller: number | null
-  /** The element in which room was left at the page's end. */
+  /** The element with the end space. */
   endSpace: number | null
-  /** What `data-wb-look` says of menus of the page's own, by their elements. */
+  /** `data-wb-look` of found menus, by element. */
   looks: Record<number, string>
-  /** How links travel that were given a motion of their own, and menus, by their elements. */
+  /** Motions of links and menus, by element. */
   motions: Record<number, Motion>
-  /** What shuts menus of the page's own, by their elements. */
+  /** Buttons that close found menus, by element. */
   shutBy: Record<number, number>
-  /** Pictures whose sizes were said. */
+  /** Pictures that got sizes. */
   pictures: { at: number; width: number; height: number }[]
-  /** Elements whose height is said until they are laid out. */
+  /** Elements with estimated heights. */
   estimates: number[]
-  /** Words of the skip link; null without one of ours. */
+  /** Text of our skip link; null for none. */
   skip: string | null
-  /** Buttons that were made links. */
+  /** Buttons that became links. */
   buttons: boolean
-  /** Menus that were made, by their numbers. */
+  /** Made menus, by number. */
   menus: WrittenMenu[]
 }
 
@@ -130,7 +130,7 @@ export function readWritten(tree: Tree): Written {
 
 const numberOf = ({ made }: WrittenMenu): number => parseInt(made ?? '1')
 
-/** A link under a section belongs to the menu of its number: the section's own item, and the one that it leads to. */
+/** A link under a section belongs to the menu with its number: the section's item, and the one it leads to. */
 function addStep(menus: WrittenMenu[], node: Node): void {
   const made = valueOf(node, MADE)!
   const { number, words } = readMade(made)!

@@ -14,7 +14,7 @@ const context = (p: SitePage, n: number) => idContext({ site, page: p, reading, 
 const check = (id: string, p = page, n = 0) => checkId(id, context(p, n))
 
 describe('whose an ID is', () => {
-  it('is told of other elements with their line, and of sections with their title', () => {
+  it('is reported other elements with their line, and of sections with their title', () => {
     expect(check('Note')).toMatchObject({ code: 'id-taken', message: expect.stringContaining('The p on line 2') })
     expect(check('team')).toMatchObject({ code: 'id-taken', message: expect.stringContaining('The section “Team”') })
     expect(check('note')).toMatchObject({ code: 'id-case', severity: 'warning' })

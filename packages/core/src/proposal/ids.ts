@@ -1,4 +1,4 @@
-/** Which IDs of a page belong to whom. */
+/** Which IDs belong to whom. */
 import type { IdContext, Owner } from '../naming/index.ts'
 import type { ElementAt, PageReading, ReadId } from '../page/index.ts'
 import type { Section, Site, SitePage } from '../site/index.ts'
@@ -17,8 +17,8 @@ interface Index {
   former: Map<string, { id: string; section: Section }[]>
 }
 
-// A page of the document never changes, nor does what was read; one with a change is another. So what was worked out for it holds as long
-// as it is there, and what was read of ten thousand elements is not gone through again for a change to one section.
+// Pages of the document and readings never change, so an index stays valid as long as they exist,
+// and a change to one section doesn't go through ten thousand elements again.
 const indexes = new WeakMap<SitePage, Index>()
 const readIds = new WeakMap<PageReading, Map<string, ReadId[]>>()
 
@@ -54,7 +54,7 @@ function idsOf(reading: PageReading): Map<string, ReadId[]> {
   return ids
 }
 
-/** What an ID for `section` must keep apart from. */
+/** What a section's ID may clash with. */
 export function idContext(
   { site, page, reading, undeclared }: { site: Site; page: SitePage; reading: PageReading; undeclared: ReadonlySet<string> },
   section: Section,

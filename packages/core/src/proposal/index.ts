@@ -1,7 +1,4 @@
-/**
- * The one press: a first version of everything, from what was read and what was measured. The designer corrects it,
- * and does not fill it in.
- */
+/** The one press: a first version of everything, from reading and surveys. The designer corrects it instead of filling it in. */
 import { canBeKept, coverOf, isOwnTravel, solveArrivals, type Arrival } from '../arrival/index.ts'
 import { backingFor } from '../colour/index.ts'
 import { decodeFragment, fragmentOf, readMotion, type WrittenSettings } from '../contract/index.ts'
@@ -35,7 +32,7 @@ export const takenIds = (reading: PageReading): Set<string> => new Set(reading.i
 
 export { idContext } from './ids.ts'
 
-/** What scripts of the page name, and their own links lead to: it has that ID in a visitor's browser, and keeps it. */
+/** IDs that page scripts set and their links use: visitors' browsers have them, so they stay. */
 function idsByScripts({ menus }: Survey['built'], taken: ReadonlySet<string>): Map<ElementAt, string> {
   const out = new Map<ElementAt, string>()
   for (const { target, href } of menus.flatMap((m) => m.links)) {
@@ -45,16 +42,13 @@ function idsByScripts({ menus }: Survey['built'], taken: ReadonlySet<string>): M
   return out
 }
 
-/** A script of the page builds a menu of its sections: a second one would say the same. */
+/** A page script builds a menu of the sections: a second one would repeat it. */
 const isServed = ({ menus }: Survey['built'], sections: readonly Section[]): boolean => {
   const own = new Set(sections.map((s) => s.at))
   return menus.some((m) => m.links.filter((l) => l.target !== null && own.has(l.target)).length > 1)
 }
 
-/**
- * The section that a candidate makes: with the ID it has, or one by the naming rule that nothing else has.
- * @param given the ID that a script of the page gives it
- */
+/** The section for a candidate: with its own ID, or a free one by the naming rule. @param given an ID that a page script sets */
 export function sectionFrom(candidate: Candidate, taken: Set<string>, rule: NamingRule, given?: string): Section {
   const id = candidate.id ?? given ?? proposeId(candidate.title, (lower) => taken.has(lower), rule)
   taken.add(id.toLowerCase())
@@ -72,10 +66,7 @@ export function sectionFrom(candidate: Candidate, taken: Set<string>, rule: Nami
   }
 }
 
-/**
- * What everything would be set to. Without surveys the header is taken as the page says it, unmeasured.
- * @param files the site's files, from the page's folder
- */
+/** The proposed set-up. Without surveys the header is read from the markup. @param files of the site, relative to the page's folder */
 export function proposeSetUp(
   reading: PageReading,
   measured: Iterable<Survey>,
@@ -96,7 +87,7 @@ export function proposeSetUp(
     ...(earlier?.breathes && { breathes: earlier.breathes }),
     ...(earlier?.ownTravel ? { pageOffsets: true as const } : {}),
     ...earlierTravel(reading.written),
-    // Without that links stop far from where they should, and it moves nothing.
+    // Without it links miss by a lot, and it moves nothing.
     ...(!earlier && wrongEstimates(surveys).length > 0 && { estimates: true as const }),
   }
   if (earlier) {
@@ -108,7 +99,7 @@ export function proposeSetUp(
     }
   } else if (sections[0]) sections[0].toTop = startsAtTop(sections[0], surveys)
   const menus = adoptMenus(reading, found, sections).map((menu) => withMark(menu, surveys, sections))
-  // Of a page with a single part there is nothing to choose from; of one that was handed over it was decided.
+  // One part needs no menu; a handed-over page has its decisions.
   menus.push(...madeBefore(reading, sections, surveys, menus))
   const lacksMenu = !earlier && sections.length > 1
   if (!menus.length && sections.length && !isServed(built, sections) && lacksMenu) menus.push(makeBar(sections, surveys))
@@ -147,7 +138,7 @@ function earlierEndSpace(earlier: PageReading['written']['settings'], sections: 
   return as && on && section !== undefined ? { endSpace: { section, as, on } } : {}
 }
 
-/** What an earlier handover said of the motion and the address. */
+/** Motion and address rule of an earlier handover. */
 function earlierTravel({
   settings: earlier,
   skip,
@@ -163,20 +154,20 @@ function earlierTravel({
   }
 }
 
-/** The site's other pages by their paths from a page's folder. */
+/** The site's other pages, relative to a page's folder. */
 export function filesBeside(site: Site, page: SitePage): Set<string> {
   const folder = page.file.slice(0, page.file.lastIndexOf('/') + 1)
   return new Set(site.pages.flatMap(({ file }) => (file.startsWith(folder) ? file.slice(folder.length) : [])))
 }
 
-/** A page with what is known of it; without surveys it was not measured yet. */
+/** A page with its reading; without surveys it isn't measured yet. */
 export interface PageToSetUp {
   page: string
   reading: PageReading
   surveys: readonly Survey[]
 }
 
-/** The press for several pages of a site, as one step. */
+/** The one press for several pages, as one step. */
 export function setUpPages(site: Site, pages: readonly PageToSetUp[]): Batch {
   let now = site
   const commands = pages.flatMap(({ page, reading, surveys }) => {
@@ -188,7 +179,7 @@ export function setUpPages(site: Site, pages: readonly PageToSetUp[]): Batch {
   return { type: 'batch', label: pages.length === 1 ? 'Set up a page' : `Set up ${pages.length} pages`, commands }
 }
 
-/** What the press left as the page has it, in words; null where that is nothing. */
+/** What the press left unchanged, in words; null for nothing. */
 export function leftAsItIs(page: SitePage): string | null {
   if (!isOwnTravel(page)) return null
   return page.highlight.pageMark
@@ -198,7 +189,7 @@ export function leftAsItIs(page: SitePage): string | null {
 
 const asPage = (setUp: SetUp): SitePage => ({ key: '', file: '', source: '', title: '', ...setUp })
 
-/** Where every link arrives rightly by the page's own offsets, on every screen, these stay as they are. */
+/** Keeps the page's own offsets if every link arrives correctly on every screen. */
 function keepOwnTravel(setUp: SetUp, surveys: readonly Survey[]): SetUp {
   const own: SetUp = {
     ...setUp,
@@ -210,7 +201,7 @@ function keepOwnTravel(setUp: SetUp, surveys: readonly Survey[]): SetUp {
   const linked = new Set(own.menus.flatMap((m) => m.items.flatMap((i) => sectionOf(i.target) ?? [])))
   const isRight = (a: Arrival, at: ElementAt, survey: Survey): boolean => {
     const { margin = 0 } = survey.parts.find((p) => p.at === at) ?? {}
-    // Flush where nothing covers it, or under a header by an offset that the page gives; so much room below it that it looks meant.
+    // Correct: flush without a cover, or below the header by an offset of the page, with a reasonable gap.
     const isMeant = survey.padding > 0 || margin > 0 || coverOf(page, survey).arrival === 0
     return a.movesPage && isMeant && a.gap > -1 && a.gap < viewHeight(survey) / 4 && (a.heading === 'clear' || a.heading === 'none')
   }
@@ -227,7 +218,7 @@ function keepOwnTravel(setUp: SetUp, surveys: readonly Survey[]): SetUp {
   return isLinked && isWhole ? own : setUp
 }
 
-/** The page's own script marks every menu that is drawn, and rightly. */
+/** The page's own script marks every visible menu correctly. */
 function marksItself({ menus }: SetUp, surveys: readonly Survey[]): boolean {
   const found = menus.filter(isFound).flatMap((m) => (m.form as FoundForm).elements)
   if (!found.length || menus.some(isMade)) return false
@@ -241,11 +232,11 @@ function withMark(menu: Menu, surveys: readonly Survey[], sections: readonly Sec
   return mark === undefined || mark === 'line' ? menu : { ...menu, form: { ...menu.form, mark } }
 }
 
-/** Items that lead away are for pages, and what marks one of them says which page this is. */
+/** Items that lead away are pages; a mark on one shows the current page. */
 const standsOnOurs = (menu: Menu, sections: readonly Section[]): boolean =>
   sections.length > 0 && menu.items.filter((i) => i.target.kind !== 'as-is').length > menu.items.length / 2
 
-/** Points that an earlier handover put into the page. */
+/** Points of an earlier handover. */
 function earlierPoints({ written, candidates, ids }: PageReading): Section[] {
   return (written.settings?.points ?? []).flatMap(({ id, below: shift, anchor }): Section[] => {
     const at = anchor === undefined ? ids.find((i) => i.id === id)?.at : written.anchors[anchor]
@@ -268,13 +259,13 @@ function chooseCandidates(
     if (kept.length) return kept
   }
   const linked = new Set(menus.flatMap((m) => [...m.matches.values()].map(({ candidate }) => candidate)))
-  // A dialog, a panel that is closed, a copy for print: on no screen is there anything to travel to.
+  // Dialogs, closed panels and print copies are never visible.
   const drawn = new Set(surveys.flatMap((s) => s.parts.flatMap((p) => (p.hasBox ? p.at : []))))
   const measured = new Set(surveys.flatMap((s) => s.parts.map((p) => p.at)))
   return reading.candidates.filter((c) => linked.has(c) || (c.offered && (drawn.has(c.at) || !measured.has(c.at))))
 }
 
-/** The first section goes to the very top where it begins in the upper third of the first screenful, on every screen. */
+/** The first section goes to the very top if it starts in the upper third of the viewport on every screen. */
 function startsAtTop(first: Section, surveys: readonly Survey[]): boolean {
   return surveys.every((survey) => {
     const part = survey.parts.find((p) => p.at === first.at)

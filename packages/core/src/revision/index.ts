@@ -1,4 +1,7 @@
-/** Bringing a changed page in again: `print.ts` says what elements are like, `match.ts` finds them again, `revise.ts` takes the new version over. */
+/**
+ * A changed page brought in again: `print.ts` fingerprints elements, `match.ts` finds them again, `revise.ts` takes the new version
+ * over.
+ */
 export {
   revisePage,
   reviewRevision,

@@ -1,4 +1,4 @@
-/** Links outside the menus that were given a target or a motion, found again in a page's new version. */
+/** Links outside menus with a chosen target or motion, found in the new version. */
 import { canBeLink } from '../page/index.ts'
 import type { ElementAt, PageLink, PageReading } from '../page/index.ts'
 import { sectionOf, type LinkChoice, type LinkMotion, type Section, type SitePage } from '../site/index.ts'
@@ -8,7 +8,7 @@ const nameOf = ({ href, label }: PageLink) => JSON.stringify([href, label])
 
 const alike = (reading: PageReading, name: string) => reading.links.filter((l) => nameOf(l) === name)
 
-/** Null where that is not plain. */
+/** Null if uncertain. */
 function linkAgain(at: ElementAt, before: PageReading, after: PageReading): ElementAt | null {
   const was = before.links.find((l) => l.at === at)
   if (!was) return null
@@ -24,13 +24,13 @@ export const revisedMotions = ({ motions = [] }: SitePage, before: PageReading, 
     })
     .sort((a, b) => a.at - b.at)
 
-/** Each by what it says and asks for; of several alike by which of them it is. What leads to a section that is lost is left as it is. */
+/** Matches links by label and address, then by position. A link to a lost section keeps its address. */
 export function revisedLinks(
   page: SitePage,
   { reading: before }: Version,
   { reading: after, parsed }: Version,
   sections: readonly Section[],
-  /** Where an element stands then; null where that is not plain. */
+  /** An element's position in the new version; null if uncertain. */
   placeOf: (at: ElementAt) => ElementAt | null,
 ): LinkChoice[] {
   const keys = new Set(sections.map((s) => s.key))

@@ -1,36 +1,36 @@
 /**
- * Finding sections again in a new version of their page: by ID, then by heading, then by text, shape and neighbours. What is not
- * plain is marked as doubtful and left for the designer to decide.
+ * Finds sections in a new version of their page: by ID, then heading, then text, shape and neighbours. Uncertain ones are left for the
+ * designer to decide.
  */
 import type { ElementAt } from '../page/index.ts'
 import { likeness, type Print } from './print.ts'
 
 export interface Match {
-  /** Index of the print in the earlier version. */
+  /** Index in the earlier version. */
   before: number
-  /** Index of the print in the new version; null where it is lost. */
+  /** Index in the new version; null if lost. */
   after: number | null
-  /** From 0, nothing alike, to 1. */
+  /** Similarity, 0 to 1. */
   score: number
   doubtful: boolean
 }
 
-/** Below this nothing is taken as the same. */
+/** Min similarity. */
 const LEAST = 0.3
-/** From this on, and with this much to the next best, it is plain. */
+/** Certain from this similarity on, with this distance to the next best. */
 const PLAIN = 0.5
 const MARGIN = 0.12
 
 const bag = (words: readonly string[]) => words.reduce((m, w) => m.set(w, (m.get(w) ?? 0) + 1), new Map<string, number>())
 
-/** How much of the shorter heading stands in the longer one: a heading that lost words is still the same one. */
+/** Share of the shorter heading in the longer one: a shortened heading is still the same. */
 function headingLikeness(a: readonly string[], b: readonly string[]): number {
   if (!a.length || !b.length) return 0
   const [x, y] = [bag(a), bag(b)]
   let both = 0
   for (const [word, n] of x) both += Math.min(n, y.get(word) ?? 0)
   const shorter = both / Math.min(a.length, b.length)
-  // One word in common of one says less than four of four.
+  // One common word of one means less than four of four.
   return shorter * (Math.min(a.length, b.length) > 1 || a.length === b.length ? 1 : 0.8) * 0.5 + likeness(x, y) * 0.5
 }
 
@@ -40,7 +40,7 @@ interface Scored {
   score: number
 }
 
-/** IDs that led to a section before: its own, what the designer made of it, and its former ones. */
+/** IDs that led to a section: its own, the designer's, and former ones. */
 export type KnownIds = (before: number) => ReadonlySet<string>
 
 function scoreOf(a: Print, b: Print, ids: ReadonlySet<string>): number {
@@ -49,17 +49,17 @@ function scoreOf(a: Print, b: Print, ids: ReadonlySet<string>): number {
   const classes = likeness(bag([...a.classes]), bag([...b.classes]))
   const shape = (a.tag === b.tag ? 0.5 : 0) + (a.classes.size ? 0.5 * classes : a.classes.size === b.classes.size ? 0.5 : 0)
   const place = 1 - Math.abs(a.place - b.place)
-  // Without a heading on either side, the text has to say it.
+  // Without headings, the text decides.
   const likely = a.heading.length || b.heading.length ? 0.4 * heading + 0.4 * text : 0.8 * text
-  // Shape and place alone make nothing the same.
+  // Shape and place alone aren't enough.
   const hasId = b.id !== null && ids.has(b.id)
   if (likely < 0.25 && !hasId) return 0
   const byLook = likely + 0.08 * shape + 0.06 * place + (b.offered ? 0.06 : 0)
-  // An ID is a strong sign, and yet may stand on something else by now.
+  // An ID is strong evidence, but may be on another element now.
   return hasId ? 0.5 + 0.5 * byLook : byLook
 }
 
-/** One match for each print of the earlier version, in their order; each print of the new one is used once at most. */
+/** One match for each earlier print, in order; each new print is used once at most. */
 export function matchPrints(before: readonly Print[], after: readonly Print[], known: KnownIds): Match[] {
   const scored: Scored[] = []
   const worthALook = before.length * after.length > MANY_PAIRS ? sharing(before, after, known) : () => after.keys()
@@ -84,7 +84,7 @@ export function matchPrints(before: readonly Print[], after: readonly Print[], k
   return before.map((a, i): Match => {
     const match = taken.get(i)
     if (!match) return { before: i, after: null, score: 0, doubtful: false }
-    // Another that fits nearly as well, on either side, makes it a guess; what lies around or in the same place does not count as another.
+    // Uncertain if another fits nearly as well; elements around it or in the same place don't count.
     const rival = scored.find(
       (s) =>
         s !== match &&
@@ -100,21 +100,21 @@ export function matchPrints(before: readonly Print[], after: readonly Print[], k
   })
 }
 
-/** The other has a better place of its own. */
+/** The other fits better elsewhere. */
 const isSettled = (own: Scored | undefined, rival: Scored): boolean => own !== undefined && own.score > rival.score
 
-/** A block and the heading that it begins with are one place. */
+/** A block and its first heading are one place. */
 const nearBy = (prints: readonly Print[], a: number, b: number): boolean => {
   const [x, y] = [prints[a]!, prints[b]!]
   return x.heading.length > 0 && x.heading.join(' ') === y.heading.join(' ') && likeness(x.words, y.words) > 0.8
 }
 
-/** Up to this many pairs each is looked at. */
+/** Up to this many pairs, all are compared. */
 const MANY_PAIRS = 200_000
-/** A word that more prints have says little of any of them. */
+/** Words in more prints than this are ignored. */
 const COMMON = 60
 
-/** On a large page: for each print of the earlier version those of the new one that share an ID, or a word that is not common, with it. */
+/** For a large page: candidates that share an ID or an uncommon word. */
 function sharing(before: readonly Print[], after: readonly Print[], known: KnownIds): (i: number) => Iterable<number> {
   const byId = new Map<string, number[]>()
   const byWord = new Map<string, number[]>()
@@ -138,7 +138,7 @@ function sharing(before: readonly Print[], after: readonly Print[], known: Known
   }
 }
 
-/** Indexes, in the order of `places`, of those that stand out of order: all but a longest rising run. */
+/** Indexes that are out of order: all but one longest rising run. */
 export function outOfOrder(places: readonly ElementAt[]): Set<number> {
   const tails: number[] = []
   const from: number[] = []

@@ -1,4 +1,4 @@
-/** The menus of a page in its new version: each element found again once, each item by its link. */
+/** A page's menus in its new version: each element matched once, each item by its link. */
 import { matchLinks } from '../links/index.ts'
 import { itemFor, targetOf } from '../menus/index.ts'
 import type { ElementAt, PageLink, PageReading, ReadMenu } from '../page/index.ts'
@@ -25,7 +25,7 @@ export function revisedMenus(
   before: PageReading,
   after: PageReading,
   sections: readonly Section[],
-  /** Where an element stands then; null where that is not plain. */
+  /** An element's position in the new version; null if uncertain. */
   placeOf: (at: ElementAt) => ElementAt | null,
 ): Menu[] {
   const keys = new Set(sections.map((s) => s.key))
@@ -54,7 +54,7 @@ export function revisedMenus(
           items: revisedItems(menu, elements, before, after, sections),
         },
       ]
-    // Without its menu the page gets one made of the same items, unless it has one.
+    // A lost menu becomes a made one with the same items, unless there is one.
     if (hasMade) return []
     hasMade = true
     const items = menu.items.flatMap((i) => leading(i, keys)).map((i) => ({ ...i, links: [] }))
@@ -62,13 +62,13 @@ export function revisedMenus(
   })
 }
 
-/** The item, unless it leads nowhere in a menu that is made. */
+/** The item; null for one without a target in a made menu. */
 const leading = (item: Item, sections: ReadonlySet<string>): Item[] => {
   const kept = keptItem(item, sections)
   return kept.target.kind === 'as-is' ? [] : [kept]
 }
 
-/** What led to a section that is lost goes where the page lets it go. */
+/** An item of a lost section gets its link's address. */
 function keptItem(item: Item, sections: ReadonlySet<string>): Item {
   const section = sectionOf(item.target)
   return section === null || sections.has(section) ? item : { ...item, target: { kind: 'as-is' } }
@@ -83,7 +83,7 @@ function itemsFor(sections: readonly Section[], menu: Menu): Item[] {
   })
 }
 
-/** For each element that a menu stood in the one of the new version that says most of the same; each of those is taken once. */
+/** Matches a menu's elements to those with most of the same links; each is used once. */
 function foundAgain(menus: readonly FoundMenu[], before: PageReading, after: PageReading): Map<ElementAt, ReadMenu> {
   const [was, now] = [linksBy(before), linksBy(after)]
   const labels = (links: readonly ElementAt[], by: Links) => links.flatMap((at) => by.get(at)?.label ?? [])

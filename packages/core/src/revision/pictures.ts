@@ -1,10 +1,10 @@
-/** Pictures whose sizes were said, found again in a page's new version. */
+/** Pictures with sizes, found in the new version. */
 import type { ElementAt } from '../page/index.ts'
 import type { SitePage } from '../site/index.ts'
 import type { PictureSize } from '../survey/index.ts'
 import type { Version } from './version.ts'
 
-/** Of another file, or where the page says a size by itself now, nothing is known. */
+/** Dropped if the file changed, or the page has a size now. */
 export function revisedPictures(
   { pictures = [] }: SitePage,
   before: Version,

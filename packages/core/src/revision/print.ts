@@ -1,25 +1,25 @@
-/** What an element is like, so that it can be known again in another version of its page. */
+/** Fingerprints of elements, to find them in another version of the page. */
 import { textOf, type El, type ElementAt, type ParsedPage, type PageReading } from '../page/index.ts'
 
 export interface Print {
   at: ElementAt
-  /** The ID that links find it by, in this version. */
+  /** The ID that links use in this version. */
   id: string | null
   title: string
   tag: string
   classes: Set<string>
   heading: string[]
-  /** Words of its stretch of the page, with how often each stands there. */
+  /** Words of its stretch of the page, with counts. */
   words: Map<string, number>
-  /** 0 at the page's beginning, 1 at its end. */
+  /** 0 at the page's start, 1 at its end. */
   place: number
   offered: boolean
 }
 
-/** Words that are looked at, at most. */
+/** Max words compared. */
 const LONGEST = 600
 
-/** Word by word where the script puts spaces between them, and letter by letter where it does not. */
+/** By word in scripts with spaces, else by letter. */
 export const wordsOf = (text: string): string[] => {
   const found = text
     .normalize('NFKC')
@@ -28,7 +28,7 @@ export const wordsOf = (text: string): string[] => {
   return found ?? []
 }
 
-/** The prints of elements of a page, in the order given; those that the page does not have are left out. */
+/** Fingerprints in the given order, without elements that the page lacks. */
 export function printsOf(parsed: ParsedPage, reading: PageReading, elements: readonly ElementAt[]): Print[] {
   const byAt = new Map(reading.candidates.map((c) => [c.at, c]))
   const { all } = parsed.tree
@@ -55,7 +55,7 @@ export function printsOf(parsed: ParsedPage, reading: PageReading, elements: rea
 
 const firstHeading = (el: El, all: readonly El[]): El | undefined => all.slice(el.order, el.lastOrder + 1).find((e) => e.level > 0)
 
-/** The text of the element; of a heading or an anchor, that of what follows it, up to the next heading that is no lower. */
+/** The element's text; for a heading or an anchor, the text up to the next heading of its level or higher. */
 function stretch(el: El, heading: El | null, all: readonly El[]): string {
   if (el.level === 0 && textOf(el, 20) !== '') return textOf(el, LONGEST * 6)
   const level = heading?.level || 7
@@ -79,7 +79,7 @@ function counted(text: string): Map<string, number> {
   return out
 }
 
-/** Share of words that two texts have in common, from 0 to 1; 0 where one has none. @see Dice's coefficient, on multisets */
+/** Share of common words of two texts, 0 to 1; 0 if one is empty. @see Dice's coefficient, on multisets */
 export function likeness(a: ReadonlyMap<string, number>, b: ReadonlyMap<string, number>): number {
   let both = 0
   let total = 0

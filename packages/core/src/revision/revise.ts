@@ -1,4 +1,4 @@
-/** A new version of a page: what became of each section, and the one command that takes it over. */
+/** A new version of a page: what became of each section, and the command that takes it over. */
 import type { NamingRule } from '../naming/index.ts'
 import type { ElementAt, PageReading } from '../page/index.ts'
 import { sectionFrom, takenIds } from '../proposal/index.ts'
@@ -42,16 +42,16 @@ export interface RevisionRow {
   section: string
   state: RevisionState
   doubtful: boolean
-  /** Where it is found again; null where it is lost. */
+  /** Its element in the new version; null if lost. */
   to: Offer | null
 }
 
 export interface Revision {
-  /** One for each section, in page order. */
+  /** One per section, in page order. */
   rows: RevisionRow[]
-  /** Parts that would be offered and were no sections before. */
+  /** Offered parts that weren't sections before. */
   added: Offer[]
-  /** Everything that a section may be found as, for deciding by hand. */
+  /** All elements a section may be matched to by hand. */
   choices: Offer[]
 }
 
@@ -60,7 +60,7 @@ const found = (reading: PageReading, at: ElementAt): Offer => {
   return { at, title: c.title, id: c.id, tag: c.tag, line: c.line }
 }
 
-/** What became of the sections of `page`. */
+/** Compares the sections of `page` with the new version. */
 export function reviewRevision(page: SitePage, before: Version, after: Version): Revision {
   const { sections } = page
   const was = printsOf(before.parsed, before.reading, [...new Set(sections.map((s) => s.at))])
@@ -104,11 +104,11 @@ export function reviewRevision(page: SitePage, before: Version, after: Version):
 }
 
 export interface Decisions {
-  /** For each section, by key, the element that it is in the new version; null to drop it. */
+  /** By section key: its element in the new version; null to drop it. */
   sections: Record<string, ElementAt | null>
   /** Elements that become sections. */
   added: ElementAt[]
-  /** Of sections that are dropped, by key, what becomes of what leads there; where nothing is said, what is the page's own stays as the page has it. */
+  /** By key of dropped sections: what happens to their links; by default links keep the page's address. */
   otherwise?: Record<string, Otherwise>
 }
 
@@ -118,7 +118,7 @@ export interface NewSource {
   title: string
 }
 
-/** The command that takes the new version over, with everything that was set up. */
+/** The command that takes the new version over, with the whole set-up. */
 export function revisePage(
   page: SitePage,
   before: Version,
@@ -150,7 +150,7 @@ export function revisePage(
   return { type: 'page/revise', page: page.key, revision: { ...next, ...withLinks<SetUp>(setUp, links) } }
 }
 
-/** The same with all that goes with it, on this page and the site's others, as one step. */
+/** The same with its effects on other pages, as one step. */
 export function takeOver(site: Site, key: string, before: Version, after: Version, decisions: Decisions, next: NewSource): Command {
   let now = site
   const led: Batch['commands'] = []
@@ -174,7 +174,7 @@ function revisedHeader({ header }: SitePage, before: Version, after: Version): H
   return at === null ? null : { ...header, at }
 }
 
-/** The same element in the new version, by ID, else by what it is; null where that is not plain. */
+/** The same element in the new version, by ID, else by fingerprint; null if uncertain. */
 function sameElement(at: ElementAt, before: Version, after: Version): ElementAt | null {
   const was = before.parsed.byAt.get(at)
   const id = was?.attrs.get('id')
@@ -207,7 +207,7 @@ function revisedSections(
       continue
     }
     used.add(c.at)
-    // An ID that the designer did not set is the page's own affair; links to the one that it was still arrive.
+    // An ID that the page changed itself stays; links to the earlier one still arrive.
     const isPages = section.sourceId !== null && section.id === section.sourceId
     const id = isPages && c.id !== null ? c.id : section.id
     const former = id === section.id ? section.former : [...section.former.filter((f) => f !== id), section.id]
@@ -229,7 +229,7 @@ function revisedSections(
   return inPageOrder(unique(inPageOrder(out)))
 }
 
-/** Of two sections that came to one ID the later one gives it up. */
+/** Of two sections with one ID, the later one gets another. */
 function unique(sections: Section[]): Section[] {
   const seen = new Set<string>()
   return sections.map((s) => {

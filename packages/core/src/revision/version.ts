@@ -1,4 +1,4 @@
-/** A page's source as it is told from another version of it. */
+/** One version of a page's source. */
 import type { PageReading, ParsedPage } from '../page/index.ts'
 
 export interface Version {

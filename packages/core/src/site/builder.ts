@@ -1,4 +1,4 @@
-/** Documents for tests: what is not given is empty, or as it would be at first. */
+/** Documents for tests, with empty or initial values by default. */
 import { defaultRule } from '../naming/index.ts'
 import {
   defaultScreens,
@@ -11,7 +11,7 @@ import {
   type SitePage,
 } from './document/index.ts'
 
-/** The n-th section of a page, 10 characters behind the one before it. */
+/** The n-th section, 10 characters after the one before. */
 export const aSection = (n: number, over: Partial<Section> = {}): Section => ({
   key: `s${n}`,
   at: n * 10,
@@ -26,7 +26,7 @@ export const aSection = (n: number, over: Partial<Section> = {}): Section => ({
   ...over,
 })
 
-/** An item that leads to the n-th section; one of the page's own where `links` are given. */
+/** An item for the n-th section; a found one with `links`. */
 export const anItem = (n: number, ...links: number[]): Item => ({
   key: `i${n}`,
   label: `Item ${n}`,
@@ -34,7 +34,7 @@ export const anItem = (n: number, ...links: number[]): Item => ({
   links,
 })
 
-/** A menu that is made. */
+/** A made menu. */
 export const aMenu = (items: Item[], over: Partial<Menu> = {}): Menu => ({
   key: 'm1',
   name: 'Menu',
@@ -56,7 +56,7 @@ export const aPage = (over: Partial<SitePage> = {}): SitePage => ({
   ...over,
 })
 
-/** A wide one and a narrow one. */
+/** One wide, one narrow. */
 export const twoScreens: Screen[] = defaultScreens.slice(0, 2)
 
 export const aSite = (...pages: SitePage[]): Site => ({

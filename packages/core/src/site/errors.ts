@@ -1,4 +1,4 @@
-/** A command that does not fit the document; `message` says what is missing or wrong. */
+/** A command that doesn't fit the document; `message` says why. */
 export class CommandError extends Error {
   constructor(message: string) {
     super(message)

@@ -1,6 +1,6 @@
 /**
- * The site: `document/` holds what a designer decided, `commands/` how it changes, `invariants.ts` what always holds, `steps.ts` has edits
- * of several commands, `history.ts` undo and redo, `upgrade.ts` reads what earlier versions stored.
+ * The site: `document/` holds what a designer decided, `commands/` how it changes, `invariants.ts` what always holds, `steps.ts` has
+ * edits of several commands, `history.ts` undo and redo, `upgrade.ts` upgrades earlier versions.
  */
 export * from './document/index.ts'
 export { CommandError } from './errors.ts'

@@ -1,10 +1,10 @@
-/** What holds of every site document, whatever command made it. Only pages that changed are looked at. */
+/** Invariants of every site document. Only changed pages are checked. */
 import { isKeepable } from '../naming/index.ts'
 import { elsewhereOf, faultOfTarget, linkKey, pageOrder, sectionOf, type ItemTarget, type Site, type SitePage } from './document/index.ts'
 import { isFound, isMade, type MadeMenu } from './document/index.ts'
 import { CommandError } from './errors.ts'
 
-/** @throws CommandError naming what a command would have broken */
+/** @throws CommandError naming what the command would break */
 export function checkInvariants(before: Site, after: Site): void {
   if (before.pages === after.pages) return
   unique(
@@ -19,11 +19,11 @@ export function checkInvariants(before: Site, after: Site): void {
   )
   const had = new Map(before.pages.map((p) => [p.key, new Set(p.sections.map((s) => s.key))]))
   for (const page of after.pages) if (!before.pages.includes(page)) checkPage(page, had.get(page.key) ?? new Set())
-  // A page may change what others lead to.
+  // A page may change targets of others.
   for (const page of after.pages) checkBetween(page, after.pages)
 }
 
-/** @param had keys of the sections that it had before */
+/** @param had keys of its earlier sections */
 function checkPage(page: SitePage, had: ReadonlySet<string>): void {
   const { sections, menus } = page
   unique(
@@ -42,7 +42,7 @@ function checkPage(page: SitePage, had: ReadonlySet<string>): void {
     (s, first) =>
       `the sections “${first.title}” and “${s.title}” would both have the ID “${s.id}”; choose another, or rename one of the two first`,
   )
-  // Unsound IDs are shown as findings; only one that cannot stand at all is refused, since undo must bring the page's own back.
+  // Bad IDs become findings; only an empty one is refused, because undo must restore the page's own.
   if (sections.some((s) => s.id === '')) throw new CommandError('an ID needs at least one character')
   for (const { id, sourceId, title } of sections)
     if (id !== sourceId && !isKeepable(id))
@@ -108,7 +108,7 @@ function checkTarget(target: ItemTarget, named: string, sections: ReadonlySet<st
   throw new CommandError(`the page has no section “${section}”, which ${named} leads to; it may have been removed`)
 }
 
-/** What leads to other pages of the site, and what follows their menus. */
+/** Targets on other pages, and synced menus. */
 function checkBetween(page: SitePage, pages: readonly SitePage[]): void {
   for (const { name, syncedWith } of page.menus) {
     if (!syncedWith) continue

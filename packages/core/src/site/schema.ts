@@ -1,4 +1,4 @@
-/** What is checked of commands and documents that come from outside. */
+/** Schemas of commands and documents from outside. */
 import Joi from 'joi'
 import { commandKinds } from './commands/index.ts'
 import { addressShape, pageShape, ruleShape, screenShape } from './commands/shapes.ts'
@@ -10,7 +10,7 @@ const single = Object.entries(commandKinds).map(([type, kind]) => ({
   then: Joi.object({ type, ...(kind.payload as (of: typeof s) => Record<string, Shape>)(s) }),
 }))
 
-/** Any command, batches of them too. */
+/** Any command, including batches. */
 export const commandSchema = Joi.alternatives()
   .conditional(Joi.ref('.type'), {
     switch: [

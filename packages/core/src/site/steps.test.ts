@@ -99,7 +99,7 @@ describe('items of other pages', () => {
     expect(other(mergeWithNext(s, pageOf(s), pageOf(s).sections[0]!))).toEqual([[to('s1'), to(null)], [to('s1')], [to('s1')]])
   })
   it('go with the page', () => expect(other(dropPage(s, pageOf(s)))).toEqual([[], [{ kind: 'as-is' }], []]))
-  it('follow the ID when the page is set up anew, and where it is gone lead to the page', () => {
+  it('follow the ID when the page is set up again, and where it is gone lead to the page', () => {
     const given = { ...setUpOf(pageOf(s)), sections: [section(1, { key: 's2' }), section(3, { key: 's1', id: 'new', former: ['id-2'] })] }
     expect(other(withOtherPages(s, { type: 'page/set-up', page: 'p1', setUp: given }))).toEqual([
       [to('s2'), to('s1'), to(null)],
@@ -182,7 +182,7 @@ describe('links on the page', () => {
       { kind: 'section', section: 's1' },
       { kind: 'section', section: 's1' },
     ]))
-  it('follow the ID when the page is set up anew', () => {
+  it('follow the ID when the page is set up again', () => {
     const given = { ...setUpOf(pageOf(s)), links: [], sections: [section(3, { key: 's1', id: 'id-2' })] }
     expect(links(withOtherPages(s, { type: 'page/set-up', page: 'p1', setUp: given }))).toEqual([
       { at: 7, target: { kind: 'section', section: 's1' } },
@@ -296,7 +296,7 @@ describe('where a menu is seen', () => {
     }))
 })
 
-describe('menus in step', () => {
+describe('synced menus', () => {
   const follows = { page: 'p1', menu: 'm1', labels: [{ item: 'i2', label: 'Own' }] }
   const first = aPage({
     sections: [section(1), section(2)],
@@ -368,7 +368,7 @@ describe('menus in step', () => {
       }),
     ).toThrow('is itself synced with another menu')
   })
-  it('go their own way when the one that they follow goes, with its page or set up anew', () => {
+  it('go their own way when the one that they follow goes, with its page or set up again', () => {
     const kept = (s: Site, page: number, menu: number) => [s.pages[page]!.menus[menu]!.syncedWith, said(s, page, menu).length]
     const dropped = done(dropMenu(stepped, pageOf(stepped), pageOf(stepped).menus[0]!))
     expect([kept(dropped, 0, 0), kept(dropped, 1, 0)]).toEqual([

@@ -1,4 +1,4 @@
-/** Edits that take several commands, each as one step of undo. */
+/** Edits of several commands, each one step of undo. */
 import type { PageReading } from '../page/index.ts'
 import { apply, describe, type Batch, type Command } from './commands/index.ts'
 import {
@@ -21,21 +21,21 @@ import {
   type SitePage,
 } from './document/index.ts'
 
-/** IDs that were handed over before: somebody may have a link to them. Those that the page came with need not be among them. */
+/** IDs that visitors may have links to because they were handed over. The page's original IDs needn't be among them. */
 export type KnownOutside = ReadonlySet<string>
 
-/** IDs of earlier handovers, and of the one that the page itself came from. */
+/** IDs of earlier handovers, and of the one the page came from. */
 export const knownOutside = ({ written: { settings } }: PageReading, handedOver: readonly { ids: readonly string[] }[]): KnownOutside =>
   new Set([...(settings?.sections ?? []), ...handedOver.flatMap((h) => h.ids)])
 
-/** The command that gives a section another ID; the one that it had becomes a former ID where it was out in the world. */
+/** Renames a section; the earlier ID becomes a former ID if visitors may have links to it. */
 export function renameSection(page: string, section: Section, id: string, known: KnownOutside): Extract<Command, { type: 'section/id' }> {
   const rest = section.former.filter((f) => f !== id && f !== section.id)
   const isKnown = section.sourceId === section.id || known.has(section.id)
   return { type: 'section/id', page, section: section.key, id, former: isKnown ? [...rest, section.id] : rest }
 }
 
-/** One step that gives several sections their IDs. They may change places: what is another's ID from then on is kept as nobody's former one. */
+/** Renames several sections in one step. They may swap IDs: an ID in use is nobody's former one. */
 export function renameSections(
   page: string,
   changes: readonly { section: Section; id: string }[],
@@ -51,16 +51,16 @@ export function renameSections(
 }
 
 /**
- * What becomes of what leads to a section that is dropped: it leads to another section, to the page's top, is taken out of its menu, or what
- * Way Bell added goes and the page's own stays as the page has it.
+ * What happens to links to a dropped section: another section, the page's top, out of the menu, or made links go and the page's links
+ * keep their address.
  */
 export type Otherwise = { section: string } | 'top' | 'out' | 'as-is'
 
-/** What leads to these sections, on all pages, by its label; a link outside the menus has none here. */
+/** Labels of links to these sections, on all pages; links outside menus have none. */
 export const leadersTo = (site: Site, page: SitePage, sections: readonly Section[]): Pick<Use, 'from' | 'label' | 'isOwn'>[] =>
   sections.flatMap((s) => usersOf(site, page, s.key))
 
-/** Drops sections, with or without what leads to them. */
+/** Drops sections, and handles links to them. */
 export function dropSections(site: Site, page: SitePage, sections: readonly Section[], otherwise: Otherwise = 'as-is'): Batch {
   const settle = ({ from, lead, leave, drop }: Use): Command => {
     if (otherwise === 'as-is') return leave({ kind: 'as-is' })
@@ -79,7 +79,7 @@ export function dropSections(site: Site, page: SitePage, sections: readonly Sect
   return { type: 'batch', label: sections.length === 1 ? 'Remove a section' : `Remove ${sections.length} sections`, commands }
 }
 
-/** Menus that begin or end with a section that is dropped do so with the next one that stays, inwards; without one, with the page. */
+/** Menus that start or end at a dropped section use the next one inwards, or else the page's start or end. */
 export function endsWithout({ from, until, ...rest }: Shown, sections: readonly Section[], dropped: ReadonlySet<string>): Shown {
   const inwards = (key: string | undefined, order: readonly Section[]) =>
     order
@@ -101,25 +101,25 @@ const withoutEnds = (page: SitePage, dropped: ReadonlySet<string>): Command[] =>
     return [{ type: 'menu/shown', page: page.key, menu: key, shown: endsWithout(shown, page.sections, dropped) }]
   })
 
-/** What leads somewhere: an item, or a link on the page that was given a target. */
+/** An item, or a link with a chosen target. */
 interface Use {
   from: SitePage
-  /** Null for a link outside the menus. */
+  /** Null for a link outside menus. */
   label: string | null
   /** The page's own. */
   isOwn: boolean
   target: ItemTarget
-  /** The command that gives it another. */
+  /** Gives it another target. */
   lead: (to: ItemTarget) => Command
-  /** The command that keeps it from leading there: what Way Bell added goes; of the page's own `lead` says where it leads instead. */
+  /** Removes the target: a made link goes, the page's own gets `otherwise`. */
   leave: (otherwise: ItemTarget) => Command
-  /** The command that takes it out of its menu; outside the menus it is as the page has it. */
+  /** Removes it from its menu; outside menus, the page's link stays. */
   drop: Command
 }
 
 const usesOf = (site: Site): Use[] =>
   site.pages.flatMap((from): Use[] => [
-    // What follows another menu leads where that does.
+    // Synced menus follow their source.
     ...from.menus
       .filter((menu) => !menu.syncedWith)
       .flatMap((menu) =>
@@ -138,14 +138,14 @@ const usesOf = (site: Site): Use[] =>
     }),
   ])
 
-/** What of all pages leads to a section of `page`. */
+/** Links from all pages to sections of `page`. */
 const usersOf = (site: Site, page: SitePage, section: string): Use[] =>
   usesOf(site).filter(({ from, target }) => {
     const place = elsewhereOf(target)
     return from === page ? sectionOf(target) === section : place?.page === page.key && place.section === section
   })
 
-/** Drops a page with the items of other pages that lead to it; their own links stay and go where they went before. */
+/** Drops a page and other pages' items that lead to it; their own links keep their address. */
 export function dropPage(site: Site, page: SitePage): Command {
   const drop: Command = { type: 'page/drop', page: page.key }
   const released = releases(site, (source) => source.page === page.key, page)
@@ -156,7 +156,7 @@ export function dropPage(site: Site, page: SitePage): Command {
   return commands.length ? { type: 'batch', label: describe(drop), commands: [...commands, drop] } : drop
 }
 
-/** Menus that follow one that is no longer there go their own way, with the items that they have. @param but the page that goes itself */
+/** Stops syncing menus whose source goes; they keep their items. @param but the page that goes itself */
 const releases = (site: Site, isGone: (source: SyncSource) => boolean, but: SitePage | null = null): Command[] =>
   site.pages
     .filter((p) => p !== but)
@@ -166,21 +166,21 @@ const releases = (site: Site, isGone: (source: SyncSource) => boolean, but: Site
       ),
     )
 
-/** Takes a menu away; those that follow it go their own way. */
+/** Removes a menu; menus synced with it keep their items. */
 export function dropMenu(site: Site, page: SitePage, menu: Menu): Command {
   const drop: Command = { type: 'menu/drop', page: page.key, menu: menu.key }
   const released = releases(site, (source) => source.page === page.key && source.menu === menu.key)
   return released.length ? { type: 'batch', label: describe(drop), commands: [...released, drop] } : drop
 }
 
-/** Puts a menu on other pages of the site too, in step with this one, each time in the form and look that it has here. */
+/** Puts a menu on other pages, synced with this one, in its present form and look. */
 export function takeToPages(page: SitePage, menu: MadeMenu, pages: readonly SitePage[]): Command {
   const commands = pages.map((to): Command => {
     const key = freshKey(
       'm',
       to.menus.map((m) => m.key),
     )
-    // What follows another itself is followed by nobody: both follow that.
+    // Syncing with a synced menu means syncing with its source.
     const source: SyncSource = menu.syncedWith ?? { page: page.key, menu: menu.key, labels: [] }
     const { name, form, shown, look, motion } = menu
     // Sections are each page's own.
@@ -202,15 +202,12 @@ export function takeToPages(page: SitePage, menu: MadeMenu, pages: readonly Site
   return { type: 'batch', label: 'Take a menu to other pages', commands }
 }
 
-/**
- * A page is set up anew, or comes in a new version: what on other pages leads to a section of it leads to the one that has its ID from
- * then on, and where none has to the page as a whole.
- */
+/** After a page is set up again or revised: other pages' links follow its sections by ID, or lead to the whole page. */
 export function withOtherPages(site: Site, command: Extract<Command, { type: 'page/set-up' | 'page/revise' }>): Command {
   const page = pageOf(site, command.page)
   const { sections } = command.type === 'page/set-up' ? command.setUp : command.revision
   const next = new Map(sections.flatMap((s) => [...s.former, s.id].map((id) => [id, s.key] as const)))
-  // In a new version a section is the one that it was; set up anew, each is another.
+  // A revised section keeps its identity; a set-up makes new ones.
   const kept = new Set(command.type === 'page/revise' ? sections.map((s) => s.key) : [])
   const commands = usesOf(site).flatMap(({ from, target, lead }): Command[] => {
     const place = elsewhereOf(target)
@@ -218,7 +215,7 @@ export function withOtherPages(site: Site, command: Extract<Command, { type: 'pa
     const section = next.get(page.sections.find((s) => s.key === place.section)!.id) ?? null
     return section === place.section ? [] : [lead({ kind: 'page', page: page.key, section })]
   })
-  // Set up anew its menus are others, under whatever key.
+  // A set-up makes new menus, whatever their keys.
   const menus = command.type === 'page/revise' ? command.revision.menus.map((m) => m.key) : []
   commands.push(...releases(site, (source) => source.page === page.key && !menus.includes(source.menu), page))
   const { motions } = page
@@ -229,7 +226,7 @@ export function withOtherPages(site: Site, command: Extract<Command, { type: 'pa
   return commands.length ? { type: 'batch', label: describe(command), commands: [...commands, done] } : done
 }
 
-/** Links on a page that is set up anew: those to a section lead to the one that has its ID from then on, else where they led before. */
+/** Links outside menus after a new set-up: they follow sections by ID, or keep their address. */
 const linksFor = (page: SitePage, next: ReadonlyMap<string, string>): LinkChoice[] =>
   (page.links ?? []).flatMap((link): LinkChoice[] => {
     const was = page.sections.find((s) => s.key === sectionOf(link.target))
@@ -238,7 +235,7 @@ const linksFor = (page: SitePage, next: ReadonlyMap<string, string>): LinkChoice
     return section === undefined ? [] : [{ ...link, target: { kind: 'section', section } }]
   })
 
-/** Makes a section reach to the end of the next one: that one goes, and the page's own links to it lead to this one. */
+/** Extends a section over the next one, which goes; the page's links to it lead here. */
 export function mergeWithNext(site: Site, page: SitePage, section: Section): Command | null {
   const next = page.sections[page.sections.indexOf(section) + 1]
   if (!next) return null
@@ -252,7 +249,7 @@ export function mergeWithNext(site: Site, page: SitePage, section: Section): Com
   }
 }
 
-/** One level deeper (1) or higher (-1), with what is nested in it; null where there is nothing to nest in, or nothing to be lifted out of. */
+/** Nests a section one level deeper (1) or higher (-1) with its subsections; null if impossible. */
 export function nestSection(page: SitePage, section: Section, by: 1 | -1): Command | null {
   const depths = depthsOf(page.sections)
   const from = page.sections.indexOf(section)
@@ -264,13 +261,13 @@ export function nestSection(page: SitePage, section: Section, by: 1 | -1): Comma
   return { type: 'batch', label: by === 1 ? 'Nest a section' : 'Lift a section', commands }
 }
 
-/** Depths as they are drawn: the first is 0, and none is more than one below the one before it. */
+/** Depths for display: the first is 0, each at most one deeper than the one before. */
 export function depthsOf(sections: readonly Section[]): number[] {
   let before = -1
   return sections.map((s) => (before = Math.min(s.depth, before + 1)))
 }
 
-/** Adds a section with an item, in page order, in each menu that is made and grows. */
+/** Adds a section, and an item in every growing made menu, in page order. */
 export function addSection(page: SitePage, section: Section, itemIn: (menu: Menu) => Item): Command {
   const byKey = new Map(page.sections.map((s) => [s.key, s]))
   const growing = page.menus.filter((m) => isMade(m) && !m.syncedWith && m.grows !== false)
@@ -285,14 +282,14 @@ export function addSection(page: SitePage, section: Section, itemIn: (menu: Menu
   return { type: 'batch', label: section.point ? 'Add a point' : 'Add a section', commands }
 }
 
-/** An item with those that are nested in it. */
+/** An item with its nested items. */
 function blockOf({ items }: Menu, item: Item): Item[] {
   const at = items.indexOf(item)
   const end = items.findIndex((i, n) => n > at && (i.depth ?? 0) <= (item.depth ?? 0))
   return items.slice(at, end < 0 ? items.length : end)
 }
 
-/** Moves an item, with those that are nested in it, to where another stands: before that one, or behind it and what is nested in it. */
+/** Moves an item with its nested items before another, or after that one's nested items. */
 export function moveItem(page: SitePage, menu: Menu, item: Item, to: Item): Command | null {
   const block = isMade(menu) ? blockOf(menu, item) : [item]
   if (block.includes(to)) return null
@@ -300,12 +297,12 @@ export function moveItem(page: SitePage, menu: Menu, item: Item, to: Item): Comm
   const isDown = menu.items.indexOf(to) > menu.items.indexOf(item)
   const at = isDown ? rest.indexOf(to) + (isMade(menu) ? blockOf({ ...menu, items: rest }, to).length : 1) : rest.indexOf(to)
   const move = (moved: Item, index: number): Command => ({ type: 'item/move', page: page.key, menu: menu.key, item: moved.key, index })
-  // Downwards the last goes first, so that each stays where it was put.
+  // Downwards, the last goes first, so that the order stays.
   const commands = isDown ? block.map((b, n) => move(b, at + n)).reverse() : block.map((b, n) => move(b, at + n))
   return commands.length === 1 ? commands[0]! : { type: 'batch', label: 'Move items', commands }
 }
 
-/** One level deeper (1) or higher (-1), with what is nested in it; null where there is nothing to nest in, or nothing to be lifted out of. */
+/** Nests an item one level deeper (1) or higher (-1) with its nested items; null if impossible. */
 export function nestItem(page: SitePage, menu: Menu, item: Item, by: 1 | -1): Command | null {
   const at = menu.items.indexOf(item)
   const depth = item.depth ?? 0

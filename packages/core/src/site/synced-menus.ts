@@ -1,7 +1,7 @@
-/** Menus that keep in step with another: the same items in the same order, as that one has them now. */
+/** Synced menus: the same items in the same order as their source. */
 import type { Item, ItemTarget, Menu, Site, SitePage } from './document/index.ts'
 
-/** The same site with every such menu as the one that it follows; itself where they are. */
+/** Updates all synced menus; returns the same site if nothing changes. */
 export function syncMenus(site: Site): Site {
   const pages = site.pages.map((page) => {
     const menus = page.menus.map((menu) => {
@@ -13,7 +13,7 @@ export function syncMenus(site: Site): Site {
   return pages.every((p, i) => p === site.pages[i]) ? site : { ...site, pages }
 }
 
-/** Null where what it follows is not there. */
+/** Null if the source is missing. */
 function syncedItems(site: Site, page: SitePage, { key, syncedWith }: Menu): Item[] | null {
   const from = site.pages.find((p) => p.key === syncedWith!.page)
   const source = from?.menus.find((m) => m.key === syncedWith!.menu)
@@ -32,10 +32,10 @@ function syncedItems(site: Site, page: SitePage, { key, syncedWith }: Menu): Ite
   }))
 }
 
-/** Key of the item that follows another. */
+/** Key of a synced item. */
 export const syncedKey = (menu: string, item: string): string => `${menu}-${item}`
 
-/** Where an item of one page leads, as an item of another page says it. */
+/** A target of one page, as an item on another page has it. */
 export function seenFrom(target: ItemTarget, from: string, to: string): ItemTarget {
   if (from === to) return target
   if (target.kind === 'section') return { kind: 'page', page: from, section: target.section }

@@ -49,7 +49,7 @@ function thirdMenu({ at, items, ...menu }: Old, bar: unknown): Old {
   return { ...menu, form, items: each(items, thirdItem) }
 }
 
-/** What version 3 would not take is mended: an ID or key that stands twice, an item that leads to no section, a second menu that is made. */
+/** Repairs what version 3 refuses: duplicate IDs or keys, items of missing sections, a second made menu. */
 function thirdPage({ bar, ...page }: Old): Old {
   const keys = new Set<string>()
   const ids = new Set<string>()
@@ -79,14 +79,11 @@ function thirdPage({ bar, ...page }: Old): Old {
   return { ...page, sections: inPageOrder(sections), menus }
 }
 
-/**
- * Commands of version 2 in the order in which they were done, as version 3 has them. Version 2 kept the bar's place with the page and not with
- * the menu: it is followed through the log.
- */
+/** Upgrades commands of version 2 in their order. The bar's place, which version 2 kept with the page, is followed through the log. */
 export class ThirdLog {
   private bars = new Map<string, unknown>()
 
-  /** @returns the command and its inverse, one after the other, as they were done */
+  /** @returns the command and its inverse */
   change(command: unknown, inverse: unknown): { command: unknown; inverse: unknown } {
     const done = this.next(command as OldCommand)
     const bars = new Map(this.bars)
@@ -143,10 +140,7 @@ export function fourth<T>(old: T): T {
   return Object.fromEntries(entries) as T
 }
 
-/**
- * A stored site document, as this version reads it.
- * @throws Error for a version that is newer than this program
- */
+/** Upgrades a stored site document. @throws Error for a version newer than this program */
 export function upgradeSite(stored: unknown): Site {
   let old = stored as Old & { version: number }
   if (old.version > SITE_VERSION)

@@ -1,4 +1,4 @@
-/** Surveys for tests: a page of 3,000 px on a laptop without header and sections, but for what is given. */
+/** Surveys for tests: by default a page of 3,000 px on a laptop, without header and sections. */
 import { SURVEY_FORMAT, type Survey, type SurveyHeader, type SurveyPart } from './survey.ts'
 
 export const aSurvey = (over: Partial<Survey> = {}): Survey => ({

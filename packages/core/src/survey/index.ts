@@ -1,6 +1,7 @@
 /**
- * The survey: what was measured of a page on a screen. `survey.ts` says what that is, `schema.ts` checks it (for those who hear it),
- * `upgrade.ts` reads what was stored before, `key.ts` says what it is a survey of, `built.ts` sums up what scripts build, `view.ts` says how high what is seen of the page is, `steady.ts` what is where a header's place is kept, `builder.ts` makes one for tests.
+ * The survey: measurements of a page on a screen. `survey.ts` has the type, `schema.ts` checks it (for receivers), `upgrade.ts` reads
+ * stored ones, `key.ts` identifies what was surveyed, `built.ts` sums up what scripts build, `view.ts` gives the visible height,
+ * `steady.ts` a survey with the header's space kept, `builder.ts` makes surveys for tests.
  */
 export {
   SURVEY_FORMAT,

@@ -1,20 +1,20 @@
-/** What a survey is a survey of: what was measured under the same key need not be measured again. */
+/** Identifies what a survey measured: the same key needs no new measurement. */
 import { sha256 } from '@noble/hashes/sha2.js'
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
 import { SURVEY_FORMAT } from './survey.ts'
 
-/** Size of unscaled text in a browser that nobody changed, in px. */
+/** Browsers' default text size, in px. */
 const TEXT_SIZE = 16
 
 export interface Conditions {
-  /** SHA-256 of the page's bytes, and a name for all files that it may load, as they are. */
+  /** SHA-256 of the page's bytes, and of all files that it may load. */
   source: string
   assets: string
-  /** The viewport, in CSS px, and its text in percent of the usual; absent for 100. */
+  /** Viewport in CSS px, and text size in percent; absent for 100. */
   screen: { width: number; height: number; touch: boolean; text?: number }
   /** The page's own scripts run. */
   scripts: boolean
-  /** What of the work bears on where things stand. */
+  /** Edits that affect layout. */
   layout: string
 }
 

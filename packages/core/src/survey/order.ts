@@ -1,4 +1,4 @@
-/** Surveys in one order, so that no result depends on which came first. */
+/** A fixed order of surveys, so that results don't depend on arrival order. */
 import type { Survey } from './survey.ts'
 
 /** The widest screen first. */

@@ -1,15 +1,18 @@
-/** What the sizes of a page's pictures are, where it says none, by all screens that it was measured on. */
+/** Sizes of pictures without any, over all measured screens. */
 import type { ElementAt } from '../page/index.ts'
 import type { Survey } from './survey.ts'
 
 export interface PictureSize {
   at: ElementAt
-  /** In px, as the markup is to say them. */
+  /** In px, for the markup. */
   width: number
   height: number
 }
 
-/** Those that can be said, in page order, and the pictures of which none can: nothing may move on any screen, and the file be the same on all. */
+/**
+ * Pictures that can be given a size, in page order, and those that can't: nothing may move on any screen, and the file must be the same
+ * on all.
+ */
 export function pictureSizes(surveys: readonly Survey[]): { sizes: PictureSize[]; others: ElementAt[] } {
   const known = new Map<ElementAt, PictureSize | null>()
   for (const { at, width, height, fits } of surveys.flatMap((s) => s.pictures)) {

@@ -1,4 +1,4 @@
-/** What is asked of a page that was read, and what of the answers bears on how it is read. */
+/** What to survey on a page, and what of it affects the reading. */
 import type { Looks, PageReading } from '../page/index.ts'
 import type { Survey } from './survey.ts'
 
@@ -9,6 +9,6 @@ export const surveyRequest = (reading: PageReading) => ({
   looks: reading.lacksHeadings,
 })
 
-/** Headings by their look, as the screen shows them that shows most. */
+/** Headings by look, from the screen that shows most. */
 export const looksOf = (surveys: readonly Survey[]): Looks =>
   surveys.reduce<Looks>((most, { looks }) => (looks.length > most.length ? looks : most), [])

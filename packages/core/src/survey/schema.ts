@@ -1,4 +1,4 @@
-/** The shape of a survey. The page is not trusted, so neither is what is measured in it: every length has bounds, and a colour is nothing but one. */
+/** The shape of a survey. Pages aren't trusted, so neither are their measurements: lengths have limits, and colours are only colours. */
 import { shapes as s, type Shape } from '../shape/index.ts'
 import { markStyles } from '../contract/index.ts'
 import {

@@ -1,7 +1,7 @@
-/** What a survey is where the page's header keeps the place that it has at its full size. */
+/** A survey with the header's space kept at full size. */
 import type { Survey } from './survey.ts'
 
-/** The same where it does not become smaller, or nothing can make up for that. */
+/** Unchanged if the header doesn't shrink, or nothing can compensate. */
 export function steadied(survey: Survey): Survey {
   const { makesUp } = survey.header ?? {}
   if (!makesUp) return survey

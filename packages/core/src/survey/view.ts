@@ -1,5 +1,5 @@
-/** What is seen of the page at once. */
+/** The visible part of the page. */
 import type { Survey } from './survey.ts'
 
-/** Its height in px: of the viewport, or of the element in which the page scrolls. */
+/** Visible height in px: the viewport's, or the scroller's. */
 export const viewHeight = ({ scroller, height }: Pick<Survey, 'scroller' | 'height'>): number => scroller?.height ?? height

@@ -1,4 +1,4 @@
-/** A link as it was tried, for tests: right in everything that a test does not say. */
+/** A tried link for tests, right by default. */
 import type { Tried } from './tried.ts'
 
 export const aTried = (over: Partial<Tried> & Pick<Tried, 'id' | 'label' | 'scroll'>): Tried => ({

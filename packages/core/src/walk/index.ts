@@ -1,6 +1,6 @@
 /**
- * A walk: `plan.ts` says what to try, `judge.ts` sets what was seen beside what was computed; `tried.ts` does so for the quick walk, which
- * follows what the menus hold. Whoever drives a browser uses them.
+ * A walk: `plan.ts` says what to try, `judge.ts` compares what was seen with what was computed; `tried.ts` does it for the quick walk,
+ * which follows menu links. For anything that drives a browser.
  */
 export { judge, TOLERANCE, type Verdict, type Visit } from './judge.ts'
 export { FAR, walkPlan, type Start, type WalkStep } from './plan.ts'

@@ -1,4 +1,4 @@
-/** What happened when a link was followed, against what was computed. */
+/** Compares a followed link with what was computed. */
 import type { Arrival } from '../arrival/index.ts'
 import type { WalkStep } from './plan.ts'
 
@@ -7,13 +7,13 @@ export interface Visit {
   scroll: number
   /** The target's top in the document. */
   top: number
-  /** Lower edge of what lies over the viewport's top. */
+  /** Lower edge of the cover at the viewport's top. */
   covered: number
-  /** `href` of the item that is current; null without one. */
+  /** `href` of the current item; null for none. */
   current: string | null
 }
 
-/** A computed arrival is held to this, in px. */
+/** Tolerance of computed arrivals, in px. */
 export const TOLERANCE = 1
 
 export interface Verdict {
@@ -22,10 +22,10 @@ export interface Verdict {
   passed: boolean
 }
 
-/** @param arrival null where nothing was computed, which nothing can be right by */
+/** @param arrival null if nothing was computed, which counts as wrong */
 export function judge({ section, hash, isLinked }: WalkStep, arrival: Arrival | null, visit: Visit): Verdict {
   const isInPlace = arrival !== null && Math.abs(visit.scroll - arrival.land) <= TOLERANCE
-  // The top stands for the section that begins there.
+  // The top stands for the section that starts there.
   const isMarked = !isLinked || visit.current === hash || (section.toTop && visit.current === '#')
   return { isInPlace, isMarked, passed: isInPlace && isMarked }
 }

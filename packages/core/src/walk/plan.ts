@@ -4,21 +4,21 @@ import { sectionOf, type Section, type SitePage } from '../site/index.ts'
 
 export type Start = 'above' | 'below'
 
-/** Further than any page reaches, in px: who scrolls there stands at the end. */
+/** Beyond any page, in px: scrolling there reaches the end. */
 export const FAR = 1e7
 
 export interface WalkStep {
   section: Section
   hash: string
   start: Start
-  /** Where the page is to stand before, in px. */
+  /** Start position in px. */
   from: number
-  /** An item leads there, and is to be marked by us. */
+  /** An item leads there, and our script should mark it. */
   isLinked: boolean
 }
 
 export function walkPlan(page: SitePage): WalkStep[] {
-  // What the page marks by itself is seen when its links are tried; a link to the next section marks nothing.
+  // The page's own marks are checked by the quick walk; step links mark nothing.
   const marking = page.highlight.pageMark ? [] : page.menus.filter((m) => m.form.kind !== 'steps')
   const linked = new Set(marking.flatMap((m) => m.items.map((i) => sectionOf(i.target))))
   const starts: [Start, number][] = [

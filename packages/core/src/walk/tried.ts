@@ -1,4 +1,4 @@
-/** The quick walk: every link of every menu followed once, without smooth motion, and what became of it against what was computed. */
+/** The quick walk: every menu link followed once without smooth motion, compared with what was computed. */
 import { partsByAt, solveArrivals, standsAbove } from '../arrival/index.ts'
 import { madeMenuNamed, type MarkClass } from '../contract/index.ts'
 import type { ElementAt } from '../page/index.ts'
@@ -10,39 +10,39 @@ import { TOLERANCE } from './judge.ts'
 export interface Stop {
   /** Where the page stopped. */
   scroll: number
-  /** How far below the top of what is seen of the page its target stood then; null for the page's top, and without a box. */
+  /** The target's distance from the top of the visible page; null for the page's top, and without a box. */
   top: number | null
   /** What covers the start of the target, as a selector; empty when it's out of view; null when it's visible. */
   coveredBy: string | null
 }
 
-/** One link as it was tried, from the page's top. Lengths in CSS px. */
+/** One tried link, from the page's top. Lengths in CSS px. */
 export interface Tried extends Stop {
-  /** The link in the source; null for one that was written or built by scripts. */
+  /** The link in the source; null for one that we or a script made. */
   at: ElementAt | null
   label: string
   href: string
-  /** What its hash asks for, decoded; empty for the page's top. */
+  /** Its decoded hash; empty for the page's top. */
   id: string
   /** Whether the page has the target, and whether it has a box on this screen. */
   target: (typeof TARGETS)[number]
-  /** A visitor's press is followed in another tab. */
+  /** It opens in another tab. */
   leaves: boolean
-  /** The same once more, from the page's end; null without a target, where that has no box, and where the menu stayed open. */
+  /** The same from the page's end; null without a visible target, and if the menu stayed open. */
   below: Stop | null
-  /** What lies over nearly all that is seen, the link too, until a visitor sends it away, as a selector; empty where nothing does. It was tried as if that were gone. */
+  /** An overlay that covers nearly everything, the link too, until it's closed, as a selector; empty for none. Tried as if it were gone. */
   overlay: string
-  /** The page moved sideways by more than half the viewport. */
+  /** The page scrolled sideways by more than half the viewport. */
   isSideways: boolean
   /** How the menu marked the item: `right` also when the menu marks none. */
   mark: (typeof MARKED)[number]
-  /** A script of the page kept the browser from following it. */
+  /** A page script handled the press. */
   isTaken: boolean
-  /** Of one that is taken, how far below its place that script had left the page, before it was put right; 0 where it was not. */
+  /** For those: how far below its place the script had left the page before it was corrected; 0 for none. */
   astray: number
-  /** The menu that was made in which it stands, by its name; empty for one of the page's own. */
+  /** Name of its made menu; empty for a found one. */
   menu: string
-  /** The menu was opened for the press as a visitor does it, and stays open behind it: where it stands in the source, and what shuts it; null where not said, or built by scripts. */
+  /** The menu was opened for the press and stayed open: its element, and what closes it; null if unknown or built by scripts. */
   leftOpen: { menu: ElementAt | null; by: ElementAt | null } | null
   sizeProblems: SizeProblem[]
 }
@@ -59,18 +59,18 @@ export type TryFault = 'nowhere' | 'no-box' | 'off' | 'covered' | 'unlit' | 'uns
 export interface TryVerdict {
   tried: Tried
   fault: TryFault | null
-  /** What is wrong and why, in words; empty where nothing is. */
+  /** What is wrong and why, in words; empty for nothing. */
   why: string
-  /** By how much it stopped below where it was computed, in px, though its target stands where it should: the page was laid out otherwise then. */
+  /** How far below its computed place it stopped, in px, although the target is in place: the layout had changed. */
   drift?: number
-  /** Of one that is off, by how much it stopped below its place, in px. */
+  /** How far below its place it stopped, in px, if off. */
   by?: number
 }
 
-/** Tells the links of a page apart: the same one may stand in several menus, which counts as one. */
+/** Identifies a link of a page; the same link in several menus counts once. */
 export const triedKey = ({ label, href }: Pick<Tried, 'label' | 'href'>): string => `${label} ${href}`
 
-/** Name of the menu that was made and covers where a link arrives; null where that is none. */
+/** Name of the made menu that covers the target; null for none. */
 export const coveringMenu = ({ fault, tried }: Pick<TryVerdict, 'fault' | 'tried'>): string | null => {
   if (fault !== 'covered') return null
   const { coveredBy } = tried.coveredBy !== null || !tried.below ? tried : tried.below
@@ -78,11 +78,11 @@ export const coveringMenu = ({ fault, tried }: Pick<TryVerdict, 'fault' | 'tried
   return coveredBy?.startsWith(before) && coveredBy.endsWith(after) ? coveredBy.slice(before.length, -after.length) : null
 }
 
-/** It arrives elsewhere, aside or out of sight for a menu that stays open behind the press. */
+/** True when an open menu makes it miss, move sideways or arrive covered. */
 export const isLeftOpen = ({ fault, tried }: Pick<TryVerdict, 'fault' | 'tried'>): boolean =>
   tried.leftOpen !== null && (fault === 'covered' || fault === 'sideways' || (fault === 'off' && !tried.isTaken))
 
-/** True for what may have been a busy machine's doing; what has no target, or a script of the page took, is so after a longer wait too. */
+/** True when a busy machine may be the reason; missing targets and script-handled presses are certain. */
 export const mayPass = ({ fault, tried }: TryVerdict): boolean =>
   fault !== null && fault !== 'nowhere' && fault !== 'no-box' && fault !== 'leaves' && !(fault === 'off' && tried.isTaken)
 
@@ -98,22 +98,22 @@ export async function triedTwice(
   return tried && mayBeBusy(tried) ? ((await ask(true)) ?? tried) : tried
 }
 
-/** It stops elsewhere than was computed, and no script or open menu is to blame: the page was perhaps another when it was measured. */
+/** True when it stops elsewhere, without a script or open menu as reason: the page may have changed since it was measured. */
 export const stopsElsewhere = ({ fault, drift, tried }: TryVerdict): boolean =>
   tried.leftOpen === null && (drift !== undefined || (fault === 'off' && !tried.isTaken))
 
-/** Links whose presses a script of the page takes. */
+/** Links whose presses a page script handles. */
 export interface TakenLinks {
-  /** How many there are, and how many of them that script brings elsewhere than computed. */
+  /** Number of links, and of those that the script leaves elsewhere. */
   links: number
   off: number
-  /** Of these all are put right once that script has done. */
+  /** All of these are corrected afterwards. */
   isPutRight: boolean
-  /** The one of them that stops farthest from its place; `by` in px, negative above it. */
+  /** The one farthest off; `by` in px, negative above. */
   worst: { label: string; screen: string; by: number } | null
 }
 
-/** @param page as it is handed over; the rest by screen key */
+/** @param page as handed over; the rest by screen key */
 export function takenLinks(
   page: SitePage,
   surveys: Readonly<Record<string, Survey>>,
@@ -137,12 +137,12 @@ export function takenLinks(
   return { links: all.size, off: off.size, isPutRight, worst }
 }
 
-/** What of the page's menus has to be known to try their links: those that the page marks by itself, and items that lead to this page. */
+/** What trying a page's links needs to know: menus that the page marks itself, and items that lead to this page. */
 export function knownMenusOf(page: SitePage, surveys: Readonly<Record<string, Survey>>): { marked: MarkedMenu[]; items: ElementAt[] } {
   return { marked: pageMarked(page, surveys), items: page.menus.flatMap((m) => itemsHere(m).flatMap((i) => i.links)) }
 }
 
-/** Items that lead to a place of their own page. */
+/** Items that lead to their own page. */
 export const itemsHere = ({ items }: Menu): Item[] => items.filter(({ target }) => target.kind === 'top' || sectionOf(target) !== null)
 
 interface MarkedMenu {
@@ -167,10 +167,10 @@ const FROM_BELOW = ' when followed from further down'
 
 const arrivesUnder = (cover: string): string => (cover ? `arrives under ${cover}` : 'arrives out of sight')
 
-/** @param page as it is handed over; @param survey of the screen that they were tried on */
+/** @param page as handed over @param survey of the screen they were tried on */
 export function judgeTried(page: SitePage, survey: Survey | null, tried: readonly Tried[]): TryVerdict[] {
   const land = new Map<string, number>([['', 0]])
-  /** Where the element of an ID is to stand in the viewport; on a page that has grown meanwhile it may get where it could not before. */
+  /** Target positions in the viewport by ID; a page that has grown may reach places it couldn't before. */
   const tops = new Map<string, number[]>()
   if (survey) {
     const byKey = new Map(solveArrivals(page, survey).map((a) => [a.section, a]))
@@ -178,17 +178,17 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
     const isAbove = (section: Section) => parts.has(section.at) && standsAbove(section, parts.get(section.at)!)
     for (const section of page.sections) {
       const arrival = byKey.get(section.key)
-      // What the page does not move for is left where one stands.
+      // Targets that don't move the page have no position.
       if (!arrival?.movesPage) continue
       for (const id of [section.id, ...section.former]) land.set(id, arrival.land)
       if (!section.point && !section.toTop && !isAbove(section)) tops.set(section.id, [arrival.top, arrival.top - arrival.shortfall])
     }
   }
-  // What is left as it is leads to no section, and to no mark.
+  // Items left as they are have no section and no mark.
   const items = page.menus.flatMap((m) => m.items.filter((i) => i.target.kind !== 'as-is'))
   const links = new Set(items.flatMap((i) => i.links))
   const labels = new Set(items.map((i) => i.label))
-  // What Way Bell wrote has its label as it was written, and no place in the source.
+  // Made links have their label, but no place in the source.
   const isItem = ({ at, label }: Tried) => (at === null ? labels.has(label) : links.has(at))
   return tried.map((one): TryVerdict => {
     const wrong = (fault: TryFault, why: string): TryVerdict => ({ tried: one, fault, why })
@@ -215,7 +215,7 @@ export function judgeTried(page: SitePage, survey: Survey | null, tried: readonl
     const isOffFromBelow = one.below && stopsOff(one.below, `${FROM_BELOW}${one.isTaken ? reason : ''}`)
     if (isOffFromBelow) return isOffFromBelow
     if (one.below && one.below.coveredBy !== null) return wrong('covered', arrivesUnder(one.below.coveredBy) + FROM_BELOW)
-    // Only items are marked, and not a site's name that stands among them.
+    // Only items are marked, not the site's name among them.
     if (!isItem(one)) return { tried: one, fault: null, why: '', ...drift }
     if (one.mark === 'absent') return wrong('unlit', 'arrives but isn’t marked')
     if (one.mark === 'unseen') return wrong('unseen', 'is marked but looks like the others: the page’s own styles win')

@@ -1,22 +1,22 @@
-/** Stands alone: says on the header where the page is, so that its style can be another there. Nothing is moved by it. */
+/** Separate script: says on the header where the page is, for its style. Moves nothing. */
 import { AT, decodeFragment, MOVES } from '@waybell/core/contract'
 import { innerNow, viewTopOf } from '../parts/scroller.ts'
 
 const here = document as Document & { wbMoves?: true }
 let header: Element | null = null
-/** Where the visitor turned last, or has come since; in px. */
+/** Where the visitor last changed direction, or has come since; in px. */
 let turn = 0
 let isDown = false
-/** How long the page is, in px; by how much that has changed lately, and when last. */
+/** The page's length in px; its latest change, and when. */
 let length = 0
 let changed = 0
 let changedAt = 0
-/** How high the header is before the page has moved, in px: what it goes by is not to change with what it does. */
+/** The header's height before scrolling, in px: decisions must not depend on what they change. */
 let tall = 0
 
-/** Less than this is no turn, in px. */
+/** Smaller movements aren't a change of direction, in px. */
 const TURN = 8
-/** A header that shrinks bit by bit has done so, and what arrived meanwhile was put right, within this time, on a busy machine too, in ms. */
+/** Max time for a header to shrink and an arrival to be corrected, also on a busy machine, in ms. */
 const LATELY = 9000
 
 function look(): void {
@@ -24,7 +24,7 @@ function look(): void {
   if (!header) return
   const inner = innerNow()
   const { scrollTop: y, scrollHeight } = inner ?? document.scrollingElement!
-  // By as much as the page became longer or shorter, its place may have changed by that: a header that shrinks is no visitor who turns.
+  // Length changes may shift the position: a shrinking header isn't a visitor who turns.
   const shift = Math.abs(scrollHeight - length)
   length = scrollHeight
   const now = performance.now()
@@ -46,7 +46,7 @@ if (!here.wbMoves) {
   here.wbMoves = true
   addEventListener('scroll', look, { passive: true, capture: true })
   addEventListener('load', look)
-  // In a live page the work changes under it.
+  // In a live page, edits change it.
   for (const event of ['DOMContentLoaded', 'waybell']) document.addEventListener(event, look)
 }
 look()

@@ -1,21 +1,21 @@
 /**
- * Stands alone: a script of the page that takes the presses of links to sections does all else that it does on a press, as closing a menu, but does
- * not keep the browser from following the link, and does not move the page until the visitor does something again.
+ * Separate script: a page script that handles presses of section links may do everything else, such as closing a menu, but doesn't
+ * prevent the browser's default, and doesn't scroll until the visitor's next action.
  */
 import { decodeFragment, fragmentOf, type Settings } from '@waybell/core/contract'
 import { isHere, pressedLink, settings } from '../page.ts'
 import { innerNow } from '../parts/scroller.ts'
 
 const here = document as Document & { wbPresses?: true }
-/** Until when the page's scripts do not move it, by the clock of the document. */
+/** Time until which page scripts can't scroll, by the document's clock. */
 let until = 0
-/** The longest that a script is expected to go on moving the page after a press, in ms. */
+/** Max time that a script scrolls after a press, in ms. */
 const LONGEST = 4000
 
 const isQuiet = () => performance.now() < until
 const isScroller = (el: unknown) => el === window || el === document.documentElement || el === document.body || el === innerNow()
 
-/** The script before this says a place and no way there, or that it is to be at once. */
+/** Our script scrolls to a position, without motion or at once. */
 const isOurs = ([to]: unknown[]) => {
   const { behavior = 'instant', left, top } = (to ?? {}) as ScrollToOptions
   return behavior === 'instant' && left === undefined && top !== undefined
@@ -45,7 +45,7 @@ function guardAll(): void {
       if (!isQuiet() || !isScroller(this)) top.set!.call(this, to)
     },
   })
-  // The link has written its entry of the history.
+  // The link added its history entry.
   const push = history.pushState.bind(history)
   history.pushState = (state, title, to) => {
     const isThere = isQuiet() && to != null && new URL(to, document.baseURI).href === location.href
@@ -54,13 +54,13 @@ function guardAll(): void {
   }
 }
 
-/** A press leads to a section of the page's. */
+/** True for a press of a section link. */
 function leadsHere(link: HTMLAnchorElement, { sections, former }: Settings): boolean {
   const id = decodeFragment(fragmentOf(link.hash))
   return id !== '' && isHere(link) && (sections.includes(id) || former.some(({ was }) => was === id))
 }
 
-/** `return false` in an attribute of the link says nothing while its presses are not the script's. */
+/** `return false` in the link's attribute has no effect meanwhile. */
 const heard = new WeakSet<object>()
 function unhear(link: HTMLElement): void {
   const said = link.onclick
@@ -83,7 +83,7 @@ function onPress(event: MouseEvent): void {
   const said = { preventDefault: { value: () => {} }, returnValue: { get: () => true, set: () => {} } }
   const had = Object.keys(said).map((name) => [name, Object.getOwnPropertyDescriptor(event, name)] as const)
   for (const [name, as] of Object.entries(said)) Object.defineProperty(event, name, { configurable: true, ...as })
-  // Behind the page's own: the script before this may still want another address than browsers write.
+  // After the page's own handlers: our script may still want another address.
   const giveBack = () => {
     for (const [name, as] of had) if (!as || !Object.defineProperty(event, name, as)) Reflect.deleteProperty(event, name)
   }

@@ -1,34 +1,34 @@
-/** Stands alone: a header that is smaller once the page has moved keeps its place on the page then, by more margin below it. */
+/** Separate script: a header that shrinks after scrolling keeps its space by a larger margin below. */
 import { SMALLER, STEADY, TALL } from '@waybell/core/contract'
 import { all } from '../elements.ts'
 import { said } from '../page.ts'
 import { innerNow } from '../parts/scroller.ts'
 
 interface Held {
-  /** As it was last seen, in px. */
+  /** Last seen height, in px. */
   height: number
-  /** Its height at rest in this layout, in px. */
+  /** Height at rest in this layout, in px. */
   tall: number
   width: number
-  /** What stands between it and what follows, in px: its margin, or what that runs into. Not known until it is smaller. */
+  /** Space between it and the next content, in px: its margin, or the one that it collapses with. Unknown until it shrinks. */
   own?: number | undefined
-  /** Its margin, which no transition of the page's own leads to its place late. */
+  /** Its margin, as an animation that overrides the page's transitions. */
   made?: Animation | undefined
-  /** When it had another size last. */
+  /** Time of its last change of size. */
   since: number
 }
 
 const here = document as Document & { wbSteady?: true }
 const held = new Map<HTMLElement, Held>()
-/** Wider than any that a page has, in px: what it runs into is narrower, and counts for nothing. @see CSS 2.2, "Collapsing margins" */
+/** Larger than any margin, in px: an adjoining one is smaller and collapses. @see CSS 2.2, "Collapsing margins" */
 const WIDE = 2000
-/** What has one size for so long has come to rest, in ms. */
+/** Constant for this long counts as at rest, in ms. */
 const QUIET = 300
 
 const heightOf = (el: HTMLElement): number => el.getBoundingClientRect().height
 const position = (): number => (innerNow() ?? document.scrollingElement!).scrollTop
 
-/** Laid out, and not drawn yet: in the frame in which it becomes smaller nothing is seen to move. */
+/** After layout and before painting: nothing is seen to move when it shrinks. */
 function hold(el: HTMLElement): void {
   const height = heightOf(el)
   const [by, full] = [said(SMALLER), said(TALL)]
@@ -39,7 +39,7 @@ function hold(el: HTMLElement): void {
   watch()
   setTimeout(settle, QUIET, el)
   if (known.width !== innerWidth) {
-    // In another layout it is as small as it was, or as it was measured.
+    // In another layout it's as small as before, or as measured.
     const isSmall = position() > 0 && (known.made || Math.abs(height - full + by) < 1)
     known.tall = isSmall ? height + by : height
     known.width = innerWidth
@@ -57,7 +57,7 @@ function hold(el: HTMLElement): void {
   set(el, known, known.own + lacks)
 }
 
-/** @param margin in px; none for what the page says */
+/** @param margin in px; none for the page's own */
 function set(el: HTMLElement, known: Held, margin?: number): void {
   if (margin === undefined) {
     known.made?.cancel()
@@ -70,14 +70,14 @@ function set(el: HTMLElement, known: Held, margin?: number): void {
   known.made.pause()
 }
 
-/** Where what follows it in the flow begins, in px below the viewport's top. */
+/** Top of the next content in the flow, in px below the viewport's top. */
 function endOf(el: Element): number {
   for (let next = el.nextElementSibling; next; next = next.nextElementSibling)
     if (next.getClientRects().length && !/absolute|fixed/.test(getComputedStyle(next).position)) return next.getBoundingClientRect().top
   return el.parentElement ? endOf(el.parentElement) : 0
 }
 
-/** At the page's top it has come to its full size, which may be another than before by a late font; a menu that opened in it is more. */
+/** At the page's top it has its full size, which may differ because of a late font; an open menu makes it larger. */
 function settle(el: HTMLElement): void {
   const known = held.get(el)!
   free()
@@ -88,10 +88,7 @@ function settle(el: HTMLElement): void {
   }
 }
 
-/**
- * Where it changes its size, and while it does, the browser keeps nothing in its place by itself: a script of the page that reads the position in between
- * would find another.
- */
+/** Turns off scroll anchoring while it changes its size: a page script that reads the position would get a wrong one. */
 function free(): void {
   const isChanging = [...held].some(
     ([el, { since }]) => el.hasAttribute(STEADY) && (performance.now() - since < QUIET || position() < innerHeight),
@@ -105,13 +102,13 @@ const holdChanged = (): void => {
   for (const [el, { height }] of held) if (heightOf(el) !== height) hold(el)
 }
 
-/** Frames are looked at until then. */
+/** Frames are watched until then. */
 let until = 0
 let isWatching = false
 
 /**
- * Before a frame is laid out, so that who watches sizes is told of none that does not last; where nothing changed, reading costs nothing. What a script
- * of the page changes later in the frame the watcher tells.
+ * Before layout, so that resize observers see no temporary size; without changes, reading costs nothing. The observer reports later
+ * changes in the frame.
  */
 function watch(): void {
   if (!held.size) return
@@ -145,6 +142,6 @@ if (!here.wbSteady) {
   else look()
   addEventListener('scroll', onScroll, { passive: true, capture: true })
   for (const type of ['transitionrun', 'transitionstart']) addEventListener(type, watch, true)
-  // In a live page the work changes under it.
+  // In a live page, edits change it.
   document.addEventListener('waybell', look)
 }

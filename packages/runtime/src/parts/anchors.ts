@@ -3,16 +3,16 @@ import { ANCHOR, decodeFragment, fragmentOf, type Settings } from '@waybell/core
 import { all } from '../elements.ts'
 import { bare, startTab } from '../page.ts'
 
-/** Sends a visitor who comes by a former ID on to the one that the section has now. @returns true where it did; `hashchange` follows */
+/** Replaces a former ID in the address with the present one. @returns true if it did; `hashchange` follows */
 export function renewHash(s: Settings): boolean {
   const id = decodeFragment(fragmentOf(location.hash))
   const renewed = s.former.find(({ was }) => was === id)
-  // Adds nothing to the history, and Tab goes on from the section itself. A hash alone would be resolved against a `base`.
+  // Adds no history entry, and continues tab order at the section. A bare hash would be resolved against a `base`.
   if (renewed) location.replace(bare(location.href) + '#' + renewed.now.replace(/%/g, '%25'))
   return !!renewed
 }
 
-/** What a point that stands in the head stands before, and how far below the top of that. */
+/** The element of a point in the head, and its distance below that element's top. */
 function standIn(id: string, s: Settings): { el: HTMLElement; below: number } | undefined {
   const point = s.points.find((p) => p.id === id && p.anchor)
   const el = point && all(`[${ANCHOR}="${point.anchor}"]`)[0]
@@ -20,13 +20,13 @@ function standIn(id: string, s: Settings): { el: HTMLElement; below: number } | 
 }
 
 /**
- * Where a section begins. What only styles can place is looked for where it stands: not every browser can.
- * @param topOf says where an element begins
+ * Where a section starts. Points that only CSS can place are located by their element, because not every browser can.
+ * @param topOf gives an element's start
  */
 export function beginOf(el: HTMLElement, s: Settings, topOf: (el: HTMLElement) => number): number {
   const other = standIn(el.id, s)
   return other ? topOf(other.el) + other.below : topOf(el)
 }
 
-/** Tab is to go on from there. */
+/** The element to continue tab order from. */
 export const tabFrom = (id: string, s: Settings): void => startTab(standIn(id, s)?.el)

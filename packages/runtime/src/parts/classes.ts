@@ -1,10 +1,12 @@
-/** For menus whose current item the page itself marks by a class: the script moves it along. */
+/** For menus with a class of the page's own for the current item: the script moves it. */
 import { entryOf, markClassOf, MENU } from '@waybell/core/contract'
 import { linksIn } from '../elements.ts'
 
 /**
- * A menu that has no such class is left alone. An item that leads elsewhere keeps the class until one of ours is the current one.
- * @param shown the link that is marked now; @param before the one that was, null where that is not known; @param items all that are ours
+ * Leaves other menus alone. Items that lead elsewhere keep the class until one of ours is current.
+ * @param shown the marked link
+ * @param before the one marked before, null if unknown
+ * @param items all of ours
  */
 export function markByClass(
   menu: HTMLElement,
@@ -17,11 +19,11 @@ export function markByClass(
   const { on, name } = mark
   const hostOf = (link: HTMLElement) => (on === 'link' ? link : entryOf<HTMLElement>(link, menu))
   const chosen = shown && hostOf(shown)
-  // After one of ours was marked, nothing else is.
+  // After marking one of ours, only the previous one changes.
   const links = before ? [before] : chosen ? linksIn(menu) : items()
   for (const link of shown ? [...links, shown] : links) {
     const host = hostOf(link)
-    // The entry around the chosen one's list says what the page has it say.
+    // The entry around the current list is left as the page has it.
     if (host === chosen || !(chosen && host.contains(chosen))) host.classList.toggle(name, host === chosen)
   }
 }

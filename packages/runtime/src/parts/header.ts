@@ -1,39 +1,42 @@
-/** For pages with a header of their own: how much of the viewport's top is covered on arrival. It changes with the layout, never with the scroll position. */
+/**
+ * For pages with a header: how much of the viewport's top is covered on arrival. Changes with the layout, never with the scroll
+ * position.
+ */
 import { COVER, coversEdge, HEADER, MADE_BAR, OWN_COVER, type Settings } from '@waybell/core/contract'
 import { all, root } from '../elements.ts'
 import { isInside, isReturn, viewTop } from '../page.ts'
 import { ahead, forgetStates, own, tellApart, withBuilt } from './shrinks.ts'
 
-/** In px: what covers on arrival, the page's own header and the made menu's bar. */
+/** In px: the covered height on arrival, header and made bar. */
 export let cover = 0
 
-/** Forgets the header’s states, so that they are read anew. */
+/** Forgets the header's states, so that they're read again. */
 export const forgetHeader = (): void => forgetStates()
 
 /**
- * Before the page is laid out. One that is loaded again is put back by its scroll position alone, and at once, until it is whole and its header has
- * settled. Chromium goes by what was seen first below what covers the page's top, and to another section where that is otherwise meanwhile. WebKit,
- * which keeps nothing in its place by itself, is left alone: without its smooth motion it goes to the hash instead.
+ * Before layout: a reloaded page is restored by its scroll position alone, until it's complete and its header at rest. Chromium would go
+ * by the first visible content below the cover, which may have changed. WebKit has no scroll anchoring and is left alone: without smooth
+ * motion it would go to the hash.
  */
 export function putBack(): void {
   const { style } = root
   if (!isReturn || !('overflowAnchor' in style)) return
   style.scrollBehavior = 'auto'
   style.overflowAnchor = 'none'
-  // On a busy machine a header is still on its way long after, and the frame in which it ends is laid out after this.
+  // On a busy machine a header may still move; the frame in which it ends is laid out after this.
   const end = () => requestAnimationFrame(headerMoves() ? end : () => (style.scrollBehavior = style.overflowAnchor = ''))
   addEventListener('load', () => setTimeout(requestAnimationFrame, 1000, end))
 }
 
 export function settleHeader(s: Settings): void {
   tellApart(headerReach, s, headerMoves)
-  // There are screens that the bar is not on.
+  // The bar isn't on every screen.
   cover = own + (all(MADE_BAR).some((el) => el.getClientRects().length) ? s.bar : 0)
   root.style.setProperty(COVER, `${cover}px`)
   if (s.bar) root.style.setProperty(OWN_COVER, `${own}px`)
 }
 
-/** The page's own header, where it stays over the viewport's top. */
+/** True for the page's header when it stays over the viewport's top. */
 const stays = (el: HTMLElement): boolean => {
   const style = getComputedStyle(el)
   return (
@@ -44,19 +47,16 @@ const stays = (el: HTMLElement): boolean => {
 
 const headers = (): HTMLElement[] => withBuilt(all(`[${HEADER}]`), stays)
 
-/** How far down the page's own header reaches when it stays in view, in its present state, in px. */
+/** Current reach of the page's header when it stays, in px. */
 const headerReach = (): number => Math.max(0, ...headers().map((el) => (stays(el) ? insetOf(el) + el.getBoundingClientRect().height : 0)))
 
-/** Where it stays, below where what is seen of the page begins. */
+/** Its distance below the top of the visible page. */
 function insetOf(el: HTMLElement): number {
   const { position, top } = getComputedStyle(el)
   return parseFloat(top) - (position === 'fixed' ? viewTop() : 0)
 }
 
-/**
- * On its way from one state to another: how far it reaches now says nothing of where it will. What runs without end in it, or by the scroll position,
- * is no way to anywhere.
- */
+/** True while it changes its state: its reach now isn't final. Endless and scroll-driven animations don't count. */
 const headerMoves = (): boolean =>
   headers().some((el) =>
     (el.getAnimations?.({ subtree: true }) as CSSTransition[] | undefined)?.some(
@@ -64,11 +64,11 @@ const headerMoves = (): boolean =>
     ),
   )
 
-/** How much more is covered at this moment than on arrival, in px; nothing while the header is on its way from one state to another. */
+/** px covered now beyond what is covered on arrival; 0 while the header changes its state. */
 export const coveredBeyond = (): number =>
   headerMoves() ? 0 : Math.max(0, ...[...headers(), ...all(MADE_BAR)].map((el) => (stays(el) ? edgeOf(el) - cover - ahead : 0)))
 
-/** A sticky one that its place still holds lower covers nothing there: it stands before what it will cover. */
+/** A sticky bar that isn't stuck yet covers nothing there. */
 function edgeOf(el: HTMLElement): number {
   const { bottom, height } = el.getBoundingClientRect()
   const edge = bottom - viewTop()

@@ -1,4 +1,4 @@
-/** For menus with lists that open: what opens the one that the current item is in says so. */
+/** For menus with lists that open: the opener of the current item's list is marked. */
 import { openersOf, WITHIN } from '@waybell/core/contract'
 import { all } from '../elements.ts'
 

@@ -1,4 +1,4 @@
-/** For menus that Way Bell made: where they are seen, and what opens in them. */
+/** For made menus: visibility, and what opens in them. */
 import { AWAY, decodeFragment, fragmentOf, MADE, type Settings } from '@waybell/core/contract'
 import { all } from '../elements.ts'
 import { position } from '../page.ts'
@@ -6,11 +6,11 @@ import { position } from '../page.ts'
 const wordOf = (menu: Element, word: string): string | undefined => new RegExp(` ${word}=(\\S+)`).exec(menu.getAttribute(MADE)!)?.[1]
 
 let sections: readonly string[]
-/** Which of them is current now. */
+/** Index of the current section. */
 let at = -1
-/** Menus that are seen once the page has been scrolled. */
+/** Menus that appear after scrolling. */
 let late: Element[] = []
-/** How far a visitor has come, as an index of `sections`, by what keeps it. */
+/** How far the visitor has come, as an index of `sections`, by storage. */
 const reached: Record<string, number> = {}
 
 export function orderMade(s: Settings): void {
@@ -19,7 +19,7 @@ export function orderMade(s: Settings): void {
   for (const holds of ['visit', 'browser']) reached[holds] = Math.max(reached[holds] ?? -1, sections.indexOf(keep(holds)))
 }
 
-/** In the visitor's browser, or for the time of the visit; where nothing may be kept, for as long as the page is open. */
+/** In the browser, for the visit, or if storage is blocked, while the page is open. */
 function keep(holds: string, id?: string): string {
   const key = `--wb-reached${location.pathname}`
   try {
@@ -31,7 +31,7 @@ function keep(holds: string, id?: string): string {
   }
 }
 
-/** Ahead of where the visitor has come nothing can be chosen; back always, and on from where a link from outside leads. */
+/** Disables items beyond what the visitor has reached; a link from outside counts as reached. */
 function hold(menu: Element, holds: string): void {
   if (at > reached[holds]!) {
     reached[holds] = at
@@ -46,7 +46,7 @@ function hold(menu: Element, holds: string): void {
   }
 }
 
-/** A menu is seen from one section on and up to another, and once the page has been scrolled so far: not a number, where it need not be. */
+/** Shows a menu from one section to another, and after a scroll position; NaN for none. */
 function place(menu: Element): void {
   const end = (word: string, otherwise: number) => {
     const id = wordOf(menu, word)
@@ -57,7 +57,7 @@ function place(menu: Element): void {
 /** The page stands elsewhere. */
 export const passMade = (): void => late.forEach(place)
 
-/** @param current the section's ID, empty before the first */
+/** @param current ID of the section; empty before the first */
 export function showMade(current: string): void {
   at = sections.indexOf(current)
   for (const menu of all(`[${MADE}]`)) {
@@ -67,7 +67,7 @@ export function showMade(current: string): void {
   }
 }
 
-/** What opens is shut by Escape, which gives the focus back, by a press beside it, and when a link in it is followed. */
+/** Escape closes what is open and returns the focus; so do a press outside and a followed link. */
 export function watchMade(): void {
   addEventListener('keydown', ({ key, target }) => {
     const innermost =
@@ -97,11 +97,11 @@ export function watchMade(): void {
   addEventListener('resize', openWide)
 }
 
-/** What stands open with nothing to press is not shut. */
+/** Parts without an opener aren't closed. */
 const shuttable = (): HTMLDetailsElement[] =>
   all<HTMLDetailsElement>(`[${MADE}] details[open]`).filter((d) => d.querySelector('summary')!.getClientRects().length)
 
-/** Where a browser has no style for what `details` holds, a menu that folds on small screens is opened on all others. */
+/** In browsers that can't style the content of `details`, a menu that folds on small screens is opened on others. */
 function openWide(): void {
   if (CSS.supports('selector(::details-content)')) return
   for (const fold of all<HTMLDetailsElement>(`[${MADE}]:not([${MADE}~="floating"]) > .wb-fold`))

@@ -1,13 +1,13 @@
 /**
- * For pages with scripts of their own. One that marks items too has them marked as they are to be: never two at once; links that it adds are taken
- * in. Once in a frame at most, so that two who answer each other keep nobody waiting.
+ * For pages with scripts. If one marks items too, its marks are corrected, never two at once; added links are included. Once per frame
+ * at most, so that two scripts that react to each other don't block the page.
  */
 import { linksIn } from '../elements.ts'
 
 let frame = 0
 let observer: MutationObserver | undefined
 
-/** @param answer what is done once others have changed something in the menus, and whether they took links away or added some */
+/** @param answer called after others changed menus, with whether links were added or removed */
 export function watchMenus(menus: readonly HTMLElement[], answer: (hasOtherLinks: boolean) => void): void {
   const links = () => menus.flatMap(linksIn).length
   const count = links()
@@ -22,18 +22,15 @@ export function watchMenus(menus: readonly HTMLElement[], answer: (hasOtherLinks
 }
 
 let press: Event | undefined
-/**
- * The press that is followed now, none where the address alone is.
- * @param setBehavior says in what motion the page moves from now on
- */
+/** The press being followed; none for an address. @param setBehavior sets the motion */
 export function watchPress(event: Event | undefined, setBehavior?: (behavior: string) => void): void {
   press = event
   setBehavior?.('')
 }
-/** A script of the page takes it, and goes where it wants in its own way. */
+/** True when a page script handles the press itself. */
 export const isTaken = (): boolean => !!press?.defaultPrevented
 
-/** True while an element is on its way into its place, by a transform of its own or of what it stands in. */
+/** True while an element or ancestor moves into place by a transform. */
 const isMoving = (el: HTMLElement): boolean =>
   !!document.getAnimations?.().some((animation) => {
     const effect = animation.effect as KeyframeEffect
@@ -43,8 +40,8 @@ const isMoving = (el: HTMLElement): boolean =>
   })
 
 /**
- * Where an element will be that rises or slides into its place, in px from the page's top; null for one that does not.
- * @param inner in which the page scrolls, if not in the document
+ * Final position of an element that moves into place, in px from the page's top; null for others.
+ * @param inner the scroller, if not the document
  */
 export function placeOf(el: HTMLElement, inner: HTMLElement | undefined): number | null {
   if (!isMoving(el)) return null
@@ -53,5 +50,5 @@ export function placeOf(el: HTMLElement, inner: HTMLElement | undefined): number
   return top
 }
 
-/** What was done by ourselves is nothing that the page did. */
+/** Ignores our own changes. */
 export const overlook = (): void => void observer?.takeRecords()

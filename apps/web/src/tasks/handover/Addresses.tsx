@@ -1,4 +1,4 @@
-/** Where the site stands for its visitors, and whether links between its pages say so. */
+/** The site's public address, and whether links between pages use it. */
 import { siteFolder } from '@waybell/core'
 import { useId } from 'react'
 import { Field, Heading, type Problem } from '../../ui/index.tsx'

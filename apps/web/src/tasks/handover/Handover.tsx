@@ -1,4 +1,4 @@
-/** Handover: the page to take home, and every change in it. */
+/** Handover: the page to download, and every change in it. */
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { RadioGroup } from 'radix-ui'
 import { api, type HandedOver, type HandoverView, type ScriptForm } from '../../api.ts'
@@ -16,13 +16,13 @@ export function HandoverTask() {
   const settled = state.storing === 'stored' && stale.size === 0
   const handover = useQuery({
     queryKey: ['handover', siteKey, page.key, page, surveys, script, site.address],
-    // What was measured last is what is written.
+    // The latest survey counts.
     queryFn: async () => {
       await live.flush()
       return api.handover(siteKey, page.key, script)
     },
     enabled: settled && page.sections.length > 0,
-    // What is chosen here stays in view while it is written anew.
+    // The current result stays visible while it's computed again.
     placeholderData: (before, query) => (query?.queryKey[2] === page.key ? before : undefined),
   })
   const client = useQueryClient()
@@ -101,7 +101,7 @@ export function HandoverTask() {
 const kB = (bytes: number) => `${(bytes / 1024).toFixed(1)} kB`
 const forms: Record<ScriptForm, string> = { plain: 'To be read', small: 'Small' }
 
-/** Whoever keeps the page may want to read what is in it, or to have it short. */
+/** Readable for maintainers, or minified. */
 function Script({
   sizes,
   form,
@@ -125,7 +125,7 @@ function Script({
           <RadioGroup.Item
             key={one}
             value={one}
-            // Where the arrow keys go, they choose.
+            // Arrow keys move the focus, and with it the choice.
             onFocus={() => choose(one)}
             className="min-h-7 rounded-sm border border-hair px-2.5 data-[state=checked]:border-teal data-[state=checked]:bg-wash data-[state=checked]:font-semibold"
           >
@@ -139,7 +139,7 @@ function Script({
 
 const when = new Intl.DateTimeFormat('en', { dateStyle: 'medium', timeStyle: 'short' })
 
-/** When the page was handed over. An ID that it had then becomes a former ID when it is changed. */
+/** Earlier handovers. Their IDs become former IDs when changed. */
 function Taken({ taken }: { taken: readonly HandedOver[] }) {
   if (!taken.length) return null
   return (

@@ -1,4 +1,4 @@
-/** On the spine: the bell of each section. */
+/** Bells on the spine. */
 import { bellMap } from '@waybell/core'
 import { Dome } from '../../ui/index.tsx'
 import { useWork } from '../../work/context.ts'

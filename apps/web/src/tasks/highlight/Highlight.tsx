@@ -1,4 +1,4 @@
-/** Which item is current at which scroll position, and where the bell line lies. */
+/** Which item is current at which scroll position, and the bell line. */
 import { bellMap, bestBellOffset, coverOf, isFound, markStyles, safeBand, type FoundForm, type MarkStyle } from '@waybell/core'
 import { Button, Dome, Heading, px, tint } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
@@ -104,7 +104,7 @@ const STYLES: Record<MarkStyle, string> = {
   strong: 'Underline, overriding the page',
 }
 
-/** How each menu that the page has shows its current item. */
+/** How each found menu marks its current item. */
 function Marks() {
   const { page, run } = useWork()
   const { surveys } = useMeasured()

@@ -1,4 +1,4 @@
-/** Contrast over the trip: what the words of a menu are read on from the page's top to its end, in one state, on the screen in view. */
+/** Contrast over the trip: what a menu's text is read on from top to end, in one state, on the screen in view. */
 import { contrastTrip, READABLE, type ContrastStretch, type ItemState, type Menu } from '@waybell/core'
 import { useCallback, useEffect, useMemo } from 'react'
 import { Button, px } from '../../ui/index.tsx'
@@ -8,10 +8,10 @@ import { useView, useWork } from '../../work/context.ts'
 import { Signal, useSignal } from '../../work/signal.ts'
 import type { LayerProps } from '../task.ts'
 
-/** Whose contrast is drawn on the spine. */
+/** The contrast drawn on the spine. */
 const drawn = new Signal<ContrastStretch[]>([])
 
-/** From the top down, what lies in another cut out of that. */
+/** From the top down, without nested stretches. */
 function inOrder([page, ...over]: readonly ContrastStretch[]): ContrastStretch[] {
   if (!page) return []
   const edges = [...new Set([page.top, page.bottom, ...over.flatMap((s) => [s.top, s.bottom])])]
@@ -20,7 +20,7 @@ function inOrder([page, ...over]: readonly ContrastStretch[]): ContrastStretch[]
   const out: ContrastStretch[] = []
   for (const [i, top] of edges.slice(0, -1).entries()) {
     const bottom = edges[i + 1]!
-    // What is nested lies on top.
+    // Nested stretches lie on top.
     const on = over.findLast((s) => s.top <= top && s.bottom >= bottom) ?? page
     const last = out.at(-1)
     if (last && last.over === on.over && last.ratio === on.ratio) last.bottom = bottom
@@ -85,7 +85,7 @@ export function ContrastStrip({ menu, state, named }: { menu: Menu; state: ItemS
   )
   if (!stretches.length) return <p className="text-xs text-faint">No figure: a picture lies behind, or the text isn’t on this screen.</p>
   const worst = stretches.reduce((least, one) => (one.ratio < least.ratio ? one : least))
-  // Where that comes to lie behind the menu.
+  // Scrolls until it's behind the menu.
   const show = ({ top }: ContrastStretch) => live.scrollTo(Math.max(0, top))
   return (
     <div className="mt-2">
@@ -134,7 +134,7 @@ export function ContrastStrip({ menu, state, named }: { menu: Menu; state: ItemS
   )
 }
 
-/** On the spine: where words can be read, and where not. */
+/** On the spine: where text is readable. */
 export function ContrastLayer({ scale, inView }: LayerProps) {
   const stretches = useSignal(drawn, (now) => now)
   return stretches.map(({ top, bottom, ratio }) =>

@@ -1,4 +1,4 @@
-/** Which section is reached from where, as a table that leads to each row, and as a file. */
+/** Coverage: which section is reached from where, as a table with links to rows, and as a file. */
 import { csvFormatRows } from 'd3-dsv'
 import { useQuery } from '@tanstack/react-query'
 import { coverage, foldedOn, hiddenOn, unreached, type Coverage, type Leader, type Section } from '@waybell/core'
@@ -34,7 +34,7 @@ const titles = (sections: readonly Section[]): string =>
     .map((s) => s.title)
     .join(', ') + (sections.length > 6 ? ` and ${sections.length - 6} more` : '')
 
-/** A spreadsheet would take what begins like this for a formula. */
+/** Spreadsheets would read it as a formula. */
 const cell = (text: string) => (/^[=+\-@\t\r]/.test(text) ? `'${text}` : text)
 
 const asCsv = ({ columns, rows, nowhere }: Coverage): string =>
@@ -68,7 +68,7 @@ function Matrix({ close }: { close: () => void }) {
   const { columns, rows, nowhere } = seen
   const alone = unreached(seen)
   const lost = nowhere.flat().length
-  // On screens that some items are not on, more may be.
+  // Screens without some items may have more.
   const besides = site.screens.flatMap((screen) => {
     const hidden = hiddenOn(page, screen)
     const more = unreached(seen, hidden).filter((s) => !alone.includes(s))

@@ -1,4 +1,4 @@
-/** A row of a menu's sheet: an item's label and target, what is said of it, how deep it is nested and on which screens it is. */
+/** A menu item's row: label, target, properties, nesting and screens. */
 import { useSortable } from '@dnd-kit/sortable'
 import { CSS as Transforms } from '@dnd-kit/utilities'
 import { Check, GripVertical, MoreHorizontal, X } from 'lucide-react'
@@ -11,7 +11,7 @@ import { OnScreens } from '../OnScreens.tsx'
 import { Target } from './Target.tsx'
 import { ThreadEnd } from './ThreadEnd.tsx'
 
-/** The focus goes to the item that stands where one was removed; to the menu's list where it was the last. */
+/** Focuses the item in the place of a removed one; after the last, the menu's list. */
 function focusAfter(row: HTMLElement | null): void {
   const all = [...(row?.closest('[role="list"]')?.querySelectorAll<HTMLElement>('[data-item]') ?? [])]
   const n = row ? all.indexOf(row) : -1
@@ -23,7 +23,7 @@ function focusAfter(row: HTMLElement | null): void {
 interface ItemRowProps {
   menu: Menu
   item: Item
-  /** In how many lists of its menu it stands. */
+  /** Its nesting depth. */
   depth: number
   onMove: (item: string, by: 1 | -1) => void
 }
@@ -33,7 +33,7 @@ const KEYS = ['ArrowUp', 'ArrowDown', 'ArrowLeft', 'ArrowRight']
 const checkLanguage = (tag: string): Problem | null =>
   tag === '' || LANGUAGE.test(tag) ? null : { message: 'Enter a language tag such as fr or pt-BR.', severity: 'error' }
 
-/** The row as it is dragged: while that goes on it is drawn again and again, and what stands in it is not. */
+/** The dragged row renders often, its content doesn't. */
 export const ItemRow = memo(function ItemRow({ menu, item, depth, onMove }: ItemRowProps) {
   const { page, run } = useWork()
   const { point } = useView()
@@ -84,7 +84,7 @@ export const ItemRow = memo(function ItemRow({ menu, item, depth, onMove }: Item
   )
 })
 
-/** It leads nowhere, as the page has it. */
+/** True when it has no target in the page. */
 function useIsLoose({ target, links }: Item): boolean {
   const { reading } = useWork()
   if (target.kind !== 'as-is') return false

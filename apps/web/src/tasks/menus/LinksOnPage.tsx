@@ -1,4 +1,4 @@
-/** Every link of the page that stands in none of its menus, and where it leads. */
+/** The page's links outside menus, and where they lead. */
 import { linkKey, looseLinks, type ItemTarget, type LinkKind, type LooseLink } from '@waybell/core'
 import { MoreHorizontal, X } from 'lucide-react'
 import { useState } from 'react'
@@ -17,7 +17,7 @@ const filters: [LinkKind | 'all', string][] = [
   ['elsewhere', 'Elsewhere'],
 ]
 
-/** Which of them are listed; whoever leads to a row has all of them shown. */
+/** Filter of the list; going to a row shows all. */
 export const linksShown = new Signal<LinkKind | 'all'>('all')
 
 export function LinksOnPage() {

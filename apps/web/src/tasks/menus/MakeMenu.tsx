@@ -1,4 +1,4 @@
-/** Makes a menu: of all sections, in step with another, or without items yet; in one of the forms that there are. */
+/** Makes a menu: of all sections, synced with another, or empty; in one of the forms. */
 import { Popover } from 'radix-ui'
 import { Plus } from 'lucide-react'
 import {
@@ -18,7 +18,7 @@ import { Button } from '../../ui/index.tsx'
 import { useMeasured, useWork } from '../../work/context.ts'
 import { formNames, levelsOf } from './MenuForm.tsx'
 
-/** A page, and where on it the menu lies. */
+/** A page, and the menu's place on it. */
 const sketches: Record<FormKind, ReactNode> = {
   bar: <path d="M1 1h38v6H1z" />,
   rail: <path d="M3 4h9v20H3z" />,
@@ -33,7 +33,7 @@ const sketches: Record<FormKind, ReactNode> = {
 const ALL = 'all'
 const NONE = 'none'
 
-/** What is pinned in a corner is mostly one link, which nobody needs in the first section. */
+/** A corner menu usually has one link, not needed in the first section. */
 function backToTop({ key }: Menu, { sections }: SitePage): Pick<Menu, 'items' | 'shown' | 'grows'> {
   const from = sections.filter((s) => !s.point)[1]
   const items: Item[] = [{ key: `${key}-0`, label: 'Back to top', target: { kind: 'top' }, links: [] }]
@@ -49,7 +49,7 @@ export function MakeMenu() {
   const id = useId()
   const deepest = levelsOf(page.sections)
   const followed = page.menus.filter((m) => !m.syncedWith)
-  // What was chosen may have been removed meanwhile.
+  // The chosen one may be removed meanwhile.
   const source = followed.some((m) => m.key === of) || of === NONE ? of : ALL
   const hasBar = page.menus.some((m) => m.form.kind === 'bar')
   const make = (kind: FormKind) => {

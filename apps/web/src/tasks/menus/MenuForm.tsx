@@ -1,4 +1,4 @@
-/** The form of a menu that is made: how it stands, from where to where and on which screens it is seen, and what it does on small ones. */
+/** The form of a made menu: its place, where and on which screens it's visible, and small screens. */
 import {
   fieldsOf,
   formKinds,
@@ -109,7 +109,7 @@ export function MenuForm({ menu }: { menu: MadeMenu }) {
   const setForm = (next: MadeMenuForm) => run({ type: 'menu/form', ...at, form: next })
   const setField = (name: string, value: string | number) => setForm({ ...form, [name]: value } as MadeMenuForm)
   const setShown = (next: Shown) => run({ type: 'menu/shown', ...at, shown: Object.keys(next).length ? next : undefined })
-  /** Nothing is said of what is as it would be. */
+  /** Defaults aren't stored. */
   const change = <K extends keyof Shown>(name: K, value: Shown[K] | undefined) => {
     const next = { ...shown, [name]: value }
     if (value === undefined) delete next[name]
@@ -246,5 +246,5 @@ export function MenuForm({ menu }: { menu: MadeMenu }) {
   )
 }
 
-/** How deep the sections of a page are nested. */
+/** Max nesting depth of the page's sections. */
 export const levelsOf = (sections: readonly Section[]): number => Math.max(1, ...sections.map((s) => s.depth + 1))

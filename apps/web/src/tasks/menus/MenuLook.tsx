@@ -1,6 +1,6 @@
 /**
- * How a menu looks: one that is made as a whole, and one item in all its states side by side, as the page draws it. Of one that the page has
- * the states that it was given nothing for.
+ * A menu's look: a made one as a whole, and an item in all states side by side, as the page draws it. For a found one, only the changed
+ * states.
  */
 import {
   backingFor,
@@ -73,7 +73,7 @@ const words: Record<string, string> = {
   dome: 'Half dome',
 }
 
-/** Declarations of a style as React takes them. */
+/** CSS declarations as React styles. */
 const styleOf = (declarations: readonly string[]): CSSProperties =>
   Object.fromEntries(
     declarations.map((d) => {
@@ -90,7 +90,7 @@ const hexOf = (rgb: string): string =>
 
 type Values = Record<string, string | number | undefined>
 
-/** What is not said is as the form, or the state of rest, has it. */
+/** Unset fields show the form's or the normal state's. */
 function Fields({
   of,
   fields,
@@ -201,7 +201,7 @@ export function MenuLook({ menu }: { menu: Menu }) {
       : withOpacity(look.ground, look.opacity)
   const ink = look.ink ? withOpacity(look.ink) : (own?.ink ?? color)
   const states = isMade(menu) ? STATES : (['rest', ...FOUND_STATES] as const)
-  /** As it is in a state, with what the form, or the mark of ours, says of it. */
+  /** A state with the form's style, or our mark's. */
   const declarationsOf = (s: ItemState): string[] => [
     ...stateDeclarations('rest', look.states?.rest ?? {}, menu.form),
     ...(s === 'current' && !look.states?.current?.mark && isMade(menu) ? ['box-shadow: inset 0 -4px currentColor;'] : []),
@@ -217,7 +217,7 @@ export function MenuLook({ menu }: { menu: Menu }) {
   useEffect(() => {
     const declarations = JSON.parse(held) as string[]
     if (!declarations.length) return
-    // When the live page has what was changed.
+    // Once the live page has the change.
     const wait = setTimeout(() => live.showState({ elements: JSON.parse(places) as number[], made: number }, declarations), 60)
     return () => {
       clearTimeout(wait)
@@ -259,7 +259,7 @@ export function MenuLook({ menu }: { menu: Menu }) {
             <RadioGroup.Item
               key={s}
               value={s}
-              // Where the arrow keys go, they choose.
+              // Arrow keys move the focus, and with it the choice.
               onFocus={() => setState(s)}
               aria-label={`${stateNames[s]}${ratio === undefined ? '' : `, contrast ${ratio.toFixed(1)} to 1`}`}
               className="flex flex-col items-stretch bg-sheet text-center text-xs"
@@ -321,14 +321,14 @@ export function MenuLook({ menu }: { menu: Menu }) {
   )
 }
 
-/** Of a menu that the page has, from its own colour of words. */
+/** For a found menu, starting from its text colour. */
 const foundStarts = (ink: string): [string, Look][] => [
   ['As the page', {}],
   ['Backed', { states: { current: { backing: ink, opacity: 18, corner: 6, weight: 'bold' } } }],
   ['Domed', { states: { current: { mark: 'dome', line: 'none' }, hover: { mark: 'dot', line: 'none' } } }],
 ]
 
-/** What makes words readable over all that they stand over; where there is nothing, that is said. */
+/** Fixes for contrast; says so if there is none. */
 function Remedies({
   menu,
   state,

@@ -1,4 +1,4 @@
-/** One menu: its items in their order, and for one that is made its form and where it is seen. */
+/** One menu: its items in order; for a made one also form and visibility. */
 import {
   closestCenter,
   DndContext,
@@ -43,7 +43,7 @@ export function MenuSheet({ menu }: { menu: Menu }) {
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   )
   const itemOf = (key: string | number) => menu.items.find((i) => i.key === key)!
-  /** By one place: past what is nested in it, or in the one before it. */
+  /** By one place: past nested items, or into the item before. */
   const move = useCallback(
     (key: string, by: 1 | -1) => {
       const at = menu.items.findIndex((i) => i.key === key)
@@ -170,7 +170,7 @@ export function MenuSheet({ menu }: { menu: Menu }) {
   )
 }
 
-/** What a screen reader hears of a drag: which item, and where it stands. */
+/** Screen reader announcements of a drag. */
 function saidOf({ items }: Menu): { announcements: Announcements; screenReaderInstructions: { draggable: string } } {
   const name = (key: string | number) => `“${items.find((i) => i.key === key)?.label ?? ''}”`
   const place = (key: string | number) => `${items.findIndex((i) => i.key === key) + 1} of ${items.length}`

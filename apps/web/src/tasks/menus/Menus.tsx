@@ -1,4 +1,4 @@
-/** Menus: items, their labels, order and targets, and which section is reached from where. */
+/** Menus: items, labels, order and targets, and coverage. */
 import { builtOf } from '@waybell/core'
 import { useEffect } from 'react'
 import { useLocation } from 'react-router'
@@ -14,7 +14,7 @@ import { PickedPart, PickLink } from './PickLink.tsx'
 
 export function MenusTask() {
   const { page } = useWork()
-  // From the coverage of another page.
+  // From another page's coverage.
   const row = (useLocation().state as { row?: Row } | null)?.row
   useEffect(() => {
     if (row) goToRow(row)
@@ -45,7 +45,7 @@ export function MenusTask() {
   )
 }
 
-/** What the page's own scripts build is shown as it was seen: nothing can be written into it. */
+/** Script-built menus are shown as seen; they can't be edited. */
 function BuiltMenus() {
   const { page } = useWork()
   const { surveys } = useMeasured()

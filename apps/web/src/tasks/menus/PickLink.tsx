@@ -1,4 +1,4 @@
-/** Picking on the live page: what is a link leads to its row, and what is none can be made one. */
+/** Picking on the live page: a link goes to its row, anything else can become a link. */
 import { looseLinks, type ItemTarget, type MadeLink, type NoLink } from '@waybell/core'
 import { skipToken, useQuery } from '@tanstack/react-query'
 import { useEffect, useId, useState } from 'react'
@@ -26,7 +26,7 @@ export function PickLink() {
   const isOn = picking !== null
   useEffect(() => {
     if (!picking?.isTaken) return
-    // What was pressed may stand in the link.
+    // The pressed element may be inside the link.
     const link = picking.way.map((e) => reading.links.find((l) => l.at === e.at)).findLast((l) => l !== undefined)
     const made = link
       ? undefined
@@ -43,7 +43,7 @@ export function PickLink() {
   )
 }
 
-/** What is picked, and what becomes of it. */
+/** The picked element, and what it can become. */
 export function PickedPart() {
   return (
     <PickedPanel
@@ -62,7 +62,7 @@ function LinkMaker({ el }: { el: PickedElement }) {
   const id = useId()
   const sought = words.trim().replace(/\s+/g, ' ')
   const isThere = el.words.includes(sought)
-  // Words in a link or a button are part of that.
+  // Text in a link or button belongs to it.
   const mayHaveWords =
     el.words !== '' && el.noLink !== 'is-link' && el.noLink !== 'in-link' && el.noLink !== 'in-button' && el.noLink !== 'is-control'
   const isNameless = el.words === '' && el.title === el.tag

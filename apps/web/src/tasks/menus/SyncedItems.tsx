@@ -1,4 +1,4 @@
-/** Items of a menu that keeps in step with another: theirs are the labels alone. */
+/** Items of a synced menu: only their labels can differ. */
 import { syncedKey, sectionOf, type SyncSource, type Menu } from '@waybell/core'
 import { Button, Field } from '../../ui/index.tsx'
 import { List } from '../../ui/List.tsx'

@@ -1,4 +1,4 @@
-/** Puts a menu on other pages of the site as well, in step with this one. */
+/** Puts a menu on other pages, synced with this one. */
 import { Popover } from 'radix-ui'
 import { takeToPages, type MadeMenu, type SitePage } from '@waybell/core'
 import { useState } from 'react'
@@ -11,7 +11,7 @@ export function TakeToPages({ menu }: { menu: MadeMenu }) {
   const [chosen, setChosen] = useState<readonly string[]>([])
   const others = site.pages.filter((p) => p !== page)
   if (!others.length) return null
-  /** What keeps it from a page; null for nothing. */
+  /** Why a page can't have it; null if it can. */
   const kept = ({ sections, menus }: SitePage): string | null =>
     !sections.length ? 'not set up yet' : menu.form.kind === 'bar' && menus.some((m) => m.form.kind === 'bar') ? 'has a bar' : null
   return (

@@ -1,4 +1,4 @@
-/** Where an item or a link leads: chosen by name, number, ID or page, or typed as an address. */
+/** The target of an item or link: chosen by name, number, ID or page, or typed as an address. */
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
 import { faultOfTarget, type ItemTarget, type PageLink, type SitePage } from '@waybell/core'
@@ -6,11 +6,11 @@ import { Finder, type Choice } from '../../ui/Finder.tsx'
 import { useWork } from '../../work/context.ts'
 
 interface TargetChoice extends Choice {
-  /** Null for what cannot be taken. */
+  /** Null if invalid. */
   target: ItemTarget | null
 }
 
-/** What a link of the page's own does when it is left as it is. */
+/** What a link of the page does unchanged. */
 function asItIs(link: PageLink | undefined): string {
   if (link?.status === 'button') return 'A button of the page’s'
   if (link?.status === 'group') return 'Opens its list'
@@ -72,7 +72,7 @@ function choicesOf(
   ]
 }
 
-/** What was typed, as an address; what is wrong with it, and what is probably meant. */
+/** Typed text as an address, with its fault and likely intention. */
 function typed(query: string, newTab: boolean): TargetChoice[] {
   if (!/[/:.@]/.test(query)) return []
   const target: ItemTarget = { kind: 'outside', address: query, newTab }
@@ -98,17 +98,17 @@ interface Props {
   /** What leads there: `item Tickets`. */
   named: string
   target: ItemTarget
-  /** The page's own link, where there is one. */
+  /** The page's link, if any. */
   link: PageLink | undefined
-  /** It is the page's own, and can be left as it is. */
+  /** The page's own, which can stay as it is. */
   isOwn: boolean
-  /** It stands in a menu that is made, where it may open a list instead. */
+  /** In a made menu, it may open a list instead. */
   mayOpen?: boolean
-  /** It has no address that could be written. */
+  /** It can't have an address. */
   isBare?: boolean
-  /** It leads nowhere yet, and what is chosen makes it. */
+  /** A new link, made by choosing a target. */
   isNew?: boolean
-  /** A press of it gets nobody anywhere. */
+  /** It leads nowhere. */
   isLoose: boolean
   onTake: (target: ItemTarget) => void
 }

@@ -1,13 +1,13 @@
-/** The end of a row's thread: dragged to a section on the spine it leads there. By keys the target is chosen by name. */
+/** The end of a row's thread: dragging it to a section on the spine sets the target. Keyboard users choose by name. */
 import type { ItemTarget } from '@waybell/core'
 import { useEffect, useRef } from 'react'
 import { useView } from '../../work/context.ts'
 import { Signal, useSignal } from '../../work/signal.ts'
 
-/** The thread that is being drawn: its row, and where the pointer is in the window. */
+/** The thread being drawn: its row, and the pointer's position. */
 export const drawn = new Signal<{ key: string; x: number; y: number } | null>(null)
 
-/** The section whose band or point is there. */
+/** The section at a position, by band or point. */
 const sectionAt = (x: number, y: number): string | null => {
   const el = document.elementFromPoint(x, y)?.closest<HTMLElement>('[data-band], [data-point]')
   return el?.dataset.band ?? el?.dataset.point ?? null

@@ -1,4 +1,4 @@
-/** Threads: from each item and link on the sheet to its section on the spine. A broken item's thread hangs loose. */
+/** Threads: from items and links to their sections on the spine. A broken item's thread hangs loose. */
 import { useLayoutEffect, useRef, useState } from 'react'
 import { useView, useWork } from '../../work/context.ts'
 import { useSignal } from '../../work/signal.ts'
@@ -13,7 +13,7 @@ interface Thread {
 
 const curve = (x: number, y: number, toX: number, toY: number) => `M${x} ${y}C${x + 22} ${y} ${toX - 22} ${toY} ${toX} ${toY}`
 
-/** From so many on they run together in the gutter, and part before their ends; the pointed one stands out. */
+/** From this many on, they share the gutter; the hovered one stands out. */
 const MANY = 12
 const BEND = 6
 function bundled(x: number, y: number, toX: number, toY: number): string {
@@ -64,7 +64,7 @@ export function Threads() {
           })
         } else if (row.dataset.loose) next.push({ key, path: `M${x} ${y}q10 2 12 16`, loose: true, lit: false })
       }
-      // The one that is pointed at lies on top.
+      // The hovered one on top.
       next.sort((a, b) => Number(a.lit) - Number(b.lit))
       setThreads((old) => (JSON.stringify(old) === JSON.stringify(next) ? old : next))
     }
@@ -72,7 +72,7 @@ export function Threads() {
     const observer = new ResizeObserver(draw)
     for (const el of host.querySelectorAll('[data-testid="sheet"], [data-testid="spine"]')) observer.observe(el)
     const sheet = host.querySelector('[data-testid="sheet"]')!
-    // What scrolls may be the sheet or a list on it.
+    // The sheet or a list may scroll.
     sheet.addEventListener('scroll', draw, { passive: true, capture: true })
     return () => {
       observer.disconnect()

@@ -1,4 +1,4 @@
-/** A column from a spreadsheet onto the rows, and the rows as a table. */
+/** Pastes a spreadsheet column into the rows, and copies the rows as a table. */
 import { checkId, idContext, renameSections, typedName, wrapName, type Command, type Section } from '@waybell/core'
 import { Dialog } from 'radix-ui'
 import { useState } from 'react'
@@ -17,7 +17,7 @@ interface Change {
   problem: string | null
 }
 
-/** What the column would change, from a row on; empty lines leave their row alone. */
+/** Changes of a column from a row on; empty lines skip rows. */
 function changesOf(work: Work, from: Section, what: What, text: string): Change[] {
   const { page, site } = work
   const start = page.sections.indexOf(from)
@@ -29,7 +29,7 @@ function changesOf(work: Work, from: Section, what: What, text: string): Change[
     return after === '' || after === before ? [] : [{ section, before, after, problem: null }]
   })
   if (what === 'title') return changes
-  // Checked against the page as it will be: a column may let rows change places.
+  // Checked against the result: a column may swap IDs.
   const next = new Map(changes.map((c) => [c.section.key, c.after]))
   const page2 = {
     ...page,

@@ -1,4 +1,4 @@
-/** Files that the page needs and that did not come along. */
+/** Files that the page needs and the site lacks. */
 import { useQueryClient } from '@tanstack/react-query'
 import { useRef } from 'react'
 import { api } from '../../api.ts'
@@ -36,7 +36,7 @@ export function Missing() {
             .then(async (added) => {
               if (!added) return
               await client.invalidateQueries({ queryKey: ['page', siteKey, page.key] })
-              // The live page has to load them.
+              // The live page must load them.
               location.reload()
             })
         }}

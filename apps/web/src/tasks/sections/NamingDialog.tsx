@@ -1,4 +1,4 @@
-/** The site's naming rule, with what it makes of this page's titles, and applying it. */
+/** The site's naming rule, its results for this page's titles, and applying it. */
 import { idFromTitle, renameSections, typedName, type NamingRule, type Section } from '@waybell/core'
 import { Dialog } from 'radix-ui'
 import { useId, useState, type ReactNode } from 'react'
@@ -22,7 +22,7 @@ export function NamingDialog({ chosen }: { chosen: Section[] }) {
   )
 }
 
-/** Begins anew each time it is opened. */
+/** Resets whenever it's opened. */
 function Rule({ chosen }: { chosen: Section[] }) {
   const work = useWork()
   const { page, site, run, known } = work
@@ -193,7 +193,7 @@ function Choose<T extends string>({
   )
 }
 
-/** `live` false: taken when it is left, for text that is put in order then. */
+/** `live` false: taken when the field is left. */
 function Text({
   label,
   value,

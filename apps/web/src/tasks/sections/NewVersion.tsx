@@ -1,4 +1,4 @@
-/** Bringing in a new version of the page: what became of each section, side by side, and what is not plain to be decided. */
+/** Brings in a new version: sections side by side, and decisions for uncertain ones. */
 import { isMade, leadersTo, type Decisions, type Offer, type Otherwise, type RevisionRow, type Section } from '@waybell/core'
 import { Dialog } from 'radix-ui'
 import { useRef, useState } from 'react'
@@ -20,7 +20,7 @@ export function NewVersion() {
   const [review, setReview] = useState<Review | null>(null)
   const transfer = useTransfer()
   const read = async (files: FileList) => {
-    // The list goes when the field is emptied.
+    // The list is emptied with the field.
     const given = filesFromPicker(files)
     setReview((await transfer.run((tell, signal) => api.review(siteKey, page.key, given, tell, signal))) ?? null)
   }
@@ -59,7 +59,7 @@ function Compared({ review, close }: { review: Review; close: () => void }) {
   const rows = [...review.rows].sort((a, b) => sortOf(a) - sortOf(b))
   const sections = new Map(page.sections.map((s, i) => [s.key, { ...s, number: i + 1 }]))
   const growing = page.menus.filter((m) => isMade(m) && !m.syncedWith && m.grows !== false)
-  // What was chosen for a section that stays after all is not asked for, nor a way to one that goes.
+  // Drops choices for sections that stay, and ways to sections that go.
   const led = Object.fromEntries(
     Object.entries(otherwise).filter(([key, to]) => chosen[key] === null && (typeof to === 'string' || chosen[to.section] !== null)),
   )
@@ -171,7 +171,7 @@ function Compared({ review, close }: { review: Review; close: () => void }) {
   )
 }
 
-/** What leads to a section that goes, and what becomes of it. */
+/** Links to a section that goes, and what happens to them. */
 function Leaders({
   section,
   left,

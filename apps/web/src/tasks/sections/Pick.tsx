@@ -1,4 +1,4 @@
-/** Picking an element on the live page, and what it can be made. */
+/** Picks an element on the live page, and what it can become. */
 import type { PickedElement } from '@waybell/agent/types'
 import { Button } from '../../ui/index.tsx'
 import { useView, useWork } from '../../work/context.ts'

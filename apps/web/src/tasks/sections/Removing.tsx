@@ -1,4 +1,4 @@
-/** Removing sections that something leads to: what becomes of that is asked first. */
+/** Removing sections with links to them: asks what happens to the links. */
 import { dropSections, leadersTo, looseLinks, type Command, type ItemTarget, type Otherwise, type Section } from '@waybell/core'
 import { Dialog, RadioGroup } from 'radix-ui'
 import { useState } from 'react'
@@ -15,11 +15,11 @@ interface Asked {
 
 const asked = new Signal<Asked | null>(null)
 
-/** Links outside the menus that lead there as the page has them. */
+/** The page's own links outside menus to them. */
 const plainTo = ({ site, page, reading }: Work, sections: readonly Section[]) =>
   looseLinks(page, reading, site.pages).filter((l) => !l.target && l.section && sections.includes(l.section))
 
-/** Removes them at once where nothing leads to them. */
+/** Removes them at once if nothing leads there. */
 export function removeSections(work: Work, sections: Section[], then: () => void = () => {}): void {
   const { site, page, run } = work
   if (leadersTo(site, page, sections).length || plainTo(work, sections).length) asked.set({ sections, then })
@@ -41,7 +41,7 @@ function Question({ sections, then }: Asked) {
   const plain = plainTo(work, sections)
   const leaders = [...leadersTo(site, page, sections), ...plain.map(({ link }) => ({ from: page, label: link.label || null, isOwn: true }))]
   const left = page.sections.filter((s) => !sections.includes(s))
-  // What the section is a part of, or stands before it, is nearest to what the links meant.
+  // The parent or previous section is closest to the links' meaning.
   const first = page.sections.indexOf(sections[0]!)
   const [section, setSection] = useState(page.sections.findLast((s, i) => i < first && left.includes(s))?.key ?? left[0]?.key)
   const [way, setWay] = useState('as-is')
@@ -58,7 +58,7 @@ function Question({ sections, then }: Asked) {
         ? `it ${own ? 'stays as the page has it' : 'goes'}`
         : [added && 'items that Way Bell added go', own && 'the page’s own stay as the page has them'].filter(Boolean).join('; '),
     ],
-    // Of one that Way Bell added it is the same.
+    // The same for made ones.
     ...(added < leaders.length ? [['out', isOne ? 'it is taken out of its menu' : 'remove all from their menus'] as [string, string]] : []),
     ['top', `${isOne ? 'it leads' : 'they lead'} to the top of the page`],
     ...(section === undefined ? [] : [['section', `${isOne ? 'it leads' : 'they lead'} to another section:`] as [string, string]]),
@@ -81,7 +81,7 @@ function Question({ sections, then }: Asked) {
           <label key={key} className="flex min-h-7 items-center gap-2">
             <RadioGroup.Item
               value={key}
-              // Where the arrow keys go, they choose.
+              // Arrow keys move the focus, and with it the choice.
               onFocus={() => setWay(key)}
               className="flex h-4 w-4 flex-none items-center justify-center rounded-full border border-faint"
             >

@@ -1,4 +1,4 @@
-/** One row of the Sections sheet. */
+/** A row of the Sections sheet. */
 import { mergeWithNext, renameSection, typedName, wrapName, type Section } from '@waybell/core'
 import { ChevronDown, ChevronRight, MoreHorizontal } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
@@ -21,7 +21,7 @@ interface Props {
   onNest: (section: Section, by: 1 | -1) => void
 }
 
-/** Drawn again only for what changes in it, however often the list is laid out. */
+/** Renders only for its own changes. */
 export const SectionRow = memo(function SectionRow({ row, ...rest }: Props) {
   if (row.kind === 'part') return <PartRow candidate={row.candidate} depth={row.depth} />
   if (row.kind === 'fold')
@@ -55,7 +55,7 @@ interface FoldProps {
   where: string
   isOpen: boolean
   onToggle: () => void
-  /** Reached by Tab; in the tree its row opens it by the arrow keys. */
+  /** In tab order; in the tree, its row opens it by arrow keys. */
   isInOrder?: boolean
 }
 
@@ -84,7 +84,7 @@ function ChosenRow({ row, isOpen, isChosen, onToggle, onChoose, onNest }: Props 
   const rename = (id: string) => {
     if (id !== section.id) run(renameSection(page.key, section, id, known))
   }
-  // Problems of the ID itself stand under its field.
+  // Problems of the ID are shown under its field.
   const own = section.point ? [] : findings.filter((f) => f.where.at === section.at && !f.code.startsWith('id-'))
   return (
     <div
@@ -225,14 +225,14 @@ const copy = (text: string) =>
     () => toast.error('The browser blocked the clipboard. Allow it for this address and try again.'),
   )
 
-/** Worked out when the list is open, like where it can be split. */
+/** Computed when the list opens, like splits. */
 function Merge({ section }: { section: Section }) {
   const { site, page, run } = useWork()
   const merged = mergeWithNext(site, page, section)
   return merged && <Choice onSelect={() => run(merged)}>Merge with the next section</Choice>
 }
 
-/** Where the section can be split; worked out when the list is open. */
+/** Where the section can be split; computed when the list opens. */
 function Splits({ section }: { section: Section }) {
   const work = useWork()
   const headings = (partsBySection(work.page, work.reading).get(section.key) ?? []).filter((c) => /^h[1-6]$/.test(c.tag))

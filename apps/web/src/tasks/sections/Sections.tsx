@@ -1,4 +1,4 @@
-/** Sections and their IDs: the sheet, its tools, and what was also found. */
+/** Sections and IDs: the sheet, its tools, and other candidates. */
 import { builtOf, filesBeside, leftAsItIs, looksOf, nestSection, proposeSetUp, type Section } from '@waybell/core'
 import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react'
 import { useLocation } from 'react-router'
@@ -15,7 +15,7 @@ import { Removing, removeSections } from './Removing.tsx'
 import { buildRows, type Filter, type Row, type Sort } from './rows.ts'
 import { Fold, PartRow, SectionRow } from './SectionRow.tsx'
 
-/** What the “…” of a row opens. */
+/** Opens a row's “…” menu. */
 function openMore(row: Element): void {
   const more = row.querySelector<HTMLElement>('[data-more]')
   more?.focus()
@@ -28,17 +28,17 @@ export function SectionsTask() {
   const { surveys, findings } = measuredNow
   const { isStopped } = useView()
   const { page, reading, site, missing } = work
-  // What looks like a heading is read as one behind the first measuring.
+  // Headings by look are known after the first measurement.
   const isReadWhole = !reading.lacksHeadings || reading.isByLook || !looksOf(Object.values(surveys)).length
   const measured = isReadWhole && site.screens.every((s) => surveys[s.key])
   const faulty = useMemo(() => new Set(findings.flatMap((f) => f.where.at ?? [])), [findings])
   const isEmpty = page.sections.length === 0
-  // The sheet comes behind the press that fills it, so that the press itself is quick.
+  // The sheet renders after the press, so that the press responds at once.
   const isNew = useDeferredValue(isEmpty) || isEmpty
   const offered = reading.candidates.filter((c) => c.offered).length
   const title = useRef<HTMLHeadingElement>(null)
   const isBroughtIn = (useLocation().state as { isNew?: boolean } | null)?.isNew === true
-  // Who has just brought a page in goes on here.
+  // After bringing a page in, the focus is here.
   useEffect(() => {
     if (isBroughtIn) title.current?.focus()
   }, [isBroughtIn])
@@ -104,7 +104,7 @@ export function SectionsTask() {
   )
 }
 
-/** What the press would make sections of, as the sheet has them after it, with what was also found folded away. */
+/** The sections that the press would make, with other candidates folded away. */
 function Before({ measured }: { measured: boolean }) {
   const work = useWork()
   const { surveys } = useMeasured()
@@ -151,7 +151,7 @@ function Before({ measured }: { measured: boolean }) {
 
 const NONE: ReadonlySet<number> = new Set()
 
-/** Headings that nothing can be written into. */
+/** Script-built headings, which can't be edited. */
 function BuiltHeadings() {
   const { surveys } = useMeasured()
   const { headings } = builtOf(Object.values(surveys))
@@ -183,7 +183,7 @@ function Sheet({ faulty, measured, takesFocus }: { faulty: ReadonlySet<number>; 
   const [active, setActive] = useState(0)
   const anchor = useRef(0)
   const list = useRef<ListHandle>(null)
-  // What is typed shows at once, and what it finds behind it.
+  // Typing shows at once, results after it.
   const wanted = useDeferredValue(query)
   const rows = useMemo(
     () => buildRows({ page, reading, query: wanted, filter, sort, open, faulty }),
@@ -192,11 +192,11 @@ function Sheet({ faulty, measured, takesFocus }: { faulty: ReadonlySet<number>; 
   const sections = page.sections.filter((s) => chosen.has(s.key))
   const at = Math.min(active, Math.max(0, rows.length - 1))
 
-  // After the press the work goes on with what it made.
+  // After the press the focus is on its result.
   useEffect(() => {
     if (takesFocus) list.current?.focus(0)
   }, [takesFocus])
-  // What was removed is no longer chosen.
+  // Removed rows are no longer chosen.
   useEffect(() => setChosen((now) => new Set([...now].filter((key) => page.sections.some((s) => s.key === key)))), [page.sections])
 
   const toggle = useCallback(
@@ -249,7 +249,7 @@ function Sheet({ faulty, measured, takesFocus }: { faulty: ReadonlySet<number>; 
       Enter: () => event.currentTarget.querySelector<HTMLInputElement>('[data-field="title"] input')?.select(),
       Delete: () => {
         if (row.kind !== 'section') return
-        // The focus stays where the row was: on what stands there now.
+        // The focus moves to the row in its place.
         removeSections(work, chosen.has(row.key) ? sections : [row.section], () =>
           setTimeout(() => list.current?.focus(Math.max(0, Math.min(index, list.current.count - 1)))),
         )

@@ -1,11 +1,11 @@
-/** What Sections can do by name. */
+/** Commands of Sections by name. */
 import { mergeWithNext, nestSection } from '@waybell/core'
 import type { Action } from '../../work/action.ts'
 import type { Measured, View, Work } from '../../work/context.ts'
 import { removeSections } from './Removing.tsx'
 import { addPoint, setUpAllPages, untouched } from './steps.ts'
 
-/** A press on what the view itself has for it, so that there is one way to do it. */
+/** Presses the view's own button, so that there is one way to do it. */
 const press = (name: string) => () =>
   [...document.querySelectorAll<HTMLButtonElement>('main button')]
     .find((b) => (b.getAttribute('aria-label') ?? b.textContent?.trim()) === name)

@@ -1,4 +1,4 @@
-/** The rows of the Sections sheet: sections in the order asked for, each with the parts that were also found in its stretch of the page. */
+/** Rows of the Sections sheet: sections in the chosen order, with the candidates in their stretch. */
 import { depthsOf, hashOf, relativePath, type Candidate, type PageReading, type Section, type SitePage } from '@waybell/core'
 
 export type Filter = 'all' | 'sections' | 'parts' | 'findings'
@@ -7,7 +7,7 @@ export type Sort = 'page' | 'title' | 'id'
 export type Row =
   | { kind: 'section'; key: string; section: Section; index: number; depth: number; parts: number }
   | { kind: 'part'; key: string; candidate: Candidate; depth: number }
-  /** Parts before the first section, folded. */
+  /** Candidates before the first section, folded. */
   | { kind: 'fold'; key: string; parts: number; depth: number }
 
 export interface RowsInput {
@@ -16,15 +16,15 @@ export interface RowsInput {
   query: string
   filter: Filter
   sort: Sort
-  /** Keys of rows whose parts are unfolded. */
+  /** Keys of unfolded rows. */
   open: ReadonlySet<string>
-  /** Elements with an open finding. */
+  /** Elements with open findings. */
   faulty: ReadonlySet<number>
 }
 
 export const BEFORE = 'before'
 
-/** Parts that are no section, by the section in whose stretch of the source they stand; those before the first under `BEFORE`. */
+/** Candidates by the section in whose stretch they are; those before the first under `BEFORE`. */
 export function partsBySection(page: SitePage, reading: PageReading): Map<string, Candidate[]> {
   const chosen = new Set(page.sections.filter((s) => !s.point).map((s) => s.at))
   const elements = page.sections.filter((s) => !s.point)
@@ -59,7 +59,7 @@ export function buildRows(input: RowsInput): Row[] {
         a.index - b.index,
     )
   const rows: Row[] = []
-  // A search looks into what is folded.
+  // A search includes folded rows.
   const looking = query.trim() !== '' || filter === 'parts'
   const addParts = (key: string, depth: number) => {
     const list = parts.get(key) ?? []
@@ -86,15 +86,15 @@ export function buildRows(input: RowsInput): Row[] {
   return rows
 }
 
-/** The sections as a table to paste elsewhere: tab between columns, line end between rows. */
-/** @param site the address at which the site stands; null where nobody said */
+/** The sections as a table for pasting: tabs between columns, line ends between rows. */
+/** @param site the site's public address; null if unknown */
 export function asTable(
   page: SitePage,
   sections: readonly Section[],
   typed: (id: string) => string | null,
   site: string | null = null,
 ): string {
-  // A tab or line end inside a cell would make two of it.
+  // Tabs and line ends would split a cell.
   const cell = (text: string) => text.replace(/[\t\r\n]+/g, ' ')
   const numbers = new Map(page.sections.map((s, i) => [s, i + 1]))
   const rows = sections.map((s) =>
@@ -104,14 +104,14 @@ export function asTable(
   return [`number\ttitle\tID\ttype this there\tlink here\tlink from elsewhere${whole}\tformer IDs`, ...rows].join('\n')
 }
 
-/** What a link to a section says on its own page, on others beside that, and from anywhere where it is known where the site stands. */
+/** A section's link on its own page, on other pages, and in full if the site's address is known. */
 export const addressesOf = (page: SitePage, { id }: Section, site: string | null): string[] => [
   hashOf(id),
   relativePath(page.file, page.file) + hashOf(id),
   ...(site === null ? [] : [site + relativePath('', page.file) + hashOf(id)]),
 ]
 
-/** A column of a spreadsheet, one value a line; empty lines at its end are none. */
+/** A spreadsheet column, one value per line, without empty lines at the end. */
 export function fromColumn(text: string): string[] {
   const lines = text.split(/\r\n|\r|\n/).map((l) => (l.split('\t')[0] ?? '').trim())
   while (lines.length && lines.at(-1) === '') lines.pop()

@@ -1,4 +1,4 @@
-/** Edits of the work at hand, from what is known of it. */
+/** Edits of several parts of the work. */
 import { toast } from 'sonner'
 import {
   addSection as addingSection,
@@ -42,10 +42,10 @@ function add(work: Work, section: Section): void {
   )
 }
 
-/** An added section keeps the ID that it has, or gets one. */
+/** An added section keeps its ID, or gets one. */
 export const addSection = (work: Work, candidate: Candidate): void => add(work, sectionFrom(candidate, taken(work), work.site.rule))
 
-/** What was picked on the page, as the reading would have it. */
+/** The picked element as a candidate. */
 export const candidateOf = ({ reading }: Work, el: PickedElement): Candidate =>
   reading.candidates.find((c) => c.at === el.at) ?? {
     ...el,
@@ -58,7 +58,7 @@ export const candidateOf = ({ reading }: Work, el: PickedElement): Candidate =>
     hints: [],
   }
 
-/** A point before the element of a section, with an ID and a title of its own. */
+/** A point before a section's element, with its own ID and title. */
 export function addPoint(work: Work, before: Pick<Section, 'at' | 'title' | 'depth'>): void {
   const { page, site } = work
   const ids = taken(work)
@@ -112,7 +112,7 @@ export async function setUpAllPages(work: Work, { surveys }: Pick<Measured, 'sur
       }),
     )
     const offering = [...here, ...others].filter(({ reading }) => reading.candidates.some((c) => c.offered))
-    // What was changed meanwhile stays: the step begins from the site as it is now.
+    // Starts from the present document, which may have changed.
     if (offering.length) run(setUpPages(session.snapshot().document, offering))
     const left = here.length + others.length - offering.length
     if (left) toast(`${left === 1 ? '1 page has' : `${left} pages have`} no sections and stayed unchanged.`)
@@ -121,10 +121,10 @@ export async function setUpAllPages(work: Work, { surveys }: Pick<Measured, 'sur
   }
 }
 
-/** What is wrong with an ID as it is typed, or null. */
+/** The fault of a typed ID; null for none. */
 export const idProblem = (work: Work, section: Section, id: string): IdProblem | null => checkId(id, idContext(work, section))
 
-/** IDs by the naming rule for these sections, none of them taken by another; those that would not change are left out. */
+/** Free IDs by the naming rule for these sections; without unchanged ones. */
 export function renaming({ page, reading, site }: Work, sections: readonly Section[]): { section: Section; id: string }[] {
   const chosen = new Set(sections)
   const elements = new Set(sections.map((s) => s.at))

@@ -1,4 +1,4 @@
-/** The arrival card of a link: true small pictures of the top of the viewport where it arrives, on each screen, from above and from below. */
+/** A link's arrival card: real pictures of the viewport's top after it arrived, on each screen, from above and below. */
 import { FAR, signOf, solveArrivals, TOLERANCE, type Screen, type Section, type Visit } from '@waybell/core'
 import { Dialog } from 'radix-ui'
 import { useMemo, useState } from 'react'
@@ -35,7 +35,7 @@ export function ArrivalCard({ section }: { section: Section }) {
   )
 }
 
-/** As high is a picture, in px, and it shows so much of the viewport's height, in px of the page; of a wide screen half its width. */
+/** Height of a picture in px, and the part of the viewport it shows in px of the page; half the width of wide screens. */
 const HEIGHT = 170
 const SHOWN = 440
 const SHARE = 0.5
@@ -45,11 +45,11 @@ type Seen = Visit | 'nothing' | undefined
 const isSame = (a: Visit, b: Visit): boolean =>
   [a.scroll - b.scroll, a.top - b.top, a.covered - b.covered].every((d) => Math.abs(d) <= TOLERANCE)
 
-/** Where the ways from both sides end alike, one picture is of both. */
+/** One picture if both ways end alike. */
 function OnScreen({ section, screen }: { section: Section; screen: Screen }) {
   const [both, setBoth] = useState<readonly [below: Visit, above: Visit] | 'nothing'>()
   const [alone, setAlone] = useState<Seen>()
-  // A way that differs is gone once more, for its own picture: what only a busy machine held up ends like the other then.
+  // A differing way is repeated for its own picture; if only a busy machine was to blame, it ends alike then.
   const isAsFromAbove = (below: Visit) => Array.isArray(both) && isSame(below, both[1] as Visit)
   const differs = Array.isArray(both) && !isAsFromAbove(both[0] as Visit) && !(typeof alone === 'object' && isAsFromAbove(alone))
   return (
@@ -138,11 +138,11 @@ function Way({ section, screen, words, from, seen, onSeen }: WayProps) {
   )
 }
 
-/** A header that steps away leaves more room from one side than from the other. */
+/** A header that hides leaves more space from one side. */
 const roomSeen = ({ top, scroll, covered }: Visit): string =>
   `${px(top - scroll - covered)} between ${covered < 1 ? 'the viewport’s top' : 'header'} and section`
 
-/** At the edge of a picture: what covers it, and the room from there to the section. */
+/** At a picture's edge: the cover, and the space to the section. */
 function Marks({ covered, top }: { covered: number; top: number }) {
   const edge = Math.min(covered, HEIGHT)
   const end = Math.max(0, Math.min(top, HEIGHT))

@@ -1,4 +1,4 @@
-/** The sections against the screens: what is between header and section when a link has arrived, and what is wrong with it. */
+/** Sections by screens: the space between header and section after arrival, and what is wrong. */
 import {
   badness,
   coverOf,
@@ -33,9 +33,9 @@ interface Seen extends Arrival {
 
 interface RowOf {
   section: Section
-  /** Its place in the page, from 0. */
+  /** Its index on the page. */
   index: number
-  /** By screen key; of those that were measured. */
+  /** By screen key; only measured ones. */
   seen: ReadonlyMap<string, Seen>
   /** Of its worst screen. */
   badness: number
@@ -70,7 +70,7 @@ export function ArrivalTable() {
   const [isFaulty, setFaulty] = useState(false)
   const [opened, setOpened] = useState<string | null>(null)
   const faulty = rows.filter((r) => r.badness > 0)
-  // An order that is stable: what is as bad stays as it stands in the page.
+  // Stable: equally bad ones keep the page's order.
   const shown = useMemo(() => {
     const some = isFaulty ? rows.filter((r) => r.badness > 0) : rows
     return isWorstFirst ? [...some].sort((a, b) => b.badness - a.badness) : some
@@ -90,7 +90,7 @@ export function ArrivalTable() {
           <input type="checkbox" checked={isFaulty} onChange={(e) => setFaulty(e.target.checked)} /> Problems only ({faulty.length})
         </label>
       </div>
-      {/* The settings below stay at hand, however many sections there are. */}
+      {/* Limits the table's height, so that the settings stay reachable. */}
       <div className="max-h-[max(18rem,calc(100vh-22rem))] overflow-auto" data-scroller>
         <table className="w-full text-sm">
           <caption className="mb-1 text-left text-xs text-faint">
@@ -168,7 +168,7 @@ function ArrivalRow({ of: { section, index, seen }, isOpen, onOpen }: { of: RowO
   const isPointed = usePointed(section.key)
   const land = seen.get(screen.key)?.land
   const go = (to: string) => {
-    // The link is followed on the screen that it is about.
+    // Follows the link on its screen.
     if (to !== screen.key) flushSync(() => showScreen(to))
     live.follow('#' + section.id)
   }
@@ -233,7 +233,7 @@ function ArrivalRow({ of: { section, index, seen }, isOpen, onOpen }: { of: RowO
   )
 }
 
-/** What is said of one section alone: whether it goes to the very top, and what room it has above it. */
+/** Settings of one section: very top, and extra offset. */
 function AdjustRow({ section }: { section: Section }) {
   const { page, site, run } = useWork()
   const { surveys } = useMeasured()

@@ -1,4 +1,4 @@
-/** Room at the page's end, where it is too short for its last sections to reach their places. */
+/** Space at the page's end, if its last sections can't arrive. */
 import { roomAtEnd, endSpaceFor, endSpaceHolder, endSpaceOn, solveArrivals, type EndSpace, type Survey } from '@waybell/core'
 import { useState } from 'react'
 import { Group } from '../../ui/Group.tsx'
@@ -23,7 +23,7 @@ export function EndSpace() {
   const set = (next: EndSpace | undefined) => run({ type: 'travel/end-space', page: page.key, endSpace: next })
   const endSpace = endSpaceFor(page, Object.values(surveys), as)
   const holder = page.sections.find((s) => s.key === (endSpace ?? page.endSpace)?.section)
-  /** What is a heading and the text behind it has nothing of its own to be higher. */
+  /** A heading with text after it can't be made higher itself. */
   const isBehind = !!holder && endSpaceHolder(holder, reading) !== null
   if (!short.length && !page.endSpace) return null
   return (

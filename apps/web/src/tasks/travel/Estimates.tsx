@@ -1,4 +1,4 @@
-/** What is laid out only when it is near, and whether its height is said until then. */
+/** Parts that are laid out late, and their estimated heights. */
 import { wrongEstimates } from '@waybell/core'
 import { Group } from '../../ui/Group.tsx'
 import { Button } from '../../ui/index.tsx'

@@ -1,4 +1,4 @@
-/** The page's header: whether it stays, on which screens, on what ground, and what it does once the page has been scrolled. */
+/** The header: whether it stays, its screens and background, and what it does on scroll. */
 import {
   backingFor,
   coverOf,
@@ -20,9 +20,9 @@ import { NumberField } from '../../ui/NumberField.tsx'
 import { useMeasured, useView, useWork } from '../../work/context.ts'
 import { OnScreens } from '../OnScreens.tsx'
 
-/** What a header that does something begins with, in px. */
+/** Initial scroll position, in px. */
 const AFTER = 80
-/** By so much one begins with that is to be smaller, in px. */
+/** Initial amount to shrink, in px. */
 const SMALLER = 16
 
 export function HeaderSettings() {
@@ -95,14 +95,14 @@ function OnScroll({ choice, onChoose }: { choice: HeaderChoice; onChoose: (next:
     delete next[name]
     return next
   }
-  /** Nothing is said where it does nothing. */
+  /** Absent if it does nothing. */
   const setOnScroll = (next: HeaderOnScroll) => {
     const does = next.clear || next.shadow || next.away || next.small
     onChoose(does ? { ...choice, onScroll: next } : without('onScroll'))
   }
   const now: HeaderOnScroll = onScroll ?? { after: AFTER }
   const first = firstSection(page)
-  /** As it has them by itself, which what is written adds to. */
+  /** The header's own padding, without what is written. */
   const paddings = plainScreens(site.screens).flatMap(({ key }) => {
     const part = surveys[key] && partUnder(page, surveys[key])
     return part ? [{ screen: key, head: part.head, frame: part.frame }] : []
@@ -232,7 +232,7 @@ function OnScroll({ choice, onChoose }: { choice: HeaderChoice; onChoose: (next:
   )
 }
 
-/** By padding that it has, and its page makes up for. */
+/** Limited by its padding, which its margin compensates. */
 function SmallerField({ now, setOnScroll }: { now: HeaderOnScroll; setOnScroll: (next: HeaderOnScroll) => void }) {
   const { page, site } = useWork()
   const { surveys } = useMeasured()

@@ -1,4 +1,4 @@
-/** How the page moves when a link is followed, for all links and for menus that differ, and what is written of the address. */
+/** The page's motion for links, exceptions of menus, and the address rule. */
 import { ADDRESS_RULES, motionOfPage, solveArrivals, travelTime, type AddressRule, type Motion } from '@waybell/core'
 import { Button } from '../../ui/index.tsx'
 import { Fold } from '../../ui/Fold.tsx'

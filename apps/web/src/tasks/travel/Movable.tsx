@@ -1,11 +1,11 @@
-/** On the spine: where each link arrives, and by dragging, or by keys, a little above or below that. */
+/** Arrivals on the spine; dragging or keys change the offset. */
 import { adjustOn, FILLS, isOwnTravel, leastAdjust, type Arrival, type Section } from '@waybell/core'
 import { useMoved } from '../../spine/useMoved.ts'
 import { Pennant, px } from '../../ui/index.tsx'
 import { useMeasured, useView, useWork } from '../../work/context.ts'
 import { toldApart, type LayerProps } from '../task.ts'
 
-/** The most room above one section, in px, as its field has it. */
+/** Max offset of a section, in px, as in its field. */
 const MOST = 1000
 
 export function MovableArrivals({ scale, inView }: LayerProps) {
@@ -17,7 +17,7 @@ export function MovableArrivals({ scale, inView }: LayerProps) {
   })
   return toldApart(marks).map(({ section, arrival, index, y }) => {
     const right = 38 + (index % 2) * 13
-    // What goes to the very top has no room above it, and where the page's own offsets hold none is written.
+    // Sections at the very top have no offset, and with the page's own offsets none is written.
     const isFixed = section.toTop || section.adjust?.by === FILLS || isOwnTravel(page) || !!section.adjust?.off?.includes(screen.key)
     return isFixed ? (
       <span
@@ -47,12 +47,12 @@ function Movable({ section, arrival, y, right, scale }: MovableProps) {
   const { page, run } = useWork()
   const { surveys } = useMeasured()
   const { screen, point } = useView()
-  // What a key adds to is what is said now, not what was drawn last.
+  // Keys add to the stored value, not the drawn one.
   const now = page.sections.find((s) => s.key === section.key) ?? section
   const by = adjustOn(now, screen.key)
   const off = now.adjust?.off
   const least = leastAdjust(page, now, Object.values(surveys))
-  // A pennant that is higher leaves more room.
+  // A higher pennant means a larger offset.
   const above = (moved: number) => Math.min(MOST, Math.max(least, Math.round(by - moved)))
   const move = (moved: number) => {
     const next = above(moved)

@@ -1,4 +1,4 @@
-/** Pictures that were given their sizes; the finding about those that have none gives them. */
+/** Pictures that got sizes; a finding adds them. */
 import { Group } from '../../ui/Group.tsx'
 import { Button } from '../../ui/index.tsx'
 import { useWork } from '../../work/context.ts'

@@ -1,4 +1,4 @@
-/** A link past what stands before the first section, offered where the page has none of its own. */
+/** The skip link, offered if the page has none. */
 import { ownSkipLink, skipWords } from '@waybell/core'
 import { useState } from 'react'
 import { Group } from '../../ui/Group.tsx'

@@ -1,4 +1,4 @@
-/** Travel: where every link arrives on every screen, and behind that the settings that make it so. */
+/** Travel: where every link arrives on every screen, then the settings for that. */
 import { breathingOn, isOwnTravel, leastBreathing, plainScreens, takePresses, takenLinks } from '@waybell/core'
 import { useMemo } from 'react'
 import { Fold } from '../../ui/Fold.tsx'
@@ -16,7 +16,7 @@ import { SkipLink } from './SkipLink.tsx'
 
 const WHY = 'less would put a heading under the header'
 
-/** One for all screens, and others for some: what is written goes by the widths around a screen. */
+/** One value for all screens, and exceptions; written by ranges of widths. */
 function Breathing() {
   const { page, site, run } = useWork()
   const { surveys } = useMeasured()
@@ -24,7 +24,7 @@ function Breathing() {
   const { breathing, breathes = [] } = page.travel
   const set = (next: { breathing?: number; breathes?: typeof breathes }) => {
     const said = { breathing, breathes, ...next }
-    // What is as on all screens needs no word of its own; nor does a screen that the site no longer has.
+    // Equal values and removed screens need no exception.
     const others = said.breathes.filter((b) => b.px !== said.breathing && screens.some((s) => s.key === b.screen))
     run({ type: 'travel/breathing', page: page.key, breathing: said.breathing, ...(others.length && { breathes: others }) })
   }
@@ -66,7 +66,7 @@ function Breathing() {
   )
 }
 
-/** What a script of the page does with the presses of links, and who has them. */
+/** What a page script does with presses, and who handles them. */
 function Presses() {
   const { page, site, run } = useWork()
   const { surveys, tried } = useMeasured()

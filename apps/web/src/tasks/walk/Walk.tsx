@@ -1,4 +1,4 @@
-/** A walk: every link on the screen in view, followed in the live page, with what happened beside what was computed. */
+/** A walk: follows every link on the screen in view, and shows results beside computed values. */
 import { judge, walkPlan, type Visit, type WalkStep } from '@waybell/core'
 import { useRef, useState } from 'react'
 import { Button, Heading, px } from '../../ui/index.tsx'

@@ -1,4 +1,4 @@
-/** Targets that are no section's own ID: IDs on elements that have none, or elements of their own in the head and the marks of what they stand for. */
+/** Targets other than sections' own elements: IDs on elements without one, or elements in the head with their marks. */
 import { ANCHOR } from '../../contract/index.ts'
 import { hostedIds } from '../../page/index.ts'
 import type { Anchor } from '../anchors.ts'
@@ -8,7 +8,7 @@ import type { WritingInput } from '../writing.ts'
 const whyOf = ({ id, section, isFormer }: Anchor): string =>
   isFormer ? `Links to the former ID “${id}” of “${section.title}” still arrive.` : `The point “${section.title}”.`
 
-/** On elements of the page. What an earlier handover put there and is no longer wanted goes. */
+/** On elements of the page. Removes earlier ones that are no longer wanted. */
 export function planAnchorElements(input: WritingInput): PlannedEdit[] {
   const { anchors, ownId } = input
   const hosted = new Map(anchors.flatMap((a) => (a.host === null ? [] : [[a.host, a] as const])))

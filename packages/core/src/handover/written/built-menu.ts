@@ -1,4 +1,4 @@
-/** Menus that the page's own scripts build: where they stand is said, so that their current item is marked. */
+/** Menus built by scripts: their element is marked, so that the script marks the current item. */
 import { markText, MENU } from '../../contract/index.ts'
 import { builtMenusOf } from '../../menus/index.ts'
 import type { PlannedEdit } from '../edit.ts'

@@ -1,4 +1,4 @@
-/** The height of what the browser lays out only when it is near, said until then, so that links know how far they go. */
+/** Estimated heights of parts that the browser lays out late, so that links know the distance. */
 import { ESTIMATE } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
 import type { SitePage } from '../../site/index.ts'
@@ -17,7 +17,7 @@ export function planEstimates({ page, reading, surveys }: WritingInput): Planned
     edit: { kind: 'attribute', at, name: ESTIMATE, value },
     why,
     for: {},
-    // What is measured is measured with all of it laid out.
+    // Surveys lay out all parts.
     layout: null,
   })
   const said = saidOf(page, surveys)

@@ -1,4 +1,4 @@
-/** Menus of the page's own: their marks, links, labels and order, in every element that they stand in. */
+/** Found menus: marks, links, labels and order, in each of their elements. */
 import { LOOK, madeText, markText, MENU, MOTION, motionText, SHUT_BY, SHUTS, type Mark } from '../../contract/index.ts'
 import type { ElementAt, PageLink } from '../../page/index.ts'
 import { lookWords, marksByLook } from '../../menus/index.ts'
@@ -50,7 +50,7 @@ function planMenu(menu: FoundMenu, links: ReadonlyMap<ElementAt, PageLink>, { pa
   return [...marks, ...looks, ...motions, ...items, ...orders]
 }
 
-/** One thing may shut several. */
+/** One button may close several. */
 function planShuts({ menus }: SitePage): PlannedEdit[] {
   const shut = menus.filter((m): m is FoundMenu => isFound(m) && m.form.shutBy !== undefined)
   const numbersBy = new Map<ElementAt, number[]>()
@@ -67,7 +67,7 @@ function planShuts({ menus }: SitePage): PlannedEdit[] {
   return [...marks, ...[...numbersBy].map(([at, numbers]) => edit(at, SHUTS, numbers.join(' '), 'The button that closes a menu.'))]
 }
 
-/** A class of the page's own is moved along all the same. */
+/** A class of the page's own is moved as well. */
 export const markOf = (menu: FoundMenu): Mark => {
   const mark = menu.form.mark ?? 'line'
   return typeof mark === 'string' && marksByLook(menu) ? 'page' : mark
@@ -77,10 +77,10 @@ function planItem(menu: Menu, item: Item, link: PageLink | undefined, ways: Ways
   if (!link) return []
   const { at } = link
   const about = { menu: menu.key, item: item.key }
-  // A button, and words that open a list, have no address.
+  // Buttons and openers have no address.
   const isBare = link.status === 'button' || link.status === 'group'
   const way = isBare ? { href: null, isNewTab: false, isHere: false } : wayOf(item.target, ways)
-  // `#top` and the like stay as the page wrote them.
+  // `#top` and the like stay as they are.
   const isTop = item.target.kind === 'top' && link.status === 'top'
   const out = planTarget(link, isTop ? { ...way, href: null } : way, `the item “${item.label}”`, item, about)
   if (item.label !== link.label && link.plain)
@@ -93,14 +93,14 @@ function planItem(menu: Menu, item: Item, link: PageLink | undefined, ways: Ways
   return out
 }
 
-/** The menu's items in one of the elements that it stands in. */
+/** The menu's items in one of its elements. */
 function orderIn(menu: Menu, own: ReadonlySet<ElementAt>, ways: Ways, baseLeaves: boolean): Ordered[] {
   return menu.items.flatMap((item): Ordered[] => {
     const link = item.links.find((at) => own.has(at))
     if (link !== undefined) return [{ link }]
     const way = wayOf(item.target, ways)
     const { href } = way
-    // One that the page has in another element only stays there.
+    // Items that the page has in another element aren't added here.
     return item.links.length || href === null ? [] : [{ label: item.label, attributes: attributesOf({ ...way, href }, item, baseLeaves) }]
   })
 }

@@ -1,4 +1,4 @@
-/** The style of what covers the viewport’s top: how far it reaches, whether it stays, and what it does once the page has been scrolled. */
+/** Style of the header: its height, whether it stays, and what it does on scroll. */
 import { coverOf, isKept, MOST_OF_SCREEN, shiftOf, smallerBy } from '../../arrival/index.ts'
 import { AHEAD, AT, COVER, GIVES, GLIDES, GROWS, HEADER, MADE_BAR, MOVES, OWN_COVER, SHIFTS, SMALLER, TALL } from '../../contract/index.ts'
 import { formOf, partUnder } from '../../menus/index.ts'
@@ -12,10 +12,10 @@ import { byScreen, comment, group, media, px, rule } from './css.ts'
 import { givingElements } from './header.ts'
 import { scrolls, selectorOf } from './selectors.ts'
 
-/** What the visitor's keys reach. */
+/** Elements that get keyboard focus. */
 const FOCUSABLE = ':is(a[href], button, input, select, textarea, summary, [tabindex])'
 
-/** What covers on arrival, on each screen. */
+/** The covered height on arrival, for each screen. */
 export function coverRules({ page, surveys }: HandoverInput, ranges: readonly Range[]): string[] {
   const made = madeBar(page)
   const belowHeader = made && formOf(made.form).covers!.isBelowHeader(made.form)
@@ -23,7 +23,7 @@ export function coverRules({ page, surveys }: HandoverInput, ranges: readonly Ra
   const ahead = Object.values(surveys).some((s) => shiftOf(page, s)) ? `var(${AHEAD}, 0px) + ` : ''
   const figures = ranges.map(({ screen }): [own: number, bar: number, tallest: number | null, isMeasured: boolean] => {
     const survey = surveys[screen.key] ?? null
-    // At rest: without script no header shrinks. The script takes what it measures.
+    // At rest, because no header shrinks without script; the script measures it.
     const { ownRest, bar } = coverOf(page, survey, screen)
     return [ownRest, bar, tallest(page, survey), survey !== null]
   })
@@ -47,7 +47,7 @@ export function coverRules({ page, surveys }: HandoverInput, ranges: readonly Ra
     if (i === 0) return [rule('html:root', set), rule(scrolls(page), [padding]), ...low]
     return [media(from(range), [rule('html:root', set)]), ...low]
   })
-  // Chromium and WebKit take what stands within that room for out of sight, also in a header that is stuck there, and would move the page.
+  // Chromium and WebKit treat focused elements within that offset as out of view, even in a stuck header, and would scroll.
   const still = byScreen(ranges, breathes, (by) =>
     rule(`:is([${HEADER}], ${MADE_BAR}) ${FOCUSABLE}`, [
       `scroll-margin-top: calc(${px(-by)} - ${ahead ? `var(${AHEAD}, 0px) - ` : ''}var(${COVER})) !important;`,
@@ -62,7 +62,7 @@ export function coverRules({ page, surveys }: HandoverInput, ranges: readonly Ra
   ]
 }
 
-/** What the script goes by, where the header has more than one size. */
+/** Figures for the script, for a header with more than one size. */
 export function growthRules(input: HandoverInput, ranges: readonly Range[]): string[] {
   if (!mayChange(input)) return []
   const said = ranges.map(({ screen }) => {
@@ -75,7 +75,7 @@ export function growthRules(input: HandoverInput, ranges: readonly Range[]): str
   )
 }
 
-/** What the script makes up for, where the header is smaller by itself once the page has moved. */
+/** Figures for the script, for a header that shrinks by itself but keeps its space. */
 export function steadyRules({ page, surveys }: HandoverInput, ranges: readonly Range[]): string[] {
   if (!page.header?.steady) return []
   const said = ranges.map(({ screen }) => {
@@ -88,7 +88,7 @@ export function steadyRules({ page, surveys }: HandoverInput, ranges: readonly R
   )
 }
 
-/** Up to which height of the viewport a header that is made to stay does not, in px: 0 where it stays by itself, null where none is made to. */
+/** The viewport height in px up to which a kept header isn't kept; 0 if it stays by itself, null if none is kept. */
 function tallest(page: SitePage, survey: Survey | null): number | null {
   if (!page.header?.keep || !isKept(page, survey)) return null
   if (/sticky|fixed/.test(survey?.header?.position ?? '')) return 0
@@ -96,7 +96,7 @@ function tallest(page: SitePage, survey: Survey | null): number | null {
   return Math.max(0, Math.ceil(ownRest / MOST_OF_SCREEN) - 1)
 }
 
-/** The header that is made to stay, on the screens where it leaves room to read. */
+/** Keeps the header in view on screens with enough space to read. */
 export function keepRules(page: SitePage, ranges: readonly Range[], surveys: HandoverInput['surveys']): string[] {
   const { header } = page
   if (!header) return []
@@ -114,7 +114,7 @@ export function keepRules(page: SitePage, ranges: readonly Range[], surveys: Han
   )
 }
 
-/** On some screens one that would stay is let go: it keeps its place at the page's top. */
+/** Lets the header scroll away on some screens. */
 export function letGoRules({ header }: SitePage, ranges: readonly Range[], surveys: HandoverInput['surveys']): string[] {
   if (!header?.off) return []
   const figures = ranges.map(({ screen }) => {
@@ -148,13 +148,13 @@ export function movesRules(page: SitePage, ranges: readonly Range[], surveys: Ha
         ]
       : []),
     ...(onScroll.shadow ? [rule(at('moved'), ['box-shadow: 0 2px 14px rgb(0 0 0 / 0.28) !important;'])] : []),
-    // Who has the focus in it is not left without it.
+    // A header with the focus in it stays.
     ...(onScroll.away ? [rule(`${at('away')}:not(:focus-within)`, ['translate: 0 -120% !important;'])] : []),
   ]
   const giving = givingElements(page, surveys)
   const smaller = ranges.map(({ screen }) => smallerRules(page, surveys[screen.key], giving))
   const shrinks = smaller.some((s) => s !== null)
-  // What the page's own style lets change bit by bit goes on to do so.
+  // The page's own transitions continue to work.
   const own = ranges.map(({ screen }) => surveys[screen.key]?.header?.transition ?? '')
   const still = '(prefers-reduced-motion: no-preference)'
   const glide = [
@@ -175,14 +175,14 @@ export function movesRules(page: SitePage, ranges: readonly Range[], surveys: Ha
   ]
 }
 
-/** The section is pulled up to the page's top, and has that much more padding, so that what is in it stays where it was. */
+/** Moves the section up to the page's top and adds that much padding, so its content stays in place. */
 export function underRules(page: SitePage, reading: PageReading, ranges: readonly Range[], surveys: HandoverInput['surveys']): string[] {
   const { header } = page
   const first = firstSection(page)
   if (!header?.under || !first) return []
   const figures = ranges.map(({ screen }): string | null => {
     const survey = surveys[screen.key]
-    // One that came later is assumed to be like the others.
+    // Screens added later are assumed to be like the others.
     const own = header.under!.find((u) => u.screen === screen.key) ?? header.under![0]
     const part = survey && partUnder(page, survey)
     if (!own || !part || survey?.header?.at !== header.at) return null
@@ -197,13 +197,13 @@ export function underRules(page: SitePage, reading: PageReading, ranges: readonl
   return joined(ranges, figures).flatMap(({ range, figure }) => (figure === null ? [] : [media(only(range), [figure])]))
 }
 
-/** What the header gives up of its padding its margin takes, so that nothing on the page moves; null where it gives up nothing. */
+/** The header's margin takes what its padding loses, so nothing moves; null if it loses nothing. */
 function smallerRules(page: SitePage, survey: Survey | undefined, giving: readonly ElementAt[]): string | null {
   const by = survey ? smallerBy(page, survey) : 0
   if (!by) return null
   const { at, top, bottom, margin } = survey!.header!.gives!
   const header = `[${MOVES}][${AT}~="moved"]`
-  // By whole px, so that what the one takes and the other gives is the same to the last bit.
+  // In whole px, so both are exactly equal.
   const below = Math.round((by * bottom) / (top + bottom))
   const padding = [`padding-top: ${px(top - by + below)} !important;`, `padding-bottom: ${px(bottom - below)} !important;`]
   const made = margin ? [`margin-${margin.side}: ${px(margin.own + by)} !important;`] : []

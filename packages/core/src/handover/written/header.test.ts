@@ -51,7 +51,7 @@ it('lets what the page has change bit by bit go on to do so, on each screen', ()
   expect(style('padding 0.3s', '')).toEqual([`padding 0.3s, ${GLIDES}`, GLIDES])
 })
 
-it('is measured anew where another section comes to begin under it', () => {
+it('is measured again where another section comes to begin under it', () => {
   const { page } = marked(null)
   const under = [{ screen: 'laptop', head: 0, frame: 0 }]
   const over = { ...page, menus: [], header: { ...page.header!, under } }

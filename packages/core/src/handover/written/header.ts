@@ -1,4 +1,4 @@
-/** The marks of the page's own headers: on some screens it may have another than on others. */
+/** Marks of the page's headers: screens may have different ones. */
 import { smallerBy } from '../../arrival/index.ts'
 import { GIVES, HEADER, MOVES, STEADY } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
@@ -55,13 +55,13 @@ export function planHeader(input: WritingInput): PlannedEdit[] {
   ]
 }
 
-/** An ID that white space stands in cannot be said there, and is said as in an address. */
+/** An ID with white space is percent-encoded. */
 function movesText(page: SitePage, { after, over }: HeaderOnScroll): string {
   const first = over && firstSection(page)
   return first ? `#${encodeURIComponent(first.id)}` : String(after)
 }
 
-/** What in the header gives up padding, on one screen or another, where that is not the header itself. */
+/** Elements in the header whose padding shrinks, on any screen. */
 export const givingElements = (page: SitePage, surveys: Readonly<Record<string, Survey>>): ElementAt[] => [
   ...new Set(
     inScreenOrder(Object.values(surveys)).flatMap((s) =>
@@ -70,12 +70,12 @@ export const givingElements = (page: SitePage, surveys: Readonly<Record<string, 
   ),
 ]
 
-/** Those that are smaller by themselves, on one screen or another, once the page has moved. */
+/** Elements that shrink by themselves on any screen. */
 const steadyElements = ({ surveys }: WritingInput): ElementAt[] => [
   ...new Set(inScreenOrder(Object.values(surveys)).flatMap(({ header }) => (header?.makesUp && header.at !== null ? header.at : []))),
 ]
 
-/** Those that were seen to stay on a screen, beside the one that was chosen: all of them cover what links lead to. */
+/** Other headers seen to stay on a screen: all of them cover targets. */
 function others({ page, surveys }: WritingInput): ElementAt[] {
   const seen = inScreenOrder(Object.values(surveys)).flatMap(({ header }) =>
     header && /sticky|fixed/.test(header.position) ? [...(header.at === null ? [] : [header.at]), ...header.others] : [],

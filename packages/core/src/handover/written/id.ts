@@ -10,7 +10,7 @@ export const planIds = ({ page, reading, ownId }: WritingInput): PlannedEdit[] =
       edit: { kind: 'attribute', at: el, name, value },
       why,
       for: { section: key },
-      // The page's own styles may go by it.
+      // Page styles may use the ID.
       layout: `id ${el} ${value}`,
     })
     const own = set(block ?? at, 'id', id, `The ID of the section “${title}”.`)

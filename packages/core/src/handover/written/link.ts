@@ -1,4 +1,4 @@
-/** Links outside the menus: those that were given a target, and those that mean a section by an ID that it no longer has, here or on another page. */
+/** Links outside menus: with a chosen target, or to a section's former ID on this or another page. */
 import { decodeFragment, hashOf, MOTION, motionText, WAS } from '../../contract/index.ts'
 import { pageAt } from '../../links/index.ts'
 import { wayOf, type SitePage } from '../../site/index.ts'
@@ -8,7 +8,7 @@ import { planTarget, tabOf } from './target.ts'
 
 export function planLinks({ page, pages, reading, ways, ownId }: WritingInput): PlannedEdit[] {
   const chosen = new Map(page.links?.flatMap((l) => (l.made ? [] : [[l.at, l.target] as const])))
-  // Those of menus that were left as they are follow as well.
+  // Menu links that are left as they are follow too.
   const inMenus = new Set(page.menus.flatMap((m) => m.items.flatMap((i) => (i.target.kind === 'as-is' ? [] : i.links))))
   const sections = new Map(page.sections.filter((s) => !s.point).map((s) => [s.at, s]))
   const former = formerIds(page)
@@ -73,7 +73,7 @@ function planMadeLinks({ links = [] }: SitePage, reading: WritingInput['reading'
 const formerIds = (page: SitePage): Map<string, string> =>
   new Map(page.sections.flatMap((s) => s.former.map((f): [string, string] => [f, s.id])))
 
-/** The ID that a section of another page has now, where `id` is one that it had. */
+/** The present ID of another page's section for a former one. */
 function newId(page: SitePage, id: string): string | undefined {
   if (page.sections.some((s) => s.id === id)) return undefined
   return page.sections.find((s) => s.sourceId === id)?.id ?? formerIds(page).get(id)

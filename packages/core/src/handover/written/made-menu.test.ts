@@ -238,7 +238,7 @@ describe('menus that are made', () => {
     )
   })
 
-  it('are written anew where another form puts them, and in their place where only a word of it changes', () => {
+  it('are written again where another form puts them, and in their place where only a word of it changes', () => {
     const footer = aMade('footer', [item('One')])
     const as = (form: MadeMenuForm, from: typeof came) =>
       read(from.handOver({ ...from.page, menus: from.page.menus.filter(isMade).map((m) => ({ ...m, form })) }).bytes)

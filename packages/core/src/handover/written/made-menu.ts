@@ -19,7 +19,7 @@ import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
 import { tabOf } from './target.ts'
 
-/** What may have a paragraph as its last. */
+/** Elements that may have a paragraph as their last child. */
 const HOLDS = new Set('article aside blockquote body dd details dialog div fieldset figure footer header li main section td th'.split(' '))
 
 export const planMadeMenus = (input: WritingInput): PlannedEdit[] =>
@@ -74,7 +74,7 @@ function entriesOf({ page, reading, ways }: WritingInput, menu: MadeMenu): Entry
   return nestedItems(menu).map(entryOf)
 }
 
-/** Under each section that an item leads to a link to what the next one leads to. */
+/** A link under each section of the menu to the next item's target. */
 function planSteps(input: WritingInput, menu: MadeMenu, number: number, text: string): PlannedEdit[] {
   const { page } = input
   const entries = entriesOf(input, { ...menu, items: menu.items.map((item) => ({ ...item, depth: 0 })) })
@@ -98,7 +98,7 @@ function planSteps(input: WritingInput, menu: MadeMenu, number: number, text: st
   })
 }
 
-/** Where what stands under a section stands: in it as its last, or where it is no more than its heading before the next section. */
+/** The place under a section: its end, or before the next section for a bare heading. */
 function endOf(section: Section, { page, reading }: WritingInput): PiecePlace | null {
   const tag = section.point ? undefined : reading.candidates.find((c) => c.at === section.at)?.tag
   if (tag !== undefined && HOLDS.has(tag)) return { into: section.at, last: true }

@@ -1,4 +1,4 @@
-/** The style of menus that are made. */
+/** Style of made menus. */
 import { AWAY, COVER, MADE, OFF, PIECE } from '../../contract/index.ts'
 import { formOf, isLate, isOn, lookRules, nestedItems, smallOf, withOpacity, type Look, type Nested } from '../../menus/index.ts'
 import { isMade, type MadeMenu, type SitePage } from '../../site/index.ts'
@@ -33,7 +33,7 @@ function rulesOf(menu: MadeMenu, ranges: readonly Range[], look: Look): string[]
   const room = form.pagePadding?.(menu.form, look) ?? null
   const padding = (by: number) => (room ? [rule(room.of, [`padding-${room.side}: ${by}px;`])] : [])
   return [
-    // What the page says of its own menus and links is kept away from this one; font and colour are inherited.
+    // Resets the page's menu and link styles; font and colour are inherited.
     rule(`${nav},\n${nav} *,\n${nav} *::before,\n${nav} *::after`, ['all: unset;']),
     ...form.style(menu.form, look),
     ...padding(room?.by ?? 0),
@@ -63,14 +63,14 @@ const openerRule = (nav: string) =>
     'border-top-color: currentColor;',
   ])
 
-/** Where it does not fold it stands open, without its button: by the style alone, or where a browser has no such style by the script. */
+/** Without folding it's open, without its button: by CSS, or by the script in browsers without that CSS. */
 const standsOpen = (nav: string, upTo: number): string =>
   media(`(min-width: ${upTo + 0.02}px)`, [
     rule(`${nav} .wb-fold[open] > summary`, ['display: none;']),
     `@supports selector(::details-content) {\n  ${nav} .wb-fold::details-content { content-visibility: visible; }\n  ${nav} .wb-fold > summary { display: none; }\n}`,
   ])
 
-/** A button, and the list that it opens. */
+/** A button and its list. */
 function foldRules({ form }: MadeMenu, { nav, color, backing }: Look): string[] {
   const [fold, button, list] = [`${nav} .wb-fold`, `${nav} .wb-fold > summary`, `${nav} .wb-fold > .wb-items`]
   const panel = [`background: ${backing};`, `color: ${color};`, 'overflow-y: auto;', 'white-space: normal;']
@@ -99,7 +99,7 @@ function foldRules({ form }: MadeMenu, { nav, color, backing }: Look): string[] 
       ]),
       rule(`${list} :is(a, summary)`, ['padding: 12px 20px;', 'white-space: normal;']),
       rule(`${list} ul`, ['padding-left: 16px;']),
-      // Beside its link, at the end of the line.
+      // Beside its link, at the line's end.
       rule(`${list} li`, ['position: relative;']),
       rule(`${list} .wb-more`, [
         'position: absolute;',
@@ -161,7 +161,7 @@ function foldRules({ form }: MadeMenu, { nav, color, backing }: Look): string[] 
   ]
 }
 
-/** Items that are not on some screens. */
+/** Hides items on screens they aren't on. */
 function offRules(made: readonly MadeMenu[], ranges: readonly Range[]): string[] {
   const offOf = ({ item, children }: Nested): string[] => [...(item.off ?? []), ...children.flatMap(offOf)]
   const keys = new Set(made.flatMap((m) => nestedItems(m).flatMap(offOf)))

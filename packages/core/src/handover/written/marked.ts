@@ -1,4 +1,4 @@
-/** Marks on elements that the style or the script looks for: where the page scrolls, and where room is left at its end. */
+/** Marks for style and script: where the page scrolls, and what holds the end space. */
 import { endSpaceHolder } from '../../arrival/index.ts'
 import { ROOM, SCROLLER } from '../../contract/index.ts'
 import type { PlannedEdit } from '../edit.ts'

@@ -1,4 +1,4 @@
-/** The style of how the page moves to what a link leads to. */
+/** Style of the page's motion. */
 import { isOwnTravel } from '../../arrival/index.ts'
 import { MOTION, SCROLLER, type Motion } from '../../contract/index.ts'
 import type { SitePage } from '../../site/index.ts'
@@ -15,14 +15,16 @@ export function motionRules(page: SitePage, surveys: HandoverInput['surveys']): 
   return [...group('Links scroll smoothly, except with reduced motion.', [still, glide]), ...single]
 }
 
-/** Links that travel in another way than all do. Without script it is the one under the pointer that is followed, or the one
- * with the focus; Chromium takes that away before it scrolls. A motion that takes a time of its own is the script's. */
+/**
+ * Motions of single links. Without script, the hovered or focused link is the followed one; Chromium removes the hover before it
+ * scrolls. Timed motions need the script.
+ */
 function linkMotionRules(page: SitePage): string[] {
   const items = page.menus.flatMap((m) => m.items)
   const of = (holders: readonly { motion?: Motion }[], link: (motion: string) => string): string[] => {
     const kinds = new Set(holders.flatMap(({ motion }) => (motion ? [motion === 'jump'] : [])))
     return [...kinds].flatMap((jumps) => {
-      // What holds a menu is said before the links in it, which say it for themselves.
+      // Menus come before their links, which override them.
       const those = jumps ? [`[${MOTION}="jump"]`] : [`[${MOTION}="smooth"]`, `[${MOTION}^="timed"]`]
       const followed = `html:root:has(${those.map(link).join(', ')})`
       const to = rule(page.scroller === undefined ? followed : `${followed},\n${followed} [${SCROLLER}]`, [

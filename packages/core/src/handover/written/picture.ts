@@ -1,4 +1,4 @@
-/** The sizes of pictures that say none: the browser keeps the room before they come in, so that what stands below stays where it is. */
+/** Sizes of pictures without any: the browser reserves their space, so that content below stays in place. */
 import { SIZED } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
 import type { PlannedEdit } from '../edit.ts'

@@ -1,4 +1,4 @@
-/** Labels, descriptions and the like go along with an ID that was changed. */
+/** Updates labels, descriptions and the like after an ID changed. */
 import { renamedReference } from '../../page/index.ts'
 import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
@@ -9,7 +9,7 @@ export function planReferences({ page, reading, ownId }: WritingInput): PlannedE
     return was && was !== id ? [{ at, was, id }] : []
   })
   if (!changed.length) return []
-  // Of doubles the first is meant, and only that.
+  // With duplicate IDs, the first one counts.
   const first = new Map<string, number>()
   for (const { id, at } of reading.ids) if (!first.has(id)) first.set(id, at)
   const renames = new Map(changed.flatMap(({ at, was, id }) => (first.get(was) === at ? [[was, id] as const] : [])))

@@ -1,4 +1,4 @@
-/** The script: it marks the current item and keeps the offset true. Parts that the page has no use for are not in it. */
+/** The script, with the parts that the page needs: it marks the current item and corrects offsets. */
 import type { PlannedEdit } from '../edit.ts'
 import { builtMenusOf, formOf, isLate, smallOf } from '../../menus/index.ts'
 import { isFound, isMade, type FoundForm, type MadeMenu } from '../../site/index.ts'
@@ -36,7 +36,7 @@ function partsOf(input: WritingInput): ScriptPart[] {
   return SCRIPT_PARTS.filter((part) => has[part])
 }
 
-/** What of a menu is seen, or opens, is more than the style says. */
+/** Visibility or opening that the style alone can't do. */
 const changesItself = (menu: MadeMenu): boolean => {
   const { until, holds } = menu.shown ?? {}
   const form = formOf(menu.form)

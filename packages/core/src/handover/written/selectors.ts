@@ -1,10 +1,10 @@
-/** What stands before a rule’s declarations. */
+/** Selectors. */
 import escapeIdentifier from 'css.escape'
 import { SCROLLER } from '../../contract/index.ts'
 import type { PageReading } from '../../page/index.ts'
 import type { Section, SitePage } from '../../site/index.ts'
 
-/** A section's element: by its ID, or by the name that it has instead, as pages had them before any element could be a target. */
+/** Selects a section's element: by ID, or by `name` on old pages. */
 export function selectorOf(section: Section, reading: PageReading): string {
   const hasId = section.block !== undefined || section.sourceId !== section.id || reading.ids.some((i) => i.at === section.at)
   return hasId ? idSelector(section.id) : `a[name="${section.id.replace(/["\\]/g, '\\$&')}"]`
@@ -13,5 +13,5 @@ export function selectorOf(section: Section, reading: PageReading): string {
 /** An ID as a CSS selector. @see CSSOM, "serialize an identifier" */
 export const idSelector = (id: string): string => `#${escapeIdentifier(id)}`
 
-/** What scrolls, as a selector: on other screens than those measured it may be the document too. */
+/** The scroller as a selector; on other screens it may be the document. */
 export const scrolls = ({ scroller }: SitePage) => (scroller === undefined ? 'html:root' : `html:root,\n:root [${SCROLLER}]`)

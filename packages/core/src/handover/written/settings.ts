@@ -1,4 +1,4 @@
-/** What the script goes by. */
+/** Settings for the script. */
 import { coverOfBar, isOwnTravel, partsByAt, standsAbove } from '../../arrival/index.ts'
 import { motionText, type Settings } from '../../contract/index.ts'
 import type { Section, SitePage } from '../../site/index.ts'
@@ -18,7 +18,7 @@ export const planSettings = (input: WritingInput): PlannedEdit[] =>
         },
       ]
 
-/** What scripts of the page build and its links lead to is marked as sections are. */
+/** Targets that scripts build are marked like sections. */
 function builtIds(page: SitePage, surveys: Readonly<Record<string, Survey>>): string[] {
   const own = new Set(page.sections.flatMap((s) => [s.id, ...s.former]))
   return builtOf(inScreenOrder(Object.values(surveys))).targets.flatMap(({ id }) => (own.has(id) ? [] : [id]))
@@ -62,6 +62,6 @@ function settingsText({ page, surveys, anchors }: WritingInput): string {
     ...(shifted.length ? { shifted } : {}),
     bar: coverOfBar(page, null),
   }
-  // `</script` and `<!--` would end or change the element that holds it.
+  // `</script` and `<!--` would break the element.
   return `\n${JSON.stringify(settings, null, 2).replace(/</g, '\\u003c')}\n`
 }

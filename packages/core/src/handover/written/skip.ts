@@ -1,4 +1,4 @@
-/** The skip link: past what stands before the first section, for who comes by keys or a screen reader. */
+/** The skip link, past everything before the first section, for keyboards and screen readers. */
 import { escapeText } from 'entities'
 import { hashOf, SAME_TAB } from '../../contract/index.ts'
 import type { PlannedEdit } from '../edit.ts'

@@ -1,4 +1,4 @@
-/** The style that a handover writes: offsets, motion, the made menu's bar, and how the current item is marked. */
+/** The style of a handover: offsets, motion, the made menu, and marks. */
 import { isOwnTravel, partsByAt, endSpaceHolder, standsAbove } from '../../arrival/index.ts'
 import { backingFor } from '../../colour/index.ts'
 import { ANCHOR, COVER, MARK_STYLES, markRule, markText, MENU, PIECE, ROOM, SIZED_RULE, WAS, WITHIN } from '../../contract/index.ts'
@@ -27,7 +27,7 @@ export function planStyle(input: WritingInput): PlannedEdit[] {
       edit: { kind: 'piece', role: 'style', place: 'head', text },
       why: 'Offsets, motion and the mark of the current item.',
       for: {},
-      // What else of it moves anything is told with the header and the menu that is made.
+      // Other rules that affect layout are reported with header and made menu.
       layout: input.page.endSpace ? `room ${JSON.stringify(input.page.endSpace)}` : null,
     },
   ]
@@ -37,7 +37,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
   const { page, reading, screens, surveys } = input
   const ranges = rangesOf(screens)
   const toTop = page.sections.filter((s) => s.toTop && !s.point).map((s) => `:root ${selectorOf(s, reading)}`)
-  // Those that have one of the page's own.
+  // Screens with a header of the page's own.
   const ofPage = new Set(Object.values(surveys).flatMap((s) => s.parts.flatMap((p) => (p.margin !== 0 ? p.at : []))))
   const reset = page.sections
     .filter((s) => !s.toTop && !s.point && !s.adjust && ofPage.has(s.at))
@@ -94,9 +94,8 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
 }
 
 /**
- * The margins of single sections, on each screen.
- * @param isShifted of targets that the page moved up, away from what they are about: they are reached where that begins. Else of those that have
- * more room above them than others, or less.
+ * Margins of single sections on each screen.
+ * @param isShifted for targets that the page moved up; otherwise for sections with an extra offset
  */
 function marginRules({ page, reading, surveys }: HandoverInput, ranges: readonly Range[], isShifted: boolean): string[] {
   const parts = ranges.map(({ screen }) => surveys[screen.key] && partsByAt(surveys[screen.key]!))
@@ -116,7 +115,7 @@ function marginRules({ page, reading, surveys }: HandoverInput, ranges: readonly
   )
 }
 
-/** Above one section besides what all have; of one that fills the window less by that. @param more of its own, in px */
+/** A section's margin; negative for one that fills the window. @param more its extra offset in px */
 function roomText(page: SitePage, section: Section, { key }: Screen, more = 0): string {
   if (!fillsOn(section, key)) return px(adjustOn(section, key) + more)
   return `calc(${px(more - breathingOn(page, key))} - var(${COVER}))`
@@ -133,7 +132,7 @@ function endSpaceRules({ page: { endSpace, sections }, reading }: HandoverInput,
     return holder === null ? `calc(${px(on.base)} + ${more})` : more
   })
   const name = endSpace.as === 'padding' ? 'padding-bottom' : 'min-height'
-  // Within a heading, or under it, it would part that from its text.
+  // In or under a heading, it would separate the heading from its text.
   const make = (figure: string): string =>
     holder === null
       ? rule(`:root ${selectorOf(section, reading)}`, [`${name}: ${figure} !important;`])
@@ -143,11 +142,11 @@ function endSpaceRules({ page: { endSpace, sections }, reading }: HandoverInput,
           'clear: both;',
           `height: ${figure} !important;`,
         ])
-  // Of a screen that came later nothing is known.
+  // Unknown for screens added later.
   return joined(ranges, figures).flatMap(({ range, figure }) => (figure === null ? [] : [media(only(range), [make(figure)])]))
 }
 
-/** IDs that elements of the page have for a point or a former ID: how far below their top it is meant. */
+/** Elements whose IDs stand for a point or former ID: their distance from the target. */
 function hostRules(page: SitePage, anchors: readonly Anchor[], ranges: readonly Range[], isOwn: boolean): string[] {
   return anchors.flatMap(({ id, host, below, section, isFormer }) => {
     if (host === null) return []
@@ -167,14 +166,14 @@ function hostRules(page: SitePage, anchors: readonly Anchor[], ranges: readonly 
   })
 }
 
-/** Looks of the current item in menus that the page has; one that the page marks by a class has that class's. */
+/** Marks of found menus; menus with a class of their own keep its look. */
 function markRules(page: SitePage, surveys: HandoverInput['surveys']): string[] {
   const found = page.menus.filter(isFound).map(markOf)
   const marks = new Map([...found, ...builtMenusOf(page, Object.values(surveys)).map((m) => m.mark)].map((m) => [markText(m), m])).values()
   const looks = [...marks].flatMap((mark) => {
     const menu = `[${MENU}="${markText(mark)}"]`
     const style = typeof mark === 'string' && MARK_STYLES[mark] ? mark : null
-    // What opens a list has no look of the page's own for it.
+    // Openers of lists have no such look in the page.
     return [...(style ? [markRule(style, menu, 'a[aria-current="true"]')] : []), markRule(style ?? 'line', menu, `[${WITHIN}]`)]
   })
   return [
@@ -206,7 +205,7 @@ const SKIP_RULES = [
   media('print', [rule(SKIP, ['display: none !important;'])]),
 ]
 
-/** What a browser says of buttons and not of links; everything that the page says wins over it. */
+/** Browser defaults of buttons; the page's styles override them. */
 function buttonRules({ links = [] }: SitePage, { written }: PageReading): string[] {
   if (!written.buttons && !links.some((l) => l.made?.of === 'button')) return []
   return [
@@ -227,7 +226,7 @@ function buttonRules({ links = [] }: SitePage, { written }: PageReading): string
   ]
 }
 
-/** Targets in the head, for points and former IDs that no element of the page could take. */
+/** Targets in the head, for points and former IDs without an element. */
 function placedRules(page: SitePage, anchors: readonly Anchor[], ranges: readonly Range[], isOwn: boolean): string[] {
   const there = anchors.flatMap((a) => (a.placed ? [{ ...a, placed: a.placed }] : []))
   if (!there.length) return []

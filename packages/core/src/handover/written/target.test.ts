@@ -55,7 +55,7 @@ it('a page whose base says so has every item, a made menu’s as well, say other
   expect(stay).toEqual(['a', 'a', 'b', 'c'].map((id) => `href="#${id}" target="_self"`))
 })
 
-it('links that stand in no menu are told of once, and one press has them stay', () => {
+it('links that stand in no menu are reported once, and one press has them stay', () => {
   const { page, written, told } = broughtIn(
     a('#a') + a('#b') + a('#c'),
     `See ${a('#a', ' target=_blank')} for what is there, or else ${a('#b', ' target=_blank')} and ${a('#c')}.`,

@@ -1,4 +1,4 @@
-/** What an item, or a target that was given, says of its link. */
+/** Attributes of links for items and chosen targets. */
 import { MOTION, motionText, NEW_TAB, SAME_TAB } from '../../contract/index.ts'
 import type { PageLink } from '../../page/index.ts'
 import type { Item, Way } from '../../site/index.ts'
@@ -6,14 +6,11 @@ import type { For, PlannedEdit } from '../edit.ts'
 
 type Said = Pick<Item, 'tooltip' | 'lang' | 'motion'>
 
-/** In which tab a link is followed that is written here, as its attributes. @param baseLeaves see `PageReading` */
+/** The `target` of a written link. @param baseLeaves see `PageReading` */
 export const tabOf = ({ isNewTab, isHere }: Way, baseLeaves: boolean): Record<string, string> =>
   isNewTab ? NEW_TAB : isHere && baseLeaves ? SAME_TAB : {}
 
-/**
- * Attributes of a link that is added; null is what it is not to have of the one that it is made like.
- * @param baseLeaves see `PageReading`
- */
+/** Attributes of an added link; null removes one that the copied link has. @param baseLeaves see `PageReading` */
 export const attributesOf = (
   way: Way & { href: string },
   { tooltip, lang, motion }: Said,
@@ -27,10 +24,7 @@ export const attributesOf = (
   [MOTION]: motion ? motionText(motion) : null,
 })
 
-/**
- * Edits of a link of the page's own: only what is another than before.
- * @param named what leads there, for the reason: `the item “Tickets”`
- */
+/** Edits of an existing link; only for what changes. @param named the link's name in the reason: `the item “Tickets”` */
 export function planTarget(
   { at, href: was, leaves }: PageLink,
   { href, isNewTab, isHere }: Way,

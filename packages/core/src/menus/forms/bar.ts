@@ -5,7 +5,7 @@ import { rule } from './rules.ts'
 
 export interface Form {
   kind: 'bar'
-  /** At the top of the page, right behind the page's own header, over the page below a fixed header, or in the header as its last. */
+  /** At the page's top, after the header, over the page below a fixed header, or last in the header. */
   place: 'top' | 'after-header' | 'under-fixed' | 'in-header'
 }
 
@@ -22,19 +22,19 @@ export const form: MadeForm<Form> = {
   place: ({ place }, { header, scroller }) => {
     if (header !== null && place === 'in-header') return { into: header, last: true }
     if (header !== null && place === 'after-header') return { after: header }
-    // Beside what scrolls there may be no room for it.
+    // Next to an inner scroller there may be no space.
     return place === 'top' && scroller !== null ? { into: scroller } : 'body-start'
   },
   levels: 2,
   small: ['scrolls', 'folds', 'away'],
   opens: true,
   covers: {
-    // In the page's header it is measured with that.
+    // In the header it's measured with that.
     height: ({ place }) => (place === 'in-header' ? 0 : HEIGHT),
     contentShift: ({ place }) => (place === 'under-fixed' || place === 'in-header' ? 0 : HEIGHT),
     isBelowHeader: ({ place }) => place !== 'top' && place !== 'in-header',
   },
-  // One that is stuck in what scrolls has its room there, one that comes later takes none.
+  // In an inner scroller it has its own space; a late one takes none.
   pagePadding: ({ place }, { isInner, isLate }) =>
     place === 'top' && !isInner && !isLate ? { of: 'html:root', side: 'top', by: HEIGHT } : null,
   style: ({ place }, { nav, color, backing, isInner }) => {
@@ -52,7 +52,7 @@ export const form: MadeForm<Form> = {
         `${nav} :is(a, summary)`,
         `flex: none; display: flex; align-items: center; box-sizing: border-box; height: ${HEIGHT}px; padding: 0 12px; white-space: nowrap; cursor: pointer;`,
       ),
-      // Out of what scrolls sideways, which would clip it; it stands where it would stand in the flow.
+      // Outside a sideways scroller, which would clip it.
       rule(
         `${nav} ul ul`,
         `position: fixed; display: block; box-sizing: border-box; min-width: 180px; max-width: 100vw; max-height: calc(100vh - ${2 * HEIGHT}px); overflow-y: auto; ${list} box-shadow: 0 2px 8px rgba(0, 0, 0, 0.3);`,
@@ -60,7 +60,7 @@ export const form: MadeForm<Form> = {
       rule(`${nav} ul ul :is(li, a)`, 'display: flex; width: auto; min-height: 40px; height: auto;'),
       rule(`${nav} .wb-group:not([open]) > ul`, 'display: none;'),
       rule(`${nav} a[aria-current="true"]`, 'box-shadow: inset 0 -4px currentColor;'),
-      // On paper it stands once, before the page, and takes nothing away.
+      // Printed once, before the page.
       `@media print {\n  ${nav} { position: static; flex-wrap: wrap; height: auto; }\n}`,
     ]
   },

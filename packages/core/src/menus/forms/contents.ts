@@ -5,7 +5,7 @@ import { listRules, rule } from './rules.ts'
 export interface Form {
   kind: 'contents'
   layout: 'list' | 'columns'
-  /** How wide it is at most, and how far from what stands around it, in px. */
+  /** Max width, and distance from its surroundings, in px. */
   width: number
   edge: number
 }

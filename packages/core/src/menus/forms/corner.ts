@@ -1,11 +1,11 @@
-/** Links pinned in a lower corner of the viewport, as one that leads back to the top. */
+/** Links in a lower corner of the viewport, such as back to top. */
 import type { MadeForm } from './form.ts'
 import { panel, rule } from './rules.ts'
 
 export interface Form {
   kind: 'corner'
   side: 'right' | 'left'
-  /** How far from the edges of the viewport, in px. */
+  /** Distance from the viewport's edges, in px. */
   edge: number
 }
 

@@ -5,7 +5,7 @@ import { listRules, rule } from './rules.ts'
 export interface Form {
   kind: 'floating'
   side: 'right' | 'left'
-  /** How far from the edges of the viewport, in px. */
+  /** Distance from the viewport's edges, in px. */
   edge: number
 }
 

@@ -1,4 +1,4 @@
-/** Links at the page's end, in a row or in columns. */
+/** Links at the page's end, in a row or columns. */
 import type { MadeForm } from './form.ts'
 import { rule } from './rules.ts'
 

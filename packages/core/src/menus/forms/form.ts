@@ -1,16 +1,16 @@
-/** What a form of a menu that is made has to say. */
+/** What a form of made menus declares. */
 import type { ElementAt } from '../../page/index.ts'
 import type { Shape, Shapes } from '../../shape/index.ts'
 
-/** What can be chosen of a form: one of several words, the first of which a new one has, a length in px, or a text. */
+/** A setting of a form: one of several words (the first is the default), a length in px, or a text. */
 export type FormField = { options: readonly string[] } | { least: number; most: number; usual: number } | { usual: string }
 
-/** The same of a look, which may also be a colour. */
+/** A setting of a look, which may also be a colour. */
 export type Field = FormField | { colour: true }
 
 export const HEX = /^#[0-9a-f]{6}$/
 
-/** What a word says of a field; undefined where that is nothing that the field may be. */
+/** Reads a setting; undefined if the word is invalid for it. */
 export function readField(field: Field, word: string): string | number | undefined {
   if ('options' in field) return field.options.find((o) => o === word)
   if ('colour' in field) return HEX.test(word) ? word : undefined
@@ -20,60 +20,60 @@ export function readField(field: Field, word: string): string | number | undefin
 }
 
 export interface Look {
-  /** Selects the menu, and nothing else. */
+  /** Selects exactly the menu. */
   nav: string
-  /** The page's text colour, and what the menu is painted on. */
+  /** The page's text colour, and the menu's background. */
   color: string
   backing: string
   /** The page scrolls in an element. */
   isInner: boolean
-  /** It is not seen from the page's beginning on, and takes no room there. */
+  /** It appears after scrolling, and takes no space. */
   isLate: boolean
 }
 
-/** Behind an element, before it, or in it as the first or the last. */
+/** After or before an element, or in it as first or last. */
 export type PiecePlace =
   'head' | 'body-start' | 'body-end' | { after: ElementAt } | { before: ElementAt } | { into: ElementAt; last?: true }
 
-/** What of the page a menu is placed by. */
+/** What determines a menu's place. */
 export interface Surroundings {
   header: ElementAt | null
-  /** In which the page scrolls, null for the document. */
+  /** The element in which the page scrolls; null for the document. */
   scroller: ElementAt | null
   firstSection: ElementAt | null
 }
 
-/** What a menu does where the viewport is narrow. */
+/** What a menu does in narrow viewports. */
 export const SMALL = ['same', 'scrolls', 'folds', 'away'] as const
 export type Small = (typeof SMALL)[number]
 
 export interface MadeForm<F extends { kind: string }> {
   fields: { [K in Exclude<keyof F, 'kind'>]: FormField }
-  /** Where in the page its markup stands. */
+  /** Where its markup goes. */
   place: (form: F, around: Surroundings) => PiecePlace
-  /** How many levels of items it has. */
+  /** Max levels of items. */
   levels: number
-  /** What it may do on small screens; the first is what a new one does. */
+  /** Choices for small screens; the first is the default. */
   small: readonly Small[]
-  /** It is a button that opens a list, on every screen. */
+  /** A button that opens a list on every screen. */
   isFolded?: true
-  /** Lists in it open when they are pressed, one of them at a time; else they stand open. */
+  /** Its lists open on press, one at a time; otherwise they're always open. */
   opens?: true
   /** Rules of its style. */
   style: (form: F, look: Look) => string[]
-  /** What of the page makes room for it, where something does: a padding, in px. */
+  /** Padding of the page that makes space for it, in px. */
   pagePadding?: (form: F, look: Look) => { of: string; side: 'top' | 'left' | 'right'; by: number } | null
-  /** It is not on paper. */
+  /** Not printed. */
   isScreenOnly?: true
-  /** Rules of its style where it scrolls sideways, on small screens. */
+  /** CSS rules for a row that scrolls sideways on small screens. */
   sideways?: (form: F, look: Look) => string[]
-  /** Of what lies across the viewport's top. */
+  /** For a menu across the viewport's top. */
   covers?: {
-    /** How much of the viewport's top it covers, in px, below what the page's own header covers. */
+    /** Covered height in px, below the page's own header. */
     height: (form: F) => number
-    /** By how much it moves the page's content down, in px. */
+    /** How far it moves the page's content down, in px. */
     contentShift: (form: F) => number
-    /** True where it begins below the page's own header. */
+    /** True below the page's own header. */
     isBelowHeader: (form: F) => boolean
   }
 }
@@ -81,7 +81,7 @@ export interface MadeForm<F extends { kind: string }> {
 const COLOUR: Field = { colour: true }
 const PERCENT: Field = { least: 0, most: 100, usual: 100 }
 
-/** Of the menu: what words are written in and on, in % how opaque that is; sizes in px. */
+/** For the whole menu: text colour, background and its opacity in %, sizes in px. */
 export const LOOK_FIELDS = {
   ink: COLOUR,
   ground: COLOUR,
@@ -93,7 +93,7 @@ export const LOOK_FIELDS = {
   shadow: { options: ['none', 'soft'] },
 } as const satisfies Record<string, Field>
 
-/** Of an item in a state. */
+/** For items in a state. */
 export const STATE_FIELDS = {
   ink: COLOUR,
   weight: { options: ['normal', 'bold'] },
@@ -104,13 +104,13 @@ export const STATE_FIELDS = {
   corner: { least: 0, most: 40, usual: 0 },
 } as const satisfies Record<string, Field>
 
-/** In the order in which one wins over the one before it. */
+/** Later states override earlier ones. */
 export const STATES = ['rest', 'visited', 'within', 'current', 'hover', 'focus', 'pressed', 'held'] as const
 export type ItemState = (typeof STATES)[number]
-/** Those that a menu of the page's own can be given a look for: at rest its items are as the page has them. */
+/** States that can be styled in found menus. */
 export const FOUND_STATES = ['visited', 'within', 'current', 'hover', 'focus', 'pressed'] as const satisfies readonly ItemState[]
 
-/** @param isWhole every field is said */
+/** @param isWhole every field is required */
 export const shapeOfFields = (s: Shapes, fields: Readonly<Record<string, Field>>, isWhole: boolean): Record<string, Shape> =>
   Object.fromEntries(
     Object.entries(fields).map(([name, field]) => {

@@ -1,13 +1,13 @@
-/** A mark for each item at a side of the viewport, with its label beside it. */
+/** A mark for each item at a side of the viewport, with its label. */
 import type { MadeForm } from './form.ts'
 import { panel, rule } from './rules.ts'
 
 export interface Form {
   kind: 'marks'
   side: 'right' | 'left'
-  /** Whose label is seen: the current item's, or everyone's while the pointer or the focus is on the menu. That of the mark under the pointer always. */
+  /** Which labels are visible: the current item's, or all while hovered or focused. A hovered mark always shows its label. */
   labels: 'current' | 'all'
-  /** How far from the edge of the viewport, in px. */
+  /** Distance from the viewport's edge, in px. */
   edge: number
 }
 
@@ -34,13 +34,13 @@ export const form: MadeForm<Form> = {
       ),
       rule(`${nav} :is(ul, li)`, 'display: block;'),
       rule(`${nav} a`, `display: block; position: relative; width: ${SIZE}px; height: ${SIZE}px; cursor: pointer;`),
-      // A border, which is seen in forced colours as well.
+      // A border also shows in forced colours.
       rule(
         `${nav} a::before`,
         `content: ""; position: absolute; top: 7px; left: 7px; box-sizing: border-box; width: 10px; height: 10px; border: 2px solid currentColor; border-radius: 50%; background: ${backing}; box-shadow: 0 0 0 2px ${backing};`,
       ),
       rule(`${nav} a[aria-current="true"]::before`, 'border-width: 5px;'),
-      // Kept for who hears it while it is not seen.
+      // Hidden labels stay available to screen readers.
       rule(
         `${nav} .wb-label`,
         `position: absolute; top: 0; ${side}: ${SIZE + 4}px; max-width: 60vw; overflow: hidden; text-overflow: ellipsis; white-space: nowrap; clip-path: inset(100%); pointer-events: none; padding: 0 8px; ${panel(color, backing)}`,

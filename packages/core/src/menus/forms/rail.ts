@@ -1,13 +1,13 @@
-/** Links one below the other at a side of the viewport, which stay in view. */
+/** Links in a column at a side of the viewport. */
 import type { MadeForm } from './form.ts'
 import { COVERED, listRules, panel, rule } from './rules.ts'
 
 export interface Form {
   kind: 'rail'
   side: 'left' | 'right'
-  /** Beside the page, which makes room for it, or over it. */
+  /** Beside the page, which gets padding, or over it. */
   stands: 'beside' | 'over'
-  /** In px: how wide it is, and how far from the edge of the viewport and from what covers its top. */
+  /** Width, and distance from the viewport's edge and the covered top, in px. */
   width: number
   edge: number
 }

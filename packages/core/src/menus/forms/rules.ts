@@ -1,13 +1,13 @@
-/** Style that several forms share. */
+/** CSS that several forms share. */
 import { COVER } from '../../contract/index.ts'
 
-/** A rule over several lines, of declarations in one. */
+/** Formats declarations as a rule. */
 export const rule = (selector: string, declarations: string): string => `${selector} {\n  ${declarations.replace(/; /g, ';\n  ')}\n}`
 
-/** What covers the viewport's top, where anything does. */
+/** The covered height at the viewport's top. */
 export const COVERED = `var(${COVER}, 0px)`
 
-/** A list of links one below the other, for whatever holds it. */
+/** A list of links in a column. */
 export const listRules = (nav: string): string[] => [
   rule(`${nav} :is(ul, li, details)`, 'display: block;'),
   rule(
@@ -18,6 +18,6 @@ export const listRules = (nav: string): string[] => [
   rule(`${nav} .wb-words`, 'font-weight: bold; cursor: default;'),
 ]
 
-/** A panel that lies over the page. */
+/** A panel over the page. */
 export const panel = (color: string, backing: string): string =>
   `background: ${backing}; color: ${color}; border: 1px solid currentColor; border-radius: 6px;`

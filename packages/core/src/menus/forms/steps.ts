@@ -1,12 +1,12 @@
-/** Under each section that an item leads to a link to what the next item leads to. */
+/** Under each section of the menu, a link to the next item's target. */
 import type { MadeForm } from './form.ts'
 import { panel, rule } from './rules.ts'
 
 export interface Form {
   kind: 'steps'
-  /** At the section's end, or at the viewport's foot as long as the section reaches there. */
+  /** At the section's end, or at the viewport's bottom while the section is in view. */
   place: 'end' | 'foot'
-  /** What every link says; empty for the label of the item that it leads to. */
+  /** Text of every link; empty for the next item's label. */
   text: string
   /** Around it, in px. */
   edge: number

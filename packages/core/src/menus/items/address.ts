@@ -1,26 +1,22 @@
-/** Addresses that are typed: what keeps one from being written, and what is probably meant. */
+/** Checks typed addresses. */
 import { distance } from 'fastest-levenshtein'
 
 export interface AddressFault {
   /** What is wrong, as the rest of a sentence. */
   why: string
-  /** What is probably meant, where that can be told. */
+  /** The likely intention, if any. */
   meant: string | null
 }
 
-/** Run or show what stands in them, or reach what is the visitor's: none leads anywhere. */
+/** Schemes that run or show code, or reach the visitor's own files. */
 const NEVER = new Set(['javascript', 'vbscript', 'data', 'blob', 'file', 'filesystem', 'about', 'view-source'])
 const COMMON = ['https', 'http', 'mailto', 'tel', 'sms']
-/** Files that a page may have beside it, told from the ends of hosts' names. */
+/** File extensions, to tell files from hosts. */
 const FILE = /\.(x?html?|php|aspx?|jsp|pdf|zip|jpe?g|png|gif|svg|webp|avif|txt|md|ics|vcf|mp[34]|webm|docx?|xlsx?|pptx?|odt|csv|xml|json)$/i
 
 const fault = (why: string, meant: string | null = null): AddressFault => ({ why, meant: meant && !addressFault(meant) ? meant : null })
 
-/**
- * @param address as it is to be written, with nothing around it
- * @returns null for one that can be written
- * @see URL Standard, "URL strings"
- */
+/** @param address without surrounding space @returns null for a valid address @see URL Standard, "URL strings" */
 export function addressFault(address: string): AddressFault | null {
   if (address.trim() === '') return fault('it is empty')
   if (/[\u0000-\u0020\u007f]/.test(address))
@@ -72,7 +68,7 @@ function relativeFault(address: string): AddressFault | null {
     return fault('it contains a character that addresses can’t have', encodeURI(address.replace(/\\/g, '/')))
   const first = address.split(/[/?#]/)[0]!
   if (/^[^@]+@[^@]+\.[^@]+$/.test(first)) return fault('a mail address begins with “mailto:”', `mailto:${address}`)
-  // Without its scheme a host is a folder beside the page.
+  // Without a scheme, a host is read as a folder.
   if (/^[^.].*\.[a-z]{2,}$/i.test(first) && !FILE.test(first))
     return fault('without “https://” it means a file next to the page', `https://${address}`)
   return null

@@ -1,4 +1,4 @@
-/** A link of the page's own that goes where it went before. */
+/** Leaves a link of the page as it is. */
 import type { ItemKind } from './kind.ts'
 
 export interface Target {

@@ -1,4 +1,4 @@
-/** Words that lead nowhere and open the list of the items that are nested in it; in a menu that is made. */
+/** A label without target that opens its nested items, in made menus. */
 import type { ItemKind } from './kind.ts'
 
 export interface Target {

@@ -1,15 +1,15 @@
-/** What a kind of item has to say. */
+/** What a kind of item declares. */
 import type { Shape, Shapes } from '../../shape/index.ts'
 
-/** What is written as addresses, seen from the page that an item stands on. */
+/** How addresses are written, seen from the item's page. */
 export interface Ways {
-  /** The ID of a section of that page. */
+  /** ID of a section of the same page. */
   idOf: (section: string) => string
-  /** The address of another page of the site, of a section of it where one is named. */
+  /** Address of another page, or of a section of it. */
   addressOf: (place: Elsewhere) => string
 }
 
-/** Another page of the site, by its key, and a section of it; null is the page as a whole. */
+/** Another page of the site, by key, and a section of it; null for the whole page. */
 export interface Elsewhere {
   page: string
   section: string | null
@@ -18,20 +18,20 @@ export interface Elsewhere {
 export interface TargetFault<T> {
   /** What is wrong, as the rest of a sentence. */
   why: string
-  /** What is probably meant, where that can be told. */
+  /** The likely intention, if any. */
   meant: T | null
 }
 
 export interface ItemKind<T extends { kind: string }> {
   shape: (s: Shapes) => { [K in Exclude<keyof T, 'kind'>]: Shape }
-  /** What is written as its `href`; null where a link stays as the page has it. */
+  /** The `href`; null when a link keeps its own. */
   href: (target: T, ways: Ways) => string | null
-  /** Key of the section of its own page that it leads to; null where it leads to none. */
+  /** Key of the section of the same page; null for none. */
   section: (target: T) => string | null
-  /** Where on the site's other pages it leads; nothing where it leads to none. */
+  /** The place on another page; absent for none. */
   elsewhere?: (target: T) => Elsewhere
-  /** It opens in a tab of its own. */
+  /** It opens in a new tab. */
   isNewTab?: (target: T) => boolean
-  /** What keeps it from being written; null for nothing. */
+  /** Why it can't be written; null if it can. */
   fault?: (target: T) => TargetFault<T> | null
 }

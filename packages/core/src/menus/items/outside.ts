@@ -1,11 +1,11 @@
-/** Leads to an address that is not the site's: another site, mail, a telephone, a file that lies beside the page. */
+/** Leads outside the site: to another site, an e-mail or phone address, or a file. */
 import { addressFault } from './address.ts'
 import type { ItemKind } from './kind.ts'
 
 export interface Target {
   kind: 'outside'
   address: string
-  /** Opens in a tab of its own. */
+  /** Opens in a new tab. */
   newTab: boolean
 }
 

@@ -1,10 +1,10 @@
-/** Leads to another page of the site, or to a section of it. */
+/** Leads to another page of the site, or a section of it. */
 import type { ItemKind } from './kind.ts'
 
 export interface Target {
   kind: 'page'
   page: string
-  /** Null for the page as a whole. */
+  /** Null for the whole page. */
   section: string | null
 }
 

@@ -1,4 +1,4 @@
-/** Leads to the top of the page. */
+/** Leads to the page's top. */
 import type { ItemKind } from './kind.ts'
 
 export interface Target {

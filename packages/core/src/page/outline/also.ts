@@ -1,11 +1,11 @@
-/** What is not offered as a section and may become one. */
+/** Candidates that aren't offered but may become sections. */
 import { MAX_TARGET_DEPTH } from '../errors.ts'
 import { contains, inlineTags, type El, type Tree } from '../tree.ts'
 import { holderOf, isEmpty, isFooter, isNavigation, sectioning, unseen, within } from './kinds.ts'
 import type { Part } from './parts.ts'
 import { titleOf } from './titles.ts'
 
-/** Nothing but markup stands between an element and a heading behind it. */
+/** True when only markup lies between an element and the heading after it. */
 function standsBefore(el: El, heading: El | undefined, tree: Tree): boolean {
   if (!heading || heading.order - el.order > 8) return false
   const isText = (t: { value: string }) => t.value.trim() !== ''
@@ -19,7 +19,7 @@ function standsBefore(el: El, heading: El | undefined, tree: Tree): boolean {
   return true
 }
 
-/** An anchor as pages had them before any element could be a target: empty, with a name or an ID. */
+/** An old-style anchor: empty, with a name or an ID. */
 const isAnchor = (el: El): boolean =>
   (el.tag === 'a' || el.tag === 'span') && isEmpty(el) && !!(el.attrs.get('id') || (el.tag === 'a' && el.attrs.get('name')))
 
@@ -31,7 +31,7 @@ interface AlsoInput {
   earlier: ReadonlySet<string>
 }
 
-/** Parts that may be added: inner sections, footers, other headings, whatever else carries an ID and text, and what was a section before. */
+/** Further candidates: inner sections, footers, other headings, anything with ID and text, and former sections. */
 export function alsoFound({ tree, offered, leadHeading, headings, earlier }: AlsoInput): Part[] {
   const taken = new Set(offered.map((p) => p.el))
   const headed = new Set(offered.map((p) => p.heading))
@@ -45,7 +45,7 @@ export function alsoFound({ tree, offered, leadHeading, headings, earlier }: Als
     const wasSection = earlier.has(el.attrs.get('id') || (el.tag === 'a' && el.attrs.get('name')) || '')
     while (next < headings.length && headings[next]!.order <= el.order) next++
     if (isAnchor(el) && !wasSection) {
-      // What stands in a heading, or right before it, is named by it; where that has a section already, it would be the same one twice.
+      // An element in or right before a heading is named by it; if the heading has a section already, it would be a duplicate.
       const heading = within(el, (e) => isHeading.has(e)) ?? (standsBefore(el, headings[next], tree) ? headings[next]! : null)
       if (unseen(el) || (heading && (headed.has(heading) || taken.has(heading)))) continue
       out.push({
@@ -61,7 +61,7 @@ export function alsoFound({ tree, offered, leadHeading, headings, earlier }: Als
     }
     if (!wasSection && (!(inner || named) || unseen(el) || (named && !inner && isEmpty(el)))) continue
     const heading = el.level > 0 ? el : leadHeading(el)
-    // The first words of a bar, or of a block in it, are a link, which would be taken to lead to it.
+    // The title would be a link in the bar.
     if (!heading && within(el, isNavigation) && !wasSection) continue
     out.push({
       el,

@@ -1,4 +1,4 @@
-/** How much text, links and headings each element holds, worked out in one walk. */
+/** Amounts of text, links and headings in each element, computed in one walk. */
 import { textOf, type El, type Tree } from '../tree.ts'
 import { media, skipped } from './kinds.ts'
 
@@ -6,26 +6,26 @@ export interface Facts {
   weight: Float64Array
   linkWeight: Float64Array
   links: Uint16Array
-  /** Weight of links that stay on the page. */
+  /** Weight of links to this page. */
   hashWeight: Float64Array
-  /** Headings of the section level or above, taglines not counted, by order of the element that holds them. */
+  /** Headings of section level or above, without taglines, by the containing element's order. */
   majors: Uint32Array
 }
 
 export const hasContent = (el: El) => textOf(el, 10) !== ''
 
-/** The highest level at which headings repeat; where none does, the highest there is. */
+/** The highest level at which headings repeat; else the highest level. */
 export function findSectionLevel(headings: El[], tree: Tree): number {
   const counts = [0, 0, 0, 0, 0, 0, 0]
   for (const h of headings) if (!isTagline(h)) counts[h.level]!++
-  // The site's name in a bar, and the title of the page under it.
+  // The site's name in a bar, and the page's title below.
   if (counts[1] === 2 && isNameAndTitle(headings, tree)) counts[1] = 1
   const repeated = counts.findIndex((n, level) => level > 0 && n >= 2)
   const present = counts.findIndex((n, level) => level > 0 && n > 0)
   return repeated > 0 ? repeated : present > 0 ? present : 2
 }
 
-/** What there may be of words between a site's name and the title of the page, besides links and buttons. */
+/** Max characters between a site's name and the title, besides links and buttons. */
 const FEW_WORDS = 40
 
 function isNameAndTitle(headings: El[], tree: Tree): boolean {
@@ -40,12 +40,12 @@ function isNameAndTitle(headings: El[], tree: Tree): boolean {
   return words < FEW_WORDS
 }
 
-/** A heading right under a higher one, with nothing between: a tagline, not a section's heading. */
+/** True for a heading right under a higher one: a tagline. */
 function isTagline(h: El): boolean {
   const siblings = h.parent?.children ?? []
   const before = siblings[siblings.indexOf(h) - 1]
   if (!before || before.level === 0 || before.level >= h.level) return false
-  // Under the page's title another heading may well open the first section, if more follow beside it.
+  // Under the page's title it may open the first section, if more of its level follow.
   return !siblings.some((s) => s !== h && s.level === h.level)
 }
 
@@ -59,7 +59,7 @@ export function measure(tree: Tree, headings: El[], sectionLevel: number): Facts
     majors: new Uint32Array(n),
   }
   for (const h of headings) if (h.level <= sectionLevel && !isTagline(h)) facts.majors[h.order] = 1
-  // From the last element to the first, children come before their parents.
+  // From last to first, children come before parents.
   for (let i = n - 1; i >= 0; i--) {
     const el = tree.all[i]!
     if (skipped.has(el.tag) && el.tag !== 'nav') {

@@ -1,4 +1,4 @@
-/** What kinds of elements there are, as far as an outline tells them apart. */
+/** Kinds of elements that an outline distinguishes. */
 import { contains, inlineTags, textOf, type El } from '../tree.ts'
 
 export const skipped = new Set(
@@ -14,7 +14,7 @@ export const role = (el: El) => el.attrs.get('role')?.trim().toLowerCase()
 export const isNavigation = (el: El) => el.tag === 'nav' || role(el) === 'navigation'
 export const isFooter = (el: El) => el.tag === 'footer' || role(el) === 'contentinfo'
 export const isBanner = (el: El) => el.tag === 'header' || role(el) === 'banner'
-/** Without a box whatever the styles say, as far as they do not undo it. */
+/** Hidden by markup, unless styles override it. */
 export const isHiddenByMarkup = (el: El): boolean =>
   (el.attrs.has('hidden') && el.attrs.get('hidden')?.toLowerCase() !== 'until-found') ||
   (el.tag === 'dialog' && !el.attrs.has('open')) ||
@@ -27,7 +27,7 @@ export function within(el: El, test: (el: El) => boolean): El | null {
 }
 
 export const inFooter = (el: El) => within(el, (e) => isFooter(e) && !within(e.parent ?? e, (p) => sectioning.has(p.tag)))
-/** What the page opens over itself, or keeps for print: no part of it, whatever it holds. */
+/** Dialogs, overlays and print copies: not part of the page. */
 export const isApart = (el: El): boolean =>
   ['dialog', 'alertdialog'].includes(role(el) ?? '') ||
   el.attrs.get('aria-modal') === 'true' ||
@@ -36,23 +36,22 @@ const apartName = (el: El): string => (wrapperTags.has(el.tag) || sectioning.has
 export const unseen = (el: El) => within(el, (e) => skipped.has(e.tag) || isHiddenByMarkup(e) || !e.isHtml || isApart(e))
 
 const CARD = /(^|[\s_-])card([\s_-]|$)/i
-/** By its class, or that of all that is in it. */
+/** By its class, or its children's. */
 export const isCard = (el: El): boolean =>
   CARD.test(el.attrs.get('class') ?? '') || (el.children.length === 1 && CARD.test(el.children[0]!.attrs.get('class') ?? ''))
 
 const ROW = /(^|[\s_-])(rows?|grids?|cards|decks?|columns|tiles)([\s_-]|$)/i
-/** Holds what stands side by side, by its class. */
+/** A row of things side by side, by its class. */
 export const isRow = (el: El): boolean => ROW.test(el.attrs.get('class') ?? '')
 
-/** Neither words nor a picture in it. */
+/** No text and no picture. */
 export const isEmpty = (el: El) => textOf(el, 20) === '' && !el.children.some((c) => media.has(c.tag))
 
 const inTables = new Set(['table', 'thead', 'tbody', 'tfoot', 'tr'])
 
 /**
- * What ends where a part does: of a heading, what holds nothing but that, or an anchor in or before one, the closest element in which there is more
- * behind it.
- * @param block that it stands for, where one is known
+ * The element that ends where a part does: the one around a bare heading; for an anchor, the closest with more content after it.
+ * @param block that it stands for, if known
  */
 export function holderOf(el: El, heading: El | null, block?: El): El {
   const start = block ?? (heading && contains(heading, el) ? heading : el)
@@ -61,7 +60,7 @@ export function holderOf(el: El, heading: El | null, block?: El): El {
   if (!isBare && !inTables.has(start.tag)) return start
   for (let e = start; e.parent && e.tag !== 'body'; e = e.parent) {
     const { parent } = e
-    // What can be marked and can hold a block.
+    // Can carry our mark and hold a block.
     const holds = parent.at >= 0 && !inTables.has(parent.tag) && !inlineTags.has(parent.tag)
     if (parent.tag === 'body' || (holds && hasMoreBehind(e, parent))) return parent
   }

@@ -1,11 +1,11 @@
-/** What the page's own menus lead to, among the parts that were found. */
+/** Adds targets of the page's menus to the parts. */
 import { MAX_TARGET_DEPTH } from '../errors.ts'
 import { contains, type El } from '../tree.ts'
 import { holderOf, isEmpty, unseen } from './kinds.ts'
 import type { Likely, Part } from './parts.ts'
 import { titleOf } from './titles.ts'
 
-/** What a menu leads to is a section, whatever it looks like; it takes the place of the block that it opens. */
+/** A menu's target is a section, whatever it looks like; it replaces the block that it opens. */
 export function withLinked(found: Likely[], linked: ReadonlyMap<El, string>, leadHeading: (el: El) => El | null, headings: El[]): Part[] {
   const parts = [...found]
   for (const el of linked.keys()) {
@@ -14,7 +14,7 @@ export function withLinked(found: Likely[], linked: ReadonlyMap<El, string>, lea
     const inside = parts.filter((p) => contains(el, p.el))
     if (inside.length >= 2) continue
     if (inside.length === 1) {
-      // A linked block around one part is that part, with the ID that people already use.
+      // A linked block around one part is that part, with the ID that people use already.
       parts[parts.indexOf(inside[0]!)] = { el, heading: inside[0]!.heading }
       continue
     }
@@ -25,20 +25,20 @@ export function withLinked(found: Likely[], linked: ReadonlyMap<El, string>, lea
       (el === outer.heading ||
         (outer.heading && el.tag === 'a' && contains(el, outer.heading)) ||
         (isEmpty(el) && (!outer.heading || el.order < outer.heading.order)))
-    // As pages name their headings: by an anchor within, around the words or beside them. It is the heading's, whatever comes behind it.
+    // An anchor in, around or beside a heading belongs to the heading, whatever follows.
     const around = headings.find((h) => contains(h, el)) ?? null
     const heading = el.level > 0 ? el : (around ?? leadHeading(el) ?? (isEmpty(el) ? headingAfter(el, headings) : null))
     const names = around !== null && around === outer?.heading && !linked.has(outer.el)
     if (outer && (names || (opensOuter && !outer.el.attrs.has('id'))))
       parts[parts.indexOf(outer)] = { el, heading: outer.heading, scope: outer.el }
     else {
-      // An empty target right before a block, as pages have them that shift it up by their header: the block's, which is no second section.
+      // An empty target right before a block, a common workaround for fixed headers, belongs to the block.
       const block = isEmpty(el) && !around ? firstBehind(el, parts) : undefined
       if (block && !block.el.attrs.has('id') && isNextTo(el, block.el)) {
         parts[parts.indexOf(block)] = { el, heading: block.heading, scope: block.el }
         continue
       }
-      // An old anchor in front of a heading that was found by itself: one section, not two.
+      // An old anchor before a detected heading: one section, not two.
       const twin =
         isEmpty(el) || el.level === 0 ? parts.find((p) => p.el === heading && p.heading === heading && p.el !== around) : undefined
       if (twin) parts[parts.indexOf(twin)] = { el, heading }
@@ -63,7 +63,7 @@ function firstBehind(el: El, parts: readonly Likely[]): Likely | undefined {
   return first
 }
 
-/** Nothing but markup around it, or other empty elements, stands between an element and a block behind it. */
+/** True when only markup or empty elements lie between an element and a block. */
 function isNextTo(el: El, block: El): boolean {
   for (let e = el; e.parent; e = e.parent) {
     const place = e.parent.children.indexOf(e)
@@ -84,7 +84,7 @@ function isNextTo(el: El, block: El): boolean {
 
 const headingAfter = (el: El, headings: El[]): El | null => headings.find((h) => h.order > el.order) ?? null
 
-/** What has no heading for all of it is called what its menu calls it. */
+/** Without one heading for all of it, the menu's label is the title. */
 function titleIn(el: El, heading: El | null, label: string, headings: readonly El[]): string {
   const own = headings.filter((h) => contains(el, h))
   const isOneOfMany = heading !== null && heading !== el && own.filter((h) => h.level === heading.level).length > 1

@@ -1,9 +1,7 @@
 /**
- * The outline: which elements of a page are its sections. What is offered is what a designer would
- * put in a menu: the top-level parts. A part is the largest block that holds no more than one heading
- * of the page's *section level* (the level at which headings begin to repeat); a block that holds more
- * is only a wrapper, and its own parts are looked at instead. Where headings stand side by side with their
- * text and no block around them, the headings themselves are the parts.
+ * The outline: which elements are sections. It offers what a designer would put in a menu: the top-level parts. A part is the largest
+ * block with at most one heading of the *section level* (the level at which headings start to repeat); a block with more is a wrapper,
+ * and its children are tried. Headings without blocks around them and their text are parts themselves.
  */
 import { MAX_TARGET_DEPTH } from '../errors.ts'
 import { isCalledHeading } from '../headings.ts'
@@ -30,7 +28,7 @@ import {
 import { withLinked } from './linked.ts'
 import type { Likely, Part } from './parts.ts'
 
-/** How many siblings of one tag there are that are parts, and the order of the first and last. */
+/** Number of sibling parts with the same tag, and the order of the first and last. */
 interface Kin {
   count: number
   first: number
@@ -41,18 +39,15 @@ export interface Outline {
   parts: Part[]
   sectionLevel: number
   pageHeader: El | null
-  /** What stands behind the content and is none of it. */
+  /** The footer behind the content. */
   pageFooter: El | null
-  /** Order of the first heading of the content, a bar's name not counted; a list of links behind it belongs to the content. */
+  /** Order of the content's first heading, without the site's name; lists of links after it are content. */
   firstHeading: number
-  /** True where the element holds a heading that counts, so that it is no mere bar. */
+  /** True for an element with a counting heading, so it isn't just a bar. */
   holdsHeading(el: El): boolean
 }
 
-/**
- * @param linked elements that a menu of the page already leads to, with the label of the link that does
- * @param earlier IDs of what an earlier handover of the page has as sections
- */
+/** @param linked menu targets with their labels @param earlier IDs of sections in an earlier handover */
 export function outline(tree: Tree, linked: ReadonlyMap<El, string>, earlier: ReadonlySet<string>): Outline {
   const body = tree.body
   if (!body) return { parts: [], sectionLevel: 2, pageHeader: null, pageFooter: null, firstHeading: Infinity, holdsHeading: () => false }
@@ -73,21 +68,21 @@ export function outline(tree: Tree, linked: ReadonlyMap<El, string>, earlier: Re
     if (isNavigation(el)) return true
     const weight = weightOf(el)
     if (isBanner(el)) {
-      // Without a heading it is a hero only if the bar stands apart from it.
+      // Without a heading it's a hero only if the bar is separate.
       if (!holdsAny(el)) return !(headerOf.el && weight >= 40) || facts.linkWeight[el.order]! > 0.5 * weight
-      // A name, links and hardly a word more: the bar with the site's name in it. A hero has a paragraph.
+      // A name and links with hardly any text: the bar. A hero has a paragraph.
       const own = headings.filter((h) => contains(el, h)).reduce((sum, h) => sum + weightOf(h), 0)
-      // The page's title, where its menu stands elsewhere above it.
+      // The page's title, if its menu is elsewhere above.
       if (headings.some((h) => h.level === 1 && contains(el, h)) && facts.links[el.order]! <= 2 && hasMenuAbove(el)) return false
       const hasText = tree.all.slice(el.order, el.lastOrder + 1).some((e) => e.tag === 'p' && weightOf(e) > 0 && !within(e, isNavigation))
       return !hasText && weight - facts.linkWeight[el.order]! - own < 40
     }
     if (linkedSet.has(el) || sectioning.has(el.tag)) return false
     const own = headings.filter((h) => contains(el, h))
-    // A name and links: a bar as pages had it before there were elements for it.
+    // A name and links: a bar as old pages have it.
     if (own.length === 1 && own[0]!.level === 1 && found.length === 0 && !headerOf.el) {
       const rest = weight - facts.linkWeight[el.order]! - weightOf(own[0]!)
-      // With links to nearly all parts of the page a line of text is one of the name's.
+      // A line of text with links to nearly all parts is the site's tagline.
       const isMenu = facts.links[el.order]! >= 4 && facts.hashWeight[el.order]! >= 0.9 * facts.linkWeight[el.order]!
       return facts.links[el.order]! >= 2 && rest < (isMenu ? 120 : 40)
     }
@@ -107,17 +102,17 @@ export function outline(tree: Tree, linked: ReadonlyMap<El, string>, earlier: Re
         c.depth <= MAX_TARGET_DEPTH &&
         (c.level > 0 || !inlineTags.has(c.tag) || majorsOf(c) > 0),
     )
-    // A lone h1 above the parts is the page's title and no part of its own.
+    // A lone h1 above the parts is the page's title.
     const isTitle = (h: El) => h.level === 1 && sectionLevel > 1
     const flat = kids.some((c) => c.level > 0 && c.level <= sectionLevel && !isTitle(c))
-    // Blocks that hold a heading that counts, by tag.
+    // Blocks with a counting heading, by tag.
     const kin = new Map<string, Kin>()
     for (const kid of kids) {
       if (majorsOf(kid) === 0) continue
       const known = kin.get(kid.tag)
       kin.set(kid.tag, { count: (known?.count ?? 0) + 1, first: known?.first ?? kid.order, last: kid.order })
     }
-    // Cards in a row belong to what stands before them.
+    // Cards in a row belong to the part before them.
     if (found.length && isRow(container) && kids.filter(isCard).length > 1 && kids.every((k) => majorsOf(k) === 0 || isCard(k))) return
     let afterHeading = false
     for (const kid of kids) {
@@ -138,7 +133,7 @@ export function outline(tree: Tree, linked: ReadonlyMap<El, string>, earlier: Re
         continue
       }
       if (isContents(kid)) continue
-      // What stands beside the text is no part of it, unless the page gives it an ID.
+      // An aside isn't a part, unless it has an ID.
       if (kid.tag === 'aside' && !kid.attrs.has('id') && !linkedSet.has(kid)) continue
       if (isWrapper(kid)) {
         gather(kid)
@@ -154,24 +149,24 @@ export function outline(tree: Tree, linked: ReadonlyMap<El, string>, earlier: Re
     const n = majorsOf(el)
     if (n >= 2) {
       if (!sectioning.has(el.tag) && !linkedSet.has(el)) return true
-      // A section that says so stays whole, unless it holds sections that say so too, or the whole of the page's text.
+      // A section element stays whole, unless it contains section elements or the page's whole text.
       const inner = headings.filter((h) => contains(el, h) && majorsOf(h) > 0)
       const apart = new Set(inner.map((h) => within(h, (e) => sectioning.has(e.tag))).filter((e) => e && e !== el))
       return apart.size >= 2 || weightOf(el) > 0.7 * weightOf(body)
     }
     if (n === 0 && headings.length === 0) return looksLikeWrapper(el)
-    // Sections side by side say that they are parts, whatever the levels of their headings.
+    // Sibling section elements are parts, whatever their heading levels.
     return !sectioning.has(el.tag) && !linkedSet.has(el) && el.children.filter((c) => sectioning.has(c.tag) && holdsAny(c)).length >= 2
   }
 
-  // On a page without headings, a block that fills the page and holds several blocks is a wrapper.
+  // Without headings, a block that fills the page and has several blocks is a wrapper.
   const looksLikeWrapper = (el: El): boolean =>
     wrapperTags.has(el.tag) &&
     !linkedSet.has(el) &&
     weightOf(el) > 0.7 * weightOf(body) &&
     el.children.some((c) => c.isHtml && !inlineTags.has(c.tag) && !skipped.has(c.tag) && c.tag !== 'p' && weightOf(c) > 0)
 
-  /** Down through blocks around one block, to the one that says it is a section. */
+  /** Descends through single-child blocks to a section element. */
   const closest = (el: El): El => {
     if (linkedSet.has(el) || sectioning.has(el.tag) || el.attrs.has('id')) return el
     let e = el
@@ -186,14 +181,14 @@ export function outline(tree: Tree, linked: ReadonlyMap<El, string>, earlier: Re
   const isPart = (el: El, container: El, siblings: El[]): boolean => {
     if (linkedSet.has(el) || sectioning.has(el.tag) || majorsOf(el) > 0) return true
     if (el.attrs.has('aria-label') || el.attrs.has('aria-labelledby') || role(el) === 'region') return true
-    // What is a banner and no bar is a hero.
+    // A banner that isn't a bar is a hero.
     if (isBanner(el)) return true
     if (headings.length === 0) return el.tag !== 'p' && (wrapperTags.has(el.tag) || el.attrs.has('id')) && weightOf(el) >= 20
-    // A block with a smaller heading counts where it stands among blocks of its own kind that are parts.
+    // A block with a smaller heading counts among sibling parts of its kind.
     return holdsAny(el) && container.tag !== 'p' && siblings.some((s) => s !== el && s.tag === el.tag && majorsOf(s) > 0)
   }
 
-  /** A table of contents: a heading at most, and links to places on this page. */
+  /** A table of contents: at most one heading, and links to this page. */
   const isContents = (el: El): boolean => {
     if (linkedSet.has(el) || facts.links[el.order]! < 3) return false
     const own = headings.filter((h) => contains(el, h))
@@ -201,20 +196,20 @@ export function outline(tree: Tree, linked: ReadonlyMap<El, string>, earlier: Re
     return own.length <= 1 && facts.hashWeight[el.order]! >= 0.8 * rest
   }
 
-  /** A footer as pages had it before there was an element for it: behind everything, without a heading that counts. */
+  /** A footer by its name, after everything, without a counting heading. */
   const isFooterByName = (el: El): boolean =>
     found.length > 0 &&
     majorsOf(el) === 0 &&
     !sectioning.has(el.tag) &&
     /(^|[-_\s])(foot|footer|fuss|pied|colophon)($|[-_\s\d])/i.test(`${el.attrs.get('class') ?? ''} ${el.attrs.get('id') ?? ''}`)
 
-  /** The last of the page, with nothing but small headings side by side: hours, address, links. */
+  /** The last block, with small headings side by side: hours, address, links. */
   const isColophon = (el: El): boolean => {
     const own = headings.filter((h) => contains(el, h))
     return found.length >= 2 && !sectioning.has(el.tag) && own.length >= 2 && own.every((h) => h.level >= sectionLevel + 2)
   }
 
-  /** A block without a heading that stands between parts of its own kind: a quotation, figures, names of clients. */
+  /** A block without a heading among parts of its kind: a quote, figures, client names. */
   const isBand = (el: El, kin: Kin | undefined): boolean =>
     !!kin &&
     kin.count >= 3 &&
@@ -233,7 +228,7 @@ export function outline(tree: Tree, linked: ReadonlyMap<El, string>, earlier: Re
     return best ?? calledHeading(el)
   }
 
-  // Several, as of cards, are headings of what is in it and not its own.
+  // Several, as in cards, are headings of its children.
   const called = tree.all.filter((el) => isCalledHeading(el) && !unseen(el))
   const calledHeading = (el: El): El | null => {
     const own = called.filter((h) => contains(el, h))
@@ -249,10 +244,7 @@ export function outline(tree: Tree, linked: ReadonlyMap<El, string>, earlier: Re
   return { parts, sectionLevel, pageHeader: bar, pageFooter: footer, firstHeading, holdsHeading: holdsAny }
 }
 
-/**
- * On a page of running text, where the parts are headings or anchors with their text behind them, what else stands there is no part:
- * the title above, a box beside, a list of other pages below.
- */
+/** On a page of running text whose parts are headings or anchors, other blocks aren't parts: the title, a side box, a list of pages. */
 function onFlatPage(parts: Part[], sectionLevel: number, linked: ReadonlySet<El>): Part[] {
   const isFlat = (p: Part) => isEmpty(p.el) || (p.heading !== null && (p.el === p.heading || contains(p.heading, p.el)))
   const flat = parts.filter(isFlat)

@@ -1,4 +1,4 @@
-/** Parts of a page: those that are offered as its sections, and those that may become one. */
+/** Parts of a page: offered as sections, or possible ones. */
 import type { El } from '../tree.ts'
 
 export interface Part {
@@ -6,17 +6,17 @@ export interface Part {
   heading: El | null
   title: string
   offered: boolean
-  /** How many other offered parts this one lies in. */
+  /** Number of offered parts around it. */
   depth: number
-  /** Of an empty target, the block that it stands for. */
+  /** For an empty target: its block. */
   block: El | null
-  /** What ends where the part does: the element itself, or what holds a heading or an anchor and its text. */
+  /** The element that ends where the part does: itself, or the one around a heading or anchor and its text. */
   holder: El
 }
 
 export interface Likely {
   el: El
   heading: El | null
-  /** The block that a heading or an anchor stands for. */
+  /** The block that a heading or anchor stands for. */
   scope?: El
 }

@@ -1,13 +1,13 @@
-/** What a part is called. */
+/** Titles of parts. */
 import { inlineTags, textOf, type El } from '../tree.ts'
 import { isEmpty, skipped } from './kinds.ts'
 
 const LONGEST_TITLE = 120
 
-/** No longer than a title may be, and no word cut. */
+/** Cut to a title's length, at a word. */
 const wholeWords = (text: string): string => (text.length > LONGEST_TITLE ? text.slice(0, LONGEST_TITLE).replace(/\s+\S*$/, '') : text)
 
-/** Its text; pieces of it that stand in elements of their own, as a number and lines that a style sets apart, are words of their own. */
+/** A heading's text; elements that are styled apart, such as numbers and lines, count as separate words. */
 function wordsOf(heading: El): string {
   const pieces = heading.children.map((c) => textOf(c, LONGEST_TITLE + 1))
   const isApart =
@@ -16,10 +16,10 @@ function wordsOf(heading: El): string {
   return isApart && pieces.every((p) => p.length > 1) ? pieces.join(' ').slice(0, LONGEST_TITLE + 1) : textOf(heading, LONGEST_TITLE + 1)
 }
 
-/** The heading inside, else `aria-label`, else the first words, else those of its ID, else the kind of element. */
+/** The heading inside, else `aria-label`, else the first words, else the ID's words, else the kind of element. */
 export function titleOf(el: El, heading: El | null): string {
   const label = el.attrs.get('aria-label')?.trim()
-  // A sign at a heading's end that links to it is no word of it.
+  // A permalink icon at a heading's end isn't part of the title.
   const text =
     (heading && wholeWords(wordsOf(heading)).replace(/\s*[\u00b6\u00a7#\u{1f517}]$/u, '')) ||
     label ||
@@ -30,10 +30,10 @@ export function titleOf(el: El, heading: El | null): string {
 
 const saysSomething = (text: string): boolean => /\p{L}/u.test(text)
 
-/** Blocks within blocks are looked into so far. */
+/** Max depth of nested blocks searched. */
 const DEEPEST = 30
 
-/** Of the first block in it that says something, and not what stands in the next. */
+/** Of its first block with text only. */
 function firstWords(el: El): string {
   let block = el
   for (let n = 0; n < DEEPEST && !block.texts.some((t) => saysSomething(t.value)); n++) {
@@ -50,7 +50,7 @@ const wordsOfId = (el: El): string => {
   return words.charAt(0).toUpperCase() + words.slice(1)
 }
 
-/** Of an empty element, the first words behind it. */
+/** For an empty element, the first words after it. */
 function wordsBehind(el: El): string {
   for (let e = el; e.parent && !e.parent.attrs.has('id'); e = e.parent) {
     const place = e.parent.children.indexOf(e)

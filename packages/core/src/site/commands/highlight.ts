@@ -1,4 +1,4 @@
-/** Commands on how the current section is marked. */
+/** Commands for marking the current section. */
 import type { Mark } from '../../contract/index.ts'
 import { isFound } from '../document/index.ts'
 import { CommandError } from '../errors.ts'
@@ -7,7 +7,7 @@ import { flagShape, markShape } from './shapes.ts'
 
 export type HighlightCommand =
   | { type: 'highlight/bell'; page: string; bellOffset: number }
-  /** Whether the page's own script marks the current item, or ours. */
+  /** The page's script marks the current item, or ours. */
   | { type: 'highlight/page-mark'; page: string; pageMark?: true }
   | { type: 'highlight/mark'; page: string; menu: string; mark?: Mark }
 

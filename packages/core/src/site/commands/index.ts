@@ -1,7 +1,7 @@
 /**
- * Commands: every change of a site is one. `apply` is pure; it gives the new document and the command that leads back. A change is
- * data, so that it can be sent, stored, repeated and undone. Each subject has a file with its commands whole: type, payload's
- * shape, effect and inverse, what they touch, their names. What stands here follows from those.
+ * Commands: every change of a site is one. `apply` is pure and returns the new document and the inverse command. Commands are data: they
+ * can be sent, stored, repeated and undone. Each subject has a file with everything about its commands: type, payload, effect, inverse,
+ * what they touch, names.
  */
 import type { Site } from '../document/index.ts'
 import { checkInvariants } from '../invariants.ts'
@@ -20,11 +20,11 @@ import { travelCommands, type TravelCommand } from './travel.ts'
 export type { SetUp } from './page.ts'
 export { faultOfScreen } from './screen.ts'
 
-/** A command that is no series of others. */
+/** A command that isn't a batch. */
 export type SingleCommand =
   SiteCommand | ScreenCommand | PageCommand | SectionCommand | MenuCommand | ItemCommand | LinkCommand | TravelCommand | HighlightCommand
 
-/** Several, done and undone as one, under a name of their own. */
+/** Several commands, done and undone as one, with a label. */
 export type Batch = { type: 'batch'; label: string; commands: Command[] }
 
 export type Command = SingleCommand | Batch
@@ -43,7 +43,7 @@ export const commandKinds = {
 
 const kindOf = (command: SingleCommand) => commandKinds[command.type] as unknown as CommandKind<SingleCommand, SingleCommand>
 
-/** @throws CommandError when the command does not fit the document, or would break it; the document is then unchanged */
+/** @throws CommandError when the command doesn't fit the document or would break it; the document stays unchanged */
 export function apply(site: Site, command: Command): Applied<Command> {
   const { site: changed, inverse } = step(site, command)
   const next = syncMenus(changed)
@@ -63,10 +63,10 @@ function step(site: Site, command: Command): Applied<Command> {
   return { site: now, inverse: { ...command, commands: inverses.reverse() } }
 }
 
-/** What a command does, for undo, redo and the history. */
+/** A command's name, for undo, redo and the history. */
 export const describe = (command: Command): string => (command.type === 'batch' ? command.label : kindOf(command).name)
 
-/** How much a command does, where that is more than its name says; null for one thing. */
+/** How much a command does, if more than one thing; else null. */
 export function extent(command: Command): string | null {
   const count = (n: number, one: string, many: string) => (n === 1 ? `1 ${one}` : `${n} ${many}`)
   if (command.type === 'batch') return command.commands.length > 1 ? count(command.commands.length, 'change', 'changes') : null
@@ -83,7 +83,7 @@ export function touches(command: Command): Touched & { reads: string[] } {
   return { writes: [...new Set(all.flatMap((t) => t.writes))], reads: [...new Set(all.flatMap((t) => t.reads))] }
 }
 
-/** True where one writes what the other reads or writes; two that do not clash can be done in either order. */
+/** True when one writes what the other reads or writes; others can be done in either order. */
 export function clash(a: Command, b: Command): boolean {
   const [left, right] = [touches(a), touches(b)]
   return meet(left.writes, [...right.writes, ...right.reads]) || meet(right.writes, left.reads)

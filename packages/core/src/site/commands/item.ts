@@ -1,4 +1,4 @@
-/** Commands on the items of a menu. */
+/** Commands for menu items. */
 import type { Motion } from '../../contract/index.ts'
 import { type Item, type ItemTarget, type Menu, type Site } from '../document/index.ts'
 import { CommandError } from '../errors.ts'
@@ -10,12 +10,12 @@ export type ItemCommand =
   | { type: 'item/drop'; page: string; menu: string; item: string }
   | { type: 'item/move'; page: string; menu: string; item: string; index: number }
   | { type: 'item/label'; page: string; menu: string; item: string; label: string }
-  /** Undefined is what the page says. */
+  /** Undefined keeps the page's. */
   | { type: 'item/tooltip'; page: string; menu: string; item: string; tooltip: string | undefined }
   | { type: 'item/lang'; page: string; menu: string; item: string; lang: string | undefined }
   | { type: 'item/depth'; page: string; menu: string; item: string; depth: number | undefined }
   | { type: 'item/off'; page: string; menu: string; item: string; off: string[] | undefined }
-  /** Undefined is as its menu's links do. */
+  /** Undefined follows the menu. */
   | { type: 'item/motion'; page: string; menu: string; item: string; motion: Motion | undefined }
   | { type: 'item/target'; page: string; menu: string; item: string; target: ItemTarget; assumed?: true }
 
@@ -32,7 +32,7 @@ function onMenu(
   })
 }
 
-/** Says something of an item, or leaves it to the page. */
+/** Sets a property of an item, or removes it so that the page's applies. */
 function say(
   site: Site,
   c: { page: string; menu: string; item: string },
@@ -136,7 +136,7 @@ export const itemCommands: KindsOf<ItemCommand> = {
     apply: (site, c) =>
       onMenu(site, c, ({ items }) => {
         const item = find(items, c.item, 'item')
-        // Whoever gives it, confirms it; only what is taken back is as doubtful again as it was.
+        // A chosen target is confirmed; undo restores the doubt.
         const { assumed, ...rest } = item
         const { assumed: again, ...command } = c
         return {

@@ -1,9 +1,9 @@
-/** What a kind of command has to say: all of it in one place, so that nothing of it can be forgotten. */
+/** What a kind of command declares, all in one place. */
 import type { Shape, Shapes } from '../../shape/index.ts'
 import { elsewhereOf, pageOf, sectionOf, type ItemTarget, type Site, type SitePage } from '../document/index.ts'
 import { CommandError } from '../errors.ts'
 
-/** Names of what a command reads and writes, from the outside in: `page/p1/section/s2/title`. A `*` at the end is all of it. */
+/** What a command reads and writes, from the outside in: `page/p1/section/s2/title`. A final `*` means everything below. */
 export interface Touched {
   writes: string[]
   reads?: string[]
@@ -11,23 +11,23 @@ export interface Touched {
 
 export interface Applied<C> {
   site: Site
-  /** The command that leads back; of the same subject. */
+  /** The inverse command, of the same subject. */
   inverse: C
 }
 
-/** @typeParam C the command, with its payload; @typeParam All every command of its subject */
+/** @typeParam C the command with its payload; @typeParam All every command of its subject */
 export interface CommandKind<C extends { type: string }, All> {
-  /** What it does, for undo, redo and the history. */
+  /** Its name, for undo, redo and the history. */
   name: string
   payload: (s: Shapes) => { [K in Exclude<keyof C, 'type'>]-?: Shape }
   touches: (command: C) => Touched
-  /** @throws CommandError when the command does not fit the document */
+  /** @throws CommandError when the command doesn't fit the document */
   apply: (site: Site, command: C) => Applied<All>
 }
 
 export type KindsOf<All extends { type: string }> = { [T in All['type']]: CommandKind<Extract<All, { type: T }>, All> }
 
-/** What a target needs: the section, here or on another page. */
+/** What a target reads: its section, here or on another page. */
 export function readsOf(page: string, target: ItemTarget): string[] {
   const here = sectionOf(target)
   if (here !== null) return [`page/${page}/section/${here}/target`]
@@ -35,7 +35,7 @@ export function readsOf(page: string, target: ItemTarget): string[] {
   return there ? [`page/${there.page}/${there.section === null ? 'target' : `section/${there.section}/target`}`] : []
 }
 
-/** Changes one page of the site. */
+/** Changes one page. */
 export function onPage<C>(site: Site, key: string, change: (page: SitePage) => { page: SitePage; inverse: C }): Applied<C> {
   const page = pageOf(site, key)
   const { page: next, inverse } = change(page)
@@ -48,7 +48,7 @@ export function find<T extends { key: string }>(list: readonly T[], key: string,
   return found
 }
 
-/** A key names one thing only, also between the commands of a batch: else its inverse would find another. */
+/** Keys are unique, also within a batch: otherwise its inverse would find another element. */
 export function checkFree(list: readonly { key: string }[], key: string, message: string): void {
   if (list.some((x) => x.key === key)) throw new CommandError(message)
 }

@@ -1,4 +1,4 @@
-/** Commands on the links of a page that stand in none of its menus. */
+/** Commands for links outside menus. */
 import type { Motion } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
 import { linkKey, withLinks, type ItemTarget, type LinkChoice, type MadeLink } from '../document/index.ts'
@@ -6,9 +6,9 @@ import { onPage, readsOf, type KindsOf } from './kind.ts'
 import { madeLinkShape, motionShape, targetShape } from './shapes.ts'
 
 export type LinkCommand =
-  /** Null leaves it as the page has it: no link, where it is `made` of what was none. */
+  /** Null restores the page's link, or no link for a made one. */
   | { type: 'link/target'; page: string; at: ElementAt; target: ItemTarget | null; made?: MadeLink | undefined }
-  /** Undefined is as all links on the page do. */
+  /** Undefined follows the page. */
   | { type: 'link/motion'; page: string; at: ElementAt; motion: Motion | undefined }
 
 export const linkCommands: KindsOf<LinkCommand> = {
@@ -22,7 +22,7 @@ export const linkCommands: KindsOf<LinkCommand> = {
         const was = links.find((l) => linkKey(l) === linkKey(c))
         const rest = links.filter((l) => linkKey(l) !== linkKey(c))
         const target = c.target?.kind === 'as-is' ? null : c.target
-        // What a link is made of stays what it was: taken back, it is that again.
+        // A made link keeps what it wraps, so undo restores it.
         const { made } = was ?? c
         const link = target && { at: c.at, target, ...(made && { made }) }
         const next: LinkChoice[] = link ? [...rest, link].sort((a, b) => a.at - b.at || (linkKey(a) < linkKey(b) ? -1 : 1)) : rest

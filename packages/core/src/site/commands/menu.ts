@@ -20,15 +20,15 @@ export type MenuCommand =
   | { type: 'menu/add'; page: string; menu: Menu; index: number }
   | { type: 'menu/drop'; page: string; menu: string }
   | { type: 'menu/name'; page: string; menu: string; name: string }
-  /** Of one that is made. */
+  /** For made menus. */
   | { type: 'menu/form'; page: string; menu: string; form: MadeMenuForm }
   | { type: 'menu/shown'; page: string; menu: string; shown: Shown | undefined }
-  /** Keeps it in step with another menu, or lets it go its own way. @param items those that it has then, where they are not the ones that it has */
+  /** Syncs it with another menu, or stops syncing. @param items its items afterwards, if they differ */
   | { type: 'menu/sync'; page: string; menu: string; syncedWith: SyncSource | undefined; items?: Item[] | undefined }
   | { type: 'menu/look'; page: string; menu: string; look: MenuLook | undefined }
-  /** Undefined is as all links on the page do. */
+  /** Undefined follows the page. */
   | { type: 'menu/motion'; page: string; menu: string; motion: Motion | undefined }
-  /** Of one of the page's own: what is pressed to shut it behind a press in it; undefined leaves it as it is. */
+  /** For found menus: what to press to close it; undefined for nothing. */
   | { type: 'menu/shut-by'; page: string; menu: string; by?: ElementAt | undefined }
   | { type: 'menu/grows'; page: string; menu: string; grows: false | undefined }
 

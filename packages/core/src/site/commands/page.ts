@@ -4,7 +4,7 @@ import { CommandError } from '../errors.ts'
 import { checkFree, insert, onPage, type KindsOf } from './kind.ts'
 import { pageShape, revisionShape, setUpShape } from './shapes.ts'
 
-/** What the one press decides about a page. */
+/** What the one press decides. */
 export type SetUp = Pick<
   SitePage,
   'sections' | 'menus' | 'links' | 'motions' | 'endSpace' | 'pictures' | 'header' | 'scroller' | 'travel' | 'highlight'
@@ -14,13 +14,13 @@ export type PageCommand =
   | { type: 'page/add'; page: SitePage; index: number }
   | { type: 'page/drop'; page: string }
   | { type: 'page/set-up'; page: string; setUp: SetUp }
-  /** Takes over a new version of the page's source. */
+  /** Takes a new version of the source over. */
   | { type: 'page/revise'; page: string; revision: SetUp & Pick<SitePage, 'source' | 'title'> }
 
-/** What stays of a page that is set up anew. */
+/** What remains of a page that is set up again. */
 const bare = ({ key, file, source, title }: SitePage) => ({ key, file, source, title })
 const sorted = <T extends { sections: SitePage['sections'] }>(holder: T): T => ({ ...holder, sections: inPageOrder(holder.sections) })
-/** What the press decided about a page, and what was changed of it since. */
+/** A page's set-up, as it is now. */
 export const setUpOf = ({ sections, menus, links, motions, endSpace, pictures, header, scroller, travel, highlight }: SitePage): SetUp => ({
   sections,
   menus,

@@ -1,4 +1,4 @@
-/** Commands on the screens of the site. */
+/** Commands for screens. */
 import type { Screen, Site } from '../document/index.ts'
 import { plainScreens, sizeText } from '../document/index.ts'
 import { CommandError } from '../errors.ts'
@@ -9,12 +9,12 @@ export type ScreenCommand =
   | { type: 'screen/add'; screen: Screen; index: number }
   | { type: 'screen/drop'; screen: string }
   | { type: 'screen/move'; screen: string; index: number }
-  /** The one that has its key becomes so. */
+  /** Replaces the screen with the same key. */
   | { type: 'screen/change'; screen: Screen }
 
-/** Widths and heights that a screen may have, in CSS px. */
+/** Limits of a screen's width and height, in CSS px. */
 const SCREEN_SIZES = { least: 200, most: 8000 } as const
-/** The largest that text may be, in percent; the least is the usual. */
+/** Max text size in percent. */
 export const LARGEST_TEXT = 200
 
 export const screenCommands: KindsOf<ScreenCommand> = {
@@ -34,7 +34,7 @@ export const screenCommands: KindsOf<ScreenCommand> = {
     apply: (site, c) => {
       const screen = screenOf(site, c.screen)
       if (site.screens.length === 1) throw new CommandError(`“${screen.name}” is the site’s only screen; add another first`)
-      // What was said of menus that are not on it stays said, so that it holds again where the screen comes back.
+      // Decisions about menus on it are kept, in case the screen returns.
       return withScreens(site, without(site, screen), { type: 'screen/add', screen, index: site.screens.indexOf(screen) })
     },
   },
@@ -64,7 +64,7 @@ function screenOf(site: Site, key: string): Screen {
   return screen
 }
 
-/** What keeps a screen from standing among the others of a site, in words; null for nothing. */
+/** Why a screen can't be added, in words; null if it can. */
 export function faultOfScreen({ name, width, height, text }: Screen, others: readonly Screen[]): string | null {
   const { least, most } = SCREEN_SIZES
   if (name.trim() === '') return 'a screen needs a name'
@@ -73,7 +73,7 @@ export function faultOfScreen({ name, width, height, text }: Screen, others: rea
     return `“${name}” would be ${width}×${height}; a screen has from ${least} to ${most} px each way`
   if (text !== undefined && !(Number.isInteger(text) && text > 100 && text <= LARGEST_TEXT))
     return `the text of “${name}” would be ${text}%; it is from 100 to ${LARGEST_TEXT}%`
-  // A browser could not tell which of them it is.
+  // CSS couldn't tell them apart.
   const same = others.find((s) => s.width === width && s.height === height && s.text === text)
   return same ? `“${same.name}” is ${sizeText(same)} already; choose another size` : null
 }

@@ -7,19 +7,19 @@ import { adjustShape, formerShape, sectionShape } from './shapes.ts'
 
 export type SectionCommand =
   | { type: 'section/title'; page: string; section: string; title: string }
-  /** `former` are the former IDs that it has from then on. */
+  /** `former` are all former IDs afterwards. */
   | { type: 'section/id'; page: string; section: string; id: string; former: string[] }
   | { type: 'section/depth'; page: string; section: string; depth: number }
-  /** Moves a point: before another element, or by another shift. */
+  /** Moves a point before another element, or changes its shift. */
   | { type: 'section/point'; page: string; section: string; at: ElementAt; shift: number }
   | { type: 'section/to-top'; page: string; section: string; toTop: boolean }
   | { type: 'section/adjust'; page: string; section: string; adjust: Adjust | undefined }
-  /** @param block has the ID in place of the section's element, an empty target before it */
+  /** @param block gets the ID instead of the empty target before it */
   | { type: 'section/block'; page: string; section: string; block: ElementAt | undefined }
   | { type: 'section/add'; page: string; section: Section }
   | { type: 'section/drop'; page: string; section: string }
 
-/** Puts other values into one section; `back` are those that it had, as the inverse carries them. */
+/** Changes properties of a section; `back` holds their previous values, for the inverse. */
 function change(
   site: Site,
   at: { page: string; section: string },

@@ -1,4 +1,4 @@
-/** Shapes of what commands carry of the document. Like these, they are only made where something is checked. */
+/** Shapes of document parts in commands. Only created where something is checked. */
 import { ADDRESS_RULES, EASINGS, FILLS, markStyles, TIMES } from '../../contract/index.ts'
 import { LOOK_FIELDS, SMALL, shapeOfFields, STATE_FIELDS, STATES } from '../../menus/forms/form.ts'
 import { forms } from '../../menus/forms/index.ts'
@@ -6,7 +6,7 @@ import { HOLDS } from '../document/index.ts'
 import { itemKinds } from '../../menus/items/index.ts'
 import type { Shape, Shapes } from '../../shape/index.ts'
 
-/** One of several objects, told apart by their `kind`. */
+/** One of several objects, by `kind`. */
 const byKind = (s: Shapes, kinds: Record<string, Record<string, Shape>>): Shape =>
   s.alternatives(Object.entries(kinds).map(([kind, keys]) => s.object({ kind: s.oneOf(kind), ...keys })))
 
@@ -46,7 +46,7 @@ export const itemShape = (s: Shapes): Shape =>
 export const markShape = (s: Shapes): Shape =>
   s.alternatives([s.oneOf(...markStyles), s.object({ on: s.oneOf('link', 'entry'), name: s.className })])
 
-/** Screens that something is not on, by key. */
+/** Keys of screens that something isn't on. */
 export const offShape = (s: Shapes): Shape => s.optional(s.array(s.key, 100))
 
 export const madeFormShape = (s: Shapes): Shape =>

@@ -1,4 +1,4 @@
-/** Commands on the site as a whole. */
+/** Commands for the whole site. */
 import type { NamingRule } from '../../naming/index.ts'
 import { siteFolder, type SiteAddress } from '../document/index.ts'
 import { CommandError } from '../errors.ts'

@@ -1,4 +1,4 @@
-/** Commands on how the page travels: its motion, its header and the room under that. */
+/** Commands for travel: motion, header, offsets and end space. */
 import type { AddressRule, Timed } from '../../contract/index.ts'
 import type { ElementAt } from '../../page/index.ts'
 import type { PictureSize } from '../../survey/index.ts'
@@ -8,20 +8,20 @@ import { addressRuleShape, breathesShape, endSpaceShape, flagShape, headerShape,
 
 export type TravelCommand =
   | { type: 'header/choose'; page: string; header: HeaderChoice | null }
-  /** The element in which the page scrolls; null is the document. */
+  /** Null is the document. */
   | { type: 'scroller/choose'; page: string; scroller: ElementAt | null }
-  /** @param timed a smooth motion that takes a time of its own */
+  /** @param timed a motion with its own duration */
   | { type: 'travel/smooth'; page: string; smooth: boolean; timed?: Timed | undefined }
   | { type: 'travel/address'; page: string; address?: AddressRule | undefined; follows?: true | undefined }
-  /** @param takes a script of the page that takes the presses of links to sections is kept from it */
+  /** @param takes keeps presses of section links from the page's script */
   | { type: 'travel/presses'; page: string; takes?: true | undefined }
-  /** @param says heights of what is laid out late are said as they were measured */
+  /** @param says writes estimated heights */
   | { type: 'travel/estimates'; page: string; says?: true | undefined }
-  /** @param label of the skip link; undefined for none */
+  /** @param label text of the skip link; undefined for none */
   | { type: 'travel/skip'; page: string; label?: string | undefined }
   | { type: 'travel/end-space'; page: string; endSpace: EndSpace | undefined }
   | { type: 'travel/pictures'; page: string; pictures: PictureSize[] | undefined }
-  /** Ends the page's own offsets, unless it says that they hold. @param breathes screens on which it is another */
+  /** Ends the page's own offsets, unless `pageOffsets` is set. @param breathes other values by screen */
   | {
       type: 'travel/breathing'
       page: string
@@ -30,7 +30,7 @@ export type TravelCommand =
       pageOffsets?: true
     }
 
-/** The same with these, and without those of them that are undefined. */
+/** A page with changed travel settings; undefined removes one. */
 function withTravel(page: SitePage, over: { [K in keyof SitePage['travel']]?: SitePage['travel'][K] | undefined }): SitePage {
   const travel = Object.fromEntries(Object.entries({ ...page.travel, ...over }).filter(([, value]) => value !== undefined))
   return { ...page, travel: travel as unknown as SitePage['travel'] }

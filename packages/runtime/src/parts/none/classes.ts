@@ -1,2 +1,2 @@
-/** No menu of the page has a class for its current item. */
+/** No menu has a class for its current item. */
 export const markByClass = (): void => undefined

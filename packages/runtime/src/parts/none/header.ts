@@ -1,4 +1,4 @@
-/** The page has no header: what covers is the made menu's bar, as the style says. */
+/** No header: only the made bar covers, as in the style. */
 import { COVER } from '@waybell/core/contract'
 import { said } from '../../page.ts'
 

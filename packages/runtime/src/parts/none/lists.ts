@@ -1,2 +1,2 @@
-/** No menu of the page has a list that opens. */
+/** No menu has lists that open. */
 export const markOpeners = (): void => undefined

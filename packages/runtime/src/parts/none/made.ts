@@ -1,4 +1,4 @@
-/** No menu of the page was made. */
+/** No made menus. */
 export const orderMade = (): void => undefined
 export const passMade = (): void => undefined
 export const showMade = (): void => undefined

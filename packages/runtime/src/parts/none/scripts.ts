@@ -1,4 +1,4 @@
-/** The page has no scripts of its own. */
+/** No page scripts. */
 export const watchMenus = (): void => undefined
 export const overlook = (): void => undefined
 export const watchPress = (): void => undefined

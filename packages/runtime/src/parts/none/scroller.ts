@@ -1,4 +1,4 @@
-/** For pages that the document scrolls. */
+/** The document scrolls. */
 export const innerNow = (): HTMLElement | undefined => undefined
 export const contentOf = (): Element[] => []
 export const onPage = (y: number, box: Element): number => y + box.scrollTop

@@ -1,3 +1,3 @@
-/** Nothing sticks that a link leads to. */
+/** No sticky targets. */
 export const sticks = (): boolean => false
 export const unstuck = <T>(el: HTMLElement, read: (el: HTMLElement) => T): T => read(el)

@@ -1,4 +1,4 @@
-/** All links travel as the style says, and browsers write the address. */
+/** All links have the style's motion and the browser's address. */
 import { box } from '../../page.ts'
 
 export const setMotion = (): boolean => false
