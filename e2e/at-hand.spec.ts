@@ -2,7 +2,7 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page } from '@playwright/test'
 import { freshFolder } from './support/cli.ts'
-import { liveFrame, measured, openDemo, Server, setUp, stored } from './support/server.ts'
+import { liveFrame, measured, openDemo, Server, setUp, stored, task } from './support/server.ts'
 import { bringIn, takeHome } from './support/sheet.ts'
 import { test } from './support/test.ts'
 
@@ -152,4 +152,30 @@ test('Travel begins with the arrivals; settings are a line each with their value
   await expect(head('Space at the end')).toContainText('added')
   for (const name of ['Header', 'Motion', 'Address and history', 'Skip link']) await head(name).click()
   await clean(page)
+})
+
+test('a dialog closes by Escape although a page in a frame takes the focus', async ({ page, server }) => {
+  await openDemo(page, server)
+  await measured(page)
+  await page.getByRole('button', { name: 'Screens', exact: true }).click()
+  await expect(page.getByRole('dialog')).toBeVisible()
+  await liveFrame(page)
+    .locator('body')
+    .evaluate((body) => {
+      body.tabIndex = -1
+      body.focus()
+    })
+  await expect.poll(() => page.evaluate(() => document.activeElement?.getAttribute('role'))).toBe('dialog')
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('dialog')).toHaveCount(0)
+})
+
+test('Spine and bell line are explained on focus', async ({ page, server }) => {
+  await openDemo(page, server)
+  await setUp(page)
+  await page.getByText('Spine', { exact: true }).focus()
+  await expect(page.getByRole('tooltip')).toContainText('whole page to scale')
+  await task(page, 'Highlight')
+  await page.getByText('Bell line', { exact: true }).focus()
+  await expect(page.getByRole('tooltip')).toContainText('becomes current when its top crosses it')
 })

@@ -202,7 +202,7 @@ test.describe('the header', () => {
     await setUp(page)
     await measured(page)
     await task(page, 'Travel')
-    const keep = page.getByLabel('Keep the page’s header in view')
+    const keep = page.getByLabel('Keep header in view')
     if (css.includes('static')) await keep.check()
   }
 

@@ -290,11 +290,11 @@ test.describe('menus', () => {
     const field = page.getByLabel('Address of the site')
     await field.fill('ostrey.example')
     await page.keyboard.press('Enter')
-    await expect(page.getByText('An address is typed whole')).toBeVisible()
+    await expect(page.getByText('Type a full address')).toBeVisible()
     await field.fill('https://ostrey.example/week/index.html')
     await page.keyboard.press('Enter')
     await expect(field).toHaveValue('https://ostrey.example/week/')
-    await page.getByLabel('Links between its pages say the whole address').check()
+    await page.getByLabel('Full addresses between pages').check()
     const home = readFileSync(await takeHome(page), 'utf8')
     expect(anchors(home).slice(0, 3)).toEqual([
       '<a href="#boats">',

@@ -279,7 +279,7 @@ test.describe('synced screens', () => {
       const key = (await page.locator('[data-arrival-row="loaves"] [data-land]').last().getAttribute('data-screen'))!
       await expect.poll(() => heightOf(key)).toBeCloseTo(grows ? (usual - 1) * 1.75 + 1 : usual, -1)
       // Decisions are for screens with default text.
-      await page.getByText('Other breathing space on some screens').click()
+      await page.getByText('Exceptions by screen').click()
       await expect(page.getByLabel('On Laptop, large text')).toHaveCount(0)
 
       await page.getByRole('button', { name: /^Loaves, Laptop, large text: 24 px/ }).click()

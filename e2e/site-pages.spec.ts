@@ -126,7 +126,7 @@ test.describe('pages and versions', () => {
     await expect(dialog.getByText(/1 lost, 1 new/)).toBeVisible()
     await expect(dialog.getByRole('row', { name: /Beds/ }).last()).toContainText('changed')
     await expect(dialog.getByRole('row', { name: /How dark is dark/ }).first()).toContainText('lost')
-    await dialog.getByLabel('What becomes of the links to How dark is dark').selectOption({ label: 'lead to 2 Programme' })
+    await dialog.getByLabel('Links to How dark is dark').selectOption({ label: 'lead to 2 Programme' })
     const unsure = dialog.getByRole('button', { name: /is the same$/ })
     while (await unsure.count()) await unsure.first().click()
     await dialog.getByRole('button', { name: 'Take the new version over' }).click()

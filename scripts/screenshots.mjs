@@ -141,7 +141,7 @@ try {
     await page.getByRole('button', { name: 'Naming rule' }).click()
     const dialog = page.getByRole('dialog')
     await dialog.getByLabel('Prefix', { exact: true }).fill('sky')
-    await dialog.getByLabel('Another system adds').check()
+    await dialog.getByLabel('Added by another system').check()
     await dialog.getByRole('radio', { name: /^all sections/ }).check()
     await page.waitForTimeout(300)
     await shot('naming')

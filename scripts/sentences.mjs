@@ -6,7 +6,21 @@ const LETTERS = /\p{L}{2}/u
 const CODE =
   /var\(--|\w: [^;]+;|<\w|rgb\(|linear-gradient|^(ALTER|CREATE|DELETE|DROP|INSERT|PRAGMA|SELECT|UPDATE) |(^| )(min|max|px|py|text|border|bg|flex|gap)-[\w[]/
 /** Attributes whose text is seen or read out. */
-const SAID = new Set(['aria-label', 'aria-description', 'alt', 'hint', 'label', 'placeholder', 'title', 'note', 'name', 'help'])
+const SAID = new Set([
+  'aria-label',
+  'aria-description',
+  'alt',
+  'hint',
+  'label',
+  'placeholder',
+  'title',
+  'note',
+  'name',
+  'help',
+  'description',
+  'why',
+  'otherwise',
+])
 
 /**
  * What a text says, each placeholder as “…”, and of the alternatives in it the longest.

@@ -55,7 +55,7 @@ export function LivePage({ screens, shown, isStrip, isEvery, onShow, ref, childr
     patch: (screen, edits) => void channels.current.get(screen)?.patch(edits),
     visit: async (screen, hash, from) => {
       const channel = channels.current.get(screen)
-      if (!channel) throw new Error('the live page is not there yet')
+      if (!channel) throw new Error('the live page isn’t ready')
       return (await channel.ask('visited', (turn) => ({ type: 'visit', turn, hash, from }))).visit
     },
   }))

@@ -89,7 +89,7 @@ export function SitesView() {
             <Paste
               button="Paste HTML"
               title="Paste HTML"
-              description="The whole page, as it is written in its file."
+              description="The page’s complete HTML."
               label="HTML of the page"
               action="Make a site of it"
               onPaste={(html) => void make({ files: [], html })}
@@ -97,7 +97,7 @@ export function SitesView() {
             <Paste
               button="Write an outline"
               title="Write an outline"
-              description="Headings, each with a line or a list below. A plain page is made from it, to begin with."
+              description="Headings, each with text or a list. They become a plain page."
               label="The outline"
               action="Make a page of it"
               sample={

@@ -1,6 +1,7 @@
 /** The spine: the whole page to scale, between work and live page. */
 import { coverOf, FAR, partsByAt, partOf, roomAtEnd, type Section, type Survey, type SurveyPart } from '@waybell/core'
 import { memo, useDeferredValue, useLayoutEffect, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import { Explained } from '../ui/Explained.tsx'
 import { px, tint } from '../ui/index.tsx'
 import type { Task } from '../tasks/task.ts'
 import { usePointed, useView, useWork } from '../work/context.ts'
@@ -96,8 +97,8 @@ export function Spine({ task: { Layers = [], bandName } }: { task: Pick<Task, 'L
   return (
     <div className="flex h-full min-h-0 flex-col">
       <div className="flex items-center gap-1 px-2 pb-1 text-xs text-faint">
-        <h2 className="flex-1 font-bold text-ink" tabIndex={0} title="The spine: the whole page to scale">
-          Spine
+        <h2 className="flex-1 font-bold text-ink">
+          <Explained by="The spine: the whole page to scale, with its sections.">Spine</Explained>
         </h2>
         {zoom > 1 && (
           <button

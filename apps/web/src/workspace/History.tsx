@@ -20,7 +20,7 @@ export function History() {
           <HistoryIcon size={16} aria-hidden />
         </Button>
       </Dialog.Trigger>
-      <Sheet title="History" description="Every change of this site, the latest first. Going back is a change itself and can be undone.">
+      <Sheet title="History" description="All changes, the latest first. You can undo going back.">
         {isOpen && <Changes close={() => setOpen(false)} />}
       </Sheet>
     </Dialog.Root>

@@ -68,7 +68,7 @@ export function Palette() {
           Actions
         </Button>
       </Dialog.Trigger>
-      <Sheet title="Actions" description="Type a part of the name; the arrow keys choose, Enter does it.">
+      <Sheet title="Actions" description="Type part of a name. Arrow keys choose, Enter runs it.">
         {isOpen && <Choices close={() => setOpen(false)} />}
       </Sheet>
     </Dialog.Root>

@@ -42,7 +42,7 @@ export function ScreenBar({ isStrip, onStrip, onScripts }: Props) {
       <ScreensDialog />
       <div className="ml-auto flex gap-3 text-sm whitespace-nowrap">
         {site.screens.length > 1 && (
-          <label className="flex items-center gap-1.5" title="Show the other screens at the same place">
+          <label className="flex items-center gap-1.5" title="Shows all screens at the same place">
             <input type="checkbox" checked={isStrip} onChange={(e) => onStrip(e.target.checked)} /> Sync screens
           </label>
         )}

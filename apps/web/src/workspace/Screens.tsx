@@ -31,13 +31,13 @@ export function ScreensDialog() {
   return (
     <Dialog.Root>
       <Dialog.Trigger asChild>
-        <Button kind="quiet" title="Add, change or remove screens, and put them in order">
+        <Button kind="quiet" title="Edit screens">
           Screens
         </Button>
       </Dialog.Trigger>
       <Sheet
         title="Screens"
-        description="The viewports that the site is designed for. Each page is measured on every one of them, and what is written goes by the nearest. Larger text is what a visitor may have set in the browser: no style can tell it, so that such a screen goes by the one of its size. It is emulated on the page’s root, where media queries in em do not follow."
+        description="The viewports to design for. Other viewports follow the closest one. Screens with larger text follow the one of their size."
       >
         <Screens />
         <Dialog.Close asChild>

@@ -7,7 +7,7 @@ import { useWork } from '../../work/context.ts'
 const check = (typed: string): Problem | null =>
   typed === '' || siteFolder(typed) !== null
     ? null
-    : { message: 'An address is typed whole, as https://ostrey.example/week/', severity: 'error' }
+    : { message: 'Type a full address, like https://ostrey.example/week/', severity: 'error' }
 
 export function Addresses() {
   const { site, run } = useWork()
@@ -40,7 +40,7 @@ export function Addresses() {
             address && run({ type: 'site/address', address: e.target.checked ? { ...address, isWritten: true } : { url: address.url } })
           }
         />
-        Links between its pages say the whole address
+        Full addresses between pages
       </label>
     </>
   )

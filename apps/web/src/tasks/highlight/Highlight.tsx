@@ -1,5 +1,6 @@
 /** Which item is current at which scroll position, and the bell line. */
 import { bellMap, bestBellOffset, coverOf, isFound, markStyles, safeBand, type FoundForm, type MarkStyle } from '@waybell/core'
+import { Explained } from '../../ui/Explained.tsx'
 import { Button, Dome, Heading, px, tint } from '../../ui/index.tsx'
 import { NumberField } from '../../ui/NumberField.tsx'
 import { TableRows } from '../../ui/TableRows.tsx'
@@ -28,10 +29,11 @@ export function HighlightTask() {
       <Marks />
       <Heading>
         <span className="inline-flex items-center gap-1.5">
-          <Dome /> Bell line
+          <Dome />
+          <Explained by="A line across the viewport: a section becomes current when its top crosses it.">Bell line</Explained>
         </span>
       </Heading>
-      <p className="mb-2 text-sm text-faint">A section becomes current when its top crosses this line.</p>
+      <p className="mb-2 text-sm text-faint">A section becomes current when its top crosses this line: its bell.</p>
       <NumberField
         label="Below the header"
         unit="px"
@@ -43,8 +45,8 @@ export function HighlightTask() {
       {measured.length > 0 && (
         <p className={`mt-2 text-sm ${isSafe ? 'text-faint' : 'text-brick'}`}>
           {band.low < band.high
-            ? `From ${Math.ceil(band.low)} px ${Number.isFinite(band.high) ? `to ${Math.floor(band.high)} px` : 'on'}, every link lights its own item on every screen.`
-            : 'No bell line does for all links: some sections are shorter than the breathing space.'}
+            ? `${isSafe ? '' : 'Some links light the wrong item. '}From ${Math.ceil(band.low)} px ${Number.isFinite(band.high) ? `to ${Math.floor(band.high)} px` : 'on'}, every link lights its own item on every screen.`
+            : 'No bell line suits all links: some sections are shorter than the breathing space.'}
         </p>
       )}
       {best !== null && best !== page.highlight.bellOffset && (

@@ -19,7 +19,7 @@ export function CoverageDialog() {
       <Dialog.Trigger asChild>
         <Button>Coverage</Button>
       </Dialog.Trigger>
-      <Sheet title="Coverage" description="How many links lead to each section, from this page and from the others of the site." wide>
+      <Sheet title="Coverage" description="Number of links to each section, from all pages of the site." wide>
         {isOpen && <Matrix close={() => setOpen(false)} />}
       </Sheet>
     </Dialog.Root>
@@ -113,7 +113,7 @@ function Matrix({ close }: { close: () => void }) {
       <p className="mb-2 flex items-center gap-2 text-sm">
         {from.isError && (
           <span role="alert" className="text-brick">
-            Links of the other pages are not counted: {from.error.message}
+            Links from other pages aren’t counted: {from.error.message}
           </span>
         )}
         {from.isLoading && <span role="status">Reading the other pages…</span>}

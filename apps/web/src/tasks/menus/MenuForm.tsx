@@ -44,13 +44,13 @@ const fieldNames: Record<string, string> = {
 }
 
 const words: Record<string, string> = {
-  top: 'At the top of the page',
+  top: 'At the page’s top',
   'after-header': 'After the page’s header',
-  'under-fixed': 'Over the page, below its header',
+  'under-fixed': 'Below its fixed header',
   'in-header': 'In the page’s header',
   left: 'Left',
   right: 'Right',
-  beside: 'Beside the page, which makes room',
+  beside: 'Beside the page',
   over: 'Over the page',
   row: 'In a row',
   columns: 'In columns',
@@ -58,7 +58,7 @@ const words: Record<string, string> = {
   current: 'The current one',
   all: 'All, on hover or focus',
   end: 'At the section’s end',
-  foot: 'At the viewport’s bottom, while in the section',
+  foot: 'At the viewport’s bottom',
 }
 
 const smallWords: Record<Small, string> = {
@@ -236,7 +236,7 @@ export function MenuForm({ menu }: { menu: MadeMenu }) {
             checked={menu.grows !== false}
             onChange={(e) => run({ type: 'menu/grows', ...at, grows: e.target.checked ? undefined : false })}
           />
-          New sections get an item here
+          Add new sections
         </label>
       )}
       <Row>

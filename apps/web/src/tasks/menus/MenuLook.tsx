@@ -294,7 +294,7 @@ export function MenuLook({ menu }: { menu: Menu }) {
         {stateNames[state]}
         <label className="flex items-center gap-1.5 text-xs font-normal">
           <input type="checkbox" checked={isShown} onChange={(e) => setShown(e.target.checked)} />
-          show it in the live page
+          show in live page
         </label>
       </p>
       {isFound(menu) && state === 'rest' ? (

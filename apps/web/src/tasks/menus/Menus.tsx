@@ -54,8 +54,7 @@ function BuiltMenus() {
     <section key={n} aria-label={`Menu ${n + 1} built by a script`} className="mt-4">
       <Heading aside={<span className="text-xs text-faint">built by a page script</span>}>{links.length} links in no file</Heading>
       <p className="mb-1 text-sm text-faint">
-        They are tried with the rest{at === null ? ', and not marked' : ', and the current one is marked'}. To change them, change the
-        script.
+        They’re tried too{at === null ? ', and not marked' : ', and the current one is marked'}. To change them, change the script.
       </p>
       <List count={links.length} estimate={28} label={`Links built by a script, ${n + 1}`}>
         {(i) => {

@@ -141,7 +141,7 @@ export function Target({ named, target, link, isOwn, mayOpen = false, isBare = f
               own={(query) => typed(query, newTab)}
               label={`Find a target for ${named}`}
               list="Targets"
-              placeholder="A name, number or ID, or an address"
+              placeholder="Name, number, ID or address"
               none="No match. Type a whole address: https://ostrey.example"
               onTake={(choice) => {
                 if (!choice.target) return

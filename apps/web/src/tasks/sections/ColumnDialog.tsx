@@ -50,7 +50,7 @@ export function ColumnDialog({ from }: { from: Section }) {
   return (
     <Dialog.Root>
       <Dialog.Trigger asChild>
-        <Button aria-label="Paste a column" title="Paste a column of IDs or titles">
+        <Button aria-label="Paste a column" title="Paste a column">
           Paste
         </Button>
       </Dialog.Trigger>

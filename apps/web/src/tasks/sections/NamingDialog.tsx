@@ -15,7 +15,7 @@ export function NamingDialog({ chosen }: { chosen: Section[] }) {
       <Dialog.Trigger asChild>
         <Button>Naming rule</Button>
       </Dialog.Trigger>
-      <Sheet title="Naming rule" description="How IDs are made from titles, in this site.">
+      <Sheet title="Naming rule" description="Makes IDs from titles, on this site.">
         <Rule chosen={chosen} />
       </Sheet>
     </Dialog.Root>
@@ -88,7 +88,7 @@ function Rule({ chosen }: { chosen: Section[] }) {
         />
         <label className="flex items-center gap-2 self-end pb-1">
           <input type="checkbox" className="size-4" checked={rule.wraps} onChange={(e) => set({ wraps: e.target.checked })} />
-          Another system adds prefix and suffix
+          Added by another system
         </label>
       </div>
       <fieldset className="mb-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">
@@ -131,7 +131,7 @@ function Rule({ chosen }: { chosen: Section[] }) {
             disabled={!changes.length}
             onClick={() => {
               const renames = renameSections(page.key, changes, 'Give IDs by the rule', known)
-              run(stored ? renames : { type: 'batch', label: 'Give IDs by a new rule', commands: [{ type: 'site/rule', rule }, renames] })
+              run(stored ? renames : { type: 'batch', label: 'Apply a naming rule', commands: [{ type: 'site/rule', rule }, renames] })
             }}
           >
             Keep the rule and give {changes.length === 1 ? '1 ID' : `${changes.length} IDs`}

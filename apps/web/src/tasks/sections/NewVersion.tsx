@@ -68,7 +68,7 @@ function Compared({ review, close }: { review: Review; close: () => void }) {
   const count = (state: RevisionRow['state']) => rows.filter((r) => r.state === state).length
   return (
     <Sheet
-      title="A new version of the page"
+      title="New page version"
       description={`${count('matched')} sections as they were, ${count('changed')} changed, ${count('moved')} moved, ${count('lost')} lost, ${review.added.length} new. You can undo taking it over.`}
       wide
     >
@@ -194,14 +194,14 @@ function Leaders({
         {names.length > 4 && ` and ${names.length - 4} more`}
       </span>
       <select
-        aria-label={`What becomes of the links to ${section.title}`}
+        aria-label={`Links to ${section.title}`}
         value={typeof value === 'string' ? value : `s ${value.section}`}
         onChange={(e) => onChange(e.target.value.startsWith('s ') ? { section: e.target.value.slice(2) } : (e.target.value as Otherwise))}
         className="min-h-7 w-full max-w-96 rounded-sm border border-hair bg-sheet px-1 text-sm"
       >
         <option value="as-is">keep the page’s own links, remove others</option>
         <option value="out">remove all from their menus</option>
-        <option value="top">lead to the top of the page</option>
+        <option value="top">lead to the page’s top</option>
         {left.map((s) => (
           <option key={s.key} value={`s ${s.key}`}>
             lead to {page.sections.indexOf(s) + 1} {s.title}

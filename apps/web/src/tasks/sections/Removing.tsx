@@ -76,7 +76,7 @@ function Question({ sections, then }: Asked) {
       title={many ? `Remove ${sections.length} sections` : `Remove “${sections[0]!.title}”`}
       description={`${leaders.length === 1 ? '1 link leads' : `${leaders.length} links lead`} ${many ? 'to them' : 'there'}: ${names.slice(0, 8).join(', ')}${names.length > 8 ? ` and ${names.length - 8} more` : ''}.`}
     >
-      <RadioGroup.Root value={way} onValueChange={setWay} aria-label="What becomes of the links" className="mb-4 flex flex-col gap-1.5">
+      <RadioGroup.Root value={way} onValueChange={setWay} aria-label="Links to it" className="mb-4 flex flex-col gap-1.5">
         {ways.map(([key, text]) => (
           <label key={key} className="flex min-h-7 items-center gap-2">
             <RadioGroup.Item

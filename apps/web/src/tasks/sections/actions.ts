@@ -23,7 +23,7 @@ export function sectionsActions(work: Work, measured: Measured, { live, current 
   if (!page.sections.length) return actions
   for (const [name, button] of [
     ['Change the naming rule', 'Naming rule'],
-    ['Paste a column of IDs or titles', 'Paste a column'],
+    ['Paste a column', 'Paste a column'],
     ['Copy the sections as a table', 'Copy as a table'],
     ['Bring in a new version of the page', 'Bring in a new version'],
   ] as const)

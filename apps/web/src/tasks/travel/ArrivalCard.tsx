@@ -18,7 +18,7 @@ export function ArrivalCard({ section }: { section: Section }) {
       <Sheet
         wide
         title={`Arrival at ${section.title}`}
-        description="The top of the viewport once the link was followed, in the page itself. What covers it, and the room to the section, are marked at the right edge."
+        description="The top of the viewport after the link was followed. The right edge shows the covered part and the gap."
       >
         <ul className="flex flex-wrap gap-x-4 gap-y-3">
           {site.screens.map((screen) => (

@@ -250,7 +250,7 @@ function AdjustRow({ section }: { section: Section }) {
             checked={section.toTop}
             onChange={(e) => run({ type: 'section/to-top', ...at, toTop: e.target.checked })}
           />
-          Goes to the very top of the page
+          Goes to the very top
         </label>
         {isOwnTravel(page) && <p className="text-xs text-faint">Links arrive by the page’s own offsets, which stay as they are.</p>}
         {!section.toTop && !isOwnTravel(page) && (

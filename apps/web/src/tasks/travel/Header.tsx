@@ -58,7 +58,7 @@ export function HeaderSettings() {
                 })
               }
             />
-            Keep the page’s header in view
+            Keep header in view
             {!choice.keep && !header.canStay && <span className="text-xs text-faint">(its place on the page prevents that)</span>}
           </label>
         )}
@@ -263,7 +263,7 @@ function SmallerField({ now, setOnScroll }: { now: HeaderOnScroll; setOnScroll: 
           value={small}
           min={1}
           max={Math.max(can, small)}
-          why="Of its padding."
+          why="It’s limited by its padding."
           onCommit={(to) => set(Math.round(to))}
         />
       )}

@@ -56,7 +56,7 @@ export function MotionSettings() {
             onClick={() =>
               run({
                 type: 'batch',
-                label: 'Use one motion on all pages',
+                label: 'Same on all pages',
                 commands: others.map((p) => ({
                   type: 'travel/smooth',
                   page: p.key,
@@ -70,7 +70,7 @@ export function MotionSettings() {
           </Button>
         )}
       </div>
-      <Fold title={`Menus and links with a motion of their own${links ? ` (${links})` : ''}`} isSet={links > 0}>
+      <Fold title={`Exceptions${links ? ` (${links})` : ''}`} isSet={links > 0}>
         {page.menus.map((menu) => {
           const different = menu.items.filter((i) => i.motion)
           return (

@@ -45,7 +45,7 @@ function Breathing() {
         onCommit={(next) => set({ breathing: next })}
       />
       {screens.length > 1 && (
-        <Fold title="Other breathing space on some screens" isSet={breathes.length > 0}>
+        <Fold title="Exceptions by screen" isSet={breathes.length > 0}>
           <div className="pl-4">
             {screens.map(({ key, name }) => (
               <NumberField
