@@ -28,7 +28,7 @@ async function clickIn(page: Page, screen: string, selector: string): Promise<vo
 }
 
 test.describe('the application', () => {
-  test('the demo is set up by one press, corrected, tried, and taken home', async ({ page, server }) => {
+  test('the demo is set up by one press, corrected, tried, and downloaded', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -92,7 +92,7 @@ test.describe('the application', () => {
       await page.getByLabel('Smooth').check()
     })
 
-    await test.step('what is computed is where the live page stops, on both screens', async () => {
+    await test.step('the live page stops where it was computed, on both screens', async () => {
       for (const screen of ['Laptop', 'Phone']) {
         await page.getByRole('radio', { name: new RegExp(screen) }).click()
         const key = screen.toLowerCase()
@@ -140,7 +140,7 @@ test.describe('the application', () => {
       await expect(liveFrame(page).locator('#sleeping')).toHaveCount(1)
     })
 
-    await test.step('the page is taken home, and works there', async () => {
+    await test.step('the page is downloaded, and works there', async () => {
       await task(page, 'Handover')
       await expect(page.getByText(/\d+ changes/)).toBeVisible()
       const [file] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Download index.html' }).click()])
@@ -212,7 +212,7 @@ test.describe('the application', () => {
     expect(difference).toBeNull()
   })
 
-  test('bands stand where the survey says, and window and page move each other', async ({ page, server }) => {
+  test('bands match the survey, and spine and page move each other', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -301,7 +301,7 @@ test.describe('the application', () => {
     })
   }
 
-  test('an edit and its undo outlive a crash right after stored', async ({ page, emptyServer: server }) => {
+  test('an edit and its undo survive a crash right after “stored”', async ({ page, emptyServer: server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -318,7 +318,7 @@ test.describe('the application', () => {
     await expect(page.getByLabel('Title of section 2')).toHaveValue('Programme')
   })
 
-  test('a page of one’s own is brought in by picking, dropping and pasting', async ({ page, server }) => {
+  test('a page is brought in by picking, dropping and pasting', async ({ page, server }) => {
     await page.goto(server.address)
     const html = (title: string) =>
       `<!doctype html><title>${title}</title><link rel=stylesheet href="css/a.css"><section><h2>One</h2><p>words</p></section><section><h2>Two</h2><img src="pic.png"></section>`
@@ -351,7 +351,7 @@ test.describe('the application', () => {
     await expect(page.getByRole('heading', { name: 'Pasted' })).toBeVisible()
   })
 
-  test('what is no page is refused in words, and leaves nothing', async ({ page, emptyServer: server }) => {
+  test('files that aren’t pages are refused with a reason, and leave nothing', async ({ page, emptyServer: server }) => {
     await page.goto(server.address)
     const give = (buffer: Buffer) => page.getByTestId('files').setInputFiles({ name: 'page.html', mimeType: 'text/html', buffer })
     for (const [content, words] of [

@@ -16,7 +16,7 @@ const width = async (page: Page, of: string) => (await page.locator(of).bounding
 const clean = async (page: Page) =>
   expect((await new AxeBuilder({ page }).exclude('iframe').analyze()).violations.map((v) => `${v.id} ${v.nodes[0]!.html}`)).toEqual([])
 
-test('the first run opens the demo with three hints, which stay closed once they are', async ({ browser }) => {
+test('the first run opens the demo with three hints that can be closed for good', async ({ browser }) => {
   const server = await new Server(freshFolder(), true).start()
   const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
   try {
@@ -39,7 +39,7 @@ test('the first run opens the demo with three hints, which stay closed once they
   }
 })
 
-test('a site in the list shows its page, its findings and its handover, and two of one title differ', async ({ page, emptyServer }) => {
+test('a listed site shows its page, findings and handover, and two with the same title differ', async ({ page, emptyServer }) => {
   await page.goto(emptyServer.address)
   await expect(page.getByText('No sites yet. Choose an HTML file above')).toBeVisible()
   await bringIn(page, emptyServer, html('spring.html', pageOf('Ferry', 'Times', 'Fares')))
@@ -71,7 +71,7 @@ test('a site in the list shows its page, its findings and its handover, and two 
   await expect(page.getByText(/^spring\.html, /)).toBeVisible()
 })
 
-test('before the press the spine shows what was found, and a press on it moves the live page', async ({ page, server }) => {
+test('before the press the spine shows the parts found, and pressing one scrolls the live page', async ({ page, server }) => {
   await bringIn(page, server, html('index.html', pageOf('Ferry', 'Times', 'Fares', 'Islands')))
   await measured(page)
   const found = page.locator('[data-found]')
@@ -87,7 +87,7 @@ test('before the press the spine shows what was found, and a press on it moves t
   await expect(found).toHaveCount(0)
 })
 
-test('columns grow with the window, are moved by pointer and keys, and stay where they were put', async ({ page, server }) => {
+test('columns grow with the window, can be moved by pointer and keys, and are remembered', async ({ page, server }) => {
   await openDemo(page, server)
   await expect.poll(() => width(page, '[data-testid="sheet"]')).toBe(422)
   await page.setViewportSize({ width: 1920, height: 1000 })
@@ -116,7 +116,7 @@ test('columns grow with the window, are moved by pointer and keys, and stay wher
   await expect.poll(() => width(page, '[data-testid="sheet"]')).toBe(422)
 })
 
-test('Travel begins with the arrivals; settings are a line each with their value, and one with a problem is open', async ({
+test('Travel starts with the arrivals; settings are a line each with their value, and one with a problem is open', async ({
   browser,
   emptyServer: server,
 }) => {

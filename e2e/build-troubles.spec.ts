@@ -41,7 +41,7 @@ async function built(html: string, ...args: string[]) {
   return { ...run, report: JSON.parse(run.stdout) as Report }
 }
 
-test('a file name with a bare per cent sign is served, copied and keeps no page from being built', async () => {
+test('a file name with a bare per cent sign is served, copied and built', async () => {
   const folder = freshFolder()
   writeFileSync(join(folder, 'index.html'), page(sound, '<img src="100%.svg" alt="All of it">'))
   writeFileSync(join(folder, '100%.svg'), '<svg xmlns="http://www.w3.org/2000/svg" width="40" height="700"/>')
@@ -51,7 +51,7 @@ test('a file name with a bare per cent sign is served, copied and keeps no page 
   expect(readFileSync(join(folder, 'out/100%.svg'), 'utf8')).toContain('700')
 })
 
-test('pages of one folder become pages of one site', async () => {
+test('pages of a folder become pages of a site', async () => {
   const folder = freshFolder()
   for (const name of ['a', 'b']) writeFileSync(join(folder, `${name}.html`), page(sound).replace('Reed beds', name))
   const files = ['a.html', 'b.html'].map((name) => join(folder, name))
@@ -64,7 +64,7 @@ test('pages of one folder become pages of one site', async () => {
   ])
 })
 
-test('a page is built for the screens that are named, and for no other', async () => {
+test('a page is built for the named screens only', async () => {
   const { code, report } = await built(page(sound))
   expect([code, new Set(report.links!.map((l) => l.screen))]).toEqual([0, new Set(['laptop', 'phone'])])
   const wrong = await waybellBuilt('build', 'index.html', '--out', freshFolder(), '--screens', 'laptop,watch')
@@ -72,7 +72,7 @@ test('a page is built for the screens that are named, and for no other', async (
   expect(wrong.stderr).toContain('there is no “watch”; name some of laptop, phone, tablet')
 })
 
-test('when the browser ends and does not start again, what was measured stays, and the rest is said to be unmeasured', async () => {
+test('when the browser crashes and doesn’t restart, measurements stay, and the rest is reported as unmeasured', async () => {
   const folder = freshFolder()
   const files = ['one', 'two', 'three'].map((name) => {
     mkdirSync(join(folder, name))
@@ -109,7 +109,7 @@ test('when the browser ends and does not start again, what was measured stays, a
   expect(readFileSync(join(folder, 'out/three/index.html'), 'utf8')).toContain('data-wb="style"')
 })
 
-test('“all arrive” is said only where every menu link leads somewhere, was confirmed, tried, and arrived', async () => {
+test('“all arrive” requires every menu link to have a target, confirmed, tried, and arrived', async () => {
   const all = await built(page(sound))
   expect([all.code, all.report.outcome]).toEqual([0, { tried: 3, wrong: 0, nowhere: 0, unconfirmed: 0, untried: 0 }])
   expect(all.stderr).toContain('3 links tried, all arrive')
@@ -129,7 +129,7 @@ test('“all arrive” is said only where every menu link leads somewhere, was c
   expect(hidden.stderr).toContain('3 not tried')
 })
 
-test('a link that is not marked is reported, whatever its label is made of', async () => {
+test('an unmarked link is reported, whatever its label', async () => {
   const odd = `<a href="#cutting">Reed<br>cutting</a> <a href="#drying"><svg width="20" height="20"><title>Drying</title></svg></a>
     <a href="#thatch"><img src="data:," alt="Thatch" width="20" height="20"></a>`
   const unmarked = `<script>const set = Element.prototype.setAttribute
@@ -140,7 +140,7 @@ test('a link that is not marked is reported, whatever its label is made of', asy
   expect(new Set(report.links!.map((l) => `${l.label} ${l.fault}`))).toEqual(new Set(['Reedcutting unlit', 'Drying unlit', 'Thatch unlit']))
 })
 
-test('links of one page do the same in the shell, in virtual time, and in Chromium, in real time', async () => {
+test('links have the same results in the shell in virtual time and in Chromium in real time', async () => {
   const names = ['bakery', 'shrinks']
   const reports = async (browser: string) => {
     const asked = ['--browser', browser, '--screens', 'laptop,phone', '--format', 'json']

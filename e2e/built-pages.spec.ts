@@ -199,7 +199,7 @@ for (const source of pages) {
       })
     }
 
-    test('nothing but the edits changes in the file, and building again gives the same', async () => {
+    test('only the edits change in the file, and building again gives the same', async () => {
       const before = readFileSync(file, 'utf8')
       const after = readFileSync(built, 'utf8')
       // Removing the insertions from the built page must give the original.

@@ -9,7 +9,7 @@ import { restlessPage, troubles } from './support/restless.ts'
 const sound =
   '<!doctype html><meta charset=utf-8><title>T</title><nav><a href="#one">One</a> <a href="https://x.example/">X</a></nav>\n<section id=one><h2>One</h2><p>words</p></section>\n<section><h2>Two</h2><p>words</p></section>'
 
-test('check prints one object, and says by its code whether there is an error', async () => {
+test('check prints one object, and exits with 1 on errors', async () => {
   const folder = freshFolder()
   writeFileSync(join(folder, 'sound.html'), sound)
   writeFileSync(join(folder, 'faulty.html'), sound.replace('#one', '#gone') + '<img src="lost.png">')
@@ -36,7 +36,7 @@ test('check prints one object, and says by its code whether there is an error', 
   ])
 })
 
-test('what is no page is told in one line, with code 2, and nothing is written', async () => {
+test('files that aren’t pages are reported in one line, with code 2, and nothing is written', async () => {
   const folder = freshFolder()
   for (const [name, content] of [
     ['empty.html', ''],
@@ -58,7 +58,7 @@ test('what is no page is told in one line, with code 2, and nothing is written',
   expect((await waybell('check', join(folder, 'none.html'))).code).toBe(2)
 })
 
-test('build writes the page, its own files in their places, and the site', async () => {
+test('build writes the page, its files, and the site', async () => {
   const folder = freshFolder()
   for (const dir of ['site/css', 'site/img', 'shared']) mkdirSync(join(folder, dir), { recursive: true })
   writeFileSync(
@@ -111,7 +111,7 @@ test('build without a browser says so, and the script measures on arrival', asyn
   ).toEqual(['93px', 93 + 24])
 })
 
-test('old character sets and odd line ends come through', async () => {
+test('legacy character sets and odd line ends are kept', async () => {
   const folder = freshFolder()
   const wide = Buffer.concat([
     Buffer.from([0xff, 0xfe]),
@@ -125,7 +125,7 @@ test('old character sets and odd line ends come through', async () => {
   expect(text).toContain('<section id="fusse"><h2>Füße</h2></section>\r<section id="dva">')
 })
 
-test('build tries every link, says what is not right, and ends with 1 where something is', async () => {
+test('build tries every link, reports failures, and exits with 1', async () => {
   const out = freshFolder()
   const field = (name: string) => join(repository, 'e2e/pages/field', name, 'index.html')
   const good = await waybellBuilt('build', field('bakery'), '--out', out, '--format', 'json')
@@ -153,7 +153,7 @@ test('build tries every link, says what is not right, and ends with 1 where some
   expect([untried.code, untried.stderr.includes('error link-broken')]).toEqual([1, true])
 })
 
-test('several pages are built in one browser, each into its own folder', async () => {
+test('several pages are built in one browser, each into its folder', async () => {
   const folder = freshFolder()
   for (const name of ['one', 'two']) {
     mkdirSync(join(folder, name))
@@ -170,7 +170,7 @@ test('several pages are built in one browser, each into its own folder', async (
   }
 })
 
-test('links that arrive rightly on a page that is laid out again meanwhile are called right, and that is told', async () => {
+test('links that arrive although the layout changes meanwhile count as right, with a note', async () => {
   // The kiln's pictures appear by a timer: if all were there when it was measured, nothing is laid out late.
   for (const [name, told] of [
     ['swimming', /“Being late” arrives, but /],

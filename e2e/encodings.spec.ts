@@ -63,7 +63,7 @@ const pages: [string, Buffer][] = [
   ['named late in the head', page([[0xe0, 0xe1]], `<!-- ${'licence '.repeat(200)} --><title>t</title><meta charset=koi8-r>`)],
 ]
 
-test('every character set of the standard is read as the browser reads it', async ({ page: tab }) => {
+test('every character set of the standard is read as browsers do', async ({ page: tab }) => {
   const folder = freshFolder()
   let bytes: Buffer = Buffer.alloc(0)
   const server = createServer((_, response) => response.setHeader('Content-Type', 'text/html').end(bytes))

@@ -12,7 +12,7 @@ import { test } from './support/test.ts'
 const SCREENS = { laptop: { width: 1280, height: 800 }, phone: { width: 390, height: 844 } }
 const source = join(repository, 'e2e/pages/laid-out-late.html')
 
-test('links over parts that are laid out late stop where they were computed to, without script too', async ({ page, browser, server }) => {
+test('links over late parts stop where they were computed, without script too', async ({ page, browser, server }) => {
   await bringIn(page, server, source)
   await setUp(page)
   await measured(page)

@@ -51,7 +51,7 @@ const standingOut = (page: Page, menu: string) =>
     return links.filter((_, n) => looks[n] !== common).map((a) => a.textContent.trim())
   }, menu)
 
-test('a page that works already is handed back as it came, and its links are tried all the same', async () => {
+test('a page that works already is handed back unchanged, and its links are tried', async () => {
   const { report, file, said } = await built('works')
   expect(readFileSync(file).equals(readFileSync(sourceOf('works')))).toBe(true)
   expect(said).toContain('works already')
@@ -59,7 +59,7 @@ test('a page that works already is handed back as it came, and its links are tri
   expect(report.links.filter((l) => l.fault)).toEqual([])
 })
 
-test('a page whose links arrive gets the mark that it lacks, and no other offset', async ({ page }) => {
+test('a page whose links arrive gets the missing mark, and no offset', async ({ page }) => {
   const { file, said } = await built('half-works')
   expect(said).toContain('What it lacked is added')
   expect(readFileSync(file, 'utf8').match(/scroll-padding-top:/g)).toHaveLength(1)
@@ -106,7 +106,7 @@ for (const [name, why] of [
     await expect.poll(() => standingOut(page, '[data-wb-menu]')).toHaveLength(1)
   })
 
-test('targets that were moved up by the header arrive where their blocks begin, right under the header', async ({ page }) => {
+test('targets moved up by the header arrive where their blocks start, under the header', async ({ page }) => {
   const { report, file } = await built('lifted')
   expect(report.links.filter((l) => l.fault)).toEqual([])
   for (const [width, header] of [
@@ -169,14 +169,14 @@ for (const [name, what] of [
     expect(await page.evaluate(() => Math.round(document.getElementById('note')!.getBoundingClientRect().top))).toBe(280 + 96)
   })
 
-test('a part that lies fixed behind the page is reported if its link leaves it hidden', async () => {
+test('a part fixed behind the page is reported if its link leaves it hidden', async () => {
   const { report } = await built('reveal')
   const [seen, hidden] = [report.links.filter((l) => l.label !== 'Where we are'), report.links.filter((l) => l.label === 'Where we are')]
   expect(seen.map((l) => l.fault)).toEqual(Array(3 * SCREENS.length).fill(null))
   expect(hidden.map((l) => l.fault)).toEqual(Array(SCREENS.length).fill('covered'))
 })
 
-test('what comes over a heading only on the way up is reported', async () => {
+test('a cover that returns on the way up is reported', async () => {
   const { report } = await built('panel-back')
   // The last isn't reached from below on every screen.
   const whys = report.links.flatMap((l) => ('why' in l && l.why !== '' ? l.why : []))
@@ -185,7 +185,7 @@ test('what comes over a heading only on the way up is reported', async () => {
     expect(report.links.filter((l) => l.label === label).map((l) => l.fault)).toEqual(Array(SCREENS.length).fill('covered'))
 })
 
-test('links arrive under a header that a script of the page makes and brings in on the way, known or not', async ({ page }) => {
+test('links arrive under a header that a script brings in, measured or not', async ({ page }) => {
   const { report, file } = await built('copied-header')
   // Including those of the copy.
   expect(report.links).toHaveLength(2 * 4 * SCREENS.length)
@@ -208,7 +208,7 @@ test('links arrive under a header that a script of the page makes and brings in 
   }
 })
 
-test('links to places of the page are followed on it, whatever its base says', async ({ page, context }) => {
+test('links to the page stay on it, whatever its base says', async ({ page, context }) => {
   const { report, file } = await built('leaves')
   expect(report.links.filter((l) => l.fault)).toEqual([])
   const told = report.findings.filter((f) => f.code === 'link-leaves').map((f) => f.message)
@@ -223,7 +223,7 @@ test('links to places of the page are followed on it, whatever its base says', a
   expect(await page.getByRole('link', { name: 'what others say' }).getAttribute('target')).toBeNull()
 })
 
-test('what lies over the whole page until it is sent away is told once, and links are tried as if it were gone', async ({ page }) => {
+test('an overlay is reported once, and links are tried as if it were gone', async ({ page }) => {
   const { report, file } = await built('veiled')
   expect(report.links).toHaveLength(4 * SCREENS.length)
   expect(report.links.filter((l) => l.fault)).toEqual([])
@@ -237,7 +237,7 @@ test('what lies over the whole page until it is sent away is told once, and link
   await expect.poll(async () => Math.round((await gap()) - (await coveredEdge(page)))).toBe(24)
 })
 
-test('a menu that stands beside what is seen, and that nothing opens there, is in use where it opens', async () => {
+test('a menu beside the viewport without opener on a screen is used where it opens', async () => {
   const { report } = await built('pushes')
   // The other is visible except on the phone.
   expect(report.links).toHaveLength(4 * SCREENS.length)
@@ -245,7 +245,7 @@ test('a menu that stands beside what is seen, and that nothing opens there, is i
   expect(report.findings.map((f) => f.code)).toContain('menu-left-open')
 })
 
-test('a header that leaves less than half of a screen is reported there, with what is covered', async () => {
+test('a header that leaves less than half of a screen is reported, with what it covers', async () => {
   const { report } = await built('tall-bar', ['laptop', 'phone-lying'])
   const bad = report.links.filter((l) => l.fault)
   expect(new Set(bad.map((l) => `${l.screen} ${l.fault}`))).toEqual(new Set(['phone-lying covered']))
@@ -254,7 +254,7 @@ test('a header that leaves less than half of a screen is reported there, with wh
   )
 })
 
-test('a policy of the page’s own that stops what is handed over is told, and seen', async () => {
+test('a policy of the page that blocks a handover is reported, and seen', async () => {
   const { report } = await built('policy')
   expect(report.findings.filter((f) => f.code === 'policy-blocks').map((f) => f.message)).toEqual([
     expect.stringContaining('blocks inline scripts, so'),
@@ -262,13 +262,13 @@ test('a policy of the page’s own that stops what is handed over is told, and s
   expect(new Set(report.links.map((l) => l.fault))).toEqual(new Set(['unlit']))
 })
 
-test('headings are known by their look where nothing calls them so', async () => {
+test('headings without heading tags are found by their look', async () => {
   const { report } = await built('by-look')
   expect(report.sections.map((s) => s.title).slice(-4)).toEqual(['What we carry', 'How it is done', 'What it costs', 'Ring us'])
   expect(report.links.filter((l) => l.fault)).toEqual([])
 })
 
-test('what is drawn on no screen is no section, and what is drawn on one screen only is said to be', async () => {
+test('parts hidden on all screens are no sections; those visible on one are reported', async () => {
   const { report } = await built('folded')
   expect(report.sections.map((s) => s.title)).toEqual(['Shapes', 'Felt', 'Fit', 'The workshop in pictures', 'Find us'])
   expect(report.findings.map((f) => f.message).join()).toContain('Links to “The workshop in pictures” do nothing on “Phone”')
@@ -289,7 +289,7 @@ for (const [name, links] of [
     expect(report.links.filter((l) => l.fault)).toEqual([])
   })
 
-test('targets that paint nothing and stand above their headings are judged by the headings', async ({ page }) => {
+test('targets that paint nothing above their headings are judged by the headings', async ({ page }) => {
   const { report, file } = await built('ghosts')
   expect(report.links).toHaveLength(4 * SCREENS.length)
   expect(report.links.filter((l) => l.fault)).toEqual([])
@@ -306,7 +306,7 @@ test('targets that paint nothing and stand above their headings are judged by th
   }
 })
 
-test('a drawer that stays open over what its links lead to is reported, on every screen', async () => {
+test('a drawer that stays open over its targets is reported on every screen', async () => {
   const { report } = await built('drawer')
   expect(report.links).toHaveLength(4 * SCREENS.length)
   expect(report.links.map((l) => [l.fault, 'why' in l ? l.why : ''])).toEqual(
@@ -315,7 +315,7 @@ test('a drawer that stays open over what its links lead to is reported, on every
   expect(report.findings.map((f) => f.message).join()).toMatch(/The menu “.*” stays open after pressing 4 links/)
 })
 
-test('a header on its way from one size to the next moves nothing, and a link home is marked where the page begins', async ({ page }) => {
+test('a header that changes its size moves nothing, and a link home is marked at the page’s start', async ({ page }) => {
   const { report, file } = await built('harbour')
   expect(report.links.filter((l) => l.fault)).toEqual([])
   await open(page, file)
@@ -351,7 +351,7 @@ test('what scripts build is told, and tried', async () => {
   expect(report.links.map((l) => l.fault)).toEqual(Array<null>(4 * SCREENS.length).fill(null))
 })
 
-test('a menu that a script builds, and late, is marked; the IDs that it gives stay, and no second menu is made', async ({ page }) => {
+test('a late menu built by a script is marked; its IDs stay, and no second menu is made', async ({ page }) => {
   const { report, file } = await built('contents')
   expect(report.sections.map((s) => s.id)).toEqual(['sec-1', 'sec-2', 'sec-3', 'sec-4'])
   expect(report.links.filter((l) => l.fault)).toEqual([])
@@ -362,7 +362,7 @@ test('a menu that a script builds, and late, is marked; the IDs that it gives st
   await expect.poll(() => standingOut(page, 'nav')).toEqual(['Moss and winter'])
 })
 
-test('what a script builds is reached and marked from the page’s own menu, and is not called missing', async ({ page }) => {
+test('script-built targets are reached and marked from the page’s menu, and aren’t reported missing', async ({ page }) => {
   const { report, file } = await built('part-scripted')
   expect(report.links.filter((l) => l.fault)).toEqual([])
   expect(report.findings.map((f) => f.code)).toEqual(['built-by-scripts'])

@@ -18,7 +18,7 @@ const focused = (page: Page) =>
   })
 
 test.describe('handling', () => {
-  test('the focus stays where the work is', async ({ page, server }) => {
+  test('the focus stays with the work', async ({ page, server }) => {
     await page.goto(server.address)
     await page.getByTestId('files').setInputFiles(field('bakery'))
     await measured(page)
@@ -54,7 +54,7 @@ test.describe('handling', () => {
     await expect.poll(() => focused(page)).toBe('button Remove item Order')
   })
 
-  test('menus open, screens are chosen and items moved by keys, and what happens is said', async ({ page, server }) => {
+  test('menus open, screens change and items move by keys, with announcements', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await page.getByRole('treeitem').nth(2).focus()
@@ -83,7 +83,7 @@ test.describe('handling', () => {
     expect((await asked).url()).toMatch(/script=small$/)
   })
 
-  test('what is refused stays in its field, with the reason and the way back', async ({ page, server }) => {
+  test('invalid input stays in its field, with the reason and a way back', async ({ page, server }) => {
     await bringIn(page, server, field('bakery'))
     await setUp(page)
     const title = page.getByLabel('Title of section 1')
@@ -107,7 +107,7 @@ test.describe('handling', () => {
     await expect(page.getByRole('button', { name: 'Undo: change the breathing space' })).toBeVisible()
   })
 
-  test('pressed again, everything stays as it is, and says so', async ({ page, server }) => {
+  test('a second press changes nothing, and says so', async ({ page, server }) => {
     for (const name of ['bakery', 'tall-header', 'long-titles', 'active', 'works']) {
       await bringIn(page, server, field(name))
       await setUp(page)
@@ -124,7 +124,7 @@ test.describe('handling', () => {
     await expect(page.getByText('0 changes')).toBeVisible()
   })
 
-  test('in half the width the work, its list and the findings are all there, and the page is a press away', async ({ page, server }) => {
+  test('at half the width, work, list and findings fit, and the page is a press away', async ({ page, server }) => {
     await page.setViewportSize({ width: 640, height: 400 })
     await bringIn(page, server, field('hash-mix'))
     await setUp(page)
@@ -143,7 +143,7 @@ test.describe('handling', () => {
     await page.getByRole('button', { name: 'Back to the work' }).click()
   })
 
-  test('a page’s scripts can be off from its first opening on, and the site remembers', async ({ page, server }) => {
+  test('page scripts can be off from the start, and the site remembers', async ({ page, server }) => {
     await page.goto(server.address)
     await page.getByLabel('Run the pages’ scripts').uncheck()
     await page.getByTestId('files').setInputFiles(field('scripted'))
@@ -161,7 +161,7 @@ test.describe('handling', () => {
     await expect(page.getByLabel('Page’s own scripts')).toBeChecked()
   })
 
-  test('a menu that a script builds on wide screens alone is tried there before anything is set up', async ({ page, server }) => {
+  test('a script-built menu on wide screens only is tried there before any set-up', async ({ page, server }) => {
     const parts = ['One', 'Two', 'Three'].map(
       (t) => `<section id="${t.toLowerCase()}" style="height: 900px"><h2>${t}</h2><p>words</p></section>`,
     )
@@ -173,7 +173,7 @@ document.getElementById('bar').innerHTML = '<nav><a href="#one">One</a> <a href=
     await expect(page.getByTestId('tried')).toContainText(/\d+ links tried on \d screens?/)
   })
 
-  test('a site is removed after asking, and a menu of the page’s own says what stays', async ({ page, emptyServer: server }) => {
+  test('a site is removed after asking, and a found menu says what stays', async ({ page, emptyServer: server }) => {
     await bringIn(page, server, field('bakery'))
     await setUp(page)
     expect((await ids(page)).length).toBeGreaterThan(3)

@@ -29,14 +29,18 @@ test.describe('the header', () => {
       return { ground: backgroundColor, shadow: boxShadow, bottom: header.getBoundingClientRect().bottom }
     })
 
-  test('is clear at the top, leaves on the way down and comes back, and is let go on one screen', async ({ page, browser, server }) => {
+  test('has no background at the top, hides on the way down and returns, and is let go on one screen', async ({
+    page,
+    browser,
+    server,
+  }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
     await task(page, 'Travel')
     await page.getByLabel('gets its background').check()
 
-    await test.step('what cannot be read then is told, with the way back', async () => {
+    await test.step('an unreadable state is reported, with the way back', async () => {
       await measured(page)
       await page.getByRole('button', { name: /\d+ findings?/ }).click()
       await expect(page.getByText(/is hard to read: contrast/).first()).toBeVisible()
@@ -51,7 +55,7 @@ test.describe('the header', () => {
     await page.getByRole('group', { name: 'Screens of the header in view' }).getByLabel('Phone').uncheck()
     await measured(page)
 
-    await test.step('the live page shows it, and the sheet goes by it', async () => {
+    await test.step('the live page shows it, and the sheet uses it', async () => {
       const header = liveFrame(page).locator('header')
       await expect(header).toHaveAttribute('data-wb-at', 'top')
       await expect(header).toHaveCSS('background-color', 'rgba(0, 0, 0, 0)')
@@ -86,7 +90,7 @@ test.describe('the header', () => {
         expect(wrong.violations).toEqual([])
       }))
 
-    await test.step('links leave room for it, there or away', () =>
+    await test.step('offsets allow for it, visible or not', () =>
       visit(browser, url, 'laptop', async (there) => {
         for (const [from, bottom] of [
           [0, 0],
@@ -131,7 +135,7 @@ test.describe('the header', () => {
         )
     })
 
-    await test.step('without script it has its ground, and stays', () =>
+    await test.step('without script it has its background, and stays', () =>
       visit(
         browser,
         url,
@@ -145,7 +149,7 @@ test.describe('the header', () => {
         false,
       ))
 
-    await test.step('built again its way of moving is the same', async () => {
+    await test.step('built again, its behaviour is the same', async () => {
       const out = freshFolder()
       await waybellBuilt('build', file, '--out', out, '--no-try')
       const moving = (path: string) => [...new Set(readFileSync(path, 'utf8').match(/transition: .*translate .*/g))]

@@ -165,7 +165,7 @@ test.describe('history', () => {
     })
   }
 
-  test('what runs without end in a header does not keep the page from moving smoothly once it was loaded again', async ({ page }) => {
+  test('an endless animation in a header doesn’t stop smooth scrolling after a reload', async ({ page }) => {
     const address = await built(sources[0]!)
     const pulse = '@keyframes pulse { to { opacity: .5 } } .bar a { animation: pulse 1s infinite alternate }'
     changed(fileURLToPath(address), /<\/head>/, `<style>${pulse}</style></head>`)
@@ -176,7 +176,7 @@ test.describe('history', () => {
     expect(await page.evaluate(() => document.documentElement.style.scrollBehavior)).toBe('')
   })
 
-  test('an engine that keeps nothing in its place by itself is left to put the page back as it does', async ({ page }) => {
+  test('an engine without scroll anchoring restores the position by itself', async ({ page }) => {
     // Like WebKit: without smooth motion it goes to the hash.
     await page.addInitScript(() => {
       const own = Object.getOwnPropertyDescriptor(HTMLElement.prototype, 'style')!

@@ -96,9 +96,7 @@ test.describe('a hostile page', () => {
     expect(heard).toEqual([])
   })
 
-  test('reaches nobody by calls between browsers, nor by links that say where one will be wanted, in a browser as people have it', async ({
-    playwright,
-  }) => {
+  test('no WebRTC call and no early connection gets out, in a browser as people have it', async ({ playwright }) => {
     const { port } = listener.address() as AddressInfo
     const calls = createSocket('udp4')
     const called: number[] = []
@@ -163,7 +161,7 @@ for (const rel of ['preconnect', 'dns-prefetch']) for (const href of ['http://12
     }
   })
 
-  test('does not take the tab’s history, and has its own', async ({ page }) => {
+  test('the page has its own history, not the tab’s', async ({ page }) => {
     await page.goto(server.address)
     const before = await page.evaluate(() => history.length)
     await page.getByTestId('files').setInputFiles({
@@ -258,7 +256,7 @@ setInterval(() => { alert('x'); confirm('y'); print() }, 5)</script>`,
       annotations.push({ type: 'slowest answer', description: String(Math.max(0, ...answers)) })
     })
 
-  test('would have been heard by the listener, had it got out', async ({ page }) => {
+  test('the listener would have heard it', async ({ page }) => {
     const { port } = listener.address() as AddressInfo
     await page.goto(`http://127.0.0.1:${port}/control`)
     expect(heard).toContain('GET /control')

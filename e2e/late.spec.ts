@@ -9,7 +9,7 @@ import { test } from './support/test.ts'
 
 const source = join(repository, 'e2e/pages/field/preloader/index.html')
 
-test('a curtain that goes by itself blocks no menu, and what comes in after it is measured by the command line', async () => {
+test('a loading screen blocks no menu, and the command line measures the content after it', async () => {
   const run = await waybellBuilt('build', source, '--out', freshFolder(), '--screens', 'laptop,phone', '--format', 'json')
   const report = JSON.parse(run.stdout) as {
     links: { fault: string | null }[]
@@ -22,7 +22,7 @@ test('a curtain that goes by itself blocks no menu, and what comes in after it i
   for (const code of ['overlay-blocks', 'link-drifts', 'link-tried']) expect(codes).not.toContain(code)
 })
 
-test('a page that is another once a link was followed is measured again', async ({ page, server }) => {
+test('a page that changes when a link is followed is measured again', async ({ page, server }) => {
   const grows = readFileSync(source, 'utf8')
     .replace(/setTimeout\(\(\) => document.querySelector\('\.map'\)/, "addEventListener('hashchange', () => document.querySelector('.map')")
     .replace(', 2500)\n', ')\n')

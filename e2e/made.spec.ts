@@ -36,8 +36,8 @@ const choose = (page: Page, menu: string, name: string, option: string) =>
     .selectOption({ label: option })
 const nav = (page: Page, name: string) => liveFrame(page).locator(`nav[aria-label="${name}"]`)
 
-test.describe('menus that are made', () => {
-  test('are made in a form, nested, synced, and taken to other pages', async ({ page, browser, server }) => {
+test.describe('made menus', () => {
+  test('are made in a form, nested, synced, and put on other pages', async ({ page, browser, server }) => {
     await bringIn(page, server, [{ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(site()) }])
     await page.getByRole('button', { name: 'Set up all 2 pages' }).click()
     await openPage(page, 'more/maps.html')
@@ -45,7 +45,7 @@ test.describe('menus that are made', () => {
     await openPage(page, 'index.html')
     await task(page, 'Menus')
 
-    await test.step('a group opens the items that are nested in it', async () => {
+    await test.step('a group opens its nested items', async () => {
       await page.getByRole('button', { name: 'Add a group' }).click()
       const label = page.getByLabel('Label of item New group')
       await label.press('Alt+ArrowUp')
@@ -59,7 +59,7 @@ test.describe('menus that are made', () => {
       await expect(group.locator('summary')).toHaveText('Rest <&> "food"')
     })
 
-    await test.step('a second menu has the same items, in its own form and with labels of its own', async () => {
+    await test.step('a second menu has the same items, in its own form and with its own labels', async () => {
       await make(page, 'Marks at a side', 'Synced with “Sections”')
       await page.getByRole('button', { name: 'Form of Sections 2' }).click()
       await choose(page, 'Sections 2', 'Visible from', '2 Pond')
@@ -80,7 +80,7 @@ test.describe('menus that are made', () => {
       expect(axe.violations.map((v) => v.id)).toEqual([])
     })
 
-    await test.step('a rail says where it stands, and goes to other pages with what it leads to', async () => {
+    await test.step('a rail has its place, and goes to other pages with its targets', async () => {
       await make(page, 'Rail at a side')
       await page.getByRole('button', { name: 'Form of Sections 3' }).click()
       const form = page.getByRole('group', { name: 'Form of Sections 3' })
@@ -103,7 +103,7 @@ test.describe('menus that are made', () => {
       await openPage(page, 'index.html')
     })
 
-    await test.step('step links stand under sections, and one pinned in a corner leads back to the top', async () => {
+    await test.step('step links are under sections, and a corner link leads back to the top', async () => {
       await make(page, 'Steps under sections', 'Synced with “Sections”')
       await expect(liveFrame(page).locator('#pond > p:last-child a')).toHaveAttribute('href', '#mill')
       await make(page, 'Pinned in a corner')
@@ -130,7 +130,7 @@ test.describe('menus that are made', () => {
       await page.getByRole('button', { name: 'Form of Back to top' }).click()
     })
 
-    await test.step('every link of every menu is tried: a rail over the headings is reported, and mended by one press', async () => {
+    await test.step('every menu link is tried: a rail over headings is reported, and fixed by one press', async () => {
       await page
         .getByTestId('tried')
         .getByText(/links tried on/)
@@ -148,7 +148,7 @@ test.describe('menus that are made', () => {
       await expect(page.getByTestId('tried')).toHaveText(new RegExp(`^${links} links tried`))
     })
 
-    await test.step('of one that is removed nothing is left', async () => {
+    await test.step('nothing remains of a removed one', async () => {
       await page.getByRole('button', { name: 'Remove menu Stations' }).click()
       await expect(nav(page, 'Stations')).toHaveCount(0)
     })
@@ -156,7 +156,7 @@ test.describe('menus that are made', () => {
     const home = await takeHome(page)
     await test.step('a visitor has them with the script', () => withScript(browser, home))
     await test.step('and without', () => withoutScript(browser, home))
-    await test.step('brought in again they are the same', async () => {
+    await test.step('brought in again they’re the same', async () => {
       await bringIn(page, server, home)
       await setUp(page)
       await task(page, 'Menus')
@@ -167,7 +167,7 @@ test.describe('menus that are made', () => {
     })
   })
 
-  test('looks follow in the live page, and their contrast is that of the pixels, over ten grounds', async ({ page, browser, server }) => {
+  test('looks apply in the live page, and their contrast matches the pixels over ten backgrounds', async ({ page, browser, server }) => {
     const grounds = [
       '#ffffff',
       'linear-gradient(#303040, #101020 5%)',
@@ -283,7 +283,7 @@ test.describe('menus that are made', () => {
     }
   })
 
-  test('of the demo are there from the first run on, and lead where they should', async ({ page }) => {
+  test('the demo’s are there from the first run, and lead where they should', async ({ page }) => {
     const first = await new Server(freshFolder(), true).start()
     try {
       await page.goto(first.address)

@@ -30,7 +30,7 @@ async function lead(page: Page, item: string, query: string, steps = 0): Promise
 const anchors = (html: string) => [...html.matchAll(/<a[^>]*>/g)].map((m) => m[0])
 
 test.describe('menus', () => {
-  test('an item leads to a section, another page, a section of it, or outside; never to nothing', async ({ page, server }) => {
+  test('an item leads to a section, another page, its section, or outside; never to nothing', async ({ page, server }) => {
     await bringIn(page, server, [{ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(site()) }])
     await setUp(page)
     await openPage(page, 'shop/things.html')
@@ -39,14 +39,14 @@ test.describe('menus', () => {
     await task(page, 'Menus')
     const link = (n: number) => liveFrame(page).locator('nav a').nth(n)
 
-    await test.step('a hash that another page has is led there by one press', async () => {
+    await test.step('a hash of another page leads there after one press', async () => {
       await page.getByRole('button', { name: /findings?/ }).click()
       await page.getByRole('button', { name: 'Link to “shop/things.html#prices”', exact: true }).click()
       await expect(link(2)).toHaveAttribute('href', 'shop/things.html#prices')
       await page.keyboard.press('Escape')
     })
 
-    await test.step('chosen by a part of a name, an ID or a number', async () => {
+    await test.step('chosen by part of a name, an ID or a number', async () => {
       await lead(page, 'item Boats', 'ropes')
       await expect(link(0)).toHaveAttribute('href', 'shop/things.html#ropes')
       await lead(page, 'item Tides', 'things.html')
@@ -57,7 +57,7 @@ test.describe('menus', () => {
       await lead(page, 'item Boats', 'ropes')
     })
 
-    await test.step('the end of a thread is dragged to a band', async () => {
+    await test.step('a thread’s end is dragged to a band', async () => {
       const centre = async (of: string) => {
         const box = (await page.locator(of).boundingBox())!
         return [box.x + box.width / 2, box.y + box.height / 2] as const
@@ -78,7 +78,7 @@ test.describe('menus', () => {
       await lead(page, 'item Boats', 'ropes')
     })
 
-    await test.step('an address is taken as it is meant, and what leads nowhere is not', async () => {
+    await test.step('an address is understood, and a bad one isn’t taken', async () => {
       await lead(page, 'item Tides', 'www.ostrey.example/tides')
       await expect(link(1)).toHaveAttribute('href', 'https://www.ostrey.example/tides')
       await page.getByLabel('new tab').check()
@@ -96,7 +96,7 @@ test.describe('menus', () => {
       await expect(link(1)).toHaveAttribute('href', 'https://www.ostrey.example/tides')
     })
 
-    await test.step('a link to another page of the site opens that in the live page, where it leads', async () => {
+    await test.step('a link to another page opens it in the live page, at its target', async () => {
       await link(2).dispatchEvent('click')
       await expect(page.getByLabel('Page', { exact: true }).locator('option:checked')).toHaveText('shop/things.html')
       const top = () =>
@@ -107,7 +107,7 @@ test.describe('menus', () => {
       await openPage(page, 'index.html')
     })
 
-    await test.step('what is said of an item stands on its link, and goes again', async () => {
+    await test.step('an item’s properties are on its link, and can be removed', async () => {
       await page.getByRole('button', { name: 'More of item Boats' }).click()
       const say = async (what: string, text: string) => {
         await page.getByLabel(`${what} of item Boats`).fill(text)
@@ -125,7 +125,7 @@ test.describe('menus', () => {
       await expect(link(0)).not.toHaveAttribute('lang')
     })
 
-    await test.step('links on the page are led to sections, and shown on it', async () => {
+    await test.step('links on the page get sections, and show them', async () => {
       const links = page.getByRole('region', { name: 'Links on the page' })
       const shown = links.locator('[data-link]')
       await expect(shown).toHaveCount(3)
@@ -141,7 +141,7 @@ test.describe('menus', () => {
       await expect(page.getByLabel('Target of link a link without words')).toHaveText('shop/things.html: Prices')
     })
 
-    await test.step('coverage shows who reaches whom, and leads to the rows', async () => {
+    await test.step('coverage shows all links by section, and leads to the rows', async () => {
       await page.getByRole('button', { name: 'Coverage' }).click()
       const dialog = page.getByRole('dialog', { name: 'Coverage' })
       await expect(dialog).toContainText('1 section is not linked from anywhere: Boats.')
@@ -164,7 +164,7 @@ test.describe('menus', () => {
       await openPage(page, 'index.html')
     })
 
-    await test.step('all of it is handed over, and follows what becomes of the other page', async () => {
+    await test.step('everything is handed over, and follows changes of the other page', async () => {
       const handed = () => takeHome(page).then((path) => anchors(readFileSync(path, 'utf8')))
       const rest = ['<a target="_blank" rel="noopener" href="https://www.ostrey.example/tides">', '<a href="shop/things.html#prices">']
       const loose = ['<a href="#tides">', '<a href="shop/things.html#prices">', '<a href="mailto:desk@ostrey.example">']
@@ -206,10 +206,7 @@ test.describe('menus', () => {
     })
   })
 
-  test('links that are broken in one way are led in one step, and say the site’s address where that is chosen', async ({
-    page,
-    server,
-  }) => {
+  test('links broken in the same way are fixed in one step, and can use the site’s full address', async ({ page, server }) => {
     const broken = {
       ...files,
       'index.html': files['index.html'].replace('<a href="#tides">Tides</a>', '<a href="#ropes">Ropes</a>'),
@@ -238,7 +235,7 @@ test.describe('menus', () => {
     await expect(page.getByLabel(/^Target of link a link without words/)).toBeFocused()
     await pick('nav a:nth-child(2)')
     await expect(page.getByLabel(/^Target of item Ropes/)).toBeFocused()
-    await test.step('what is no link is made one, or refused with the reason', async () => {
+    await test.step('other elements can become links, or are refused with the reason', async () => {
       const part = page.getByRole('group', { name: 'Picked part' })
       const lead = async (what: string) => {
         await part.getByRole('button', { name: /^Target of link/ }).click()
@@ -270,7 +267,7 @@ test.describe('menus', () => {
       await page.getByRole('button', { name: 'No link: of' }).click()
       await expect(liveFrame(page).locator('#boats p a[href="#boats"]')).toHaveCount(0)
     })
-    await test.step('states of the page’s own menu get a look, and the rest stays the page’s', async () => {
+    await test.step('states of a found menu are styled, and the rest stays the page’s', async () => {
       await page.getByRole('button', { name: 'Look of Header menu' }).click()
       const look = page.getByRole('group', { name: 'Look of Header menu' })
       await expect(look.getByLabel('Background of Header menu')).toHaveCount(0)

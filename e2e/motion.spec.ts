@@ -67,7 +67,7 @@ test.describe('motion', () => {
       id,
     )
 
-  test('takes its time for all links, and none for one', async ({ page, browser, server }) => {
+  test('a duration for all links, and a jump for one', async ({ page, browser, server }) => {
     await begin(page, server)
     await page.getByRole('radio', { name: 'Timed' }).check()
     const takes = page.getByLabel('Takes', { exact: true })
@@ -127,7 +127,7 @@ test.describe('motion', () => {
         expect(Math.abs((await gap(there, 'beds')) - 24)).toBeLessThanOrEqual(1)
       }))
 
-    await test.step('back is where the visitor was, and forward where the link led', () =>
+    await test.step('back restores the visitor’s position, and forward the link’s', () =>
       visitor(browser, url, {}, async (there) => {
         await scrollTo(there, 1500)
         await atRest(there)
@@ -174,14 +174,14 @@ test.describe('motion', () => {
       for (const [at, y] of Object.values(stopped)) expect(Math.abs(y - at)).toBeLessThanOrEqual(1)
     })
 
-    await test.step('who asked for less motion has none', () =>
+    await test.step('reduced motion has none', () =>
       visitor(browser, url, { reducedMotion: 'reduce' }, async (there) => {
         const { places } = await press(there, 'tickets')
         expect(places.filter((y) => Math.abs(y - places[0]!) > 60 && Math.abs(y - places.at(-1)!) > 60)).toEqual([])
         expect(Math.abs((await gap(there, 'tickets')) - 24)).toBeLessThanOrEqual(1)
       }))
 
-    await test.step('without script it is the browser’s own, and the one jumps', () =>
+    await test.step('without script it’s the browser’s own, and the one jumps', () =>
       visitor(browser, url, { javaScriptEnabled: false }, async (there) => {
         expect(await there.evaluate(() => getComputedStyle(document.documentElement).scrollBehavior)).toBe('smooth')
         const places = async (id: string) => {
@@ -200,14 +200,14 @@ test.describe('motion', () => {
       }))
   })
 
-  test('writes of the address what was chosen', async ({ page, browser, server }) => {
+  test('writes the chosen address', async ({ page, browser, server }) => {
     await begin(page, server)
     const rule = page.getByLabel('A link’s hash')
 
     const visits = async (url: string, look: (there: Page, entries: () => Promise<number>) => Promise<void>) =>
       visitor(browser, url, {}, (there) => look(there, () => there.evaluate(() => history.length)))
 
-    await test.step('in place of the one before', async () => {
+    await test.step('replaces the entry before', async () => {
       await rule.selectOption('Replaces the history entry')
       await visits(await home(page), async (there, entries) => {
         const before = await entries()
@@ -228,7 +228,7 @@ test.describe('motion', () => {
       })
     })
 
-    await test.step('not at all, and Tab goes on from there all the same', async () => {
+    await test.step('not at all, and tab order still goes on from there', async () => {
       await task(page, 'Travel')
       await rule.selectOption('Isn’t written')
       await visits(await home(page), async (there, entries) => {

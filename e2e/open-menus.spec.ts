@@ -60,7 +60,7 @@ test.describe('menus that open', () => {
         await expect.poll(() => isSeen(visitor, id)).toBe(true)
         await expect(current).toHaveAttribute('href', `#${id}`)
       }
-      await test.step('to open it moves nothing', async () => {
+      await test.step('opening it moves nothing', async () => {
         // Where the page's script stops is corrected first.
         await visitor.waitForTimeout(1500)
         await atRest(visitor)

@@ -75,7 +75,7 @@ const furthest = (a: Record<string, number[]>, b: Record<string, number[]>): num
   return Math.max(...Object.keys(a).flatMap((name) => a[name]!.map((px, i) => Math.abs(px - b[name]![i]!))))
 }
 
-test('pictures are given the sizes of their files, and what stands below no longer waits for them', async ({ page, browser }) => {
+test('pictures get their files’ sizes, and content below no longer waits for them', async ({ page, browser }) => {
   await bringIn(page, server, [zip(source)])
   await setUp(page)
   await task(page, 'Travel')

@@ -30,7 +30,7 @@ test.describe('presses of links', () => {
       }
     }, id)
 
-  test('that leave what they lead to hidden are reported, and not that they stop where nothing could move them to', async ({
+  test('that leave their targets hidden are reported, but not as stopping elsewhere where nothing could move them', async ({
     page,
     server,
   }) => {
@@ -42,7 +42,7 @@ test.describe('presses of links', () => {
     await expect(page.getByText(/“Where we are” stops/)).toHaveCount(0)
   })
 
-  test('do what only the page’s script lets them do, where that puts back every other move', async ({ page, server }) => {
+  test('do what only the page’s script allows, if it undoes every other scroll', async ({ page, server }) => {
     const held = readFileSync(join(repository, 'e2e/pages/field/held/index.html'), 'utf8')
     // It jumps back at its end, but stays anywhere else.
     const begins = `<script>addEventListener('scroll', () => { if (scrollY > document.documentElement.scrollHeight - innerHeight - 2) scrollTo(0, 0) })</script>`
@@ -70,11 +70,7 @@ test.describe('presses of links', () => {
     }
   })
 
-  test('are taken over from a script of the page, which does all else that it does, and are left to it again', async ({
-    page,
-    browser,
-    server,
-  }) => {
+  test('are handled instead of the page’s script, which does everything else, and are given back', async ({ page, browser, server }) => {
     // The page's position at each press.
     const noted = readFileSync(join(repository, 'e2e/pages/field/own-way/index.html'), 'utf8').replace(
       '</head>',
@@ -86,14 +82,14 @@ test.describe('presses of links', () => {
     await task(page, 'Travel')
     const presses = page.getByRole('region', { name: 'Presses' })
 
-    await test.step('what the script does with them is told in numbers', async () => {
+    await test.step('numbers say what the script does with them', async () => {
       await expect(presses).toContainText('handles 4 links')
       await expect(presses).toContainText(/stops up to \d+ px too low \(“(Files|Gravers|Lathes|Orders)” on /)
       await page.getByRole('button', { name: /\d+ findings?/ }).click()
       await expect(page.getByText(/handles 4 links and stops up to \d+ px too low .* jumps into place/).first()).toBeVisible()
     })
 
-    await test.step('one press at a finding takes them over', async () => {
+    await test.step('one press at a finding handles them', async () => {
       await page.getByRole('button', { name: 'Handle presses instead of the page’s script' }).first().click()
       await expect(presses).toContainText('follow the settings here')
       await expect(page.getByTestId('tried')).toContainText('4 links tried')
@@ -101,7 +97,7 @@ test.describe('presses of links', () => {
       await page.keyboard.press('Escape')
     })
 
-    await test.step('and the links are tried from above and from below as before', async () => {
+    await test.step('links are tried from above and below as before', async () => {
       const frame = (await (await page.locator('iframe[data-measuring]').first().elementHandle())!.contentFrame())!
       const { stood, end } = await frame.evaluate(() => ({
         stood: (window as unknown as { stood: number[] }).stood,
@@ -161,7 +157,7 @@ test.describe('presses of links', () => {
         await there.context().close()
       })
 
-    await test.step('left to it, the script has them; undone, it has not', async () => {
+    await test.step('given back, the script has them; undone, it hasn’t', async () => {
       await task(page, 'Travel')
       await presses.getByRole('button', { name: 'Let the page’s script handle them' }).click()
       await expect(presses).toContainText('handles 4 links')

@@ -41,7 +41,7 @@ const renders = (page: Page) => page.evaluate(() => (window as unknown as { rend
 test.describe('at rest', () => {
   test.describe.configure({ mode: 'parallel' })
 
-  test('scrolling the live page draws nothing but the window on the spine', async ({ page, server }) => {
+  test('scrolling the live page redraws only the window on the spine', async ({ page, server }) => {
     await countRenders(page)
     await openDemo(page, server)
     await setUp(page)
@@ -72,7 +72,7 @@ test.describe('at rest', () => {
     }
   })
 
-  test('a site that is opened again shows its last results at once, and measures nothing that is not stale', async ({ page, server }) => {
+  test('a reopened site shows its last results at once, and measures only stale screens', async ({ page, server }) => {
     await openDemo(page, server)
     await task(page, 'Sections')
     if (await page.getByRole('button', { name: 'Set everything up', exact: true }).isVisible()) await setUp(page)

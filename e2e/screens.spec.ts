@@ -26,7 +26,7 @@ test.describe('synced screens', () => {
       }, y)
   const width = async (page: Page, screen: string) => (await page.locator(`iframe[data-screen="${screen}"]`).boundingBox())!.width
 
-  test('a link followed once is followed on all, and who scrolls one scrolls all', async ({ page, server }) => {
+  test('a link followed once is followed on all screens, and scrolling one scrolls all', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -40,13 +40,13 @@ test.describe('synced screens', () => {
       await expect(liveFrame(page, 'phone').locator('header a[aria-current]')).toHaveText('Beds')
     })
 
-    await test.step('by a row of the sheet, to a section that the page’s end keeps from its place', async () => {
+    await test.step('by a row of the sheet, to a section that can’t arrive', async () => {
       await page.locator('[data-arrival-row="contact"] th button').first().click()
       for (const screen of ['laptop', 'phone']) await expect.poll(() => at(page, screen)).toBe(await land(page, 'contact', screen))
       await expect(liveFrame(page, 'phone').locator('header a[aria-current]')).toHaveText('Contact')
     })
 
-    await test.step('by scrolling, as far between the same two arrivals', async () => {
+    await test.step('by scrolling, at the same fraction between two arrivals', async () => {
       const [from, to] = [await land(page, 'beds', 'laptop'), await land(page, 'tickets', 'laptop')]
       await wheeled(page, (from + to) / 2)
       const [there, next] = [await land(page, 'beds', 'phone'), await land(page, 'tickets', 'phone')]
@@ -55,7 +55,7 @@ test.describe('synced screens', () => {
       await expect.poll(() => at(page, 'phone')).toBe(0)
     })
 
-    await test.step('by scrolling right after an arrival, while another may still be under way', async () => {
+    await test.step('by scrolling right after an arrival, while another screen may still move', async () => {
       await page.locator('[data-arrival-row="contact"] th button').first().click()
       const to = await land(page, 'contact', 'laptop')
       await liveFrame(page)
@@ -68,7 +68,7 @@ test.describe('synced screens', () => {
       for (const screen of ['laptop', 'phone']) await expect.poll(() => at(page, screen)).toBe(0)
     })
 
-    await test.step('pressed, it is the one in view, and the other stands beside it', async () => {
+    await test.step('pressed, it comes into view, and the other stands beside it', async () => {
       expect(await width(page, 'phone')).toBeLessThan(200)
       await beside.click()
       await expect(page.getByRole('radio', { name: /^Phone/ })).toBeChecked()
@@ -81,7 +81,7 @@ test.describe('synced screens', () => {
       expect(small.x).toBeGreaterThanOrEqual(large.x + large.width)
     })
 
-    await test.step('put away, it stays where it is, also after a reload', async () => {
+    await test.step('hidden, it stays hidden, also after a reload', async () => {
       await page.getByRole('checkbox', { name: 'Sync screens' }).uncheck()
       await expect(page.locator('[data-beside]')).toHaveCount(0)
       await page.getByRole('radio', { name: /^Laptop/ }).click()
@@ -96,7 +96,7 @@ test.describe('synced screens', () => {
     })
   })
 
-  test('are added, changed, put in order and removed, and each is measured', async ({ page, server }) => {
+  test('are added, changed, ordered and removed, and each is measured', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -106,7 +106,7 @@ test.describe('synced screens', () => {
     const open = () => page.getByRole('button', { name: 'Screens', exact: true }).click()
     const done = () => dialog.getByRole('button', { name: 'Done' }).click()
 
-    await test.step('added, it is the one in view, and its links land where they should', async () => {
+    await test.step('an added one is in view, and its links arrive', async () => {
       await open()
       await dialog.getByRole('button', { name: 'Add Tablet 820×1180' }).click()
       await dialog.getByRole('button', { name: 'Add Phone, landscape 844×390' }).click()
@@ -128,7 +128,7 @@ test.describe('synced screens', () => {
       }
     })
 
-    await test.step('changed, it is measured again; what cannot be stays in its field with the reason', async () => {
+    await test.step('a changed one is measured again; an invalid one stays in its field with the reason', async () => {
       const before = await land(page, 'beds', 'tablet')
       await open()
       const size = dialog.getByLabel('Size of Tablet')
@@ -156,7 +156,7 @@ test.describe('synced screens', () => {
       await expect.poll(async () => (await at(page, 'tablet')) - (await land(page, 'beds', 'tablet'))).toBe(0)
     })
 
-    await test.step('put in order and removed, and brought back by undo', async () => {
+    await test.step('are ordered and removed, and restored by undo', async () => {
       await open()
       await dialog.getByRole('button', { name: 'Move Reader up' }).click()
       await dialog.getByRole('button', { name: 'Remove Phone, landscape' }).click()
@@ -171,7 +171,7 @@ test.describe('synced screens', () => {
       await expect.poll(names).toEqual(['Laptop 1280×800', 'Reader 600×960', 'Phone 390×844'])
     })
 
-    await test.step('in a window of its own for each, the one in view may go', async () => {
+    await test.step('with a window each, the one in view may go', async () => {
       await page.getByRole('radio', { name: /^Phone/ }).click()
       await open()
       for (const name of ['Phone', 'Laptop']) await dialog.getByRole('button', { name: `Remove ${name}` }).click()
@@ -183,7 +183,7 @@ test.describe('synced screens', () => {
     })
   })
 
-  test('added while the links are being tried, is measured as any other', async ({ page, server }) => {
+  test('added while links are tried, it’s measured like any other', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -205,7 +205,7 @@ test.describe('synced screens', () => {
     expect(covers[2]).toBe(covers[0])
   })
 
-  test('changed while the links are being tried, is measured with the header as it is at rest', async ({ page, server }) => {
+  test('changed while links are tried, it’s measured with the header at rest', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)

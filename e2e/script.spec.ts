@@ -20,7 +20,7 @@ test.describe('the script', () => {
     await page.waitForTimeout(400)
   }
 
-  test('reads no box while the page scrolls, and none before the frame is drawn', async ({ page }) => {
+  test('reads no boxes during scrolling, and none before the frame is drawn', async ({ page }) => {
     await page.addInitScript(() => {
       const counts = ((window as unknown as { counts: Record<string, number> }).counts = { boxes: 0, styles: 0 })
       const box = Element.prototype.getBoundingClientRect
@@ -47,7 +47,7 @@ test.describe('the script', () => {
     expect(await current(page)).toHaveLength(1)
   })
 
-  test('of two links followed one right after the other the second is where the page comes to rest', async ({ page }) => {
+  test('of two links followed in a row, the page stops at the second', async ({ page }) => {
     await open(page)
     const links = await page.evaluate(() =>
       [...document.querySelectorAll('[data-wb-menu] a[href^="#"], [data-wb="menu"] a[href^="#"]')].map((a) => a.getAttribute('href')!),
@@ -75,7 +75,7 @@ test.describe('the script', () => {
     }
   })
 
-  test('what a busy browser still had to move by comes on top of what puts an arrival right, and is seen', async ({ page }) => {
+  test('a busy browser’s remaining movement after a correction is noticed', async ({ page }) => {
     await open(page)
     const hash = await page.evaluate(() => (document.querySelectorAll('[data-wb="menu"] a, [data-wb-menu] a')[1] as HTMLAnchorElement).hash)
     const press = () => page.evaluate((to) => document.querySelector<HTMLElement>(`a[href="${to}"]`)!.click(), hash)
@@ -129,7 +129,7 @@ test.describe('the script', () => {
     })
   }
 
-  test('a click keeps its item over a resize and a shift of the layout', async ({ page }) => {
+  test('a click keeps its item over a resize and a layout shift', async ({ page }) => {
     await open(page)
     await page.locator('a[href="#letters"]').click()
     await atRest(page)
@@ -144,7 +144,7 @@ test.describe('the script', () => {
     expect(await current(page)).toEqual(['#letters'])
   })
 
-  test('arriving with a hash marks its item, and going back takes the mark back', async ({ page }) => {
+  test('arriving with a hash marks its item, and going back removes the mark', async ({ page }) => {
     await open(page, '#hours')
     expect(await current(page)).toEqual(['#hours'])
     await open(page)
@@ -155,13 +155,13 @@ test.describe('the script', () => {
     await expect.poll(() => current(page)).toEqual(['#hello'])
   })
 
-  test('who asked for less motion gets none', async ({ page }) => {
+  test('reduced motion has none', async ({ page }) => {
     await page.emulateMedia({ reducedMotion: 'reduce' })
     await open(page)
     expect(await page.evaluate(() => getComputedStyle(document.documentElement).scrollBehavior)).toBe('auto')
   })
 
-  test('the covered height is the same wherever the page stands', async ({ page }) => {
+  test('the covered height is the same at every position', async ({ page }) => {
     await page.goto(pathToFileURL(await handedOver(join(repository, 'demo/ostrey/index.html'))).href)
     await atRest(page)
     const seen = new Set<string>()
@@ -181,7 +181,7 @@ test.describe('the script', () => {
     )
   })
 
-  test('a link leads at once to where its target will be once the header has shrunk: nobody sees the page turn back', async ({ page }) => {
+  test('a link goes straight to where its target will be once the header has shrunk', async ({ page }) => {
     const file = await handedOver(join(repository, 'demo/ostrey/index.html'))
     await page.addInitScript(() => {
       const seen: number[] = ((window as unknown as { seen: number[] }).seen = [])
@@ -208,7 +208,7 @@ test.describe('the script', () => {
     }
   })
 
-  test('what a header gives up at a width that nobody measured is known once it was seen', async ({ page }) => {
+  test('a header’s change at an unmeasured width is known once seen', async ({ page }) => {
     const out = freshFolder()
     const parts = ['work', 'team', 'prices'].map((id) => `<section id="${id}"><h2>${id}</h2><p style="height:900px">Words.</p></section>`)
     const source = `<!doctype html><title>Wide</title><style>header{position:sticky;top:0;padding:3vw 20px;background:#fff}header.small{padding:1vw 20px}</style>
@@ -233,7 +233,7 @@ test.describe('the script', () => {
     expect(Math.abs(top - (await coveredEdge(page)) - 24)).toBeLessThanOrEqual(1)
   })
 
-  test('counts what the browser scrolls to: an anchor and no field of its name, and nothing that the viewport holds', async ({ page }) => {
+  test('counts what browsers scroll to: an anchor, but no field of that name and nothing fixed', async ({ page }) => {
     const out = freshFolder()
     const part = (id: string, attributes = `id="${id}"`) =>
       `<section ${attributes}><h2>${id}</h2><p style="height:700px">Words.</p></section>`

@@ -91,7 +91,7 @@ for (const { name, box, cover } of pages)
     }
   })
 
-test('the item of the section that is read is current wherever the pane stands', async ({ page }) => {
+test('the item of the visible section is current at every position of the pane', async ({ page }) => {
   const out = freshFolder()
   await waybellBuilt('build', sourceOf('panes'), '--out', out, '--no-try')
   await page.goto(pathToFileURL(join(out, 'index.html')).href)
@@ -132,7 +132,7 @@ test.describe('in the application', () => {
     await expect(all).not.toContainText('arrives, but')
   })
 
-  test('a page that scrolls in its body is computed, travelled and handed over with former IDs and a point', async ({
+  test('a page that scrolls in its body is computed, tried and handed over with former IDs and a point', async ({
     page,
     browser,
     server,

@@ -67,11 +67,7 @@ test.describe('sections and IDs', () => {
     await context.close()
   })
 
-  test('former IDs and points arrive where they should, with and without script, and nothing moves for them', async ({
-    page,
-    browser,
-    server,
-  }) => {
+  test('former IDs and points arrive correctly, with and without script, and move nothing', async ({ page, browser, server }) => {
     const source = join(repository, 'e2e/pages/columns.html')
     await bringIn(page, server, source)
     await setUp(page)
@@ -144,7 +140,7 @@ test.describe('sections and IDs', () => {
     }
   })
 
-  test('IDs are checked while typed, and a suggestion is one press', async ({ page, server }) => {
+  test('IDs are checked while typing, and a suggestion is one press away', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     const field = page.getByLabel('ID of section 3', { exact: true })
@@ -175,7 +171,7 @@ test.describe('sections and IDs', () => {
     await expect(field).toHaveValue('top-2')
   })
 
-  test('the naming rule shows what it makes, and gives IDs in one step', async ({ page, server }) => {
+  test('the naming rule shows its results, and applies in one step', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     const before = await ids(page)
@@ -202,7 +198,7 @@ test.describe('sections and IDs', () => {
     await expect.poll(() => ids(page)).toEqual(before)
   })
 
-  test('the sheet is found through, sorted, chosen and changed by keys', async ({ page, server }) => {
+  test('the sheet is searched, sorted, chosen and changed by keys', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     const rows = page.getByRole('treeitem')
@@ -233,7 +229,7 @@ test.describe('sections and IDs', () => {
     await expect.poll(() => ids(page)).toHaveLength(9)
   })
 
-  test('a column is pasted onto rows, and the rows are copied as a table', async ({ page, context, server }) => {
+  test('a column is pasted, and rows are copied as a table', async ({ page, context, server }) => {
     await context.grantPermissions(['clipboard-read', 'clipboard-write'])
     await openDemo(page, server)
     await setUp(page)
@@ -258,7 +254,7 @@ test.describe('sections and IDs', () => {
     expect(await page.evaluate(() => navigator.clipboard.readText())).toBe('index.html#contact')
   })
 
-  test('parts are split, merged and added as points, and all of it can be undone', async ({ page, server }) => {
+  test('parts are split, merged and added as points, with undo', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     const before = await ids(page)
@@ -273,7 +269,7 @@ test.describe('sections and IDs', () => {
     await expect.poll(() => ids(page)).toHaveLength(10)
   })
 
-  test('an element is picked on the page, by pointing and by keys, and made a section or a point', async ({ page, server }) => {
+  test('an element is picked by pointer and keys, and becomes a section or a point', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await page.getByRole('button', { name: 'Pick on the page' }).click()
@@ -320,7 +316,7 @@ test.describe('sections and IDs', () => {
     await expect(panel).toHaveCount(0)
   })
 
-  test('every action is there by name, and what opens is clean for assistive technology', async ({ page, server }) => {
+  test('every action is listed by name, and what opens passes axe', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     const act = async (name: string) => {
@@ -368,7 +364,7 @@ test.describe('sections and IDs', () => {
     await expect(page).toHaveURL(/handover$/)
   })
 
-  test('findings of a neglected page are fixed by press', async ({ page, server }) => {
+  test('findings of a neglected page are fixed by presses', async ({ page, server }) => {
     await openDemo(page, server)
     await page.getByLabel('Page', { exact: true }).selectOption('last-year.html')
     await measured(page)

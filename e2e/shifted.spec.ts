@@ -29,7 +29,7 @@ const boxes = (there: Page) =>
     }),
   )
 
-test('shifted targets are removed, and links arrive at what they were about', async ({ page, browser, server }) => {
+test('shifted targets are removed, and links arrive at their blocks', async ({ page, browser, server }) => {
   await bringIn(page, server, source)
   await setUp(page)
   await measured(page)

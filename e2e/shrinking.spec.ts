@@ -112,7 +112,7 @@ for (const [name, by] of [
     await expect(page.getByLabel('keeps its place while it shrinks')).toBeChecked()
   })
 
-test('one that lies over the page takes nothing from it', async ({ page, server }) => {
+test('one over the page takes no space', async ({ page, server }) => {
   await bringIn(page, server, from('over'))
   await setUp(page)
   await measured(page)
@@ -121,7 +121,7 @@ test('one that lies over the page takes nothing from it', async ({ page, server 
   await expect(page.getByLabel('keeps its place while it shrinks')).toHaveCount(0)
 })
 
-test('what can be closed in it, and what stays at the bottom, are measured', async ({ page, browser, server }) => {
+test('closable parts and bars at the bottom are measured', async ({ page, browser, server }) => {
   await bringIn(page, server, from('notice'))
   await setUp(page)
   await measured(page)

@@ -37,7 +37,7 @@ test.describe('pages and versions', () => {
     await expect(liveFrame(page).locator('p a')).toHaveAttribute('href', '../index.html#projects')
     expect(readFileSync(await takeHome(page), 'utf8')).toContain('<a href="../index.html#projects">')
 
-    await test.step('a page is added by dropping it, and undone', async () => {
+    await test.step('a page is added by dropping it, with undo', async () => {
       const data = await page.evaluateHandle(() => {
         const transfer = new DataTransfer()
         transfer.items.add(new File(['<title>Third</title><h2>A</h2>'], 'third.html', { type: 'text/html' }))
@@ -50,7 +50,7 @@ test.describe('pages and versions', () => {
     })
   })
 
-  test('a written outline becomes a page', async ({ page, server }) => {
+  test('an outline becomes a page', async ({ page, server }) => {
     await page.goto(server.address)
     await page.getByRole('button', { name: 'Write an outline' }).click()
     await page.getByLabel('The outline').fill('# The mill\nFlour.\n\n## Our work\nWe grind.\n\n## Visit us\n- by boat\n- on foot\n')
@@ -60,7 +60,7 @@ test.describe('pages and versions', () => {
     await expect.poll(() => ids(page)).toEqual(['the-mill', 'our-work', 'visit-us'])
   })
 
-  test('a press right after the application opened is not lost, when its font comes late', async ({ page, server }) => {
+  test('a press right after the start isn’t lost when the font loads late', async ({ page, server }) => {
     await page.route('**/*.woff2', async (route) => {
       await new Promise((done) => setTimeout(done, 500))
       await route.continue()
@@ -77,7 +77,7 @@ test.describe('pages and versions', () => {
     await expect(page.getByLabel('The outline')).toBeVisible()
   })
 
-  test('a broken or hostile ZIP is refused in words, and leaves nothing', async ({ page, emptyServer: server }) => {
+  test('a broken or hostile ZIP is refused with a reason, and leaves nothing', async ({ page, emptyServer: server }) => {
     await page.goto(server.address)
     const give = (buffer: Uint8Array) =>
       page.getByTestId('files').setInputFiles({ name: 'site.zip', mimeType: 'application/zip', buffer: Buffer.from(buffer) })
@@ -95,7 +95,7 @@ test.describe('pages and versions', () => {
     await expect(page.getByRole('listitem')).toHaveCount(0)
   })
 
-  test('a new version is compared, decided and taken over, and can be undone', async ({ page, server }) => {
+  test('a new version is compared, decided and taken over, with undo', async ({ page, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await setId(page, 6, 'sleeping')
@@ -170,7 +170,7 @@ test.describe('pages and versions', () => {
     for (const tab of tabs.slice(1)) await tab.close()
   })
 
-  test('two tabs stay synced, a clash is told, and the history leads back', async ({ page, context, server }) => {
+  test('two tabs stay synced, a clash is reported, and the history leads back', async ({ page, context, server }) => {
     await openDemo(page, server)
     await setUp(page)
     const other = await context.newPage()
@@ -181,7 +181,7 @@ test.describe('pages and versions', () => {
     await title(page).press('Enter')
     await expect(title(other)).toHaveValue('What is on')
 
-    await test.step('the later of two that touch one thing is told', async () => {
+    await test.step('the later of two clashing changes is reported', async () => {
       let letGo = () => {}
       const isLater = new Promise<void>((done) => (letGo = done))
       await other.route('**/changes', async (route) => {
@@ -200,14 +200,14 @@ test.describe('pages and versions', () => {
       await other.unroute('**/changes')
     })
 
-    await test.step('undo leaves alone what the other tab has changed', async () => {
+    await test.step('undo leaves the other tab’s changes alone', async () => {
       await other.getByRole('button', { name: 'Undo: set everything up' }).click()
       await expect(other.getByText('a later change builds on it')).toBeVisible()
       await expect(title(other)).toHaveValue('From this tab')
       await stored(other)
     })
 
-    await test.step('a state is named, and gone back to', async () => {
+    await test.step('a state is named, and restored', async () => {
       await stored(page)
       // A background tab isn't drawn in time for a press on its top layer: it would go to the live page below.
       await page.bringToFront()

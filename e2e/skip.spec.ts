@@ -13,7 +13,7 @@ import { readFileSync, writeFileSync } from 'node:fs'
 test.describe('the skip link', () => {
   const source = join(repository, 'e2e/pages/open-menus/ticked.html')
 
-  test('leads past the menu by keys, with script and without, and moves nothing on the page', async ({ page, browser, server }) => {
+  test('leads past the menu by keyboard, with and without script, and moves nothing', async ({ page, browser, server }) => {
     await bringIn(page, server, source)
     await setUp(page)
     await measured(page)
@@ -66,7 +66,7 @@ test.describe('the skip link', () => {
     await expect(says).toHaveValue('Skip to content')
   })
 
-  test('is not offered where the page has one', async ({ page, server }) => {
+  test('isn’t offered if the page has one', async ({ page, server }) => {
     const file = join(freshFolder(), 'index.html')
     writeFileSync(file, readFileSync(source, 'utf8').replace('<header>', '<a href="#nets">Skip to content</a>\n<header>'))
     await bringIn(page, server, file)

@@ -32,14 +32,14 @@ test.describe('offsets', () => {
     return gap + 0
   }
 
-  test('of one section are other than those of all, on the screens that they are for', async ({ page, browser, server }) => {
+  test('of one section differ from the others’, on their screens', async ({ page, browser, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
     await task(page, 'Travel')
     const room = page.getByLabel('Extra offset')
 
-    await test.step('typed, and the figures and the live page follow', async () => {
+    await test.step('typed, with figures and live page updated', async () => {
       await page.getByRole('button', { name: 'Room above Beds' }).click()
       await room.fill('40')
       await room.press('Enter')
@@ -65,7 +65,7 @@ test.describe('offsets', () => {
       await expect(figure(page, 'beds', 'laptop')).toHaveText('66')
     })
 
-    await test.step('dragged on the spine, or moved there by keys, with the number following', async () => {
+    await test.step('dragged on the spine, or moved by keys, with the number updated', async () => {
       const pennant = page.getByRole('slider', { name: 'Room above Tickets' })
       const scale = Number(await page.getByTestId('spine').getAttribute('data-scale'))
       const { x, y, width } = (await pennant.boundingBox())!
@@ -86,7 +86,7 @@ test.describe('offsets', () => {
       await expect(page.getByRole('slider', { name: /^Room above Seven nights/ })).toHaveCount(0)
     })
 
-    await test.step('never so little that the heading would be covered', async () => {
+    await test.step('never so small that the heading is covered', async () => {
       await room.fill('-300')
       await expect(page.getByRole('alert').filter({ hasText: 'would put its heading under the header' })).toBeVisible()
       await page.getByRole('button', { name: 'Back to 42 px' }).click()
@@ -102,7 +102,7 @@ test.describe('offsets', () => {
       await expect(first).toHaveText('top')
     })
 
-    await test.step('a visitor arrives so, also without the script', async () => {
+    await test.step('a visitor arrives that way, also without script', async () => {
       await measured(page)
       // With its files.
       const folder = freshFolder()
@@ -125,7 +125,7 @@ test.describe('offsets', () => {
     })
   })
 
-  test('of all sections are other on one screen, typed or by keys, and come home so', async ({ page, browser, server }) => {
+  test('of all sections differ on one screen, typed or by keys, and are kept in the handover', async ({ page, browser, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -161,11 +161,7 @@ test.describe('offsets', () => {
     await expect(figure(page, 'beds', 'phone')).toHaveText('0')
   })
 
-  test('leaves room at the end where the last section would not reach its place, as padding or as its least height', async ({
-    page,
-    browser,
-    server,
-  }) => {
+  test('adds space at the end if the last section can’t arrive, as padding or minimum height', async ({ page, browser, server }) => {
     await openDemo(page, server)
     await setUp(page)
     await measured(page)
@@ -200,11 +196,7 @@ test.describe('offsets', () => {
     await page.getByRole('button', { name: 'Undo: change the space at the end' }).click()
     await expect(room).toContainText('Space added, as min-height of “Contact”')
   })
-  test('a section fills the window, with script and without, and what the header then covers of its heading is told', async ({
-    page,
-    browser,
-    server,
-  }) => {
+  test('a section fills the window, with and without script, and a covered heading is reported', async ({ page, browser, server }) => {
     await bringIn(page, server, join(repository, 'e2e/pages/open-menus/ticked.html'))
     await setUp(page)
     await measured(page)
@@ -249,7 +241,7 @@ test.describe('offsets', () => {
     await expect(row).not.toContainText('fills the window')
   })
 
-  test('the arrival card shows each screen’s own, and both ways where they differ', async ({ page, server }) => {
+  test('the arrival card shows each screen, and both ways if they differ', async ({ page, server }) => {
     const tile = (screen: string) => page.locator(`[data-card="${screen}"]`)
     const open = async (title: string) => {
       await page.getByRole('button', { name: `Room above ${title}` }).click()
@@ -257,7 +249,7 @@ test.describe('offsets', () => {
       await expect(page.getByRole('dialog').getByText('On its way…')).toHaveCount(0)
     }
 
-    await test.step('from above as from below, one picture is of both, and shows the section under the header', async () => {
+    await test.step('equal ways share one picture, which shows the section under the header', async () => {
       await openDemo(page, server)
       await setUp(page)
       await measured(page)
@@ -280,7 +272,7 @@ test.describe('offsets', () => {
       await page.getByRole('button', { name: 'Done' }).click()
     })
 
-    await test.step('under a header that steps away on the way down they differ', async () => {
+    await test.step('they differ under a header that hides on the way down', async () => {
       const parts = [1, 2, 3, 4].map((n) => `<section id="s${n}" style="height: 1200px"><h2>Part ${n}</h2></section>`).join('')
       const links = [1, 2, 3, 4].map((n) => `<a href="#s${n}">Part ${n}</a> `).join('')
       await bringIn(page, server, [

@@ -103,9 +103,7 @@ test.describe('visitors', () => {
       }
     })
 
-  test('text at 200% is arrived at as well, by style and by the browser’s own setting: the header is as high as it is then', async ({
-    page,
-  }) => {
+  test('text at 200% arrives too, by style and browser setting: the header has its real height', async ({ page }) => {
     const arrive = async (on: Page) => {
       await on.locator('[data-wb-menu] a[href="#kitchen"]').click()
       await atRest(on)
@@ -134,7 +132,7 @@ test.describe('visitors', () => {
     await set.close()
   })
 
-  test('a header that is made to stay lets go where it would take more than a sixth of the height', async ({ browser }) => {
+  test('a header that is kept in view lets go where it would take more than a sixth of the height', async ({ browser }) => {
     for (const [height, position] of [
       [800, 'sticky'],
       [300, 'static'],
@@ -153,7 +151,7 @@ test.describe('visitors', () => {
     }
   })
 
-  test('a screen that nobody measured has its own header told all the same', async ({ browser }) => {
+  test('on an unmeasured screen the header is found all the same', async ({ browser }) => {
     // Without a browser nothing is measured: the style has an estimate, and the script measures.
     const out = freshFolder()
     const source = join(repository, 'e2e/pages/field/two-bars/index.html')
@@ -177,7 +175,7 @@ test.describe('visitors', () => {
     }
   })
 
-  test('nothing that is written is a fault for assistive technology', async ({ page }) => {
+  test('nothing written fails axe', async ({ page }) => {
     const violations = async (url: string) => {
       await page.goto(url)
       await atRest(page)
@@ -190,7 +188,7 @@ test.describe('visitors', () => {
     }
   })
 
-  test('the current item is seen where colours are forced', async ({ browser }) => {
+  test('the current item is visible in forced colours', async ({ browser }) => {
     for (const site of ['kept', 'bare', 'demo']) {
       const page = await browser.newPage({ forcedColors: 'active', viewport: { width: 1280, height: 800 } })
       await page.goto(`${address}/${site}/`)
@@ -208,7 +206,7 @@ test.describe('visitors', () => {
     }
   })
 
-  test('on paper there are no more pages than before, and the bar stands once', async ({ page }) => {
+  test('in print there are no extra pages, and the bar appears once', async ({ page }) => {
     const pages = async (url: string) => {
       await page.goto(url)
       return (await page.pdf()).toString('latin1').match(/\/Type\s*\/Page\b/g)!.length
@@ -222,7 +220,7 @@ test.describe('visitors', () => {
     expect(await page.evaluate(() => getComputedStyle(document.querySelector('[data-wb="menu"]')!).position)).toBe('static')
   })
 
-  test('pictures that come late above it leave what one came for in its place, in every frame', async ({ page }) => {
+  test('late pictures above it leave the target in place, in every frame', async ({ page }) => {
     await page.addInitScript(() => {
       const seen: number[] = ((window as unknown as { tops: number[] }).tops = [])
       const look = () => {
@@ -245,7 +243,7 @@ test.describe('visitors', () => {
     expect(await clear(page, 'attic')).toBeGreaterThan(0)
   })
 
-  test('a page that comes back from the cache stands where it was left', async () => {
+  test('a page from the back/forward cache keeps its position', async () => {
     const own = await chromium.launch({
       executablePath: peoplesBrowserPath,
       args: ['--no-sandbox', '--disable-gpu'],

@@ -9,13 +9,13 @@ import { ensureBrowser, ensureJava, ensurePackages, root } from './ensure.mjs'
 
 /** Browser tests that cross everything, by their names. */
 const QUICK = [
-  'a written outline becomes a page',
-  'a press right after the application opened is not lost',
-  'bands stand where the survey says',
+  'an outline becomes a page',
+  'a press right after the start',
+  'bands match the survey',
   'equals a fresh load of the handover, its scripts off',
   'several pages are built in one browser',
-  'build writes the page, its own files',
-  'the focus stays where the work is',
+  'build writes the page, its files',
+  'the focus stays with the work',
   'a file name with a bare per cent sign',
   'a page with a base address stays where it is',
   'what scripts build is told, and tried',

@@ -51,9 +51,9 @@ const sound: Command[] = [
   { type: 'header/choose', page: 'p1', header: { at: 3, keep: 'sticky', backing: 'oklch(0.9 0.01 200)' } },
 ]
 
-describe('commands that come in', () => {
-  it.each(sound.map((c) => [c.type, c]))('%s is taken as it is made', (_, command) => expect(check(command)).toBeNull())
-  it('are taken in batches, and batches in batches', () =>
+describe('incoming commands', () => {
+  it.each(sound.map((c) => [c.type, c]))('%s is accepted as made', (_, command) => expect(check(command)).toBeNull())
+  it('are accepted in batches, nested too', () =>
     expect(check({ type: 'batch', label: 'x', commands: [sound[6], { type: 'batch', label: 'y', commands: [sound[7]] }] })).toBeNull())
 
   it.each<[string, unknown]>([
@@ -74,7 +74,7 @@ describe('commands that come in', () => {
   ])('are refused %s', (_, command) => expect(check(command)).not.toBeNull())
 })
 
-it('what goes back, names a state or takes a version over is checked by shape as well', () => {
+it('checks going back, naming a state and taking a version over', () => {
   const fails = (schema: typeof backRequest, value: unknown) =>
     schema.validate(value, { convert: false, presence: 'required' }).error !== undefined
   expect(fails(backRequest, { idempotencyKey: 'key-12345', baseVersion: 3, version: 1 })).toBe(false)

@@ -85,7 +85,7 @@ function stored(data: string, key: string): { version: number; log: number } {
   }
 }
 
-it('what is answered as stored is stored, though the disk is full, and goes on once there is room', async () => {
+it('everything confirmed as stored is stored on a full disk, and work goes on once there is space', async () => {
   const data = folder()
   let running = await start(data)
   const key = await aSite(running.address)
@@ -137,7 +137,7 @@ it('a database that another program holds is reported, and nothing is lost', asy
   expect(stored(data, key)).toEqual({ version: 1, log: 1 })
 })
 
-it('a page can be taken home though nothing can be stored; the next time it is remembered', async () => {
+it('a page can be downloaded although nothing can be stored; the next time it is recorded', async () => {
   const data = folder()
   const { address } = await start(data)
   const key = await aSite(address)
@@ -161,7 +161,7 @@ it('a page can be taken home though nothing can be stored; the next time it is r
   expect((await ask(address, `sites/${key}/pages/p1/handovers`)).body).toMatchObject([{ version: 1, ids: ['b'] }])
 })
 
-it('a damaged database is reported in words, not as an error of the server', async () => {
+it('a damaged database is reported with its cause, not as a server error', async () => {
   const data = folder()
   const running = await start(data)
   const key = await aSite(running.address)
@@ -179,7 +179,7 @@ it('a damaged database is reported in words, not as an error of the server', asy
   expect(outcome).toContain('put a copy of it in its place')
 })
 
-it('a folder has one server', async () => {
+it('a folder has only one server', async () => {
   const data = folder()
   const first = await start(data)
   await expect(start(data)).rejects.toThrow(/exit 1: Another Way Bell works on .*WAYBELL_DATA/s)
@@ -194,7 +194,7 @@ const copies = (what: 'copy' | 'restore', folder: string, data: string) =>
     encoding: 'utf8',
   })
 
-it('everything is copied while it is worked on, and put back', async () => {
+it('all data is copied while the server runs, and restored', async () => {
   const data = folder()
   let running = await start(data)
   const key = await aSite(running.address)
@@ -226,7 +226,7 @@ it('everything is copied while it is worked on, and put back', async () => {
   expect(copies('restore', copy, data)).toMatchObject({ status: 1, stderr: expect.stringContaining('is damaged') })
 })
 
-it('listens on loopback alone, and says what more would take', () => {
+it('listens on loopback only, and says what another address would need', () => {
   const { status, stderr } = spawnSync(process.execPath, [main], {
     env: { ...process.env, WAYBELL_DATA: folder(), WAYBELL_HOST: '0.0.0.0' },
     encoding: 'utf8',

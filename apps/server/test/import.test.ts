@@ -6,7 +6,7 @@ import { readImport } from '../src/sites/import.ts'
 
 const file = (name: string, text = '<p>x</p>') => ({ name, bytes: new TextEncoder().encode(text) })
 
-describe('choosing the page among files', () => {
+describe('chooses the page among files', () => {
   it.each([
     [['b.html', 'index.html', 'a.html'], 'index.html'],
     [['site/about.html', 'site/index.htm'], 'index.htm'],
@@ -14,7 +14,7 @@ describe('choosing the page among files', () => {
     [['page'], 'page'],
   ])('of %j it is %s', (names, expected) => expect(readImport(names.map((n) => file(n))).pages[0]!.file).toBe(expected))
 
-  it('makes a page of every HTML file, the rest beside them', () => {
+  it('makes a page of every HTML file, and assets of the rest', () => {
     const { pages, assets } = readImport([
       file('site/b/more.html'),
       file('site/index.html'),
@@ -25,14 +25,14 @@ describe('choosing the page among files', () => {
     expect(pages.map((p) => p.file)).toEqual(['index.html', 'about.htm', 'b/more.html'])
     expect([...assets.keys()]).toEqual(['part.html', 'a.css'])
   })
-  it('makes a page of a written outline', () => {
+  it('makes a page of an outline', () => {
     const { pages } = readImport([file('plan.md', '# Mill\n## Work\nWe grind.\n## Visit\nCome.')])
     expect(pages[0]!.reading.candidates.filter((c) => c.offered).map((c) => c.title)).toEqual(['Mill', 'Work', 'Visit'])
   })
 
-  it('says so where there is none', () => expect(() => readImport([file('a.css', 'a{}'), file('b.png')])).toThrow(PageError))
+  it('reports when there is none', () => expect(() => readImport([file('a.css', 'a{}'), file('b.png')])).toThrow(PageError))
 
-  it('takes paths from the page’s own folder, and drops those that leave it', () => {
+  it('takes paths from the page’s folder, and drops those outside', () => {
     const { assets } = readImport([
       file('site/index.html'),
       file('site/css/a.css'),
@@ -43,7 +43,7 @@ describe('choosing the page among files', () => {
     expect([...assets.keys()]).toEqual(['css/a.css', 'other/b.css', 'img/c.png'])
   })
 
-  it('puts files without folders where page and style look for them', () => {
+  it('places files without folders where page and style look for them', () => {
     const { assets } = readImport([
       file('index.html', '<link rel=stylesheet href="css/a.css"><p>x'),
       file('a.css', 'b{background:url("../img/p.png")}'),
@@ -52,7 +52,7 @@ describe('choosing the page among files', () => {
     expect([...assets.keys()].sort()).toEqual(['css/a.css', 'img/p.png'])
   })
 
-  it('does not guess between two files of one name', () => {
+  it('doesn’t guess between two files with the same name', () => {
     const { assets } = readImport([file('index.html', '<img src="img/p.png"><p>x'), file('one/p.png'), file('two/p.png')])
     expect([...assets.keys()].sort()).toEqual(['one/p.png', 'two/p.png'])
   })
@@ -74,7 +74,7 @@ it.each([
   ['evil.example', { kind: 'none' }],
   ['a.b.localhost', { kind: 'none' }],
   ['127.0.0.1.evil.example', { kind: 'none' }],
-])('the host %s is told apart', (host, expected) => expect(hostOf({ headers: { host } })).toEqual(expected))
+])('tells the host %s apart', (host, expected) => expect(hostOf({ headers: { host } })).toEqual(expected))
 
 it.each([
   [{ host: '127.0.0.1:1', origin: 'http://127.0.0.1:1' }, false],
@@ -85,5 +85,5 @@ it.each([
   [{ host: '127.0.0.1:1' }, false],
 ])('a request with %j comes from elsewhere: %s', (headers, foreign) => expect(isForeign({ headers })).toBe(foreign))
 
-it('says what is wrong with a port', () =>
+it('reports a bad port', () =>
   expect(() => readConfig({ WAYBELL_PORT: 'high' })).toThrow('WAYBELL_PORT is “high”; give a number from 0 to 65535'))

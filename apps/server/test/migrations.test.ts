@@ -59,7 +59,7 @@ async function databaseAfter(count: number): Promise<{ data: string; old: DataSo
   return { data, old: await old.initialize() }
 }
 
-it('a database of the first version is brought to this one, with its undo', async () => {
+it('upgrades a database of the first version, with its undo', async () => {
   const { data, old } = await databaseAfter(1)
   await old.query(`INSERT INTO "site" VALUES ('oldsite', ?, 2, 1000)`, [JSON.stringify(document)])
   for (const [i, [command, inverse]] of log.entries())
@@ -88,7 +88,7 @@ it('a database of the first version is brought to this one, with its undo', asyn
   await app.close()
 })
 
-it('a database of the second version keeps its menus, and undo brings a bar back where it stood', async () => {
+it('upgrades a database of the second version with its menus, and undo restores a bar’s place', async () => {
   const { data, old } = await databaseAfter(3)
   const full = { ...section, point: null, own: null, former: [], depth: 0 }
   const items = [{ key: 'm1-0', label: 'Work', target: { kind: 'section', section: 's9' }, link: null }]
@@ -131,7 +131,7 @@ it('a database of the second version keeps its menus, and undo brings a bar back
   await app.close()
 })
 
-it('the log of an earlier version gives the stacks of undo and redo', async () => {
+it('rebuilds undo and redo from the log of an earlier version', async () => {
   const { data, old } = await databaseAfter(6)
   const site = { ...document, version: 3, rule: defaultRule, pages: [] }
   for (const key of ['undone', 'redone']) await old.query(`INSERT INTO "site" VALUES (?, ?, 5, 1000)`, [key, JSON.stringify(site)])

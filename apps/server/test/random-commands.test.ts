@@ -145,7 +145,7 @@ beforeAll(async () => {
 afterAll(() => app.close())
 
 it(
-  'whatever is stored, the page can still be handed over',
+  'everything stored can be handed over',
   async () => {
     const next = numbers(Number(process.env.WAYBELL_SEED ?? 1))
     const all = commandSchema.describe() as Shape

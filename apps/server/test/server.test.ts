@@ -58,7 +58,7 @@ const change = (
 const rename = (name: string): Command => ({ type: 'site/rename', name })
 
 describe('making a site', () => {
-  it('keeps the bytes, reads the page, and names what is missing', async () => {
+  it('keeps the bytes, reads the page, and names missing files', async () => {
     const key = await make()
     const { body } = await http().get(`/api/sites/${key}/pages/p1`).expect(200)
     expect(body.reading.encoding).toBe('windows-1252')
@@ -71,7 +71,7 @@ describe('making a site', () => {
     expect((await db.manager.findOneByOrFail(ContentRow, { hash: document.pages[0]!.source })).bytes).toEqual(bytes)
   })
 
-  it('puts a file that came without its folder where the page looks for it', async () => {
+  it('places a file without folder where the page looks for it', async () => {
     const key = await make([
       ['index.html', bytes],
       ['look.css', Buffer.from('a{}')],
@@ -91,7 +91,7 @@ describe('making a site', () => {
     ['no HTML', Buffer.from('just text'), 'page-not-html'],
     ['markup too deep', Buffer.from('<div>'.repeat(5000)), 'page-too-deep'],
     ['too many bytes', Buffer.alloc(20 * 1024 * 1024 + 1, '<p>x'), 'page-too-big'],
-  ])('says what is wrong with %s, and stores nothing', async (_, content, code) => {
+  ])('refuses %s, and stores nothing', async (_, content, code) => {
     const before = [await db.manager.count(SiteRow), await db.manager.count(FileRow), await db.manager.count(ContentRow)]
     const { body, status } = await http()
       .post('/api/sites')
@@ -104,13 +104,13 @@ describe('making a site', () => {
 })
 
 describe('changes', () => {
-  it('are made once, however often they are sent', async () => {
+  it('are made once, however often they’re sent', async () => {
     const key = await make()
     for (let i = 0; i < 3; i++) expect((await change(key, rename('Once'), 0, 'the-same-key').expect(200)).body).toEqual({ version: 1 })
     expect((await state(key)).version).toBe(1)
   })
 
-  it('can be undone after a reload, by the inverse that was stored', async () => {
+  it('can be undone after a reload, by the stored inverse', async () => {
     const key = await make()
     await change(key, rename('New'), 0).expect(200)
     const { stacks } = await state(key)
@@ -120,7 +120,7 @@ describe('changes', () => {
     expect([after.document.name, after.stacks.undo.length]).toEqual(['index.html', 0])
   })
 
-  it('are kept whole for undo and redo, a page of them at a time', async () => {
+  it('keeps all undo and redo, loaded in parts', async () => {
     const key = await make()
     const count = STACK_PAGE + 20
     for (let i = 0; i < count; i++) await change(key, rename(`${i}`), i).expect(200)
@@ -143,7 +143,7 @@ describe('changes', () => {
     await earlier('undo', NaN).expect(400)
   })
 
-  it('are taken back once, and never from under a later one', async () => {
+  it('are undone once, and never under a later one', async () => {
     const key = await make()
     const { body: first } = await change(key, rename('First'), 0).expect(200)
     const [{ inverse }] = (await state(key)).stacks.undo as [Change]
@@ -157,7 +157,7 @@ describe('changes', () => {
     expect([document.name, stacks.undo.map((c) => c.version), stacks.redo.map((c) => c.version)]).toEqual(['index.html', [2], [4, 5]])
   })
 
-  it('are undone and redone in turn, each on top of the other', async () => {
+  it('are undone and redone in turn', async () => {
     const key = await make()
     for (const [i, name] of ['A', 'B', 'C'].entries()) await change(key, rename(name), i).expect(200)
     let version = 3
@@ -168,7 +168,7 @@ describe('changes', () => {
     expect((await state(key)).document.name).toBe('C')
   })
 
-  it('of one tab do not clash with each other', async () => {
+  it('of the same tab don’t clash', async () => {
     const key = await make()
     const send = (name: string, tab: string) =>
       http()
@@ -179,7 +179,7 @@ describe('changes', () => {
     await send('C', 'two').expect(409)
   })
 
-  it('of two tabs stand together where they do not touch, and are told where they do', async () => {
+  it('of two tabs are merged if independent, and refused otherwise', async () => {
     const key = await make()
     await change(key, rename('First tab'), 0).expect(200)
     await change(key, { type: 'travel/breathing', page: 'p1', breathing: 40 }, 0).expect(200)
@@ -196,13 +196,13 @@ describe('changes', () => {
       { type: 'header/choose', page: 'p1', header: { at: 1, keep: 'sticky', backing: 'red;} body{display:none' } },
     ],
     ['a batch with a bad one in it', { type: 'batch', label: 'x', commands: [{ type: 'site/rename', name: 5 }] }],
-  ])('with %s are refused', async (_, command) => {
+  ])('refuses %s', async (_, command) => {
     const key = await make()
     await change(key, command as Command, 0).expect(400)
     expect((await state(key)).version).toBe(0)
   })
 
-  it('that do not fit the site say why', async () => {
+  it('reports why one doesn’t fit the site', async () => {
     const key = await make()
     const { body } = await change(key, { type: 'section/drop', page: 'p1', section: 's1' }, 0).expect(422)
     expect(body.message).toContain('no section')
@@ -215,7 +215,7 @@ it.each([
   ['an inverse', `UPDATE change SET inverse = 'ZZZ'`, ''],
   ['a page', `UPDATE content SET bytes = zeroblob(length(bytes))`, '/pages/p1'],
   ['a page that is gone', `DELETE FROM content`, '/pages/p1'],
-])('damage that SQLite does not see is told as damage: %s', async (_, damage, path) => {
+])('reports damage that SQLite doesn’t notice: %s', async (_, damage, path) => {
   const key = await make([['index.html', Buffer.from(`<h1>Damaged</h1>${Math.random()}`)]])
   await change(key, rename('New'), 0).expect(200)
   // In the end everything is as it was, for the other tests: a connection that met damage is closed, which takes it back.
@@ -228,7 +228,7 @@ it.each([
 })
 
 describe('hosts', () => {
-  it('serve a page on its own host, stamped, with a policy that lets it talk to nobody', async () => {
+  it('serve a page on its own host, stamped, with a policy that blocks the network', async () => {
     const key = await make()
     const { text, headers } = await live(key, '/index.html').expect(200)
     expect(headers['content-type']).toBe('text/html; charset=windows-1252')
@@ -238,7 +238,7 @@ describe('hosts', () => {
     expect(still['content-security-policy']).toMatch(/script-src 'nonce-[^']+';/)
   })
 
-  it('give a page’s host nothing of the application, and nothing of another site', async () => {
+  it('give a page’s host nothing of the application or another site', async () => {
     const [key, other] = [
       await make(),
       await make([
@@ -253,7 +253,7 @@ describe('hosts', () => {
     await http().post('/api/sites').set('Host', `${key}.localhost`).expect(405)
   })
 
-  it('send a file once: a frame that has it is told that it is the same; a page is always sent', async () => {
+  it('sends a file once: later requests revalidate; a page is always sent', async () => {
     const key = await make()
     for (const path of ['/css/look.css', '/__waybell/agent.js']) {
       const { headers } = await live(key, path).expect(200)
@@ -264,7 +264,7 @@ describe('hosts', () => {
     await live(key, '/index.html').set('If-None-Match', headers['etag']!).expect(200)
   })
 
-  it('show the pages that a site has by now', async () => {
+  it('show the site’s present pages', async () => {
     const key = await make([
       ['index.html', bytes],
       ['more.html', bytes],
@@ -279,7 +279,7 @@ describe('hosts', () => {
     await live(key, '/more.html').expect(200)
   })
 
-  it('answer to no other name, and to no other page', async () => {
+  it('answer to no other name or page', async () => {
     await http().get('/api/sites').set('Host', 'rebound.example').expect(421)
     await http().post('/api/sites').set('Origin', 'http://evil.example').field('html', '<p>x').expect(403)
     await http().post('/api/sites').set('Sec-Fetch-Site', 'cross-site').field('html', '<p>x').expect(403)
@@ -290,7 +290,7 @@ describe('hosts', () => {
     expect(headers['content-security-policy']).toContain(`frame-src http://*.localhost:${host.split(':')[1]}`)
   })
 
-  it('stores no section where the page has no element, and none with an ID that a file does not keep', async () => {
+  it('stores no section without an element in the page, and none with an ID that files don’t keep', async () => {
     const key = await make()
     const { body: read } = await http().get(`/api/sites/${key}/pages/p1`).expect(200)
     const at = read.reading.candidates[0].at as number
@@ -331,7 +331,7 @@ describe('hosts', () => {
     await add({}).expect(200)
   })
 
-  it('says what is too large, what is not there, and whom it answers, with the same policies', async () => {
+  it('reports what is too large or missing, and other hosts, always with the policies', async () => {
     const large = `{"idempotencyKey":"${'x'.repeat(25 * 1024 * 1024)}"}`
     const { body } = await http().post('/api/sites/none/changes').set('Content-Type', 'application/json').send(large).expect(413)
     expect(body).toMatchObject({ code: 'too-big', message: expect.stringContaining('smaller steps') })
@@ -345,7 +345,7 @@ describe('hosts', () => {
 })
 
 describe('handover', () => {
-  it('gives the page with its edits, in its own character set, and a ZIP with its files', async () => {
+  it('gives the page with its edits in its own character set, and a ZIP with its files', async () => {
     const key = await make()
     const { body: read } = await http().get(`/api/sites/${key}/pages/p1`)
     const at = read.reading.candidates[0].at as number
@@ -406,7 +406,7 @@ const raw = (response: request.Response, done: (error: Error | null, body: Buffe
   res.on('end', () => done(null, Buffer.concat(chunks)))
 }
 
-it('says of a site in the list what its page is, its open findings, and when it was handed over', async () => {
+it('lists a site with its page, open findings and last handover', async () => {
   const key = await make()
   const overview = async () => (await http().get(`/api/sites/${key}/overview`).expect(200)).body as unknown
   const summary = async () => ((await http().get('/api/sites').expect(200)).body as { key: string }[]).find((s) => s.key === key)
@@ -437,7 +437,7 @@ it('says of a site in the list what its page is, its open findings, and when it 
   await http().get('/api/sites/nothere/overview').expect(404)
 })
 
-it('keeps its journal ahead of the data, and syncs in full', async () => {
+it('writes ahead, with full sync', async () => {
   expect(await db.query('PRAGMA journal_mode')).toEqual([{ journal_mode: 'wal' }])
   expect(await db.query('PRAGMA synchronous')).toEqual([{ synchronous: 2 }])
 })

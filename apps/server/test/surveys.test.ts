@@ -43,7 +43,7 @@ const survey = (screen: string, over: Partial<Survey> = {}): Survey => ({
   ...over,
 })
 
-it('are kept with what they are surveys of, given again, and counted for the handover as long as that is so', async () => {
+it('are stored with their conditions, returned, and used for the handover while these hold', async () => {
   const { body: made } = await http().post('/api/sites').field('html', html).expect(201)
   const path = `/api/sites/${made.key}/pages/p1`
   const { document } = (await http().get(`/api/sites/${made.key}`).expect(200)).body as { document: Site }

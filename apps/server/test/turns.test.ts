@@ -17,7 +17,7 @@ beforeAll(async () => {
 })
 afterAll(() => app.close())
 
-it('changes that come at the same time are all there, or were refused', async () => {
+it('simultaneous changes are all stored or refused', async () => {
   const sites = app.get(SitesService)
   const changes = app.get(ChangesService)
   const text = `<main>${'<p>words</p>'.repeat(200)}</main>`

@@ -69,7 +69,7 @@ it('makes a page of each HTML file, and adds more as one change', async () => {
   ])
 })
 
-it('names a state and goes back to it, as a change that can be taken back', async () => {
+it('names a state and goes back to it, as a change that can be undone', async () => {
   const key = await make(['index.html', first])
   for (const [i, name] of ['One', 'Two', 'Three'].entries()) await change(key, { type: 'site/rename', name }, i).expect(200)
   await http().put(`/api/sites/${key}/log/1`).send({ name: 'The first' }).expect(204)
@@ -91,7 +91,7 @@ it('names a state and goes back to it, as a change that can be taken back', asyn
   await back(5, 5).expect(404)
 })
 
-it('tells every listener of the versions of sites, with a thousand of them as with one', async () => {
+it('sends versions to every listener, also to a thousand', async () => {
   const key = await make(['index.html', first])
   const heard: number[][] = Array.from({ length: 1000 }, () => [])
   const pattern = new RegExp(`"site":"${key}","version":(\\d+)`, 'g')
@@ -114,7 +114,7 @@ it('tells every listener of the versions of sites, with a thousand of them as wi
   expect(new Set(heard.map(String))).toEqual(new Set(['0,1']))
 })
 
-it('reviews a new version without touching the site, and takes it over in one step', async () => {
+it('compares a new version without changing the site, and takes it over in one step', async () => {
   const key = await make(['index.html', first])
   const { body: read } = await http().get(`/api/sites/${key}/pages/p1`).expect(200)
   const sections = read.reading.candidates
@@ -169,14 +169,14 @@ it('reviews a new version without touching the site, and takes it over in one st
   await http().post(`/api/sites/${key}/pages/p1/review`).attach('files', Buffer.from('only words'), 'index.html').expect(422)
 })
 
-it('refuses a page of bytes that it does not have', async () => {
+it('refuses a page without stored bytes', async () => {
   const key = await make(['index.html', first])
   const page = { ...(await state(key)).document.pages[0]!, key: 'p2', file: 'x.html', source: 'f'.repeat(64) }
   const { body } = await change(key, { type: 'page/add', page, index: 1 }, 0).expect(422)
   expect(body.code).toBe('no-source')
 })
 
-it('stores nothing of an upload that breaks off', async () => {
+it('stores nothing of a broken upload', async () => {
   const db = app.get(DataSource).manager
   const count = async () => [await db.count(SiteRow), await db.count(FileRow), await db.count(ContentRow)]
   const before = await count()
@@ -198,7 +198,7 @@ it('stores nothing of an upload that breaks off', async () => {
   expect(await count()).toEqual(before)
 })
 
-it('keeps no content that no site has any more, and all that another still has', async () => {
+it('removes unused content, and keeps what another site uses', async () => {
   const content = () => app.get(DataSource).getRepository(ContentRow).count()
   const before = await content()
   const [one, two] = [
@@ -228,7 +228,7 @@ it('keeps no content that no site has any more, and all that another still has',
   expect(body.bytes).toBeGreaterThan(10_000)
 })
 
-it('ends when it is told to, though somebody listens', async () => {
+it('stops on request, even with open listeners', async () => {
   const data = mkdtempSync(join(tmpdir(), 'waybell-test-'))
   const other = await createApplication({ data, port: 0 })
   await other.listen(0, '127.0.0.1')

@@ -64,7 +64,7 @@ function zip(parts: Part[], count = parts.length): Buffer {
 const read = (bytes: Buffer) => filesInZip('site.zip', bytes)
 const page = { name: 'site/index.html', content: Buffer.from('<h1>Hi</h1>') }
 
-it('gives the files with their folders, without what systems leave behind', async () => {
+it('returns the files with folders, without system files', async () => {
   const bytes = zip([page, { name: 'site/' }, { name: '__MACOSX/site/._index.html' }, { name: 'site/.DS_Store' }, { name: 'site/a b.css' }])
   expect(isZip(bytes)).toBe(true)
   expect((await read(bytes)).map((f) => [f.name, Buffer.from(f.bytes).toString()])).toEqual([
@@ -73,7 +73,7 @@ it('gives the files with their folders, without what systems leave behind', asyn
   ])
 })
 
-it('reads names as UTF-8, said or not, and else in the character set of old', async () => {
+it('reads names as UTF-8, with or without the flag, else in the legacy encoding', async () => {
   const bytes = zip([{ name: 'größe.css', flags: 0x800 }, { name: '写真.png' }, { name: Buffer.from([0x81, 0x2e, 0x63, 0x73, 0x73]) }])
   expect((await read(bytes)).map((f) => f.name)).toEqual(['größe.css', '写真.png', 'ü.css'])
 })
@@ -87,7 +87,7 @@ it.each([
   ['été.png', [0x82, 0x74, 0x82]],
   ['façade.png', [0x66, 0x61, 0x87, 0x61, 0x64, 0x65]],
   ['a:b.png', [0x61, 0x3a, 0x62]],
-])('reads the old name %s', async (name, bytes) => {
+])('reads the legacy name %s', async (name, bytes) => {
   const [file] = await read(zip([{ name: Buffer.from([...bytes, ...Buffer.from('.png')]) }]))
   expect(file!.name).toBe(name)
 })
@@ -109,7 +109,7 @@ it.each<[string, Part[], string]>([
   await expect(read(zip(parts))).rejects.toThrow(words)
 })
 
-it('stops at the bound of what it expands to, whatever the directory says', async () => {
+it('stops at the unpacked size limit, whatever the directory says', async () => {
   const bomb = Buffer.alloc(19 * 1024 * 1024)
   const bytes = zip(Array.from({ length: 40 }, (_, i) => ({ name: `${i}.css`, content: bomb })))
   expect(bytes.length).toBeLessThan(1.2e6)
@@ -120,7 +120,7 @@ it('stops at the bound of what it expands to, whatever the directory says', asyn
   )
 })
 
-it('refuses too many entries before it looks at one', () =>
+it('refuses too many entries before reading one', () =>
   expect(read(zip(Array.from({ length: MAX_ENTRIES + 1 }, (_, i) => ({ name: `${i}.css` }))))).rejects.toThrow(
     'has 5,001 entries, more than the 5,000',
   ))
@@ -129,4 +129,4 @@ it.each([
   ['cut short', zip([page]).subarray(0, 60)],
   ['with a directory of something else', Buffer.concat([zip([page]).subarray(0, 60), Buffer.alloc(200, 7), zip([page]).subarray(-22)])],
   ['that promises more entries than it has', zip([page], 9)],
-])('says that a ZIP %s is broken', async (_, bytes) => expect(read(Buffer.from(bytes))).rejects.toThrow(/pack it again/))
+])('reports a ZIP that %s as broken', async (_, bytes) => expect(read(Buffer.from(bytes))).rejects.toThrow(/pack it again/))

@@ -57,7 +57,7 @@ const survey: Survey = {
   background: 'oklch(0.5 0.1 20)',
 }
 
-it('takes what an agent says', () => {
+it('takes the agent’s messages', () => {
   expect(readMessage({ type: 'ready' })).toEqual({ type: 'ready' })
   const said = { type: 'survey', turn: 1, survey, isRestless: false }
   expect(readMessage(said)).toEqual(said)
@@ -90,9 +90,9 @@ it.each([
       survey: { ...survey, menus: [{ ...survey.menus[0], pageMark: { ...survey.menus[0]!.pageMark, name: 'a b' } }] },
     },
   ],
-])('does not take %s', (_, message) => expect(readMessage(message)).toBeNull())
+])('refuses %s', (_, message) => expect(readMessage(message)).toBeNull())
 
-describe('a link that was tried', () => {
+describe('a tried link', () => {
   const tried = {
     at: 10,
     label: 'Work',
@@ -122,5 +122,5 @@ describe('a link that was tried', () => {
     { below: { scroll: 900 } },
     { isLit: true },
     { scroll: undefined },
-  ])('is not taken with %j', (over) => expect(readMessage(message(over))).toBeNull())
+  ])('is refused with %j', (over) => expect(readMessage(message(over))).toBeNull())
 })

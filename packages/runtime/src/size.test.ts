@@ -4,7 +4,7 @@ import { liveScript, scriptIn, scripts } from './text.ts'
 
 const all = [...Object.entries(scripts('small')), ...Object.entries(scripts('plain')), ['live', liveScript()] as const]
 
-it('stays small: what a plain page carries, with a header, with every part that pages ask for, and what a motion, the presses of links, menus that are shut or a header that keeps its place add', () => {
+it('stays small: a plain page’s script, with a header, with every part, and each separate script', () => {
   const size = (...parts: string[]) => gzipSync(scriptIn('small')(parts)).length
   const every = ['anchors', 'classes', 'header', 'lists', 'made', 'scripts', 'scroller', 'shrinks']
   const more = (part: string) => size(...every, part) - size(...every)
@@ -12,13 +12,13 @@ it('stays small: what a plain page carries, with a header, with every part that 
   expect([...bounds, more('shuts') <= 400, more('steady') <= 850, more('sticky') <= 300]).toEqual(Array(8).fill(true))
 })
 
-it.each(all)('is plain ASCII that can stand in any page: %s', (_, text) => {
+it.each(all)('is plain ASCII that fits any page: %s', (_, text) => {
   expect(text).toMatch(/^[\x20-\x7e\n]+$/)
   expect(text).not.toMatch(/<\/script|<!--/i)
   expect(() => new Function(text)).not.toThrow()
 })
 
-it('has in place of each part something of the same names', () => {
+it('has an empty version of each part with the same names', () => {
   const names = (path: string) =>
     [...readFileSync(new URL(`./parts/${path}`, import.meta.url), 'utf8').matchAll(/^export (?:const|let|function) (\w+)/gm)]
       .map((m) => m[1])
@@ -27,7 +27,7 @@ it('has in place of each part something of the same names', () => {
     expect([file, names(`none/${file}`)]).toEqual([file, names(file)])
 })
 
-it('can be read: what each thing is for stands before it', () => {
+it('is readable, with a comment before each thing', () => {
   expect(scriptIn('plain')(['header'])).toMatch(/^\/\*\n \* Way Bell: /)
   expect(scriptIn('plain')(['header'])).not.toContain('// packages/')
   expect(scriptIn('plain')(['header']).match(/\/\*\*/g)!.length).toBeGreaterThan(40)

@@ -5,7 +5,7 @@ const aScreen = fc.record({ width: fc.integer({ min: 200, max: 3000 }), height: 
 const screens = fc.array(aScreen, { minLength: 1, maxLength: 12 }).map((all) => all.map((s, i) => ({ key: `s${i}`, ...s })))
 const room = fc.record({ width: fc.integer({ min: 320, max: 1600 }), height: fc.integer({ min: 400, max: 1200 }) })
 
-it('has every screen in the room, and none over another', () =>
+it('fits every screen in the area without overlaps', () =>
   fc.assert(
     fc.property(room, screens, fc.nat(11), (room, screens, n) => {
       const shown = screens[n % screens.length]!.key
@@ -36,12 +36,12 @@ const five = [
   { key: 'landscape', width: 844, height: 390 },
 ]
 
-it.each(five.map((s) => s.key))('leaves little of the live area empty with %s in view', (shown) => {
+it.each(five.map((s) => s.key))('leaves little of the area empty with %s in view', (shown) => {
   const room = { width: 646, height: 662 }
   const places = placesOf(room, five, shown, true)
   const drawn = five.reduce((sum, s) => sum + s.width * s.height * places.get(s.key)!.scale ** 2, 0)
   expect(drawn / (room.width * room.height)).toBeGreaterThan(0.55)
 })
 
-it('has only the one in view where the others are put away', () =>
+it('has only the one in view when the others are hidden', () =>
   expect([...placesOf({ width: 646, height: 662 }, five, 'desk', false).keys()]).toEqual(['desk']))

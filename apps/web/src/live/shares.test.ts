@@ -4,7 +4,7 @@ import { MOST_FRAMES, sharesOf } from './shares.ts'
 const some = fc.uniqueArray(fc.integer({ min: 0, max: 15 }), { minLength: 1 }).map((ns) => ns.map((n) => ({ key: `s${n}` })))
 const held = (shares: { key: string }[][]) => new Map(shares.flatMap((share, n) => share.map((s) => [s.key, n])))
 
-it('gives each screen one frame, which it keeps while others come and go', () =>
+it('gives each screen one frame, which stays while others come and go', () =>
   fc.assert(
     fc.property(some, some, (before, after) => {
       const was = held(sharesOf(before, new Map()))
@@ -19,7 +19,7 @@ it('gives each screen one frame, which it keeps while others come and go', () =>
     }),
   ))
 
-it('spreads what is new over the frames that have least to do', () =>
+it('gives new screens to the frames with fewest', () =>
   fc.assert(
     fc.property(some, (screens) => {
       const sizes = sharesOf(screens, new Map()).map((share) => share.length)

@@ -59,21 +59,21 @@ class Measured {
 
 beforeAll(() => void Object.assign(globalThis, { requestAnimationFrame: (done: () => void) => setTimeout(done, 0) }))
 
-it('measures a screen that is added, and not those that are known', async () => {
+it('measures an added screen, and no known ones', async () => {
   const all = new Measured({ stale: new Set(['laptop']) })
   expect(await all.after(() => all.surveyor.begin())).toEqual(['probe laptop'])
   expect(await all.after(() => all.set({ screens: [laptop, desk], stale: new Set(['desk']) }))).toEqual(['probe desk'])
   expect([...new Set(all.told.map(([survey]) => survey.screen))]).toEqual(['laptop', 'desk'])
 })
 
-it('shows an edit in the page before it measures what is stale, and measures nothing for one that leaves all as it is', async () => {
+it('shows an edit before measuring stale screens, and measures nothing for an edit without effect', async () => {
   const all = new Measured({ stale: new Set(['laptop']) })
   await all.after(() => all.surveyor.begin())
   expect(await all.after(() => all.set({ edits: [edit], stale: new Set(['laptop']) }))).toEqual(['patch', 'remeasure laptop'])
   expect(await all.after(() => all.set({ edits: [edit], stale: new Set() }))).toEqual(['patch'])
 })
 
-it('gives the same survey where the page says that nothing of it changed', async () => {
+it('returns the same survey when the page reports no change', async () => {
   const all = new Measured({ stale: new Set(['laptop']) })
   await all.after(() => all.surveyor.begin())
   all.isSame = true
@@ -82,7 +82,7 @@ it('gives the same survey where the page says that nothing of it changed', async
   expect(new Set(all.told.map(([survey]) => survey)).size).toBe(1)
 })
 
-it('takes no survey from a page that tells of one it has not given', async () => {
+it('refuses “unchanged” from a page without an earlier survey', async () => {
   const all = new Measured({ stale: new Set(['laptop']) })
   all.isSame = true
   await all.after(() => all.surveyor.begin())
@@ -90,7 +90,7 @@ it('takes no survey from a page that tells of one it has not given', async () =>
   expect(all.states.at(-1)).toBe('silent')
 })
 
-it('tries no link while a screen is stale, in whichever frame that is', async () => {
+it('tries no links while any screen is stale', async () => {
   const all = new Measured({ stale: new Set(['phone']) })
   await all.after(() => all.surveyor.begin())
   expect(all.tried).toEqual([])

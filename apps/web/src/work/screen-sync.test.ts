@@ -30,14 +30,14 @@ afterEach(() => jest.useRealTimers())
 // A section's place is its top without the breathing space.
 const [second, there] = [1000 - 24, 2000 - 24]
 
-it('moves the others some time after the one in view, and once', () => {
+it('moves the others after a pause, once', () => {
   for (const y of [100, 500, second]) step.scrolled(y)
   expect(told).toEqual([])
   jest.advanceTimersByTime(200)
   expect(told).toEqual([`phone to ${there}`])
 })
 
-it('has a link followed on all, and moves none as long as that is where they stand', () => {
+it('follows a link on all screens, and moves none while that holds', () => {
   step.followed('#id-2')
   for (const y of [300, 700, second, second + 1]) step.scrolled(y)
   jest.advanceTimersByTime(200)
@@ -47,7 +47,7 @@ it('has a link followed on all, and moves none as long as that is where they sta
   expect(told).toHaveLength(2)
 })
 
-it('goes by the place again where what was followed is not reached', () => {
+it('syncs by position again if the link isn’t reached', () => {
   step.followed('#gone')
   step.scrolled(500)
   jest.advanceTimersByTime(3000)
@@ -56,28 +56,28 @@ it('goes by the place again where what was followed is not reached', () => {
   expect(told).toEqual(['phone follows #gone', `phone to ${there}`])
 })
 
-it('moves the others after who scrolls elsewhere before the link has arrived', () => {
+it('moves the others when the visitor scrolls elsewhere before the arrival', () => {
   step.followed('#id-2')
   for (const y of [100, 200]) step.scrolled(y)
   jest.advanceTimersByTime(3000)
   expect(told).toEqual(['phone follows #id-2', 'phone to 405'])
 })
 
-it('leaves the others where they arrived while the one in view misses by a little', () => {
+it('leaves the others in place when the arrival misses by a little', () => {
   step.followed('#id-2')
   for (const y of [300, second - 20]) step.scrolled(y)
   jest.advanceTimersByTime(3000)
   expect(told).toEqual(['phone follows #id-2'])
 })
 
-it('leaves where it stands what another screen in view was at', () => {
+it('ignores an earlier position when another screen comes into view', () => {
   step.scrolled(500)
   screens = { ...screens, shown: 'phone', others: ['laptop'] }
   jest.advanceTimersByTime(200)
   expect(told).toEqual([])
 })
 
-it('leaves all to themselves while each is moved by itself', () => {
+it('lets all screens move by themselves meanwhile', () => {
   step.scrolled(500)
   const end = step.pause()
   step.scrolled(700)

@@ -150,7 +150,7 @@ const step: fc.Arbitrary<Step> = fc.oneof(
 beforeEach(() => jest.useFakeTimers())
 afterEach(() => jest.useRealTimers())
 
-it('whatever tabs and server do, what a tab showed as stored is on the server, and in the end all show the same', async () => {
+it('whatever tabs and server do, everything shown as stored is on the server, and in the end all tabs agree', async () => {
   await fc.assert(
     fc.asyncProperty(fc.array(step, { maxLength: 60 }), async (steps) => {
       const server = new ModelServer()
@@ -203,7 +203,7 @@ function checkStored(server: ModelServer, open: readonly Tab[]): void {
   }
 }
 
-it('undo in one tab leaves what another one changed meanwhile', async () => {
+it('undo in one tab leaves other tabs’ changes alone', async () => {
   const server = new ModelServer()
   const line = new Line(server)
   globalThis.fetch = line.fetch
@@ -228,7 +228,7 @@ it('undo in one tab leaves what another one changed meanwhile', async () => {
   expect(mine.told).toEqual([])
 })
 
-it('one tab undoes and redoes all that it changed, though answers come late', async () => {
+it('one tab undoes and redoes all its changes, although answers come late', async () => {
   const server = new ModelServer()
   const line = new Line(server)
   globalThis.fetch = line.fetch

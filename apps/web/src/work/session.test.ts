@@ -34,7 +34,7 @@ const settled = async (session: Session) => {
 const moment = () => new Promise((done) => setTimeout(done, 30))
 
 describe('a session', () => {
-  it('shows a change at once, and says stored when it was answered', async () => {
+  it('shows a change at once, and “stored” when it was confirmed', async () => {
     const sent = answering()
     const session = open()
     session.run(rename('New'))
@@ -44,7 +44,7 @@ describe('a session', () => {
     expect(sent.map((s) => s.baseVersion)).toEqual([0])
   })
 
-  it('sends one after the other, each with the version that was read when it was made', async () => {
+  it('sends one change at a time, each with the version that was read before it', async () => {
     const sent = answering()
     const session = open()
     for (const name of ['A', 'B']) session.run(rename(name))
@@ -58,7 +58,7 @@ describe('a session', () => {
     ])
   })
 
-  it('sends again with the same key when the answer was lost', async () => {
+  it('repeats with the same key when the answer was lost', async () => {
     const sent = answering(() => {
       throw new TypeError('network')
     })
@@ -70,7 +70,7 @@ describe('a session', () => {
     expect(session.snapshot().storing).toBe('stored')
   })
 
-  it('says why something is not stored, and says so no more once it is', async () => {
+  it('says why something isn’t stored, until it is', async () => {
     answering(() => Response.json({ code: 'disk-full', message: 'There is no room left.' }, { status: 507 }))
     const session = open()
     session.run(rename('New'))
@@ -82,7 +82,7 @@ describe('a session', () => {
     expect(session.snapshot()).toMatchObject({ storing: 'stored', reason: null, document: { name: 'Newer' } })
   })
 
-  it('tells when another tab was first, and shows what stands', async () => {
+  it('reports when another tab was first, and shows the stored state', async () => {
     answering(() => Response.json({ code: 'conflict', message: 'Changed in another tab.' }, { status: 409 }))
     const told: string[] = []
     const session = open((m) => told.push(m))
@@ -92,7 +92,7 @@ describe('a session', () => {
     expect(session.snapshot().document.name).toBe('From the server')
   })
 
-  it('undoes and does again, and names what', async () => {
+  it('undoes and redoes, and names the change', async () => {
     const sent = answering()
     const session = open()
     session.run(rename('New'))
@@ -106,7 +106,7 @@ describe('a session', () => {
     expect(sent.map((s) => s.undoes)).toEqual([null, 1, 2])
   })
 
-  it('tells why a command does not fit, and leaves the site', () => {
+  it('reports why a command doesn’t fit, and leaves the site', () => {
     answering()
     const told: string[] = []
     const session = open((m) => told.push(m))
@@ -115,7 +115,7 @@ describe('a session', () => {
     expect(session.snapshot().document).toBe(site)
   })
 
-  it('says that nothing is stored any more once the site is gone, and takes no more changes', async () => {
+  it('reports when the site is gone, and takes no more changes', async () => {
     const told: string[] = []
     const session = open((m) => told.push(m))
     globalThis.fetch = jest.fn(async () =>
@@ -128,7 +128,7 @@ describe('a session', () => {
     expect(new Set(told)).toEqual(new Set(['There is no such site.']))
   })
 
-  it('takes in what another tab did, but only what is new', async () => {
+  it('takes in another tab’s changes, only new ones', async () => {
     answering()
     const session = open()
     session.follow(0)
@@ -139,7 +139,7 @@ describe('a session', () => {
     expect(session.snapshot().document.name).toBe('From the server')
   })
 
-  it('catches up after its own change when it was told of a later version meanwhile', async () => {
+  it('catches up after its own change if a later version was announced meanwhile', async () => {
     answering()
     const session = open()
     session.run(rename('Mine'))
@@ -165,7 +165,7 @@ describe('a session', () => {
     expect(session.snapshot().document.name).toBe('From the server')
   })
 
-  it('waits until all is stored before it goes back, and tells why it could not', async () => {
+  it('waits until all is stored before going back, and reports why it couldn’t', async () => {
     const urls: string[] = []
     const sent = answering()
     const answer = globalThis.fetch

@@ -29,7 +29,7 @@ function surveysOf(sections: readonly number[], screens: readonly number[], more
 
 const short = (of: SitePage, surveys: readonly Survey[]) => surveys.map((s) => roomAtEnd(solveArrivals(of, s)))
 
-it('is enough on every screen, and no more than that on any', () =>
+it('is enough on every screen, and no more on any', () =>
   fc.assert(
     fc.property(heights, screens, fc.constantFrom<EndSpace['as']>('padding', 'height'), (sections, sizes, as) => {
       const before = surveysOf(sections, sizes)
@@ -47,7 +47,7 @@ it('is enough on every screen, and no more than that on any', () =>
     }),
   ))
 
-it('asked for again where more is needed, counts what it left before as its own and not as the page’s', () => {
+it('asked again for more, counts its earlier space as its own', () => {
   const sections = [900, 200]
   const first = endSpaceFor(page(2), surveysOf(sections, [800]), 'padding')!
   const after = surveysOf(sections, [800], (height) => height - first.on[0]!.fits)
@@ -58,7 +58,7 @@ it('asked for again where more is needed, counts what it left before as its own 
   expect(endSpaceFor(more, after, 'height')!.on[0]!.base).toBe(200)
 })
 
-it('is enough for larger text too, which goes by the screen of its size', () => {
+it('is enough for larger text too, which follows the screen of its size', () => {
   const [usual, larger] = [surveysOf([900, 200], [800]), surveysOf([1300, 340], [800])]
   for (const as of ['padding', 'height'] as const) {
     const room = endSpaceFor(page(2), [...larger, ...usual], as)!
@@ -92,7 +92,7 @@ it('does not depend on the order of the screens', () =>
     }),
   ))
 
-it('is held by no point, and by nothing without a box', () => {
+it('is never held by points or elements without a box', () => {
   const [survey] = surveysOf([900, 200], [800])
   const point = aSection(2, { point: { shift: 0 } })
   expect(endSpaceFor(aPage({ sections: [aSection(1), point] }), [survey!], 'padding')!.section).toBe('s1')

@@ -26,12 +26,12 @@ it.each([
   ['the end', 2400, 6100],
 ])('stands at the same place: %s', (_, at, there) => expect(matchingScroll(at, wide, narrow)).toBe(there))
 
-it('takes no heed of what has no box on one of them', () => {
+it('ignores sections without a box on one of them', () => {
   const without = { ...narrow, arrivals: narrow.arrivals.map((a) => (a.section === 's2' ? { ...a, movesPage: false } : a)) }
   expect(matchingScroll(1550, wide, without)).toBe(1400 + (750 / 1500) * 4600)
 })
 
-it('stays at the top of a page that does not scroll, and leaves the other there', () => {
+it('stays at the top of a page that doesn’t scroll, and leaves the other there', () => {
   expect(matchingScroll(1500, wide, travelled([0, 0, 0, 0], 0))).toBe(0)
   expect(matchingScroll(0, travelled([0, 0, 0, 0], 0), narrow)).toBe(0)
 })
@@ -40,7 +40,7 @@ const aPage = fc
   .tuple(fc.array(fc.integer({ min: 0, max: 5000 }), { minLength: 4, maxLength: 4 }), fc.integer({ min: 0, max: 5000 }))
   .map(([lands, maxScroll]) => travelled(lands, maxScroll))
 
-it('is within the page, and never goes back as one goes on', () =>
+it('stays within the page, and never goes back while scrolling down', () =>
   fc.assert(
     fc.property(aPage, aPage, fc.array(fc.integer({ min: 0, max: 5000 })), (from, to, at) => {
       const seen = [...at].sort((a, b) => a - b).map((y) => matchingScroll(Math.min(y, from.maxScroll), from, to))
@@ -48,7 +48,7 @@ it('is within the page, and never goes back as one goes on', () =>
     }),
   ))
 
-it('stands where it stands on the same screen', () =>
+it('is the same position on the same screen', () =>
   fc.assert(
     fc.property(aPage, fc.integer({ min: 0, max: 5000 }), (page, at) => {
       const y = Math.min(at, page.maxScroll)

@@ -31,7 +31,7 @@ const pageWith = (travel: Partial<SitePage['travel']>): SitePage => aPage({ sect
 const hidden = (page: SitePage, surveys: readonly Survey[]): number =>
   surveys.flatMap((s) => solveArrivals(page, s)).filter((a) => a.heading === 'covered' || a.heading === 'cut').length
 
-it('the least breathing space leaves no heading covered on any screen, and less would', () =>
+it('the smallest breathing space covers no heading on any screen, and less would', () =>
   fc.assert(
     fc.property(screens, (surveys) => {
       const least = leastBreathing(pageWith({}), surveys)
@@ -40,7 +40,7 @@ it('the least breathing space leaves no heading covered on any screen, and less 
     }),
   ))
 
-it('each screen’s own least does so there, whatever the others have', () =>
+it('each screen’s smallest does so there, whatever the others have', () =>
   fc.assert(
     fc.property(screens, (surveys) => {
       const breathes = surveys.map((s) => ({ screen: s.screen, px: leastBreathing(pageWith({}), [s]) }))
@@ -48,7 +48,7 @@ it('each screen’s own least does so there, whatever the others have', () =>
     }),
   ))
 
-it('one that fills the window begins at the top of what is seen, whatever covers that and what the others have', () =>
+it('one that fills the window starts at the viewport’s top, whatever covers it', () =>
   fc.assert(
     fc.property(screens, fc.nat(3), fc.integer({ min: -40, max: 200 }), (surveys, n, breathing) => {
       const filled = sections.map((s, i) => (i === n ? { ...s, adjust: { by: 'fills' as const, off: ['s1'] } } : s))
@@ -62,7 +62,7 @@ it('one that fills the window begins at the top of what is seen, whatever covers
     }),
   ))
 
-it('the least of one section does so for that, and does not depend on the order of the screens', () =>
+it('a section’s smallest offset does so, in any order of screens', () =>
   fc.assert(
     fc.property(screens, fc.nat(3), (surveys, n) => {
       const page = pageWith({ breathing: 24, breathes: [{ screen: 's0', px: 8 }] })

@@ -61,13 +61,13 @@ const survey = surveyOf(now, pane)
 const page = setUp(now, survey)
 const unaware = setUp(now, surveyOf(now, null))
 
-it('is set up to be travelled where it scrolls, and the element is one of those that the document speaks of', () => {
+it('is set up with its scroller, which is an element of the document', () => {
   expect(page.scroller).toBe(pane.at)
   expect(elementsOf(page).has(pane.at)).toBe(true)
   expect(setUp(now, surveyOf(now, null)).scroller).toBeUndefined()
 })
 
-it('has offsets and motion said of that element too, is marked, and carries the part of the script that looks there', () => {
+it('gets offsets and motion for the scroller too, is marked, and has the script’s part for it', () => {
   const { text, parts: those } = written(now, page, survey)
   expect(text).toContain('<main data-wb-scroller class="pane">')
   expect(flat(text)).toContain('html:root, :root [data-wb-scroller] { scroll-padding-top: calc(var(--wb-header) + 24px) !important; }')
@@ -78,12 +78,12 @@ it('has offsets and motion said of that element too, is marked, and carries the 
   expect(plain.parts).not.toContain('scroller')
 })
 
-it('says nothing of it that bears on the layout, so that what was measured stays measured', () => {
+it('changes nothing that affects layout, so that surveys stay valid', () => {
   const input = (of: SitePage) => ({ ...anInput(of, now.reading) })
   expect(layoutOf(input(page))).toBe(layoutOf(input(unaware)))
 })
 
-it('is known as such when it is brought in again, measured or not, and forgets what no longer scrolls', () => {
+it('recognises a scroller when brought in again, measured or not, and forgets one that no longer scrolls', () => {
   const { text } = written(now, page, survey)
   const again = version(text)
   expect(again.reading.written.scroller).toBe(at(again, 'pane'))
@@ -94,7 +94,7 @@ it('is known as such when it is brought in again, measured or not, and forgets w
   expect(written(again, setUp(again, gone), gone).text).not.toContain('data-wb-scroller')
 })
 
-it('keeps it in a new version of the page, and does without where that has none', () => {
+it('keeps the scroller in a new version, or drops it if it’s gone', () => {
   const decisions = { sections: {}, added: [] }
   const take = (text: string) => {
     const after = version(text)
@@ -108,7 +108,7 @@ it('keeps it in a new version of the page, and does without where that has none'
   expect(take(`${menu}${parts}`)[0]).toBeUndefined()
 })
 
-it('has a made menu in what scrolls, as its first element', () => {
+it('puts a made menu into the scroller, as its first element', () => {
   const bare = version(`<title>T</title><main class="pane">${parts}</main>`)
   const seen = surveyOf(bare, { at: at(bare, 'pane'), height: 600 })
   const { text } = written(bare, setUp(bare, seen), seen)
@@ -117,7 +117,7 @@ it('has a made menu in what scrolls, as its first element', () => {
   expect(flat(text)).not.toContain('padding-top: 48px')
 })
 
-it('arrives by our offsets where they are written, and by its own where they are not', () => {
+it('uses our offsets where they’re written, and its own elsewhere', () => {
   const lands = (of: SitePage, by: Survey) =>
     solveArrivals({ ...of, sections: of.sections.map((s) => ({ ...s, toTop: false })) }, by).map((a) => a.land)
   expect(lands(page, survey)).toEqual([476, 876])
@@ -126,7 +126,7 @@ it('arrives by our offsets where they are written, and by its own where they are
   expect(lands(page, surveyOf(now, null))).toEqual([476, 876])
 })
 
-describe('offsets that have no say where the page scrolls', () => {
+describe('offsets without effect, because the page scrolls elsewhere', () => {
   const found = (of: SitePage, by: Survey) =>
     openFindings(
       {
@@ -152,11 +152,11 @@ describe('offsets that have no say where the page scrolls', () => {
     expect(apply(site, inverse).site).toEqual(aSite(unaware))
   })
 
-  it('are told where a script builds the element, and there is nothing to press', () => {
+  it('are reported if a script builds the scroller, without a fix', () => {
     const [finding] = found(page, surveyOf(now, { at: null, height: 600 }))
     expect(finding).toMatchObject({ severity: 'error', fix: null })
     expect(finding!.message).toContain('an element built by its scripts')
   })
 
-  it('are no fault of a page whose document scrolls', () => expect(found(unaware, surveyOf(now, null))).toEqual([]))
+  it('are no fault on a page whose document scrolls', () => expect(found(unaware, surveyOf(now, null))).toEqual([]))
 })

@@ -26,9 +26,9 @@ it.each<[string, Parameters<typeof seen>[0], { sign: ArrivalSign; px: number }]>
   ['it fills the window, and the header covers its heading', { over: { adjust: { by: 'fills' } } }, { sign: 'covered', px: 30 }],
   ['it was given more on other screens', { over: { adjust: { by: 90, off: ['laptop'] } } }, { sign: 'clear', px: 20 }],
   ['it has no box', { hasBox: false }, { sign: 'still', px: 0 }],
-])('says the worst of an arrival: %s', (_, of, expected) => expect(seen(of)).toEqual(expected))
+])('says the worst about an arrival: %s', (_, of, expected) => expect(seen(of)).toEqual(expected))
 
-it('has nothing bad about what is clear, or goes to the top as it should', () => {
+it('finds nothing wrong with a clear one, or one at the top as intended', () => {
   expect([badness('clear'), badness('top')]).toEqual([0, 0])
   expect(badness('covered')).toBeGreaterThan(badness('short'))
 })

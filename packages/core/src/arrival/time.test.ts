@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { travelTime } from './index.ts'
 
-it('takes no time at once, the browser’s in its own motion, and never more than 1.5 s in that', () => {
+it('takes no time for a jump, the browser’s for smooth scrolling, at most 1.5 s', () => {
   expect(travelTime('jump', 4000)).toBe(0)
   expect(travelTime('smooth', 0)).toBe(0)
   // A frame of a sixtieth of a second for each root of a px.
@@ -9,7 +9,7 @@ it('takes no time at once, the browser’s in its own motion, and never more tha
   expect([8100, 20000].map((px) => travelTime('smooth', px))).toEqual([1500, 1500])
 })
 
-it('takes the time that it was given, or one that grows with the distance between the two', () => {
+it('takes its duration, or one that grows with the distance', () => {
   expect(travelTime({ easing: 'linear', ms: 400 }, 9000)).toBe(400)
   fc.assert(
     fc.property(fc.nat(20000), fc.nat(20000), (a, b) => {

@@ -1,6 +1,6 @@
 import { backingFor, COLOUR, contrast } from './index.ts'
 
-it('compares as WCAG does, after laying the text over what is behind it', () => {
+it('compares like WCAG, after blending the text', () => {
   expect(contrast('rgb(0, 0, 0)', 'rgb(255, 255, 255)')).toBeCloseTo(21, 5)
   expect(contrast('rgb(118, 118, 118)', 'rgb(255, 255, 255)')).toBeCloseTo(4.54, 2)
   expect(contrast('rgba(0, 0, 0, 0.5)', 'rgb(255, 255, 255)')).toBeCloseTo(contrast('rgb(127.5, 127.5, 127.5)', 'rgb(255, 255, 255)')!, 5)
@@ -8,7 +8,7 @@ it('compares as WCAG does, after laying the text over what is behind it', () => 
   expect(contrast('rgb(0, 0, 0)', 'rgba(0, 0, 0, 0)')).toBeNull()
 })
 
-it('reads every colour that a browser gives as computed, and nothing that says more', () => {
+it('reads every computed colour, and nothing else', () => {
   const all = [
     'rgb(1, 2, 3)',
     'rgba(1, 2, 3, 0.5)',

@@ -31,7 +31,7 @@ const settings = JSON.stringify({
 })
 
 describe('a piece of ours', () => {
-  it('is known by element, attributes and content', () => {
+  it('is recognised by element, attributes and content', () => {
     expect(roleOf(piece('script', { type: 'application/json', 'data-wb': 'settings' }, settings))).toBe('settings')
     expect(roleOf(piece('style', { 'data-wb': 'style' }, '\nhtml:root { --wb-header: 0px; }'))).toBe('style')
     expect(roleOf(piece('nav', { 'data-wb': 'menu', 'data-wb-menu': '', 'aria-label': 'Bereiche' }, '', ['a', 'a']))).toBe('menu')
@@ -46,10 +46,10 @@ describe('a piece of ours', () => {
     ['no content', piece('style', { 'data-wb': 'style' })],
     ['content of a menu of the page’s own', piece('nav', { 'data-wb': 'menu', 'data-wb-menu': '' }, '', ['ul'])],
     ['a lack of our other attributes', piece('nav', { 'data-wb': 'menu' }, '', ['a'])],
-  ])('is nothing with %s', (_, el) => expect(roleOf(el)).toBeNull())
+  ])('isn’t one with %s', (_, el) => expect(roleOf(el)).toBeNull())
 })
 
-it('reads former IDs in their order, digits too, and as earlier handovers wrote them', () => {
+it('reads former IDs in order, numeric ones too, and as earlier handovers wrote them', () => {
   expect(readSettings(settings)!.former).toEqual([
     { was: '1', now: 'a' },
     { was: '0', now: 'a' },
@@ -63,7 +63,7 @@ it('reads former IDs in their order, digits too, and as earlier handovers wrote 
 
 describe('a motion', () => {
   it.each<Motion>(['jump', 'smooth', { easing: 'linear', ms: 100 }, { easing: 'ease-in-out', ms: 200, most: 2000 }])(
-    'reads as it is written: %j',
+    'reads what it writes: %j',
     (motion) => expect(readMotion(motionText(motion))).toEqual(motion),
   )
   it.each([
@@ -76,8 +76,8 @@ describe('a motion', () => {
     'timed linear 300.5',
     'timed linear 300 9000',
     'timed linear 300 x',
-  ])('is none that nobody wrote: “%s”', (text) => expect(readMotion(text)).toBeNull())
-  it('takes longer for a longer way, between its shortest and its longest time', () =>
+  ])('reads no other text: “%s”', (text) => expect(readMotion(text)).toBeNull())
+  it('takes longer for a longer distance, within its limits', () =>
     fc.assert(
       fc.property(
         fc.integer({ min: 100, max: 2000 }),
@@ -93,14 +93,14 @@ describe('a motion', () => {
         },
       ),
     ))
-  it.each(Object.entries(EASINGS))('begins where it is, ends where it leads, and never goes back: %s', (_, ease) => {
+  it.each(Object.entries(EASINGS))('starts at its start, ends at its goal, and never goes back: %s', (_, ease) => {
     const way = Array.from({ length: 101 }, (_, i) => ease(i / 100))
     expect([way[0], way[100]]).toEqual([0, 1])
     expect(way).toEqual([...way].sort((a, b) => a - b))
   })
 })
 
-it('asks for raw text before decoded text, and for the top last', () => {
+it('looks for raw text before decoded text, and the top last', () => {
   const on =
     (...names: string[]) =>
     (name: string) =>

@@ -20,7 +20,7 @@ const codes = (body: string, missing: string[] = []) =>
     registersWorker: registersWorker(inlineScripts(parsePage(new TextEncoder().encode(body)).tree)),
   }).map((f) => `${f.severity} ${f.code} ${f.line}:${f.column}`)
 
-it('names each fault with its place', () =>
+it('reports each fault with its place', () =>
   expect(
     codes(
       `<nav><a href="#gone">a</a>\n<a href="#ABOUT">b</a><a href="#dup">c</a></nav>
@@ -41,7 +41,7 @@ it('names each fault with its place', () =>
     'warning asset-missing 6:1',
   ]))
 
-it('tells once of links without an address, in a menu each by itself', () => {
+it('reports links without address once, menu items one by one', () => {
   const nav =
     '<title>Kiln, a pottery</title><a href="#"><img alt=""></a><a href="#">Kiln</a><nav><a href="#!">About</a><a href="#a">A</a><a href="#b">B</a></nav>'
   const body = `${nav}<section id=a><h2>A</h2><a href="#!">One</a> <a href="#!">Two</a> <a href="#">Up we go</a></section><section id=b><h2>B</h2></section>`
@@ -52,7 +52,7 @@ it('tells once of links without an address, in a menu each by itself', () => {
   ])
 })
 
-it('says nothing of IDs that an earlier handover gave for former ones and points', () => {
+it('ignores IDs that an earlier handover gave for former ones and points', () => {
   const page = readFileSync(join(process.cwd(), 'e2e/pages/field/renamed/index.html'), 'utf8')
   expect(codes(page)).toEqual([])
   // Given by hand, one is the page's own.
@@ -61,7 +61,7 @@ it('says nothing of IDs that an earlier handover gave for former ones and points
   ])
 })
 
-it('says nothing of a sound page', () =>
+it('reports nothing for a sound page', () =>
   expect(
     codes('<nav><a href="#a">A</a><a href="#b">B</a></nav><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section>'),
   ).toEqual([]))
@@ -101,7 +101,7 @@ function opened(body: string, change: (page: SitePage) => SitePage = (p) => p) {
   }
 }
 
-it('closes a finding when the designer’s work settles it', () => {
+it('closes a finding when the work resolves it', () => {
   const { all, open } = opened(
     '<nav><a href="#">One</a><a href="#tow">Two</a></nav><p><a href="#one">x</a> <a href="#three">y</a></p><section><h2>One</h2></section><section><h2>Two</h2></section>',
   )
@@ -110,7 +110,7 @@ it('closes a finding when the designer’s work settles it', () => {
   expect(open.filter(isTold).map((f) => f.message)).toEqual([expect.stringContaining('#three')])
 })
 
-it('fixes an unsound ID of a section by a command that closes the finding', () => {
+it('fixes a bad section ID by a command that closes the finding', () => {
   const body = '<section id="my work"><h2>Work</h2></section><section id="2nd"><h2>B</h2></section><section><h2>C</h2></section>'
   const { page, reading, open, all } = opened(body)
   expect(open.map((f) => f.fix?.label)).toEqual(['Rename to “my-work”', 'Rename to “section-2nd”'])
@@ -119,7 +119,7 @@ it('fixes an unsound ID of a section by a command that closes the finding', () =
   expect(fixed.pages[0]!.sections[0]!.former).toEqual(['my work'])
 })
 
-it('tells of a former ID that something else has now, and forgets it when asked', () => {
+it('reports a former ID that something else has now, and forgets it on request', () => {
   const body = '<section><h2>A</h2></section><section><h2>B</h2></section><p id="news">x</p>'
   const { page, open } = opened(body, (p) => ({
     ...p,
@@ -133,18 +133,18 @@ it.each([
   ["if ('serviceWorker' in navigator) navigator.serviceWorker.register('/sw.js')", ['note service-worker 1:1']],
   ["navigator.serviceWorker\n  .register('sw.js')", ['note service-worker 1:1']],
   ["console.log(navigator.serviceWorker); form.register('name')", []],
-])('tells of a worker that would answer for the page: %s', (script, expected) =>
+])('reports a service worker: %s', (script, expected) =>
   expect(codes(`<h1>A</h1><script>${script}</script>`).filter((c) => c.includes('worker'))).toEqual(expected),
 )
 
 it.each([
   ['<base href="/">', ['warning base-address 1:1']],
   ['<base target="_blank">', []],
-])('tells of a page whose hashes lead elsewhere: %s', (base, expected) =>
+])('reports a page whose hashes lead elsewhere: %s', (base, expected) =>
   expect(codes(`<head>${base}</head><h1>A</h1>`).filter((c) => c.includes('base'))).toEqual(expected),
 )
 
-it('tells of a section that has no place on a screen', () => {
+it('reports a section without a place on a screen', () => {
   const { page, reading } = opened(
     '<meta name=viewport content="width=device-width"><section><h2>A</h2></section><section><h2>B</h2></section>',
   )
@@ -155,7 +155,7 @@ it('tells of a section that has no place on a screen', () => {
   ])
 })
 
-it('tells of sections that lie out of view at the side, and of a menu that is made of buttons', () => {
+it('reports sections out of view at the side, and a menu of buttons', () => {
   const nav = '<nav><button data-to="#a">A</button><button data-to="#b">B</button></nav>'
   const { page, reading } = opened(
     `${nav}<section id=a><h2>A</h2></section><section id=b><h2>B</h2></section><section id=c><h2>C</h2></section>`,
@@ -173,7 +173,7 @@ it('tells of sections that lie out of view at the side, and of a menu that is ma
   expect(codesOf(400)).toContain('warning menu-of-buttons')
 })
 
-it('goes by where sections are drawn when it says that a menu has them in another order', () => {
+it('compares a menu’s order with measured positions', () => {
   const nav = '<nav><a href="#b">B</a><a href="#a">A</a></nav>'
   const { page, reading } = opened(`${nav}<section id=a><h2>A</h2></section><section id=b><h2>B</h2></section>`)
   const told = (tops: number[]) => {
@@ -185,7 +185,7 @@ it('goes by where sections are drawn when it says that a menu has them in anothe
   expect(told([900, 0])).toEqual([])
 })
 
-it('tells what scripts build, though nothing else is there', () => {
+it('reports script-built content, even alone', () => {
   const reading = read('<div id=app></div>')
   const menus = [{ at: null, links: [{ label: 'Beans', href: '#beans', target: null, arrives: true }] }]
   const page = aPage({ sections: [], menus: [] })
@@ -195,7 +195,7 @@ it('tells what scripts build, though nothing else is there', () => {
   expect(more).toEqual([])
 })
 
-it('tells of a section that begins where another does, so that it never rings', () => {
+it('reports a section that starts where another does, so it never rings', () => {
   const { page, reading } = opened('<section><h2>A</h2></section><section><h2>B</h2></section><section><h2>C</h2></section>')
   const parts = page.sections.map((s, i) => aPart({ at: s.at, top: [0, 900, 900][i]!, bottom: 2000 }))
   const open = openFindings(
@@ -206,7 +206,7 @@ it('tells of a section that begins where another does, so that it never rings', 
   expect(taskOf(open[0]!.code)).toBe('highlight')
 })
 
-it('tells of a menu whose order its markup does not let be written, once it is to be another', () => {
+it('reports a menu order that its markup can’t take, once it changes', () => {
   const broken = '<nav><table><tr><td><a href="#a">A</a></td></tr><a href="#b">B</a></table></nav>'
   const body = `${broken}<section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>`
   const order = (change: (items: Item[]) => Item[]) => {
@@ -222,7 +222,7 @@ it('tells of a menu whose order its markup does not let be written, once it is t
   expect(order((items) => [...items, { ...items[0]!, key: 'new', links: [] }])).toEqual(['menu-order 1'])
 })
 
-it('tells of an ID that was changed under the page’s own styles and scripts', () => {
+it('reports a changed ID that the page’s styles and scripts use', () => {
   const { page, reading } = opened('<section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>', (p) => ({
     ...p,
     sections: p.sections.map((s) => ({ ...s, id: `${s.id}-new`, former: [s.id] })),
@@ -235,7 +235,7 @@ it('tells of an ID that was changed under the page’s own styles and scripts', 
   expect(apply(site(page), open[0]!.fix!.command).site.pages[0]!.sections[0]).toMatchObject({ id: 'a', former: [] })
 })
 
-describe('what a menu says', () => {
+describe('menu items', () => {
   const section = (id: string) => `<section id="${id}"><h2>${id}</h2><p>Some words of this part.</p></section>`
   const told = (nav: string, ids = 'ab') => {
     const { open } = opened(`<nav>${nav}</nav>${[...ids].map(section).join('')}`)
@@ -257,9 +257,9 @@ describe('what a menu says', () => {
     ['says one thing for two', a('#a', 'Part') + a('#b', 'Part'), [['label-twice', null]]],
     ['leads to one place twice', a('#a', 'First') + a('#a', 'Again') + a('#b', 'Second'), [['target-twice', 'Remove “Again”']]],
     ['is in another order', a('#b', 'Second') + a('#a', 'First'), [['order-of-page', null]]],
-  ])('is told where it %s', (_, nav, codes) => expect(told(nav)).toEqual(codes))
+  ])('are reported if %s', (_, nav, codes) => expect(told(nav)).toEqual(codes))
 
-  it('is told as assumed until it is confirmed', () => {
+  it('are reported as assumed until confirmed', () => {
     const body = `<nav>${a('#a', 'First')}${a('#', 'Questions')}</nav>${section('a')}<section><h2>Questions people ask</h2><p>Some words of this part.</p></section>`
     const { open, page } = opened(body)
     expect(open.map((f) => [f.code, f.fix?.label])).toEqual([['item-likely', 'Confirm “Questions people ask”']])
@@ -282,7 +282,7 @@ describe('what a menu says', () => {
     expect(led(...loose)).toEqual([])
   })
 
-  it('is told where another page has what it asks for', () => {
+  it('are reported if another page has the target', () => {
     const { page, reading } = opened(`<nav>${a('#a', 'First')}${a('#rooms', 'Rooms upstairs')}</nav>${section('a')}${section('b')}`)
     const other = { ...page, key: 'p2', file: 'rooms.html', sections: [{ ...page.sections[0]!, id: 'rooms' }] }
     const both = { ...site(page), pages: [page, other] }
@@ -304,7 +304,7 @@ describe('what a menu says', () => {
   })
 })
 
-it('tells of links that arrive elsewhere than computed and are right all the same', () => {
+it('reports links that arrive correctly, but elsewhere than computed', () => {
   const { page, reading } = opened(
     '<nav><a href="#a">First</a> <a href="#b">Second</a></nav><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>',
   )
@@ -329,7 +329,7 @@ it('tells of links that arrive elsewhere than computed and are right all the sam
   expect(told({ top: 500 }).map(([code]) => code)).toContain('link-tried')
 })
 
-it('tells of links that were tried and are not right, on which screens, with their place', () => {
+it('reports tried links that are wrong, with screens and place', () => {
   const { page, reading } = opened(
     '<nav><a href="#a">First</a>\n<a href="#b">Second</a></nav><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>',
   )
@@ -368,7 +368,7 @@ it('tells of links that were tried and are not right, on which screens, with the
   expect(told([seen('gone', 'Third', 0, { target: 'missing' })])).toEqual([])
 })
 
-it('tells of a menu that stays open behind a press where that covers what it leads to, once for all of its links', () => {
+it('reports a menu that stays open over its targets, once for all its links', () => {
   const { page, reading } = opened(
     '<header><button>Menu</button><nav><a href="#a">First</a>\n<a href="#b">Second</a></nav></header><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>',
   )
@@ -403,7 +403,7 @@ it('tells of a menu that stays open behind a press where that covers what it lea
   ])
 })
 
-it('tells of a header that takes more than a sixth of a screen, or is not made to stay since it would', () => {
+it('reports a header that takes more than a sixth of a screen, or isn’t kept in view for that', () => {
   const { page, reading } = opened(
     '<header id="h"><nav><a href="#a">A</a><a href="#b">B</a></nav></header><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>',
   )
@@ -421,7 +421,7 @@ it('tells of a header that takes more than a sixth of a screen, or is not made t
   expect([on(120, 'sticky'), on(140, 'sticky'), on(120, 'static'), on(140, 'static')]).toEqual([[], ['warning'], [], ['note']])
 })
 
-it('has a header that is too high made smaller where it can give that, else let go, and then tells no more of it', () => {
+it('shrinks a header that is too tall, or lets it go, and then is silent', () => {
   const { page, reading } = opened(
     '<header id="h"><nav><a href="#a">A</a><a href="#b">B</a></nav></header><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>',
   )
@@ -448,7 +448,7 @@ it('has a header that is too high made smaller where it can give that, else let 
     }
 })
 
-it('tells of a section that is current for a moment only', () => {
+it('reports a section that is current for a moment only', () => {
   const { page, reading } = opened('<section><h2>A</h2></section><section><h2>B</h2></section><section><h2>C</h2></section>')
   const parts = page.sections.map((s, i) => aPart({ at: s.at, top: [0, 900, 950][i]!, bottom: 2000 }))
   const laptop = aSurvey({ parts, pageHeight: 4000, maxScroll: 3200 })
@@ -456,11 +456,11 @@ it('tells of a section that is current for a moment only', () => {
   expect(open.map((f) => [f.code, f.where.section])).toEqual([['briefly-current', page.sections[1]!.key]])
 })
 
-describe('a link of the text that has its name wrong', () => {
+describe('a link in the text with a wrong hash', () => {
   const body = (href: string, label: string) =>
     `<p>See <a href="#${href}">${label}</a>.</p><section id="rooms"><h2>Rooms and beds</h2></section><section id="table"><h2>The table</h2></section>`
   const broken = (href: string, label: string) => opened(body(href, label)).open.find((f) => f.code === 'link-broken')
-  it('is offered the section that it seems to mean, and arrives there from then on', () => {
+  it('is offered the likely section, and then arrives there', () => {
     const { page, reading } = opened(body('romos', 'our rooms'))
     const found = broken('romos', 'our rooms')!
     expect(found.fix!.label).toBe('Link it to “Rooms and beds”')
@@ -473,10 +473,10 @@ describe('a link of the text that has its name wrong', () => {
       ).map((f) => f.code),
     ).not.toContain('link-broken')
   })
-  it('is offered nothing where nothing is alike', () => expect(broken('x9', 'this')!.fix).toBeNull())
+  it('is offered nothing without a similar one', () => expect(broken('x9', 'this')!.fix).toBeNull())
 })
 
-it('tells where words that stand in a list’s entry themselves cannot be put', () => {
+it('reports openers that can’t be moved', () => {
   const body = `<header><ul><li><a href="#a">One</a></li><li>Food <ul><li><a href="#b">Menu</a></li><li><a href="#c">Wine</a></li></ul></li></ul></header>${['a', 'b', 'c'].map((id) => `<section id=${id}><h2>Part ${id}</h2></section>`).join('')}`
   const inOrder = (labels: string[]) => (page: SitePage) => ({
     ...page,

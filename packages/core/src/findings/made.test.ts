@@ -68,7 +68,7 @@ it.each<[string, Partial<Tried>, RegExp]>([
   expect(said).toEqual([expect.stringMatching(message)])
 })
 
-it('tells of items of a menu that was made that are left out', () => {
+it('reports items of a made menu that are left out', () => {
   const group = (key: string, depth?: number): Item => ({
     ...anItem(1),
     key,
@@ -84,12 +84,12 @@ it('tells of items of a menu that was made that are left out', () => {
   ])
 })
 
-it('leaves what something else covers to the link', () => {
+it('leaves other covers to the link’s finding', () => {
   const { said } = told({ kind: 'marks', side: 'left', labels: 'all', edge: 0 }, { coveredBy: '“#chat”' })
   expect(said).toEqual(['link-tried: “Item 2” arrives under “#chat” (on “Laptop”).'])
 })
 
-it('tells of items that are too small, cut off or wrapped, one for each menu, with what gives them room', () => {
+it('reports items that are too small, cut off or wrapped, once per menu, with a fix', () => {
   const page = aPage({
     sections: [aSection(1), aSection(2)],
     menus: [aMenu([anItem(1), anItem(2)], { name: 'Parts', form: { kind: 'bar', place: 'top' } })],
@@ -112,7 +112,7 @@ it('tells of items that are too small, cut off or wrapped, one for each menu, wi
   expect(apply(site, all[2]!.fix!.command).site.pages[0]!.menus[0]!.shown).toEqual({ small: { upTo: 390, as: 'folds' } })
 })
 
-it('takes the bar that was made off a screen of which it takes too much, alone or with the header', () => {
+it('takes a made bar off a screen of which it takes too much', () => {
   const page = aPage({
     sections: [aSection(1), aSection(2)],
     menus: [aMenu([anItem(1), anItem(2)], { name: 'Parts', form: { kind: 'bar', place: 'under-fixed' } })],
@@ -131,7 +131,7 @@ it('takes the bar that was made off a screen of which it takes too much, alone o
   expect(found(mended, ['header-tall'], {}, low(280, 0))).toEqual([])
 })
 
-it('gives pictures their sizes by a press, which leaves those that cannot have one', () => {
+it('gives pictures their sizes by a press, except those that can’t have one', () => {
   const pictures = [12, 14, 16].map((at) => ({ at, width: 30, height: 20, fits: at !== 14 }))
   const measured = { laptop: { ...surveys.laptop, pictures } }
   const page = aPage({ sections: [aSection(1), aSection(2)] })
@@ -144,7 +144,7 @@ it('gives pictures their sizes by a press, which leaves those that cannot have o
   expect(found(page, ['picture-unsized'], {}, { laptop: { ...surveys.laptop, pictures: [] } })).toEqual([])
 })
 
-it('tells of a header that takes from the page what it gets smaller by, with what keeps its place', () => {
+it('reports a header that shortens the page, with the fix that keeps its space', () => {
   const shrinking = { laptop: { ...surveys.laptop, header: aHeader({ at: 3, rest: 96, moved: 56, makesUp: 40 }) } }
   const page = aPage({ sections: [aSection(1), aSection(2)], header: null })
   const [told] = found(page, ['header-shrinks'], {}, shrinking)

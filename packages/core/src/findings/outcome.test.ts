@@ -11,31 +11,31 @@ const told = (tried: Record<string, Tried[]>, open: Parameters<typeof outcomeOf>
   outcomeText(outcomeOf({ site, page, surveys: {}, tried }, open))
 
 describe('all arrive', () => {
-  it('is said where each item was tried and is right, also where a screen does not show all of them', () => {
+  it('is said when every item was tried and is right, even if a screen doesn’t show all', () => {
     expect(told({ laptop: [first(), second()], phone: [second()] })).toBe('all arrive')
   })
 
-  it('is not said while a screen has no tries, nor of an item that no screen shows', () => {
+  it('isn’t said while a screen has no tries, or of an item that no screen shows', () => {
     expect(told({ laptop: [first(), second()] })).toBe('2 not tried')
     expect(told({ laptop: [first()], phone: [first()] })).toBe('1 not tried')
   })
 
-  it('is not said of a link that another item’s label was tried by', () => {
+  it('isn’t said of a link that was tried under another item’s label', () => {
     expect(told({ laptop: [first(), first({ at: 300, label: 'Item 2' })], phone: [] })).toBe('1 not tried')
   })
 
-  it('counts a link once, on however many screens it is wrong', () => {
+  it('counts a link once, on however many screens it’s wrong', () => {
     const wrong = [first({ mark: 'absent' }), second()]
     expect(told({ laptop: wrong, phone: wrong })).toBe('1 not right')
   })
 
-  it('counts a link that leads nowhere once, whether it was tried or only read', () => {
+  it('counts a link without target once, tried or not', () => {
     const lost = [first(), second({ target: 'missing' })]
     expect(told({ laptop: lost, phone: lost }, [{ code: 'item-nowhere', where: { at: 200 } }])).toBe('1 leads nowhere')
     expect(told({ laptop: lost, phone: lost }, [{ code: 'item-nowhere', where: { at: 300 } }])).toBe('2 lead nowhere')
   })
 
-  it('is not said while a target is a guess', () => {
+  it('isn’t said while a target is a guess', () => {
     const all = [first(), second()]
     const outcome = outcomeOf({ site, page, surveys: {}, tried: { laptop: all, phone: all } }, [
       { code: 'item-likely', where: { at: 100 } },

@@ -34,7 +34,7 @@ const found = (code: string, as: SitePage, surveys: Record<string, Survey>, trie
     [],
   ).filter((f) => f.code === code)
 
-it('tells of a header that stays over more than half of a screen, and one press lets it go there', () => {
+it('reports a header over more than half of a screen, and one press lets it go', () => {
   const header = aHeader({ at: 3, position: 'static', height: 429, rest: 0, moved: 0, isOver: true })
   const surveys = { phone: aSurvey({ screen: 'phone', width: 390, height: 844, header, parts }) }
   const [told] = found('header-tall', page, surveys)
@@ -47,7 +47,7 @@ it('tells of a header that stays over more than half of a screen, and one press 
   expect(found('header-tall', next, surveys)).toEqual([])
 })
 
-it('tells once of what lies over the page and its menu, and on which screens', () => {
+it('reports an overlay once, with its screens', () => {
   const one = (id: string, overlay: string) => aTried({ id, label: id, scroll: 0, overlay })
   const tried = { laptop: [one('id-1', '“#ask”'), one('id-2', '“#ask”')], phone: [one('id-1', '“#ask”'), one('id-2', '')] }
   expect(found('overlay-blocks', page, {}, tried).map((f) => f.message)).toEqual([
@@ -56,7 +56,7 @@ it('tells once of what lies over the page and its menu, and on which screens', (
   expect(found('overlay-blocks', page, {}, { laptop: [one('id-1', '')] })).toEqual([])
 })
 
-it('tells of a policy that stops what is handed over, once there is something to hand over', () => {
+it('reports a policy that blocks a handover, once there is one', () => {
   const head = '<meta http-equiv="Content-Security-Policy" content="default-src \'self\'">'
   expect(found('policy-blocks', page, {}, {}, head).map((f) => f.message)).toEqual([
     expect.stringContaining('blocks inline scripts and styles'),
@@ -73,7 +73,7 @@ it('tells of a policy that stops what is handed over, once there is something to
   expect(found('policy-blocks', works, {}, {}, head)).toEqual([])
 })
 
-it('tells of a page that puts itself back wherever it is moved, and on which screens', () => {
+it('reports a page that undoes scrolling, with its screens', () => {
   const surveys = { laptop: aSurvey({ screen: 'laptop', isHeld: true }), phone: aSurvey({ screen: 'phone' }) }
   expect(found('scroll-held', page, surveys).map((f) => [f.severity, f.message])).toEqual([
     ['error', expect.stringContaining('(on “Laptop”)')],
@@ -86,7 +86,7 @@ it('tells of a page that puts itself back wherever it is moved, and on which scr
   expect(found('scroll-held', page, { phone: aSurvey({ screen: 'phone' }) })).toEqual([])
 })
 
-it('takes a page that its open menu has pushed aside for one whose menu stays open, and one that is left for another tab for no arrival', () => {
+it('counts a page pushed aside as an open menu, and a link in another tab as no arrival', () => {
   const verdict = (over: Partial<Tried>) => judgeTried(page, null, [aTried({ id: 'id-1', label: 'Item 1', scroll: 0, ...over })])[0]!
   expect(verdict({ isSideways: true, leftOpen: { menu: 7, by: 8 } }).why).toBe('moves the page sideways, because its menu stays open')
   expect(verdict({ isSideways: true }).why).toContain('isn’t supported yet')

@@ -27,14 +27,12 @@ it.each([
   ['a width in px', meta('width=1024'), '1024 px'],
   ['only what it may grow to', meta('maximum-scale=2, minimum-width=3'), '980 px'],
   ['another width last', meta('width=device-width') + meta('initial-scale=1; width = 700'), '700 px'],
-])('tells of a page that phones lay out wider than they are: %s said', (_, head, px) =>
-  expect(told(head)).toEqual([expect.stringContaining(px)]),
-)
+])('reports a page that phones lay out wider: %s', (_, head, px) => expect(told(head)).toEqual([expect.stringContaining(px)]))
 it.each([
   meta('width=device-width, initial-scale=1'),
   meta('width=1024') + meta('width=device-width'),
   meta('initial-scale=1.0'),
   meta('width=320'),
 ])('is silent on %s', (head) => expect(told(head)).toEqual([]))
-it('tells of it before the page is set up', () => expect(told('', 'phone', false)).toHaveLength(1))
-it('is silent where no phone was measured', () => expect(told('', 'laptop')).toEqual([]))
+it('reports it before the set-up', () => expect(told('', 'phone', false)).toHaveLength(1))
+it('is silent without a phone’s survey', () => expect(told('', 'laptop')).toEqual([]))

@@ -48,7 +48,7 @@ const source =
 /** As one line, without comments. */
 const flat = (text: string) => text.replace(/\/\*.*?\*\//gs, '').replace(/\s+/g, ' ')
 
-it('gives a former ID to the section’s heading, and takes its links along', () => {
+it('gives a former ID to the section’s heading, and updates its links', () => {
   const { text } = written(source, renamed('projects'))
   expect(text).toContain('<section id="projects"><h2 id="work">Work</h2>')
   expect(text.match(/href="#projects"/g)).toHaveLength(2)
@@ -56,7 +56,7 @@ it('gives a former ID to the section’s heading, and takes its links along', ()
   expect(text).not.toContain('anchor')
 })
 
-it('has a former ID arrive where the section begins, on each screen by how far its heading is below that', () => {
+it('lets a former ID arrive where the section starts, on each screen', () => {
   const measured = (text: string) => {
     const { at } = readPage(bytes(text)).candidates.find((c) => c.id === 'team')!
     const partOn = (i: number) => aPart({ at, top: 900, bottom: 1400, heading: { top: 940 + 10 * i, bottom: 990 } })
@@ -73,7 +73,7 @@ it('has a former ID arrive where the section begins, on each screen by how far i
   expect(written(text, (p) => p, { surveys: measured(text) }).text).toBe(text)
 })
 
-it('puts a former ID in the head where a style names it, or where the heading has an ID or was not measured', () => {
+it('puts a former ID into the head if a style uses it, or the heading has an ID or wasn’t measured', () => {
   const change = (page: SitePage) => ({ ...page, sections: page.sections.map((s) => ({ ...s, former: [`${s.id}-was`] })) })
   for (const [text, named] of [
     [source, ['work-was']],
@@ -86,7 +86,7 @@ it('puts a former ID in the head where a style names it, or where the heading ha
   }
 })
 
-it('leaves an ID alone that somebody gave by hand, though an earlier handover had it for a former one', () => {
+it('leaves an ID alone that was set by hand, although an earlier handover had it for a former one', () => {
   const first = written(source, renamed('projects')).text
   const moved = first.replace('<h2 id="work">Work', '<h2>Work').replace('<h2>Team', '<h2 id="work">Team')
   const { text } = written(moved, (p) => ({ ...p, sections: p.sections.map((s) => ({ ...s, former: [] })) }))
@@ -94,7 +94,7 @@ it('leaves an ID alone that somebody gave by hand, though an earlier handover ha
   expect(text).toContain('<h2>Work')
 })
 
-it('makes a point the ID of its element, shifted, where that has none', () => {
+it('makes a point the ID of its element if that has none', () => {
   const plain = source.replace('<section id="team">', '<div class="band"><p>Words</p></div><section id="team">')
   const at = plain.indexOf('<div class')
   const change = (page: SitePage) => ({ ...page, sections: [page.sections[0]!, point(at, 30), page.sections[1]!] })
@@ -114,14 +114,14 @@ it('makes a point the ID of its element, shifted, where that has none', () => {
   expect(written(text, (p) => ({ ...p, sections: p.sections.filter((s) => !s.point) })).text).toContain('<div class="band">')
 })
 
-it('puts a point before an element that has an ID into the head, shifted', () => {
+it('puts a point before an element with an ID into the head', () => {
   const { text } = written(source, withPoint(-12.5))
   expect(text).toContain('<section data-wb-anchor="1" id="team">')
   expect(flat(text)).toMatch(/#here \{ position-anchor: --wb-1 !important; top: calc\(anchor\(top\) \+ -12.5px\)/)
   expect(text).toContain('content="anchor" id="here">')
 })
 
-it('leaves out a former ID that an element has now', () => {
+it('drops a former ID that an element has now', () => {
   const reading = readPage(bytes(source))
   const page = { key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
   page.sections[0]!.former = ['team', 'old']
@@ -130,7 +130,7 @@ it('leaves out a former ID that an element has now', () => {
   ).toEqual(['old'])
 })
 
-it('finds former IDs and points again, and writes the same page a second time', () => {
+it('finds former IDs and points again, and writes the same page', () => {
   const first = written(source, (p) => withPoint(20)(renamed('projects')(p)))
   const second = written(first.text, (p) => p)
   expect(second.page.sections.map((s) => [s.id, s.former, s.point?.shift])).toEqual([
@@ -141,7 +141,7 @@ it('finds former IDs and points again, and writes the same page a second time', 
   expect(second.text).toBe(first.text)
 })
 
-it('takes links of another page of the site along', () => {
+it('updates links of the site’s other pages', () => {
   const other: SitePage = { ...written(source, renamed('projects')).page, key: 'p2', file: 'sub/more.html' }
   const links =
     '<p><a href="sub/more.html#work">a</a> <a href="./sub/more.html?x#work">b</a> <a href="sub/more.html#projects">c</a> <a href="more.html#work">d</a> <a href="sub/more.html">e</a></p>'
@@ -155,7 +155,7 @@ it('takes links of another page of the site along', () => {
   ])
 })
 
-it('takes every address of the same target along, on the page itself and from another', () => {
+it('updates every address of the same target, on the page and from another', () => {
   const here = written(
     source + '<p><a href="/#work">a</a> <a href="./#work">b</a> <a href="index.html#work">c</a></p>',
     renamed('projects'),
@@ -178,7 +178,7 @@ it('takes every address of the same target along, on the page itself and from an
   expect([...text.matchAll(/<a href="([^"]*)">go</g)].map((m) => m[1])).toEqual(links.map((l) => l.replace('#work', '#projects')))
 })
 
-it('says of every edit what it is for', () => {
+it('gives the subject of every edit', () => {
   const reading = readPage(bytes(source))
   const page = renamed('projects')({ key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) })
   const plan = handoverPlan({ page, pages: [page], reading, screens: twoScreens, surveys: {}, named: [], runtime: () => '' })
@@ -190,7 +190,7 @@ it('says of every edit what it is for', () => {
   expect(plan.find((p) => p.why.includes('the item “Work”'))!.for).toEqual({ menu: 'm1', item: 'm1-0' })
 })
 
-it('knows what of the work bears on the layout', () => {
+it('knows which edits affect layout', () => {
   const reading = readPage(bytes(source))
   const page = { key: 'p1', file: 'index.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
   const of = (over: Partial<SitePage>) => layoutOf({ page: { ...page, ...over }, pages: [page], reading, screens: twoScreens })
@@ -204,14 +204,14 @@ it('knows what of the work bears on the layout', () => {
     expect(of(over)).not.toBe(of({}))
 })
 
-it('writes the same page a second time with former IDs that are digits', () => {
+it('writes the same page again with numeric former IDs', () => {
   const first = written(source, (p) => renamed('now')(renamed('3')(renamed('20')(p))))
   const second = written(first.text, (p) => p)
   expect(second.page.sections[0]!.former).toEqual(['work', '20', '3'])
   expect(second.text).toBe(first.text)
 })
 
-it('takes away a former ID that was forgotten, and keeps the others where they stand', () => {
+it('removes a forgotten former ID, and keeps the others in place', () => {
   const first = written(source, (p) => renamed('b')(renamed('a')(p)))
   const second = written(first.text, (p) => ({ ...p, sections: p.sections.map((s, i) => (i ? s : { ...s, former: ['a'] })) }))
   expect(first.text).toContain('<h2 id="work">')
@@ -221,7 +221,7 @@ it('takes away a former ID that was forgotten, and keeps the others where they s
   expect(second.text).not.toContain('<meta data-wb')
 })
 
-it('takes labels and descriptions along with an ID that was changed', () => {
+it('updates labels and descriptions after an ID changed', () => {
   const { text } = written(
     source.replace('</nav>', '</nav><p aria-describedby="x work" data-go="#work">') + '<label for=team>',
     renamed('projects'),

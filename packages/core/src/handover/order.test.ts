@@ -37,22 +37,22 @@ const withLink = page(
   'ABCDM',
 )
 
-it('puts the entries of nested lists into order, each within its list', () =>
+it('reorders entries of nested lists, each within its list', () =>
   expect(nav(written(nested, to('DCBA')).text)).toBe(
     `<ul> <li>${a('D')}</li> <li>More <ul> <li>${a('C')}</li> <li class=b>${a('B')}</li> </ul></li> <li>${a('A')}</li> </ul>`,
   ))
 
-it('moves what is nested along with its item', () =>
+it('moves nested items with their item', () =>
   expect(nav(written(withLink, to('ADMBC')).text)).toBe(
     `<ul><li>${a('A')}</li><li>${a('D')}</li><li>${a('M')}<ul><li>${a('B')}</li><li>${a('C')}</li></ul></li></ul>`,
   ))
 
-it('lets links change places where their order mixes lists', () =>
+it('swaps links if the order mixes lists', () =>
   expect(nav(written(withLink, to('BAMDC')).text)).toBe(
     `<ul><li>${a('B')}</li><li>${a('A')}<ul><li>${a('M')}</li><li>${a('D')}</li></ul></li><li>${a('C')}</li></ul>`,
   ))
 
-it('keeps what leads elsewhere in a menu, and repeats nothing', () => {
+it('keeps other links in a menu, and repeats nothing', () => {
   const source = page(`${a('A')} <a href="https://x.example/">Blog</a> ${a('B')} ${a('C')}`, 'ABC')
   for (const order of ['B', 'C', 'BC', 'CA', '', 'CBA']) {
     const { text } = written(source, (items) => [...to(order)(items), items.find((i) => i.label === 'Blog')!])
@@ -64,7 +64,7 @@ it('keeps what leads elsewhere in a menu, and repeats nothing', () => {
   expect(labels(text)).toEqual(['A', 'Blog', 'B', 'C', 'New', 'Other'])
 })
 
-it('writes new items where none of the page’s own is kept', () => {
+it('writes new items if none of the page’s is kept', () => {
   const added: Item = { key: 'n', label: 'New', target: { kind: 'top' }, links: [] }
   for (const source of [page(`${a('A')} ${a('B')}`, 'AB'), nested]) {
     const { text, isUndone } = written(source, () => [added, { ...added, key: 'o', label: 'Other' }])
@@ -76,7 +76,7 @@ it('writes new items where none of the page’s own is kept', () => {
   }
 })
 
-it('writes one menu into both elements that it stands in, each with its own markup', () => {
+it('writes a menu into both its elements, each with its own markup', () => {
   const source = `<!doctype html><header><nav class="wide">${a('A')} ${a('B')}</nav><nav class="narrow"><ul><li>${a('A')}</li><li>${a('B')}</li></ul></nav></header><main>${sections('AB')}</main>`
   expect(read(source).page.menus.map((m) => m.items.map((i) => i.links.length))).toEqual([[2, 2]])
   const { text, isUndone } = written(source, (items) => [{ ...items[1]!, label: 'Bee' }, items[0]!])
@@ -109,7 +109,7 @@ const menus = fc.oneof(
   tree(2).map((e) => `<div><ul>${e.join('')}</ul></div><div><ul>${e.join('')}</ul></div>`),
 )
 
-it('writes any order of any menu, reads it back, and undoes it to the bytes', () =>
+it('writes any order of any menu, reads it back, and undoes it to the byte', () =>
   fc.assert(
     fc.property(menus, fc.infiniteStream(fc.nat()), (markup, random) => {
       const names = [...'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz'].slice(0, markup.split('@').length - 1)

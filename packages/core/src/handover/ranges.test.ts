@@ -21,7 +21,7 @@ const matches = (text: string, width: number, height: number): boolean =>
 const sizes = fc.tuple(fc.integer({ min: 200, max: 2600 }), fc.integer({ min: 200, max: 1600 }))
 const anyScreens = fc.uniqueArray(sizes, { minLength: 1, maxLength: 12, selector: String }).map((all) => all.map(([w, h]) => screen(w, h)))
 
-it('says it for two screens as it always did', () => {
+it('gives the usual ranges for two screens', () => {
   const [wide, narrow] = rangesOf([screen(390, 844), screen(1280, 800)])
   expect([from(wide!), only(wide!), from(narrow!), only(narrow!)]).toEqual([
     '',
@@ -31,7 +31,7 @@ it('says it for two screens as it always did', () => {
   ])
 })
 
-it('has a phone that lies go by itself, and a tablet of its width by the tablet', () => {
+it('gives a landscape phone its own range, and a tablet of its width the tablet’s', () => {
   const goesBy = (width: number, height: number) => rangesOf(usual).find((r) => matches(only(r), width, height))!.screen.key
   expect([goesBy(844, 390), goesBy(834, 1194), goesBy(932, 430), goesBy(390, 420), goesBy(1280, 700)]).toEqual([
     '844x390',
@@ -42,7 +42,7 @@ it('has a phone that lies go by itself, and a tablet of its width by the tablet'
   ])
 })
 
-it('has every screen go by itself, and every viewport by one', () =>
+it('gives every screen its own range, and every viewport one', () =>
   fc.assert(
     fc.property(anyScreens, sizes, (screens, [width, height]) => {
       const ranges = rangesOf(screens)
@@ -54,7 +54,7 @@ it('has every screen go by itself, and every viewport by one', () =>
     }),
   ))
 
-it('has larger text go by the screen that holds its size, and has no range for it', () =>
+it('gives larger text the range of its size’s screen', () =>
   fc.assert(
     fc.property(anyScreens, sizes, fc.integer({ min: 101, max: 200 }), (screens, [width, height], text) => {
       const larger = { ...screen(width, height), key: 'larger', text }
@@ -69,7 +69,7 @@ it('has larger text go by the screen that holds its size, and has no range for i
     }),
   ))
 
-it('says a figure again where it is another, and never the wrong one', () =>
+it('writes a figure again when it differs, and never a wrong one', () =>
   fc.assert(
     fc.property(
       anyScreens,

@@ -24,26 +24,26 @@ function made(heights: number[], viewport = 800, over: Partial<SitePage> = {}): 
 }
 const heights = fc.array(fc.integer({ min: 20, max: 2500 }), { minLength: 1, maxLength: 12 })
 
-describe('which section is current', () => {
+describe('the current section', () => {
   it('is the last whose top has crossed the line', () => {
     const sorted = bells([0, 1000, 2000], 100, 5000)
     expect([0, 899, 900, 1899, 1900, 5000].map((s) => currentAt(sorted, s))).toEqual([0, 0, 1, 1, 2, 2])
   })
-  it('gives sections that the page’s end keeps down a stretch of their own', () => {
+  it('gives sections near the page’s end a stretch of their own', () => {
     const sorted = bells([0, 1900, 1950, 2000], 100, 1200)
     expect(sorted.map((b) => b.bell)).toEqual([-100, 1080, 1120, 1160])
   })
-  it('is the first on a page that does not scroll', () => expect(currentAt(bells([0, 300, 500], 100, 0), 0)).toBe(0))
+  it('is the first on a page that doesn’t scroll', () => expect(currentAt(bells([0, 300, 500], 100, 0), 0)).toBe(0))
   it('is none before the first', () => expect(currentAt(bells([900, 2000], 100, 3000), 100)).toBe(-1))
 
-  it('is none of ours where a script built what stands there', () => {
+  it('isn’t ours for script-built content', () => {
     const { page, survey } = made([1000, 2000])
     const targets = [{ id: 'late', top: 1500, bottom: 1900, movedTop: 1500 }]
     const map = bellMap(page, { ...survey, built: { menus: [], headings: [], targets } })
     expect(map.map((s) => s.section)).toEqual([page.sections[0]!.key, page.sections[1]!.key, null])
   })
 
-  it('is drawn as stretches that cover every position exactly once, every section has one and the last is at the bottom', () =>
+  it('covers every position exactly once, with a stretch for every section and the last at the bottom', () =>
     fc.assert(
       fc.property(heights, (h) => {
         const { page, survey } = made(h)
@@ -57,7 +57,7 @@ describe('which section is current', () => {
 })
 
 describe('the best bell line', () => {
-  it('lets every link that reaches its place light its own item', () =>
+  it('lets every link that arrives light its item', () =>
     fc.assert(
       fc.property(heights, (h) => {
         const { page, survey } = made(h.map((x, i) => x + 200 + i * 0.37))
@@ -78,7 +78,7 @@ describe('the best bell line', () => {
     ))
 })
 
-it('keeps the best bell line in a band that is narrower than a pixel', () => {
+it('keeps the best bell line in a band narrower than a pixel', () => {
   // The second is less than a pixel high.
   const { page, survey } = made([900.3, 0.4, 900, 3000])
   const band = safeBand(page, [survey])
@@ -96,7 +96,7 @@ describe('arrivals', () => {
     [100.3, 1000, 2, 100.5],
   ])('%d of at most %d at scale %d stops at %d', (wanted, most, scale, land) => expect(landing(wanted, most, scale)).toBe(land))
 
-  it('lie within the page, and take the header as it is on arrival', () =>
+  it('lie within the page, with the header’s state on arrival', () =>
     fc.assert(
       fc.property(heights, (h) => {
         const { page, survey } = made(h)
@@ -113,7 +113,7 @@ describe('arrivals', () => {
     const { page, survey } = made([300, 2000, 2000])
     expect(solveArrivals(page, { ...survey, near: [{ at: 1, cover: 70 }] })[1]!.land).toBe(300 - 70 - 20)
   })
-  it('say which headings the header covers', () => {
+  it('name the headings that the header covers', () => {
     const { page, survey } = made([300, 2000], 800, { travel: { smooth: true, breathing: -100 } })
     survey.parts[1]!.heading = { top: 310, bottom: 340 }
     expect(solveArrivals(page, survey)[1]!.heading).toBe('covered')

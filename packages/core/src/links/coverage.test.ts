@@ -37,7 +37,7 @@ const other = aPage({
   ],
 })
 
-it('counts what leads to each section, from where, and what leads nowhere', () => {
+it('counts links to each section, by source, and links to nowhere', () => {
   const { columns, rows, nowhere } = coverage(aSite(page, other), page, reading)
   expect(columns.map((c) => c.name)).toEqual(['Page', 'Links on the page', 'more.html'])
   expect(rows.map((r) => [r.section?.id ?? 'top', ...r.leaders.map((l) => l.map((one) => one.label).join(' '))])).toEqual([
@@ -49,10 +49,9 @@ it('counts what leads to each section, from where, and what leads nowhere', () =
   expect(nowhere.map((l) => l.map((one) => one.label))).toEqual([['Gone'], ['empty'], []])
 })
 
-it('names the sections that nothing leads to', () =>
-  expect(unreached(coverage(aSite(page, other), page, reading)).map((s) => s.id)).toEqual(['three']))
+it('names sections without links', () => expect(unreached(coverage(aSite(page, other), page, reading)).map((s) => s.id)).toEqual(['three']))
 
-it('names those that nothing leads to on a screen where some items are not', () => {
+it('names sections without links on screens that lack items', () => {
   const footer = aMenu(
     [
       { ...anItem(3), key: 'f3' },
@@ -73,13 +72,13 @@ it('names those that nothing leads to on a screen where some items are not', () 
   ]).toEqual([[], ['three'], [], ['three']])
 })
 
-it('takes the section whose link goes to the top for reached by what leads there, and leaves out pages that lead to none', () => {
+it('counts links to the top for its section, and omits pages without links here', () => {
   const atTop = { ...page, sections: page.sections.map((s) => (s.id === 'three' ? { ...s, toTop: true } : s)) }
   const seen = coverage(aSite(atTop, aPage({ key: 'p2', file: 'more.html' })), atTop, reading)
   expect([seen.columns.map((c) => c.name), unreached(seen)]).toEqual([['Page', 'Links on the page'], []])
 })
 
-it('counts what the files of other pages lead here, but for what was given another target there', () => {
+it('counts links in other pages’ files, except those with another target', () => {
   const source =
     '<nav><a href="../index.html#three">Third</a><a href="../#two">Led away</a></nav><p><a href="../index.html">home</a> <a href="../index.html#Top">up</a> <a href="../index.html#was">was</a> <a href="../index.html#gone">gone</a> <a href="../index.html#one">chosen</a> <a href="else.html#one">elsewhere</a> <a href="#one">there</a></p>'
   const bytes = new TextEncoder().encode(source)
@@ -110,7 +109,7 @@ it('counts what the files of other pages lead here, but for what was given anoth
   expect(unreached(seen)).toEqual([])
 })
 
-it('tells menus of the page’s own of which nothing is drawn until something opens them', () => {
+it('names found menus that are closed at first', () => {
   const on = (isDrawn: boolean) => ({ menus: [{ at: 0, isDrawn, shows: [], ink: '', grounds: [], stays: false, pageMark: null }] })
   expect([on(true), on(false), { menus: [] }].map((survey) => foldedOn(page, survey).map((m) => m.name))).toEqual([[], ['Page'], []])
 })

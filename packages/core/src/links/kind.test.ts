@@ -33,7 +33,7 @@ const more = aPage({ key: 'p2', file: 'more.html', sections: [aSection(1, { id: 
 const told = (of: SitePage) =>
   looseLinks(of, reading, [of, more]).map(({ link, kind, section, at: by }) => [link.label, kind, section?.id ?? null, by?.id ?? null])
 
-it('says of every link outside the menus what it comes to, and where it stands', () => {
+it('says where every link outside menus leads, and where it is', () => {
   expect(told(page)).toEqual([
     ['Ostrey Sky Week', 'here', null, null],
     ['one', 'here', 'one', null],
@@ -54,7 +54,7 @@ it('says of every link outside the menus what it comes to, and where it stands',
   ])
 })
 
-it('goes by the targets that they were given', () => {
+it('uses their chosen targets', () => {
   const gone = at('<a href="#gone"')
   const given = told({
     ...page,

@@ -38,6 +38,6 @@ it.each([
   ['ticktes', '', 'tickets', 'one letter differs'],
   ['zzz', 'Write to us', 'sec-contact', 'similar words'],
   ['', 'Our story', 'our-störy', 'similar words'],
-])('%j, called %j, means #%s', (wanted, label, id, why) => expect(meant(wanted, label)).toEqual([id, expect.stringContaining(why)]))
+])('%j with the label %j means #%s', (wanted, label, id, why) => expect(meant(wanted, label)).toEqual([id, expect.stringContaining(why)]))
 
-it.each([['part-3'], ['zz'], ['']])('%j means nothing that could be told', (wanted) => expect(meant(wanted)).toBeNull())
+it.each([['part-3'], ['zz'], ['']])('%j has no likely target', (wanted) => expect(meant(wanted)).toBeNull())

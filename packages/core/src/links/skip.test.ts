@@ -12,12 +12,12 @@ it.each([
   ['Skipping stones', false],
   ['Contents', false],
   ['Our content', false],
-])('takes “%s” before everything else for a skip link: %s', (label, is) => {
+])('takes “%s” at the start for a skip link: %s', (label, is) => {
   const body = `<nav><a href="#m">${label}</a><a href="/">Home</a></nav><main id="m"><h2>A</h2></main>`
   expect(ownSkipLink(read(body))?.label ?? null).toBe(is ? label : null)
 })
 
-it('takes none that leads nowhere, stands further down or to another page', () => {
+it('takes none that leads nowhere, is further down, or leads to another page', () => {
   const end = '<main id="m"><h2>A</h2></main>'
   expect(ownSkipLink(read(`<a href="#gone">Skip to content</a>${end}`))).toBeNull()
   expect(ownSkipLink(read(`<a href="/other#m">Skip to content</a>${end}`))).toBeNull()
@@ -25,7 +25,7 @@ it('takes none that leads nowhere, stands further down or to another page', () =
   expect(ownSkipLink(read(`${many}<a href="#m">Skip to content</a>${end}`))).toBeNull()
 })
 
-it('is said in the page’s language, where that is known', () => {
+it('is in the page’s language if known', () => {
   expect(['de-AT', 'FR', 'en', '', 'tlh'].map((lang) => skipWords(read('', lang)))).toEqual([
     'Zum Inhalt springen',
     'Aller au contenu',

@@ -29,7 +29,7 @@ const state = (menu: MadeMenu, name: string) => contrastsOf(menu, page, [survey]
 const NIGHT = [20, 20, 40]
 
 describe('contrast over the trip', () => {
-  it('is the lowest over every ground that the menu stands over, in each state', () => {
+  it('is the lowest over everything behind the menu, in each state', () => {
     const menu = made({
       ink: '#204060',
       ground: '#ffffff',
@@ -44,7 +44,7 @@ describe('contrast over the trip', () => {
     expect(state(made(menu.look!, { kind: 'footer', layout: 'row', edge: 0 }), 'rest').over).toBeNull()
   })
 
-  it('takes of a gradient or a picture the worst, and tells the stretches of the trip', () => {
+  it('takes the worst of a gradient or picture, and gives the stretches', () => {
     const grounds = ['rgb(250, 250, 250)', 'rgb(20, 20, 40)', 'rgb(120, 120, 120)']
     const seen = { ...survey, parts: [survey.parts[0]!, { ...survey.parts[1]!, background: 'rgb(255, 255, 255)', grounds }] }
     const menu = made({ ink: '#000000', ground: '#ffffff', opacity: 0 })
@@ -56,7 +56,7 @@ describe('contrast over the trip', () => {
     expect(contrastTrip(menu, 'rest', page, seen)[2]!.ratio).toBeCloseTo(ratio([0, 0, 0], NIGHT), 1)
   })
 
-  it('of a menu that the page has goes by what is painted behind its words, and over everything where it stays', () => {
+  it('uses a found menu’s own backgrounds, over every section if it stays', () => {
     const found = aMenu([anItem(1, 5)], { form: { kind: 'found', elements: [3] }, look: { states: { current: { ink: '#ff0000' } } } })
     const on = (over: Partial<SurveyMenu>) => ({
       ...survey,
@@ -85,7 +85,7 @@ describe('contrast over the trip', () => {
     expect(of(on({}), 'held')).toBeUndefined()
   })
 
-  it('in the page’s header goes by the ground that this was given, and by what comes by at the top where it has none there', () => {
+  it('in the header uses its new background, and the page behind it at the top', () => {
     const found = aMenu([anItem(1, 5)], { form: { kind: 'found', elements: [3] } })
     const seen: Survey = {
       ...survey,
@@ -119,7 +119,7 @@ describe('contrast over the trip', () => {
     expect(over({ onScroll: { after: 80, clear: true } })).toBeLessThan(1.5)
   })
 
-  it('has a least opacity, below which it cannot be read somewhere', () => {
+  it('has a lowest opacity, below which it isn’t readable somewhere', () => {
     const menu = made({ ink: '#000000', ground: '#ffffff', opacity: 10 })
     const least = leastOpacity(menu, page, [survey])!
     expect(ratio([0, 0, 0], over([255, 255, 255], least / 100, NIGHT))).toBeGreaterThanOrEqual(4.5)
@@ -129,7 +129,7 @@ describe('contrast over the trip', () => {
     expect(leastOpacity(made({ ink: '#000000' }), page, [survey])).toBeNull()
   })
 
-  it('has the nearest colour that is read, or none', () => {
+  it('has the closest readable colour, or none', () => {
     const menu = made({ ink: '#909090', ground: '#ffffff', opacity: 100 })
     const ink = nearestInk(menu, 'rest', page, [survey])!
     const channel = parseInt(ink.slice(1, 3), 16)
@@ -139,7 +139,7 @@ describe('contrast over the trip', () => {
     expect(nearestInk(made({ ink: '#808080', ground: '#ffffff', opacity: 0 }), 'rest', page, [survey])).toBeNull()
   })
 
-  it('leaves out screens that the menu is not on, and what is held back', () => {
+  it('leaves out screens without the menu, and disabled items', () => {
     expect(contrastsOf({ ...made({ ink: '#000000' }), shown: { off: [survey.screen] } }, page, [survey])).toEqual([])
     expect(lowest([{ state: 'held', ratio: 1, screen: 'laptop', over: null }])).toBeUndefined()
   })

@@ -45,7 +45,7 @@ describe('the naming rule', () => {
     [{ longest: 12, prefix: 'ab' }, 'One two three', 'ab-one-two'],
   ])('%j makes “%s” %s', (over, title, id) => expect(idFromTitle(title, rule(over))).toBe(id))
 
-  it('gives IDs that are free, sound and different from all others, whatever the rule', () =>
+  it('gives free, valid and unique IDs, whatever the rule', () =>
     fc.assert(
       fc.property(
         fc.array(fc.string({ unit: 'grapheme', maxLength: 30 }), { maxLength: 30 }),
@@ -74,7 +74,7 @@ describe('the naming rule', () => {
       ),
     ))
 
-  it('keeps to the longest, with what goes before a digit and with a number behind', () => {
+  it('keeps the limit with prefix for digits and number', () => {
     const long = '2026 programme of talks, walks and evenings under the stars'
     expect([...idFromTitle(long)].length).toBeLessThanOrEqual(40)
     expect(idFromTitle(long)).toBe('section-2026-programme-of-talks')
@@ -88,7 +88,7 @@ describe('the naming rule', () => {
     expect(taken.size).toBe(12)
   })
 
-  it('cuts no letter in two, nor a letter from its marks', () => {
+  it('never splits a letter or its marks', () => {
     const kept = rule({ scripts: 'kept', longest: 5 })
     expect(idFromTitle('𐎀𐎁𐎂𐎃𐎄𐎅', kept)).toBe('𐎀𐎁𐎂𐎃𐎄')
     for (const longest of [4, 5, 6, 7, 8]) {
@@ -106,7 +106,7 @@ describe('the naming rule', () => {
     }
   })
 
-  it('says what to type where another system wraps the name, and what the page carries', () => {
+  it('gives the name to type in another system, and the page’s ID', () => {
     const wrapping = rule({ prefix: 'page', suffix: 'anchor', wraps: true })
     expect(wrapName('work', wrapping)).toBe('page-work-anchor')
     expect(typedName('page-work-anchor', wrapping)).toBe('work')
@@ -148,8 +148,8 @@ it.each([
   ['???', 'id-selector', 'our-work'],
 ])('“%s” is %s, and “%s” is offered', (id, code, suggestion) => expect(checkId(id, context())).toMatchObject({ code, suggestion }))
 it.each(['work', '_x', '--y', 'ägypten', 'a1'])('“%s” is sound', (id) => expect(checkId(id, context())).toBeNull())
-it('names the element that has the ID', () => expect(checkId('there', context())!.message).toContain('The p on line 7'))
-it('never suggests what it would find wrong', () =>
+it('names the element with the ID', () => expect(checkId('there', context())!.message).toContain('The p on line 7'))
+it('never suggests a faulty ID', () =>
   fc.assert(
     fc.property(fc.oneof(fc.string({ unit: 'grapheme' }), fc.constantFrom('top', 'there', 'Old', '#config', '9')), (id) =>
       expect(checkId(soundId(id, context()), context())).toBeNull(),

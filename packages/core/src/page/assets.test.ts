@@ -28,8 +28,8 @@ describe('following files', () => {
     const { found, missing } = followAssets(paths.map(asset), (path) => (path in files ? { key: path, text: files[path]! } : null))
     return { found: [...found].sort(), missing: [...missing].sort() }
   }
-  it('goes through styles that name each other, once', () =>
+  it('follows styles that load each other, once', () =>
     expect(follow('css/a.css')).toEqual({ found: ['css/a.css', 'css/b.css', 'img/x.png'], missing: ['/root.png', 'css/f.woff2'] }))
-  it('goes through modules, and leaves bare names to others', () =>
+  it('follows modules, and ignores bare names', () =>
     expect(follow('app.js')).toEqual({ found: ['app.js', 'lib/y.js'], missing: ['w.js', 'z.js'] }))
 })

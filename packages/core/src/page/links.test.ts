@@ -34,7 +34,7 @@ it.each([
   ['', 'index.html', { kind: 'empty', fragment: null, path: null }],
 ])('the link %j in %s is %j', (href, file, expected) => expect(readAddress(href, file, null)).toEqual(expected))
 
-it('leaves the page by a bare hash where a base says so', () => {
+it('leaves the page by a bare hash with a base', () => {
   expect(readAddress('#a', 'index.html', 'https://elsewhere.example/').kind).toBe('outside')
   expect(readAddress('#a', 'index.html', 'folder/').kind).toBe('other-page')
 })
@@ -49,7 +49,7 @@ it.each([
   ['index.html', 'a:b.html', './a:b.html'],
 ])('from %s to %s leads %s', (from, to, way) => expect(relativePath(from, to)).toBe(way))
 
-it('leads from any file to any other, and is no address of anything else', () => {
+it('leads from any file to any other, and is no other address', () => {
   const file = fc.array(fc.stringMatching(/^[a-z:ä ]{1,3}$/), { minLength: 1, maxLength: 4 }).map((steps) => steps.join('/'))
   fc.assert(
     fc.property(file, file, (from, to) => {

@@ -13,13 +13,13 @@ const pages = readdirSync(folder).map((file) => {
 })
 const sum = (of: (page: (typeof pages)[number]) => number) => pages.reduce((n, p) => n + of(p), 0)
 
-describe('the parts that are offered', () => {
-  it('are those that a designer marked, nine times in ten, and little else', () => {
+describe('offered parts', () => {
+  it('are those a designer marked, nine times in ten, and few others', () => {
     expect(pages).toHaveLength(12)
     expect(sum((p) => p.hits) / sum((p) => p.offered.length)).toBeGreaterThanOrEqual(0.9)
     expect(sum((p) => p.hits) / sum((p) => p.marked.length)).toBeGreaterThanOrEqual(0.9)
   })
-  it.each(pages.map((p) => [p.file, p] as const))('are mostly right on %s by itself', (_, { offered, marked, hits }) => {
+  it.each(pages.map((p) => [p.file, p] as const))('are mostly right on %s alone', (_, { offered, marked, hits }) => {
     expect(hits / offered.length).toBeGreaterThanOrEqual(0.75)
     expect(hits / marked.length).toBeGreaterThanOrEqual(0.75)
   })
@@ -30,7 +30,7 @@ const read = (body: string) => {
   return readParsed(parsePage(bytes), bytes.length, 'index.html').candidates
 }
 
-it('offers the chapters of a manual, and finds their parts below them', () => {
+it('offers the chapters of a manual, and finds their parts', () => {
   const candidates = read(
     '<h1>Manual</h1><h2>One</h2><p>a</p><h3>One a</h3><p>b</p><h3>One b</h3><p>c</p><h2>Two</h2><p>d</p><h2>Three</h2><p>e</p>',
   )
@@ -46,7 +46,7 @@ it.each([
   ['<section><h2>Files<a href="#files">¶</a></h2><p>x</p></section>', 'Files'],
 ])('the title of %s is “%s”', (body, title) => expect(read(`${body}<section><h2>Other</h2></section>`)[0]!.title).toBe(title))
 
-it('finds old anchors as well, named by the heading behind them or by themselves, and none twice', () => {
+it('finds old anchors, named by the heading after them or themselves, once', () => {
   const text = 'Words of a part that go on for a while. '.repeat(3)
   const candidates = read(
     `<section><h2>One</h2><p>${text}</p><a name="bread"></a><h3>Bread</h3><p>${text}<span id="note-3"></span>${text}</p></section><a name="two"></a><section><h2>Two</h2><p>${text}</p></section>`,
@@ -70,13 +70,13 @@ it.each([
     3,
   ],
   ['<section><h2>A</h2></section><section><h2>B</h2></section>', null, null],
-])('knows the header and the footer of %s', (body, header, footer) => {
+])('finds header and footer of %s', (body, header, footer) => {
   const bytes = new TextEncoder().encode(body)
   const { headerLine, footerLine } = readParsed(parsePage(bytes), bytes.length, 'index.html')
   expect([headerLine, footerLine]).toEqual([header, footer])
 })
 
-describe('a part without a heading for all of it', () => {
+describe('a part without a heading of its own', () => {
   const titles = (body: string) =>
     readPage(new TextEncoder().encode(`<!doctype html><meta charset=utf-8>${body}`))
       .candidates.filter((c) => c.offered)
@@ -104,8 +104,8 @@ describe('a part without a heading for all of it', () => {
       'Welcome!',
     ],
     ['its ID', '<section id=a><h2>One</h2></section><section id="where-we-are"><iframe></iframe><svg></svg></section>', 'Where we are'],
-  ])('is called by %s', (_, body, title) => expect(titles(body)).toContain(title))
-  it('stands for the cards in it, which are none of their own; cards one below the other are', () => {
+  ])('is named by %s', (_, body, title) => expect(titles(body)).toContain(title))
+  it('contains cards in a row, which aren’t parts; cards in a column are', () => {
     const cards = (around: string) =>
       titles(
         `<div><h1>Tools</h1><p>For lifting what is heavy.</p></div><div class="${around}"><div class=card><h2>A</h2></div><div class=card><h2>B</h2></div></div>`,
@@ -113,7 +113,7 @@ describe('a part without a heading for all of it', () => {
     expect(cards('row')).toEqual(['Tools'])
     expect(cards('main')).toEqual(['Tools', 'A', 'B'])
   })
-  it('is the opening of the page under a menu that stands elsewhere', () =>
+  it('is the page’s opening under a menu elsewhere', () =>
     expect(
       titles(
         `<nav><a href="#a">A</a><a href="#b">B</a></nav><header><h1>Quay</h1><a href="#a">More</a></header><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section>`,
@@ -121,7 +121,7 @@ describe('a part without a heading for all of it', () => {
     ).toEqual(['Quay', 'A', 'B']))
 })
 
-describe('what looks like a heading', () => {
+describe('a heading by look', () => {
   const bytes = new TextEncoder().encode(
     '<!doctype html><meta charset=utf-8><div><div><div>Bread</div><p>Baked at three in the morning, sold by seven, gone by nine.</p></div><div><div>Cake</div><p>For birthdays, with a name on it, if it is short.</p></div></div>',
   )
@@ -130,7 +130,7 @@ describe('what looks like a heading', () => {
       .candidates.filter((c) => c.offered)
       .map((c) => c.heading)
   const at = (word: string) => new TextDecoder().decode(bytes).indexOf(`<div>${word}`)
-  it('is one, once it was measured', () => {
+  it('counts once measured', () => {
     expect(headings()).toEqual([null, null])
     expect(
       headings([
@@ -139,7 +139,7 @@ describe('what looks like a heading', () => {
       ]),
     ).toEqual([at('Bread'), at('Cake')])
   })
-  it('is none beside headings that say so', () => {
+  it('doesn’t count beside real headings', () => {
     const said = new TextEncoder().encode('<!doctype html><h2>One</h2><p>words</p><h2>Two</h2><p>more</p>')
     const parsed = parsePage(said, [{ at: 30, level: 2 }])
     expect([parsed.lacksHeadings, parsed.isByLook]).toEqual([false, false])

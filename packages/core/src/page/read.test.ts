@@ -9,75 +9,75 @@ const offered = (body: string) =>
 const text = '<p>Some words that make this part weigh something on the page.</p>'
 
 describe('the outline', () => {
-  it('offers the sections of a landing page, and neither its bar nor its footer', () =>
+  it('offers a landing page’s sections, without bar and footer', () =>
     expect(
       offered(
         `<header><a href="#">Logo</a><nav><a href="#a">A</a> <a href="#b">B</a></nav></header><section><h1>Hero</h1>${text}</section><section><h2>One</h2>${text}<h3>Part</h3></section><section><h2>Two</h2>${text}</section><footer><h2>Foot</h2></footer>`,
       ),
     ).toEqual(['Hero', 'One', 'Two']))
 
-  it('looks through wrappers, however deep', () =>
+  it('sees through wrappers, however deep', () =>
     expect(
       offered(
         `<div id="root"><div class="page"><main><div class="in"><div><h2>One</h2>${text}</div><div><h2>Two</h2>${text}</div></div></main></div></div>`,
       ),
     ).toEqual(['One', 'Two']))
 
-  it('takes headings where nothing stands around them, and leaves the title out', () =>
+  it('offers headings without blocks, except the title', () =>
     expect(offered(`<article><h1>Title</h1>${text}<h2>One</h2>${text}<h3>Inner</h3>${text}<h2>Two</h2>${text}</article>`)).toEqual([
       'One',
       'Two',
     ]))
 
-  it('knows the site’s name in a bar from the title of the page under it', () => {
+  it('tells the site’s name in a bar from the title below', () => {
     const bar =
       '<div class="help"><h2>Keys</h2></div><div class="bar"><button>Menu</button><h1>Kettle works</h1><a href="print.html">Print</a></div>'
     const parts = ['Copper', 'Steel', 'Repairs'].map((t) => `<h2>${t}</h2>${text}`).join('')
     expect(offered(`${bar}<main><h1>Every kettle there is</h1>${text}${parts}</main>`)).toEqual(['Copper', 'Steel', 'Repairs'])
     expect(offered(`<h1>Copper</h1>${text}<h1>Steel</h1>${text}<h2>Plain</h2>${text}<h2>Blue</h2>${text}`)).toEqual(['Copper', 'Steel'])
   })
-  it('does not take cards for sections', () =>
+  it('offers no cards', () =>
     expect(
       offered(
         `<section><h2>Team</h2><div><article><h3>Ann</h3>${text}</article><article><h3>Bo</h3>${text}</article></div></section><section><h2>Prices</h2>${text}</section>`,
       ),
     ).toEqual(['Team', 'Prices']))
 
-  it('knows a header that is a hero from one that is a bar', () =>
+  it('tells a hero header from a bar', () =>
     expect(
       offered(
         `<header><nav><a href="#x">X</a><a href="#y">Y</a></nav><h1>Welcome</h1>${text}</header><main><section id=x><h2>X</h2>${text}</section><section id=y><h2>Y</h2>${text}</section></main>`,
       ),
     ).toEqual(['Welcome', 'X', 'Y']))
 
-  it('takes a banner without a heading for a hero where the bar stands apart from it', () =>
+  it('offers a banner without heading as a hero if the bar is separate', () =>
     expect(
       offered(
         `<nav><a href="#a">A</a><a href="#b">B</a></nav><header><div>Welcome to our studio</div><div>It is nice to see you here</div></header><section id=a><h2>A</h2>${text}</section><section id=b><h2>B</h2>${text}</section>`,
       ),
     ).toHaveLength(3))
 
-  it('knows a bar from before there were elements for it', () =>
+  it('finds a bar without header element', () =>
     expect(
       offered(
         `<div id=header><h1>Club</h1><ul><li><a href="#a">A</a><li><a href="#b">B</a></ul></div><div id=a><h2>A</h2>${text}</div><div id=b><h2>B</h2>${text}</div>`,
       ),
     ).toEqual(['A', 'B']))
 
-  it('goes through tables of old', () =>
+  it('sees through layout tables', () =>
     expect(offered(`<table><tr><td><h2>Left</h2>${text}</td></tr><tr><td><h2>Right</h2>${text}</td></tr></table>`)).toEqual([
       'Left',
       'Right',
     ]))
 
-  it('offers what a menu leads to, a footer as well', () =>
+  it('offers menu targets, a footer too', () =>
     expect(
       offered(
         `<nav><a href="#one">One</a><a href="#contact">Contact</a></nav><section id=one><h2>One</h2>${text}</section><section><h2>Two</h2>${text}</section><footer id=contact><h2>Contact</h2>${text}</footer>`,
       ),
     ).toEqual(['One', 'Two', 'Contact']))
 
-  it('takes the heading for the section where links lead to the heading', () => {
+  it('offers the heading if links lead to it', () => {
     const { candidates } = page(
       `<nav><a href="#h1">One</a><a href="#h2">Two</a></nav><section><h2 id="h1">One</h2>${text}</section><section><h2 id="h2">Two</h2>${text}</section>`,
     )
@@ -87,18 +87,18 @@ describe('the outline', () => {
     ])
   })
 
-  it('does not offer what is hidden, and skips a link to the main part', () =>
+  it('offers nothing hidden, and ignores a skip link', () =>
     expect(
       offered(
         `<a href="#main">Skip</a><nav><a href="#main">All</a><a href="#a">A</a></nav><main id=main><section id=a><h2>A</h2>${text}</section><section hidden><h2>Hidden</h2>${text}</section><section><h2>B</h2>${text}</section><dialog><h2>D</h2></dialog></main>`,
       ),
     ).toEqual(['A', 'B']))
 
-  it('works on a page without headings', () =>
+  it('reads a page without headings', () =>
     expect(offered(`<div id="wrap"><div id="a">${text}</div><div id="b">${text}</div></div>`)).toHaveLength(2))
-  it('works on a page with one section', () => expect(offered(`<section><h2>Only</h2>${text}</section>`)).toEqual(['Only']))
-  it('works on plain text', () => expect(offered('just words')).toEqual([]))
-  it('titles a section without a heading by its label, else its first words', () =>
+  it('reads a page with one section', () => expect(offered(`<section><h2>Only</h2>${text}</section>`)).toEqual(['Only']))
+  it('reads plain text', () => expect(offered('just words')).toEqual([]))
+  it('names a section without a heading by its label, else its first words', () =>
     expect(offered('<section aria-label="Gallery"><img src=a.png></section><section>One two three four five six seven</section>')).toEqual([
       'Gallery',
       'One two three four five',
@@ -125,7 +125,7 @@ describe('links', () => {
     ['#old', 'ok'],
   ])('%s is %s', (href, status) => expect(page(`<a href="${href}">x</a><p id=a>a</p><a name="old"></a>`).links[0]!.status).toBe(status))
 
-  it('leave the page where a base says so', () =>
+  it('leave the page with a base', () =>
     expect(page('<a href="#a">x</a><p id=a>', '<base href="/sub/">').links[0]!.status).toBe('other-page'))
   it('count lines from 1 with every line end', () => {
     const { links } = readPage(new TextEncoder().encode('<p>\r<a href="#1">\r\n<a href="#2">\n  <a href="#3">'))
@@ -137,7 +137,7 @@ describe('links', () => {
   })
 })
 
-describe('what is no page', () => {
+describe('files that aren’t pages', () => {
   const code = (bytes: Uint8Array) => {
     try {
       readPage(bytes)
@@ -158,11 +158,11 @@ describe('what is no page', () => {
     ['frames', new TextEncoder().encode('<html><frameset><frame src=a></frameset></html>'), 'page-frameset'],
   ])('%s is told apart', (_, bytes, expected) => expect(code(bytes)).toBe(expected))
 
-  it('reads markup that is deep, but within the bound', () =>
+  it('reads deep markup within the limit', () =>
     expect(readPage(new TextEncoder().encode('<div>'.repeat(3000) + '<h2>Deep</h2>')).candidates).toEqual([]))
 })
 
-it('names the files that a page needs', () =>
+it('names the files that a page loads', () =>
   expect(
     page(
       '<img src="a%20b.png?x" srcset="c.png 1x, d.png 2x"><div style="background:url(e.png)"></div><img src="data:,x"><img src="https://x.example/y.png">',

@@ -1,7 +1,7 @@
 import { readPage } from './read.ts'
 import { namedIds, renamedReference } from './references.ts'
 
-it('finds attributes that name an element of the page, and puts another ID in', () => {
+it('finds attributes that refer to elements, and replaces their IDs', () => {
   const page = readPage(
     new TextEncoder().encode(
       '<section id="work" aria-labelledby="work-title other"><h2 id="work-title">W</h2></section><label for="work">x</label><button data-target="#work" aria-controls="gone">b</button><p data-x="work" title="work">',
@@ -20,7 +20,7 @@ it('finds attributes that name an element of the page, and puts another ID in', 
   expect(renamedReference(page.references[0]!, new Map([['x', 'y']]))).toBeNull()
 })
 
-it('finds IDs in selectors and in strings of scripts, and no colours', () => {
+it('finds IDs in selectors and script strings, but no colours', () => {
   const css = '@media (min-width: 1px) { #work > p, .x#team:hover { color: #fade00; background: #face } } /* #old */ #a\\:b { x: y }'
   const js = 'document.getElementById("work"); $(\'#news\').show(); const s = "some words with team"'
   expect(namedIds(['work', 'team', 'news', 'face', 'old', 'a:b'], [css], [js])).toEqual({
@@ -29,5 +29,5 @@ it('finds IDs in selectors and in strings of scripts, and no colours', () => {
   })
 })
 
-it('takes no style that is nested beyond all measure for a reason to fail', () =>
+it('survives absurdly nested styles', () =>
   expect(namedIds(['a'], [`#a{} ${'('.repeat(200000)}`, '#a { &:hover { color: #fff } } @media { #b {} }'], []).styles).toEqual(['a']))

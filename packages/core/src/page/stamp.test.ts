@@ -6,14 +6,14 @@ const stampText = (text: string) => new TextDecoder().decode(stamp(utf8(text)))
 const stamps = (page: ParsedPage) => page.tree.all.flatMap((el) => el.attrs.get('data-wb-at') ?? [])
 
 describe('a stamped page', () => {
-  it('carries each element’s position in the source', () => {
+  it('carries each element’s source position', () => {
     const source =
       '<!doctype html><html><head><title>T</title></head><body class="b">\n<section id=a><h2>A</h2><a href="#a">x</a><em>no</em></section></body></html>'
     const again = parsePage(utf8(stampText(source)))
     expect(stamps(again).map((at) => source.slice(Number(at), Number(at) + 4))).toEqual(['<bod', '<sec', '<h2>', '<a h'])
   })
 
-  it('takes from links what would open a connection elsewhere before any policy is asked', () => {
+  it('removes link hints that would open connections before the policy', () => {
     const link = (rel: string, href: string) => `<link rel="${rel}" href="${href}">`
     const text = stampText(
       `<head>${link('dns-prefetch', '//a.example')}${link('x PreConnect', 'https://a.example')}${link('prefetch', 'next.html')}${link('stylesheet', 'https://a.example/a.css')}`,
@@ -26,12 +26,12 @@ describe('a stamped page', () => {
     ])
   })
 
-  it('puts its stamp before an attribute of that name that the page has', () => {
+  it('puts its stamp before an attribute of that name in the page', () => {
     const source = '<body><p>One <em data-wb-at="7">two</em> <svg data-wb-at="8"></svg></p></body>'
     expect(stamps(parsePage(utf8(stampText(source))))).toEqual(['0', '6', '13', '41'])
   })
 
-  it('begins its head with what it is given, whatever the page begins with', () => {
+  it('starts its head with the given markup, whatever the page starts with', () => {
     for (const source of [
       '<p>only text</p>',
       '<!-- c --><!doctype html><p>x',
@@ -45,7 +45,7 @@ describe('a stamped page', () => {
     }
   })
 
-  it('leaves out what an earlier handover wrote', () => {
+  it('leaves out an earlier handover’s pieces', () => {
     const text = stampText(
       '<head><style data-wb="style">a{--wb-header:0}</style><script data-wb="script">data-wb --wb-header</script></head><body><nav data-wb="menu" data-wb-menu aria-label="Sections"><a href="#a">A</a></nav><section id=a>words</section>',
     )
@@ -53,7 +53,7 @@ describe('a stamped page', () => {
     expect(text).toContain('<section data-wb-at=')
   })
 
-  it('cannot send itself, or a frame in it, away', () => {
+  it('can’t navigate itself or a frame', () => {
     const text = stampText(
       '<meta http-equiv="Refresh" content="0;url=http://x.example/"><iframe src="http://x.example/"></iframe><iframe src="own.html"></iframe><object data=//x.example></object><iframe title="src=1" SRC=\'https://x.example\'></iframe><p>x',
     )
@@ -64,7 +64,7 @@ describe('a stamped page', () => {
     expect(text).toContain("data-wb-SRC='https://x.example'")
   })
 
-  it('keeps every byte that is not a stamp, in any character set', () => {
+  it('keeps every other byte, in any character set', () => {
     for (const bytes of [
       Uint8Array.from([0xff, 0xfe, ...[...'<section><h2>Ü</h2></section>'].flatMap((c) => [c.charCodeAt(0) & 255, c.charCodeAt(0) >> 8])]),
       Uint8Array.from('<meta charset=shift_jis><p>\x81</p><section>\x82\xa0</section>', (c) => c.charCodeAt(0)),
@@ -83,7 +83,7 @@ describe('splices', () => {
   const bytes = utf8('0123456789')
   const one = { offset: 2, removed: utf8('23'), inserted: utf8('ab') }
   const two = { offset: 4, removed: utf8(''), inserted: utf8('XYZ') }
-  it('are applied in order and taken back', () => {
+  it('are applied in order and undone', () => {
     const changed = splice(bytes, [one, two])
     expect(new TextDecoder().decode(changed)).toBe('01abXYZ456789')
     expect(undoSplices(changed, [one, two])).toEqual(bytes)

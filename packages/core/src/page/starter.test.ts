@@ -7,7 +7,7 @@ const offered = (outline: string) =>
     .candidates.filter((c) => c.offered)
     .map((c) => c.title)
 
-it('makes a section of each heading, and a page title of a lone first one', () => {
+it('makes a section of each heading, and a title of a lone first one', () => {
   const outline = '# The mill\nFlour since last Tuesday.\n\n## Our work\nWe grind.\n\n- oats\n- rye\n\n## Visit us\n### By boat\nRow.'
   expect(offered(outline)).toEqual(['The mill', 'Our work', 'Visit us'])
   const html = starterPage(outline)
@@ -24,7 +24,7 @@ it.each([
   ['Words first.\n\n## One\na\n\n## Two\nb', ['One', 'Two']],
 ])('%j has the sections %j', (outline, titles) => expect(offered(outline)).toEqual(titles))
 
-it('takes markup and scripts in it as text', () => {
+it('reads markup and scripts as text', () => {
   const html = starterPage(
     '# A <b>bold</b> & "quoted" title\n<script>alert(1)</script>\n\n## Two\n[a](javascript:alert(1)) [b](https://x.example/?a=1&b=2) **strong** <img src=x onerror=alert(1)>',
   )
@@ -34,5 +34,4 @@ it('takes markup and scripts in it as text', () => {
   expect(html).toContain('<h1>A &lt;b&gt;bold&lt;/b&gt; &amp; &quot;quoted&quot; title</h1>')
 })
 
-it('asks for a heading where there is none', () =>
-  expect(() => starterPage('just words')).toThrow('start each section with a line such as'))
+it('asks for a heading if there is none', () => expect(() => starterPage('just words')).toThrow('start each section with a line such as'))

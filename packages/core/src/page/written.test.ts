@@ -19,7 +19,7 @@ const sound = {
   bar: 0,
 }
 
-describe('what an earlier handover wrote', () => {
+describe('an earlier handover', () => {
   it('is read back', () =>
     expect(read(sound).settings).toEqual({
       sections: ['a'],
@@ -31,11 +31,11 @@ describe('what an earlier handover wrote', () => {
       former: [{ was: 'old', now: 'a' }],
       points: [{ id: 'here', anchor: 1, below: -12 }],
     }))
-  it('is read with names as it is written now', () => {
+  it('is read with its present names', () => {
     const now = { former: [{ was: 'old', now: 'a' }, { was: 3 }], points: [{ id: 'here', below: -12 }, { id: 'x' }, null] }
     expect(read({ ...sound, ...now }).settings).toMatchObject({ former: [{ was: 'old', now: 'a' }], points: [{ id: 'here', below: -12 }] })
   })
-  it('is read from a handover that knew no former IDs and points', () => {
+  it('is read without former IDs and points', () => {
     expect(read({ ...sound, former: undefined, points: undefined }).settings).toMatchObject({ former: [], points: [] })
   })
   it.each([
@@ -45,7 +45,7 @@ describe('what an earlier handover wrote', () => {
     ['has a length that is none', { ...sound, breathing: '24' }],
     ['has a length beyond all pages', { ...sound, bellOffset: 1e9 }],
   ])('is proposed again where it %s', (_, settings) => expect(read(settings).settings).toBeNull())
-  it('leaves out of former IDs and points what was changed by hand beyond use', () =>
+  it('drops former IDs and points damaged by hand', () =>
     expect(
       read({ ...sound, former: { old: 3, older: 'a' }, points: { x: 1, y: ['1', 2], z: [1, 2, 3], here: [2, 0] } }).settings,
     ).toMatchObject({ former: [{ was: 'older', now: 'a' }], points: [{ id: 'here', anchor: 2, below: 0 }] }))

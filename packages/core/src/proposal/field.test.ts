@@ -41,8 +41,8 @@ const told = (item: Item, { sections }: SetUp, reading: PageReading, wanted: str
   return ['outside', 'other-page'].includes(link.status) ? 'as-is' : link.label && wanted === 'group' ? 'group' : 'none'
 }
 
-describe('a page nobody wrote for these rules', () => {
-  it.each(names)('%s has the sections that were marked', (name) => {
+describe('a page not written for these rules', () => {
+  it.each(names)('%s has the marked sections', (name) => {
     const { sections } = press(name).setUp
     const { sections: wanted, menus } = marks[name]!
     expect({
@@ -52,7 +52,7 @@ describe('a page nobody wrote for these rules', () => {
     expect(menus).toBeDefined()
   })
 
-  it.each(names)('%s keeps the menus that it has, whole and in their order', (name) => {
+  it.each(names)('%s keeps its menus, complete and in order', (name) => {
     const { reading, setUp } = press(name)
     const { menus, made = menus.length === 0 } = marks[name]!
     expect(setUp.menus.some(isMade)).toBe(made)

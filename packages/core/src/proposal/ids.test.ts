@@ -13,19 +13,19 @@ const site: Site = { format: 'way-bell-site', version: 4, name: '', rule: defaul
 const context = (p: SitePage, n: number) => idContext({ site, page: p, reading, undeclared: new Set(['gtag']) }, p.sections[n]!)
 const check = (id: string, p = page, n = 0) => checkId(id, context(p, n))
 
-describe('whose an ID is', () => {
-  it('is reported other elements with their line, and of sections with their title', () => {
+describe('owners of IDs', () => {
+  it('are elements with their line, and sections with their title', () => {
     expect(check('Note')).toMatchObject({ code: 'id-taken', message: expect.stringContaining('The p on line 2') })
     expect(check('team')).toMatchObject({ code: 'id-taken', message: expect.stringContaining('The section “Team”') })
     expect(check('note')).toMatchObject({ code: 'id-case', severity: 'warning' })
     expect(check('gtag')).toMatchObject({ code: 'id-shadow' })
   })
-  it('is nobody’s where it is the section’s own', () => expect(check('work')).toBeNull())
-  it('is free again when its section has another one now, but known as a former one', () => {
+  it('exclude the section itself', () => expect(check('work')).toBeNull())
+  it('free an ID when its section gets another, known as a former one', () => {
     const renamed: SitePage = { ...page, sections: page.sections.map((s, i) => (i ? s : { ...s, id: 'projects', former: ['work'] })) }
     expect(check('work', renamed, 1)).toMatchObject({ code: 'former-clash', suggestion: 'work-2' })
     expect(check('work', renamed, 0)).toBeNull()
     expect(check('projects', renamed, 1)).toMatchObject({ code: 'id-taken' })
   })
-  it('suggests what neither an element nor a section has, in whatever case', () => expect(check('NOTE')!.suggestion).toBe('note-3'))
+  it('suggests an ID that no element or section has, in any case', () => expect(check('NOTE')!.suggestion).toBe('note-3'))
 })

@@ -37,7 +37,7 @@ describe('the one press', () => {
       ['Log in', 'as-is'],
     ]))
 
-  it.each(['', ' id="name"'])('does not take the bar that a menu stands in for what its first link leads to, nor a block in that', (id) =>
+  it.each(['', ' id="name"'])('doesn’t take the menu’s own bar for its first link’s target', (id) =>
     expect(
       targets(
         `<div role="navigation" id="side"><div${id}><a href="/">Kettles</a></div><ul><li><a href="#pots">Pots</a></li><li><a href="#pans">Pans</a></li></ul></div>
@@ -50,7 +50,7 @@ describe('the one press', () => {
     ]),
   )
 
-  it('matches by class where an ID was meant', () =>
+  it('matches by class if an ID was meant', () =>
     expect(
       targets(
         `<nav><a href="#">FAQ</a><a href="#">Rooms</a></nav><section class="faq"><h2>Good to know</h2>${text}</section>${sections('Rooms')}`,
@@ -66,7 +66,7 @@ describe('the one press', () => {
     ['in a section with an ID that no menu leads to', '<section id="s$"><h2><a name="$"></a>W</h2>T</section>'],
     ['in a heading with an ID that no menu leads to', '<h2 id="h$"><a name="$"></a>W</h2>'],
     ['in a smaller heading', '<h2>More of it</h2>T<h3><a id="$"></a>W</h3>'],
-  ])('takes an anchor in a heading, %s, for the one section that it is', (_, part) => {
+  ])('takes an anchor in a heading, %s, for its section', (_, part) => {
     const parts = ['gate', 'pond', 'mill'].map((id) => part.replaceAll('$', id).replace('T', text).replace('W', `The ${id}`) + text)
     const { sections, menus } = propose(
       `<nav>${['gate', 'pond', 'mill'].map((id) => `<a href="#${id}">To ${id}</a>`).join('')}</nav>${parts.join('')}`,
@@ -76,7 +76,7 @@ describe('the one press', () => {
     expect(menus[0]!.items.map((i) => i.target)).toEqual(named.map((s) => ({ kind: 'section', section: s.key })))
   })
 
-  it('keeps a section and an anchor in its heading apart where the menu leads to both', () =>
+  it('separates a section and an anchor in its heading if the menu leads to both', () =>
     expect(
       targets(
         `<nav><a href="#a">A</a><a href="#b">B</a><a href="#c">C</a></nav><section id="a"><h2><a name="b"></a>Rooms</h2>${text}</section><section id="c"><h2>Boats</h2>${text}</section>`,
@@ -87,7 +87,7 @@ describe('the one press', () => {
       ['C', 'c'],
     ]))
 
-  it('takes a paragraph of nothing but links for a menu, and one with words or with fewer for none', () => {
+  it('takes a paragraph of links for a menu, but not with text or fewer links', () => {
     const row = (p: string) =>
       propose(`<h1>Us</h1>${p}${sections('Rooms', 'Boats', 'Fish')}`).menus.map((m) => isFound(m) && m.items.map((i) => i.label))
     const [a, b, c] = ['Rooms', 'Boats', 'Fish'].map((t) => `<a href="#">${t}</a>`)
@@ -98,7 +98,7 @@ describe('the one press', () => {
     expect(row(`<ul><li><p>${a}</p></li><li><p>${b}</p></li></ul>`)).toEqual([['Rooms', 'Boats']])
   })
 
-  it('leaves what goes to the page as a whole at the top, and takes what is called home and goes nowhere to be so', () => {
+  it('leaves links to the whole page at the top, and links called home', () => {
     const page = (links: string) => propose(`<body id="all"><nav>${links}</nav>${sections('Rooms', 'Boats')}`).menus[0]!.items
     expect(page('<a href="#all">Back home</a><a href="#rooms">Rooms</a>')[0]).toMatchObject({ target: { kind: 'top' } })
     expect(page('<a href="#!">Home</a><a href="#!">Rooms</a><a href="#!">Gone</a>')).toMatchObject([
@@ -108,7 +108,7 @@ describe('the one press', () => {
     ])
   })
 
-  it('makes no second menu beside one that a script builds, and keeps the IDs that the script gives', () => {
+  it('makes no second menu beside a script-built one, and keeps its IDs', () => {
     const body = sections('One', 'Two')
     const [one, two] = read(body).candidates.map((c) => c.at)
     const link = (label: string, href: string, target: number | undefined) => ({ label, href, target: target!, arrives: true })
@@ -118,7 +118,7 @@ describe('the one press', () => {
     expect(setUp.sections.map((s) => s.id)).toEqual(['a b', 'two-2'])
   })
 
-  it('leaves a link to what a script builds as it is, whatever its words', () => {
+  it('leaves a link to a script-built target alone', () => {
     const body = `<nav><a href="#one">Rooms</a><a href="#late">Boats</a></nav><section id=one><h2>Rooms</h2>${text}</section>${sections('Boats')}`
     const targets = [{ id: 'late', top: 900, bottom: 1200, movedTop: 900 }]
     const items = (built: Survey['built']) => propose(body, [survey({ built })]).menus[0]!.items.map((i) => i.target.kind)
@@ -126,26 +126,26 @@ describe('the one press', () => {
     expect(items({ menus: [], headings: [], targets: [] })).toEqual(['section', 'section'])
   })
 
-  it('makes a menu of all sections where the page has none', () => {
+  it('makes a menu of all sections for a page without one', () => {
     const { menus } = propose(`<header><h1>Logo</h1></header>${sections('One', 'Two')}`)
     expect(menus).toMatchObject([{ form: { kind: 'bar' }, items: [{ label: 'One' }, { label: 'Two' }] }])
   })
 
-  it('does not take the links of a footer, or of running text, for a menu', () =>
+  it('doesn’t take links in a footer or text for a menu', () =>
     expect(
       propose(
         `${sections('One', 'Two')}<p><a href="#a">a</a> <a href="#b">b</a></p><footer><ul><li><a href="#">One</a><li><a href="#">Two</a></ul></footer>`,
       ).menus[0]!.form.kind,
     ).toBe('bar'))
 
-  it('does not take a table of contents in the text for the header menu', () =>
+  it('doesn’t take a table of contents for the header menu', () =>
     expect(
       propose(
         `<header><a href="/">Home</a></header><main><h1>Guide</h1>${text}<nav><a href="#a">A</a><a href="#b">B</a></nav><h2 id=a>A</h2>${text}<h2 id=b>B</h2>${text}</main>`,
       ).menus[0]!.form.kind,
     ).toBe('bar'))
 
-  it('takes an item for the part at its place, where the menu goes through the page’s parts one by one', () => {
+  it('matches items by position if the menu follows the page’s parts', () => {
     const menu = (second: string) => `<header><nav><a href="#a">Rope</a><a href="#">${second}</a><a href="#c">Nets</a></nav></header>`
     const parts = `<section id=a><h2>Rope</h2>${text}</section><section><h2>What floats</h2>${text}</section><section id=c><h2>Nets</h2>${text}</section>`
     const { menus, sections: all } = propose(menu('Corks') + parts)
@@ -154,7 +154,7 @@ describe('the one press', () => {
     expect(propose(menu('Corks') + parts + sections('More')).menus[0]!.items[1]!.target.kind).toBe('as-is')
   })
 
-  it('lists words that open a list where they stand in the entry itself, and leaves them where they are', () => {
+  it('lists openers in an entry, and leaves them there', () => {
     const reading = read(
       `<header><ul><li><a href="#a">One</a></li><li>Food <ul><li><a href="#b">Menu</a></li><li><a href="#c">Wine</a></li></ul></li></ul></header>${['a', 'b', 'c'].map((id) => `<section id=${id}><h2>${id}</h2>${text}</section>`).join('')}`,
     )
@@ -165,7 +165,7 @@ describe('the one press', () => {
     expect(edits.filter((e) => e.kind === 'entries' || e.kind === 'exchange' || e.kind === 'label')).toEqual([])
   })
 
-  it('makes a header stay that would not, and paints behind it', () => {
+  it('keeps a header in view, with a background', () => {
     const body = `<header><nav><a href="#">One</a><a href="#">Two</a></nav></header>${sections('One', 'Two')}`
     const at = read(body).header!
     expect(propose(body, [survey({ header: { ...header, at } })]).header).toEqual({ at, keep: 'sticky', backing: 'rgb(255, 255, 255)' })
@@ -174,7 +174,7 @@ describe('the one press', () => {
     expect(propose(body, [survey({ header: { ...header, at, position: 'sticky', rest: 60, moved: 60 } })]).header!.keep).toBeNull()
   })
 
-  it('sends the first section to the top, unless it begins further down', () => {
+  it('sends the first section to the top, unless it starts further down', () => {
     const body = sections('One', 'Two')
     const part = aPart({ at: read(body).candidates[0]!.at, top: 0, bottom: 0, movedTop: 0 })
     expect(propose(body, [survey({ parts: [{ ...part, top: 90 }] })]).sections.map((s) => s.toTop)).toEqual([true, false])
@@ -207,7 +207,7 @@ describe('a page that has a menu', () => {
   const press = (...surveys: Survey[]) => proposeSetUp(reading, surveys, defaultRule)
   const markOf = (...surveys: Survey[]) => (press(...surveys).menus.find(isFound)!.form as FoundForm).mark
 
-  it('keeps its own offsets where every link arrives by them, on every screen', () => {
+  it('keeps its own offsets if every link arrives by them, on every screen', () => {
     const right = page({ padding: 70 })
     expect(press(right).travel.pageOffsets).toBe(true)
     expect(press(page({ parts: [part(one!.at, 60, 70), part(two!.at, 960, 70)] })).travel.pageOffsets).toBe(true)
@@ -216,7 +216,7 @@ describe('a page that has a menu', () => {
     expect(press(right, page({ screen: 'phone', padding: 0 })).travel.pageOffsets).toBeUndefined()
     expect(press(page({ padding: 500 })).travel.pageOffsets).toBeUndefined()
   })
-  it('keeps its own marking where that is right, and says what was left as it is', () => {
+  it('keeps its own marking if right, and says what was left', () => {
     const works = press(page({ padding: 70, menus: [onMenu({ pageMark: own })] }))
     expect([works.travel.pageOffsets, works.highlight.pageMark]).toEqual([true, true])
     expect(leftAsItIs(aPage(works))).toContain('works already')
@@ -224,7 +224,7 @@ describe('a page that has a menu', () => {
     expect(leftAsItIs(aPage(lacks))).toContain('What it lacked is added')
     expect(leftAsItIs(aPage(press(page({}))))).toBeNull()
   })
-  it('keeps as its own what it kept before, when it is brought in again as it was handed over', () => {
+  it('keeps the same when its handover is brought in again', () => {
     const source = `<!doctype html><meta charset=utf-8><body>${body}`
     const parsed = parsePage(new TextEncoder().encode(source))
     for (const menus of [[onMenu({})], [onMenu({ pageMark: own })]]) {
@@ -238,19 +238,19 @@ describe('a page that has a menu', () => {
       expect([travel, highlight.pageMark]).toEqual([setUp.travel, setUp.highlight.pageMark])
     }
   })
-  it('has the class moved along by which it marks an item, where that shows', () => {
+  it('has its own mark class moved, if it shows', () => {
     expect(markOf(page({ menus: [onMenu({ pageMark: { ...own, isRight: false } })] }))).toEqual({ on: 'link', name: 'here' })
     expect(markOf(page({ menus: [onMenu({ pageMark: { ...own, followsScroll: false } })] }))).toEqual({ on: 'link', name: 'here' })
     expect(markOf(page({ menus: [onMenu({ pageMark: { ...own, followsScroll: false, isSeen: false } })] }))).toBeUndefined()
   })
-  it('gets the first mark that its styles let show on every screen where the menu is drawn', () => {
+  it('gets the first mark that shows on every screen with the menu', () => {
     expect(markOf(page({ menus: [onMenu({ shows: ['page', 'line'] })] }))).toBe('page')
     expect(markOf(page({ menus: [onMenu({})] }))).toBeUndefined()
     expect(markOf(page({ menus: [onMenu({})] }), page({ screen: 'phone', menus: [onMenu({ shows: ['edge', 'strong'] })] }))).toBe('edge')
     expect(markOf(page({ menus: [onMenu({})] }), page({ screen: 'phone', menus: [onMenu({ isDrawn: false, shows: [] })] }))).toBeUndefined()
     expect(markOf(page({ menus: [onMenu({ shows: [] })] }))).toBe('strong')
   })
-  it('has no section of what no screen draws, unless its menu leads there', () => {
+  it('has no section that no screen shows, unless its menu leads there', () => {
     const extra = read(body + sections('Thank you'))
     const at = extra.candidates.find((c) => c.title === 'Thank you')!.at
     const parts = (shown: boolean) => [part(one!.at, 60), part(two!.at, 960), { ...part(at, 0), hasBox: shown }]

@@ -114,7 +114,7 @@ const sources = [join(process.cwd(), 'demo/ostrey/index.html'), ...readdirSync(f
   .map((f) => readFileSync(f, 'utf8'))
   .filter((s) => blocksOf(s))
 
-it('finds nine of ten sections again in pages that changed a lot, and shows as doubtful what it is not sure of', () => {
+it('finds nine of ten sections in heavily changed pages, and marks uncertain ones', () => {
   let all = 0
   let plain = 0
   const wrong: string[] = []
@@ -143,7 +143,7 @@ it('finds nine of ten sections again in pages that changed a lot, and shows as d
   expect(plain / all).toBeGreaterThanOrEqual(0.9)
 })
 
-it('finds a thousand sections among nine thousand parts again, turned round', () => {
+it('finds a thousand sections among nine thousand parts, reversed', () => {
   const part = (i: number) =>
     `<section id="s${i}"><h2>Chapter ${i}</h2>${[1, 2, 3, 4].map((j) => `<h3 id="s${i}-${j}">Part ${i}.${j}</h3><p id="p${i}-${j}">words of w${i}x${j} and more</p>`).join('')}</section>`
   const numbers = Array.from({ length: 1000 }, (_, i) => i)
@@ -177,7 +177,7 @@ function revised(change: (page: SitePage) => SitePage = (p) => p, text = second)
 }
 
 describe('taking over a new version', () => {
-  it('says of each section what became of it', () => {
+  it('says what became of each section', () => {
     const { revision } = revised()
     expect(revision.rows.map((r) => [r.section.length > 0, r.state, r.doubtful, r.to?.title])).toEqual([
       [true, 'moved', false, 'Our work in wood'],
@@ -187,7 +187,7 @@ describe('taking over a new version', () => {
     expect(revision.added.map((f) => f.title)).toEqual(['At the fair'])
   })
 
-  it('keeps what was set up, follows the page’s own IDs, and can be taken back in one step', () => {
+  it('keeps the set-up, follows the page’s own IDs, and is undone in one step', () => {
     const { page, next, site, command } = revised((p) => ({
       ...p,
       sections: p.sections.map((s, i) => (i ? s : { ...s, title: 'Joinery' })),
@@ -213,7 +213,7 @@ describe('taking over a new version', () => {
     expect(back.pages[0]).toEqual(page)
   })
 
-  it('keeps an ID that the designer gave, with its former ones', () => {
+  it('keeps the designer’s ID, with its former ones', () => {
     const { next } = revised((p) => {
       const site: Site = { format: 'way-bell-site', version: 4, name: '', rule: defaultRule, screens: defaultScreens, pages: [p] }
       return apply(site, renameSection('p1', p.sections[0]!, 'joinery', new Set())).site.pages[0]!
@@ -221,7 +221,7 @@ describe('taking over a new version', () => {
     expect(next.sections[1]).toMatchObject({ id: 'joinery', sourceId: 'projects', former: ['work'] })
   })
 
-  it('is sure of a page that did not change', () => {
+  it('is certain about an unchanged page', () => {
     const { revision, next, page } = revised((p) => p, first)
     expect(revision.rows.map((r) => [r.state, r.doubtful])).toEqual([
       ['matched', false],
@@ -231,7 +231,7 @@ describe('taking over a new version', () => {
     expect({ ...next, source: page.source, title: page.title }).toEqual(page)
   })
 
-  it('doubts an ID that stands on something else by now', () => {
+  it('is uncertain about an ID that is on something else now', () => {
     const { revision } = revised(
       (p) => p,
       first.replace(
@@ -242,7 +242,7 @@ describe('taking over a new version', () => {
     expect(revision.rows[1]).toMatchObject({ doubtful: true, to: { id: 'team' } })
   })
 
-  it('takes a point along with the element that it stands before', () => {
+  it('moves a point with its element', () => {
     const { next, after } = revised((p) => ({
       ...p,
       sections: [
@@ -268,7 +268,7 @@ describe('menus and header in a new version', () => {
     return { page, after, next: apply(aSite(page), command).site.pages[0]! }
   }
 
-  it('finds two menus of the same labels again, each in its own element', () => {
+  it('finds two menus with the same labels, each in its element', () => {
     const menus = (...ids: string[]) => `<nav class="wide">${ids.map(a).join(' ')}</nav><nav class="narrow">${ids.map(a).join(' ')}</nav>`
     const apart = (p: SitePage): SitePage => {
       const [menu] = p.menus
@@ -300,7 +300,7 @@ describe('menus and header in a new version', () => {
     ])
   })
 
-  it('gives every item a key of its own, however many versions come', () => {
+  it('gives every item its own key, however many versions come', () => {
     const text = (...ids: string[]) => parts(...ids)
     const first = take(text('one', 'two', 'three'), text('one', 'two', 'three', 'four'))
     const dropped = {
@@ -323,7 +323,7 @@ describe('menus and header in a new version', () => {
     expect(new Set(keys).size).toBe(keys.length)
   })
 
-  it('gives menus that are made an item for a new section where they grow, and lets them begin and end with what is left', () => {
+  it('adds items for new sections to growing made menus, and adjusts where they start and end', () => {
     const { next } = take(parts('work', 'team', 'shop'), parts('team', 'shop', 'news'), (p) => {
       const [work, , shop] = p.sections
       const form = { kind: 'corner', side: 'right', edge: 0 } as const
@@ -338,7 +338,7 @@ describe('menus and header in a new version', () => {
     expect([idOf(next.menus[1]!.shown!.from), idOf(next.menus[1]!.shown!.until)]).toEqual(['team', 'shop'])
   })
 
-  it('keeps the header that was chosen', () => {
+  it('keeps the chosen header', () => {
     const page = (notice: string) =>
       `<div class="notice">${notice}</div><header class="bar">${a('work')} ${a('team')}</header>${parts('work', 'team')}`
     const at = (v: { parsed: Version['parsed'] }, name: string) => v.parsed.tree.all.find((el) => el.attrs.get('class') === name)!.at
@@ -348,7 +348,7 @@ describe('menus and header in a new version', () => {
   })
 })
 
-it('finds links that were given a target again, each of several alike', () => {
+it('finds links with chosen targets, each of several alike', () => {
   const text = (lead: string, last: string) =>
     `<p>${lead}<a href="#x">More</a> <a href="#x">More</a> <a href="#y">Why</a></p><section id="work"><h2>Work</h2><p>Words of it.</p></section>${last}`
   const before = version(text('', '<section id="team"><h2>Team</h2><p>Those who do it.</p></section>'))
@@ -381,7 +381,7 @@ it('finds links that were given a target again, each of several alike', () => {
   expect(next(text('', ''))).toEqual([[1, to(0)]])
 })
 
-it('measures likeness by words and how often they stand', () => {
+it('measures similarity by words and counts', () => {
   const of = (text: string) => new Map(text.split(' ').map((w) => [w, text.split(' ').filter((x) => x === w).length]))
   expect(likeness(of('a b c'), of('a b c'))).toBe(1)
   expect(likeness(of('a b'), of('c d'))).toBe(0)

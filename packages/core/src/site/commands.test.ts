@@ -254,7 +254,7 @@ function tryApply(to: Site, c: Command) {
 }
 
 describe('commands', () => {
-  it('are taken back where one of several needs what another brings', () => {
+  it('are undone when one depends on another', () => {
     const item = { ...anItem(1), target: { kind: 'section' as const, section: 's9' } }
     const command: Command = {
       type: 'batch',
@@ -272,19 +272,19 @@ describe('commands', () => {
     const done = apply(site, command)
     expect(apply(done.site, done.inverse).site).toEqual(site)
   })
-  it('take back a target that is given what a link is made of, where it was of none', () => {
+  it('undo a target of a made link', () => {
     const at = { type: 'link/target', page: 'p1', at: 9 } as const
     const one = apply(site, { ...at, target: { kind: 'top' } }).site
     const { site: other, inverse } = apply(one, { ...at, target: null, made: { of: 'element', label: 'Map' } })
     expect(apply(other, inverse).site).toEqual(one)
   })
-  it('give no link to a page that the site does not have, nor to the page itself', () => {
+  it('refuse a link to a missing page, or to the page itself', () => {
     const to = (page: string, section: string | null = null) =>
       apply(site, { type: 'link/target', page: 'p1', at: 9, target: { kind: 'page', page, section }, made: { of: 'words', label: 'Map' } })
     expect(() => to('gone')).toThrow('the site has no page “gone”')
     expect(() => to('p1')).toThrow('the page that it stands on')
   })
-  it('are taken back by their inverse, whatever came before', () =>
+  it('are undone by their inverse, after anything', () =>
     fc.assert(
       fc.property(fc.array(command, { maxLength: 12 }), (commands) => {
         let now = site
@@ -298,7 +298,7 @@ describe('commands', () => {
       { numRuns: 400 },
     ))
 
-  it('leave the document alone that they are given', () => {
+  it('don’t change the given document', () => {
     const before = structuredClone(site)
     apply(site, {
       type: 'batch',
@@ -312,7 +312,7 @@ describe('commands', () => {
     expect(site).toEqual(before)
   })
 
-  it('of every two kinds can be done in either order where they do not clash, and fit both ways', () => {
+  it('of every two kinds fit in either order if they don’t clash', () => {
     let tried = 0
     for (const [n, one] of types.entries())
       for (const other of types.slice(n))
@@ -330,7 +330,7 @@ describe('commands', () => {
     expect(tried).toBeGreaterThan(1000)
   })
 
-  it('clash where one needs what the other takes away', () => {
+  it('clash when one needs what the other removes', () => {
     expect(
       clash(
         { type: 'section/drop', page, section: 's4' },
@@ -385,7 +385,7 @@ describe('what always holds', () => {
     expect(() => apply(site, twice(c))).toThrow(words)
   })
 
-  it('keeps one screen at least, and what was said of one that comes back', () => {
+  it('keeps at least one screen, and decisions about one that returns', () => {
     const [laptop, phone] = site.screens
     const off = apply(site, { type: 'item/off', page, menu: 'm1', item: 'i1', off: [phone!.key] }).site
     const one = apply(off, { type: 'screen/drop', screen: phone!.key })
@@ -394,14 +394,14 @@ describe('what always holds', () => {
     expect(apply(one.site, one.inverse).site).toEqual(off)
   })
 
-  it('puts sections into page order, however they came', () => {
+  it('sorts sections into page order', () => {
     const done = apply(site, broken({ sections: [...sections].reverse() })).site.pages[0]!
     expect(done.sections).toEqual(sections)
     const moved = apply(site, { type: 'section/point', page, section: 's1', at: 60, shift: -8 }).site.pages[0]!.sections
     expect(moved.map((s) => s.key)).toEqual(['s3', 's2', 's4', 's1'])
   })
 
-  it('lets two sections exchange their IDs in one step', () => {
+  it('lets two sections swap IDs in one step', () => {
     const ids: Command = {
       type: 'batch',
       label: '',
@@ -443,14 +443,14 @@ it('undo and redo go back and forth over changes', () => {
   expect([stacks.undo.map((c) => c.version), stacks.redo.map((c) => c.version)]).toEqual([[6], [7]])
 })
 
-it('keeps no former ID that nobody can have a link to: it was neither on the page nor handed over', () => {
+it('keeps no former ID that nobody can link to: neither on the page nor handed over', () => {
   const section = { ...site.pages[0]!.sections[0]!, id: 'mine', sourceId: null, former: [] }
   expect(renameSection(page, section, 'next', new Set()).former).toEqual([])
   expect(renameSection(page, section, 'next', new Set(['mine'])).former).toEqual(['mine'])
   expect(renameSection(page, { ...section, sourceId: 'mine' }, 'next', new Set()).former).toEqual(['mine'])
 })
 
-it('keeps the former ID of a section that is renamed, and forgets it when it comes back', () => {
+it('keeps a renamed section’s former ID, and forgets it when it returns', () => {
   const of = (s: Site) => s.pages[0]!.sections.find((x) => x.key === 's2')!
   const rename = (s: Site, id: string) => apply(s, renameSection(page, of(s), id, new Set(['id-2', 'work', 'our-work'])))
   const once = rename(site, 'work')
@@ -462,7 +462,7 @@ it('keeps the former ID of a section that is renamed, and forgets it when it com
   expect(apply(once.site, once.inverse).site).toEqual(site)
 })
 
-describe('what earlier versions stored', () => {
+describe('earlier versions', () => {
   const oldSection = { key: 's1', at: 10, title: 'A', id: 'a', heading: null, toTop: true }
   const now = { ...oldSection, point: null, sourceId: null, former: [], depth: 0 }
   const oldItem = { key: 'i1', label: 'A', target: { kind: 'section', section: 's1' } }
@@ -478,7 +478,7 @@ describe('what earlier versions stored', () => {
     pages: [{ key: 'p1', file: 'a.html', source: '', title: '', sections: [now], menus: [made, adopted], bar: 'after-header', ...rest }],
   }
 
-  it('is read as a document of this version', () => {
+  it('are read as a document of this version', () => {
     const first = {
       ...second,
       version: 1,
@@ -496,7 +496,7 @@ describe('what earlier versions stored', () => {
     expect(upgradeSite(upgraded)).toBe(upgraded)
   })
 
-  it('is mended where this version would not take it', () => {
+  it('are repaired where this version would refuse them', () => {
     const faulty = {
       ...second,
       pages: [
@@ -513,7 +513,7 @@ describe('what earlier versions stored', () => {
     expect(() => apply(upgraded, { type: 'section/title', page, section: 's1', title: 'B' })).not.toThrow()
   })
 
-  it('is read as commands of this version, the bar’s place followed through the log', () => {
+  it('are read as commands of this version, with the bar’s place from the log', () => {
     const log = new ThirdLog()
     const setUp = { sections: [oldSection], menus: [made], bar: 'under-fixed', ...rest }
     const before = { sections: [], menus: [], bar: 'top', ...rest }
@@ -532,7 +532,7 @@ describe('what earlier versions stored', () => {
     ).toMatchObject({ item: { links: [8] } })
   })
 
-  it('has the names of this version', () => {
+  it('get this version’s names', () => {
     const section = { key: 's1', at: 10, former: [], own: 'a' }
     const third = {
       format: 'way-bell-site',
@@ -587,5 +587,5 @@ describe('what earlier versions stored', () => {
     })
   })
 
-  it('is not taken from a later version', () => expect(() => upgradeSite({ ...second, version: 5 })).toThrow('made by a newer Way Bell'))
+  it('a later version is refused', () => expect(() => upgradeSite({ ...second, version: 5 })).toThrow('made by a newer Way Bell'))
 })

@@ -37,34 +37,34 @@ function after(s: Site, command: Command | null): SitePage {
 }
 
 describe('depths', () => {
-  it('begin at 0 and never skip a level', () =>
+  it('start at 0 and never skip a level', () =>
     expect(depthsOf([section(1, { depth: 2 }), section(2, { depth: 5 }), section(3), section(4, { depth: 1 })])).toEqual([0, 1, 0, 1]))
 
   const tree = site([section(1), section(2), section(3, { depth: 1 }), section(4)])
   const nest = (n: number, by: 1 | -1) => nestSection(pageOf(tree), pageOf(tree).sections[n]!, by)
-  it('take what is nested along', () => expect(depthsOf(after(tree, nest(1, 1)).sections)).toEqual([0, 1, 2, 0]))
+  it('move with nested ones', () => expect(depthsOf(after(tree, nest(1, 1)).sections)).toEqual([0, 1, 2, 0]))
   it('are lifted one by one', () => expect(depthsOf(after(tree, nest(2, -1)).sections)).toEqual([0, 0, 0, 0]))
-  it('have nothing to nest in, or to be lifted out of', () => expect([nest(0, 1), nest(0, -1), nest(2, 1)]).toEqual([null, null, null]))
+  it('can’t be nested or lifted without a parent', () => expect([nest(0, 1), nest(0, -1), nest(2, 1)]).toEqual([null, null, null]))
 })
 
 describe('dropping and merging', () => {
   const made = site([section(1), section(2), section(3)], [item(1), item(2), item(3)])
   const adopted = site([section(1), section(2), section(3)], [item(1, 1), item(2, 2), item(3, 3)], 5)
 
-  it('drops the items of a made menu with their sections', () => {
+  it('drops items of a made menu with their sections', () => {
     const page = after(made, dropSections(made, pageOf(made), pageOf(made).sections.slice(0, 2)))
     expect([page.sections.map((s) => s.key), page.menus[0]!.items.map((i) => i.key)]).toEqual([['s3'], ['i3']])
   })
-  it('leaves the page’s own links where they went', () => {
+  it('leaves the page’s own links', () => {
     const page = after(adopted, dropSections(adopted, pageOf(adopted), [pageOf(adopted).sections[1]!]))
     expect(page.menus[0]!.items.map((i) => i.target.kind)).toEqual(['section', 'as-is', 'section'])
   })
-  it('lets the page’s own links to the next section lead to the one that takes it in', () => {
+  it('leads the page’s own links of a merged section to the other', () => {
     const page = after(adopted, mergeWithNext(adopted, pageOf(adopted), pageOf(adopted).sections[0]!))
     expect(page.sections.map((s) => s.key)).toEqual(['s1', 's3'])
     expect(page.menus[0]!.items[1]!.target).toEqual({ kind: 'section', section: 's1' })
   })
-  it('has nothing to merge the last section with', () => expect(mergeWithNext(made, pageOf(made), pageOf(made).sections[2]!)).toBeNull())
+  it('can’t merge the last section', () => expect(mergeWithNext(made, pageOf(made), pageOf(made).sections[2]!)).toBeNull())
 })
 
 describe('items of other pages', () => {
@@ -94,12 +94,12 @@ describe('items of other pages', () => {
   }
   const to = (key: string | null) => ({ kind: 'page', page: 'p1', section: key })
 
-  it('go with a section that is dropped, and lead to the one that takes it in', () => {
+  it('are removed with a dropped section, and follow a merged one', () => {
     expect(other(dropSections(s, pageOf(s), [pageOf(s).sections[1]!]))).toEqual([[to('s1'), to(null)], [{ kind: 'as-is' }], []])
     expect(other(mergeWithNext(s, pageOf(s), pageOf(s).sections[0]!))).toEqual([[to('s1'), to(null)], [to('s1')], [to('s1')]])
   })
-  it('go with the page', () => expect(other(dropPage(s, pageOf(s)))).toEqual([[], [{ kind: 'as-is' }], []]))
-  it('follow the ID when the page is set up again, and where it is gone lead to the page', () => {
+  it('are removed with the page', () => expect(other(dropPage(s, pageOf(s)))).toEqual([[], [{ kind: 'as-is' }], []]))
+  it('follow the ID when the page is set up again, or lead to the page', () => {
     const given = { ...setUpOf(pageOf(s)), sections: [section(1, { key: 's2' }), section(3, { key: 's1', id: 'new', former: ['id-2'] })] }
     expect(other(withOtherPages(s, { type: 'page/set-up', page: 'p1', setUp: given }))).toEqual([
       [to('s2'), to('s1'), to(null)],
@@ -109,7 +109,7 @@ describe('items of other pages', () => {
     const empty = withOtherPages(s, { type: 'page/set-up', page: 'p1', setUp: { ...given, sections: [] } })
     expect(other(empty)).toEqual([[to(null), to(null), to(null)], [to(null)], [to(null)]])
   })
-  it('stay with a section that a new version has under another ID', () => {
+  it('stay with a section that a new version renames', () => {
     const revision = { ...setUpOf(pageOf(s)), source: '1', title: 'New', sections: [section(2, { id: 'renamed' })] }
     expect(other(withOtherPages(s, { type: 'page/revise', page: 'p1', revision }))).toEqual([
       [to(null), to('s2'), to(null)],
@@ -117,7 +117,7 @@ describe('items of other pages', () => {
       [to('s2')],
     ])
   })
-  it('are refused where they would lead nowhere', () => {
+  it('are refused if they’d lead nowhere', () => {
     const drop = (command: Command) => () => apply(s, command)
     expect(drop({ type: 'section/drop', page: 'p1', section: 's1' })).toThrow(
       '“index.html” has no section “s1”, which the item “Item 1” of “shop/p2.html” leads to',
@@ -128,7 +128,7 @@ describe('items of other pages', () => {
   })
 })
 
-describe('what leads to a section that is dropped', () => {
+describe('links to a dropped section', () => {
   const own = aMenu([item(1, 3), item(2, 4)], { key: 'm2', form: { kind: 'found', elements: [5] } })
   const s = aSite(
     aPage({
@@ -160,7 +160,7 @@ describe('what leads to a section that is dropped', () => {
     ['out', [['section s2'], ['section s2'], [], []]],
     ['top', [['top', 'section s2'], ['top', 'section s2'], ['top'], ['page p1 ']]],
     [{ section: 's2' }, [['section s2', 'section s2'], ['section s2', 'section s2'], ['section s2'], ['page p1 s2']]],
-  ])('becomes what is asked: %j', (otherwise, left) => expect(targets(otherwise)).toEqual(left))
+  ])('become what is chosen: %j', (otherwise, left) => expect(targets(otherwise)).toEqual(left))
 })
 
 describe('links on the page', () => {
@@ -175,9 +175,9 @@ describe('links on the page', () => {
   )
   const links = (command: Command | null) => after(s, command).links
 
-  it('go back to what they were with the section that they were given', () =>
+  it('are restored when their section is dropped', () =>
     expect(links(dropSections(s, pageOf(s), [pageOf(s).sections[0]!]))).toEqual([pageOf(s).links![1]]))
-  it('lead to the one that takes it in', () =>
+  it('follow a merged section', () =>
     expect(links(mergeWithNext(s, pageOf(s), pageOf(s).sections[0]!))!.map((l) => l.target)).toEqual([
       { kind: 'section', section: 's1' },
       { kind: 'section', section: 's1' },
@@ -188,7 +188,7 @@ describe('links on the page', () => {
       { at: 7, target: { kind: 'section', section: 's1' } },
     ])
   })
-  it('are refused what leads nowhere', () => {
+  it('are refused without a target', () => {
     const lead = (target: ItemTarget | null) => () => apply(s, { type: 'link/target', page: 'p1', at: 4, target })
     expect(lead({ kind: 'section', section: 's9' })).toThrow('the page has no section “s9”, which a link on the page leads to')
     expect(lead({ kind: 'outside', address: 'javascript:x', newTab: false })).toThrow('a link on the page cannot lead there')
@@ -207,13 +207,13 @@ describe('renaming several sections', () => {
       new Set(['id-1', 'id-2', 'id-3']),
     )
 
-  it('keeps what each was called', () =>
+  it('keeps their names', () =>
     expect(after(s, to(['a', null, 'c'])).sections.map((x) => [x.id, x.former])).toEqual([
       ['a', ['id-1']],
       ['id-2', []],
       ['c', ['old', 'id-3']],
     ]))
-  it('lets them change places, and then nobody has had the other’s ID', () =>
+  it('lets them swap, without former IDs', () =>
     expect(after(s, to(['id-2', 'id-3', 'id-1'])).sections.map((x) => [x.id, x.former])).toEqual([
       ['id-2', []],
       ['id-3', []],
@@ -237,7 +237,7 @@ it('adds a section with an item in the made menu, in page order', () => {
   expect(page.menus.map((m) => m.items.map((i) => i.key))).toEqual([['i3', 'i1', 'new'], ['new', 'i3'], []])
 })
 
-describe('items of a menu that is made', () => {
+describe('items of a made menu', () => {
   const [a, a1, a2, b, b1, c] = ['a', 'a1', 'a2', 'b', 'b1', 'c'].map((key, n): Item => ({
     ...item(1),
     key,
@@ -250,14 +250,14 @@ describe('items of a menu that is made', () => {
       .menus[0]!.items.map((i) => i.key)
       .join(' ')
 
-  it('move with what is nested in them, behind another and what is nested in that', () => {
+  it('move with nested ones, after another’s nested ones', () => {
     expect(keys(moveItem(pageOf(s), menu, a, b))).toBe('b b1 a a1 a2 c')
     expect(keys(moveItem(pageOf(s), menu, b, a))).toBe('b b1 a a1 a2 c')
     expect(keys(moveItem(pageOf(s), menu, c, a1))).toBe('a c a1 a2 b b1')
     expect(keys(moveItem(pageOf(s), menu, a1, c))).toBe('a b b1 c a1 a2')
     expect(moveItem(pageOf(s), menu, a, a2)).toBeNull()
   })
-  it('are nested and lifted with what is nested in them', () => {
+  it('are nested and lifted with nested ones', () => {
     const depths = (command: Command | null) => after(s, command).menus[0]!.items.map((i) => i.depth ?? 0)
     expect(depths(nestItem(pageOf(s), menu, b, 1))).toEqual([0, 1, 2, 1, 2, 0])
     expect(depths(nestItem(pageOf(s), menu, a1, -1))).toEqual([0, 0, 1, 0, 1, 0])
@@ -269,7 +269,7 @@ describe('items of a menu that is made', () => {
   })
 })
 
-describe('where a menu is seen', () => {
+describe('where a menu is visible', () => {
   const s = aSite(
     aPage({ sections: [section(1), section(2), section(3)], menus: [aMenu([], { shown: { from: 's2', until: 's2', off: ['phone'] } })] }),
   )
@@ -282,13 +282,13 @@ describe('where a menu is seen', () => {
         n.map((i) => pageOf(s).sections[i]!),
       ),
     ).menus[0]!.shown
-  it('begins and ends with the next section inwards when one is dropped, and with the page where none is left', () => {
+  it('starts and ends with the next section inwards when one is dropped, or with the page', () => {
     expect(ends([0])).toEqual({ from: 's2', until: 's2', off: ['phone'] })
     expect(ends([1])).toEqual({ from: 's3', until: 's1', off: ['phone'] })
     expect(ends([1, 2])).toEqual({ until: 's1', off: ['phone'] })
     expect(ends([0, 1, 2])).toEqual({ off: ['phone'] })
   })
-  it('ends with the section that takes in the last one', () =>
+  it('ends with the section that takes the last one in', () =>
     expect(after(s, mergeWithNext(s, pageOf(s), pageOf(s).sections[0]!)).menus[0]!.shown).toEqual({
       from: 's3',
       until: 's1',
@@ -322,7 +322,7 @@ describe('synced menus', () => {
     return next
   }
 
-  it('have the same items in the same order, with labels of their own, here and as seen from other pages', () => {
+  it('have the same items in order, with their own labels, here and on other pages', () => {
     expect(said(stepped, 0, 1)).toEqual([
       ['Item 1', 0, { kind: 'section', section: 's1' }],
       ['Own', 1, { kind: 'section', section: 's2' }],
@@ -334,7 +334,7 @@ describe('synced menus', () => {
       ['Item 3', 0, { kind: 'section', section: 't' }],
     ])
   })
-  it('follow every change of it, and every change taken back', () => {
+  it('follow every change and every undo', () => {
     const next = done({
       type: 'batch',
       label: '',
@@ -355,7 +355,7 @@ describe('synced menus', () => {
       { kind: 'page', page: 'p1', section: null },
     ])
   })
-  it('have no items of their own to change, until they go their own way', () => {
+  it('can’t change their items until they’re no longer synced', () => {
     expect(() => apply(stepped, { type: 'item/drop', page: 'p1', menu: 'm2', item: 'm2-i1' })).toThrow('is synced with another menu')
     expect(said(done({ type: 'menu/sync', page: 'p1', menu: 'm2', syncedWith: undefined }), 0, 1)).toEqual(said(stepped, 0, 1))
     expect(() => apply(stepped, { type: 'menu/drop', page: 'p1', menu: 'm1' })).toThrow('stop syncing')
@@ -368,7 +368,7 @@ describe('synced menus', () => {
       }),
     ).toThrow('is itself synced with another menu')
   })
-  it('go their own way when the one that they follow goes, with its page or set up again', () => {
+  it('stop syncing when their source goes, with its page or a new set-up', () => {
     const kept = (s: Site, page: number, menu: number) => [s.pages[page]!.menus[menu]!.syncedWith, said(s, page, menu).length]
     const dropped = done(dropMenu(stepped, pageOf(stepped), pageOf(stepped).menus[0]!))
     expect([kept(dropped, 0, 0), kept(dropped, 1, 0)]).toEqual([

@@ -4,7 +4,7 @@ import { surveySchema } from './schema.ts'
 
 const conditions = { source: 's', assets: 'a', screen: { width: 390, height: 844, touch: true }, scripts: true, layout: 'l' }
 
-it('has one key for the same conditions, and another where any differs', () => {
+it('has one key for the same conditions, and others otherwise', () => {
   const others = [
     { ...conditions, source: 't' },
     { ...conditions, assets: 'b' },
@@ -18,13 +18,13 @@ it('has one key for the same conditions, and another where any differs', () => {
   expect(new Set([conditions, ...others].map(surveyKey)).size).toBe(8)
 })
 
-it('of an earlier format is measured again', () => {
+it('is measured again for an earlier format', () => {
   const first = { ...aSurvey(), format: undefined }
   expect([upgradeSurvey(first), upgradeSurvey({ ...aSurvey(), format: 1 }), upgradeSurvey(null)]).toEqual([null, null, null])
   expect(upgradeSurvey(JSON.parse(JSON.stringify(aSurvey())))).toEqual(aSurvey())
 })
 
-it('comes in one order, whichever was first', () => {
+it('comes in one order', () => {
   const [wide, narrow] = [aSurvey(), aSurvey({ screen: 'phone', width: 390 })]
   expect(inScreenOrder([narrow, wide])).toEqual([wide, narrow])
   expect(inScreenOrder([wide, narrow])).toEqual([wide, narrow])

@@ -13,7 +13,7 @@ const page = aPage({
 })
 const plan = walkPlan(page)
 
-it('tries every section from above and from below', () =>
+it('tries every section from above and below', () =>
   expect(plan.map((s) => [s.hash, s.start, s.isLinked])).toEqual([
     ['#id-1', 'above', true],
     ['#id-1', 'below', true],
@@ -35,7 +35,7 @@ it.each([
   ['where nothing was computed', 2, null, visit(0, '#id-2'), false],
 ])('judges a link that stops %s', (_, n, computed, seen, passed) => expect(judge(plan[n]!, computed, seen).passed).toBe(passed))
 
-describe('a link that was pressed', () => {
+describe('a tried link', () => {
   const survey = aSurvey({
     pageHeight: 5000,
     maxScroll: 4200,
@@ -91,14 +91,14 @@ describe('a link that was pressed', () => {
   })
 })
 
-it('has nothing to hold a link against that the page does not move for', () => {
+it('can’t be compared if the page doesn’t move', () => {
   const parts = page.sections.map((s, i) => aPart({ at: s.at, top: 1000 * i, bottom: 1000 * i + 1000, hasBox: i !== 1 }))
   const survey = aSurvey({ pageHeight: 5000, maxScroll: 4200, parts })
   const [verdict] = judgeTried(page, survey, [aTried({ id: 'id-2', label: 'Item 2', scroll: 1262, coveredBy: '“main”' })])
   expect(verdict).toMatchObject({ fault: 'covered', why: 'arrives under “main”' })
 })
 
-it('says which links a script of the page takes, and how far from their places it leaves them', () => {
+it('says which links a page script handles, and how far off it leaves them', () => {
   const survey = aSurvey({
     pageHeight: 5000,
     maxScroll: 4200,
@@ -115,7 +115,7 @@ it('says which links a script of the page takes, and how far from their places i
   expect(taken([here, off])).toEqual({ links: 2, off: 2, isPutRight: false, worst: { label: 'Item 3', screen: 'laptop', by: -90 } })
 })
 
-it('tries once more what a busy machine may have done, and nothing else', () => {
+it('repeats only what a busy machine may have caused', () => {
   const survey = aSurvey({ parts: [1, 2, 3].map((n) => aPart({ at: page.sections[n - 1]!.at, top: n * 900, bottom: n * 900 + 900 })) })
   const again = (over: Partial<Tried>) =>
     mayPass(judgeTried(page, survey, [{ ...aTried({ id: 'id-2', label: 'Item 2', scroll: 0 }), ...over }])[0]!)
@@ -125,7 +125,7 @@ it('tries once more what a busy machine may have done, and nothing else', () => 
   expect(again({ target: 'hidden' })).toBe(false)
 })
 
-it('takes a page for another than it was measured where its links stop elsewhere, but not where a script of it takes them there', () => {
+it('takes a page for changed if its links stop elsewhere, unless a script does that', () => {
   const survey = aSurvey({ parts: [1, 2, 3].map((n) => aPart({ at: page.sections[n - 1]!.at, top: n * 900, bottom: n * 900 + 900 })) })
   const { land, top } = solveArrivals(page, survey)[1]!
   const another = (over: Partial<Tried>) =>

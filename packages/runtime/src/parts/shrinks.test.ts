@@ -33,13 +33,13 @@ beforeEach(() => {
   screen(1280, { [COVER]: 88, [GROWS]: -32, [SHIFTS]: -32 })
 })
 
-it('goes by what was measured, at the top and after the page has moved', () => {
+it('uses measured sizes, at the top and after scrolling', () => {
   expect([look(0, 88), style.get(AHEAD)]).toEqual([56, '32px'])
   expect([look(900, 56), style.get(AHEAD)]).toEqual([56, '0px'])
   expect([look(900, 70, true), look(0, 70, true), look(0, 88)]).toEqual([56, 56, 56])
 })
 
-it('does not take one that has not begun to grow again for one at rest, however often it is looked at just then', () => {
+it('doesn’t take a header that hasn’t started to grow for one at rest, however often it looks', () => {
   jest.useFakeTimers()
   look(0, 88)
   for (let turn = 0; turn < 5; turn++) {
@@ -50,19 +50,19 @@ it('does not take one that has not begun to grow again for one at rest, however 
   expect([look(0, 88), shrinks.ahead]).toEqual([56, 32])
 })
 
-it('learns what it gives up at a width that nobody measured', () => {
+it('learns the change at an unmeasured width', () => {
   look(0, 88)
   screen(1100, { [COVER]: 88, [GROWS]: -32, [SHIFTS]: -32 })
   expect(look(0, 80)).toBe(48)
   expect([look(900, 60), look(0, 80), look(900, 60), look(0, 60), look(0, 80)]).toEqual(Array(5).fill(60))
 })
 
-it('does so where nobody knows whether it gives up any', () => {
+it('does so if its states weren’t measured', () => {
   screen(1280, { [COVER]: 88, [GROWS]: NaN })
   expect([look(0, 88), look(900, 40), look(0, 88)]).toEqual([88, 40, 40])
 })
 
-it.each([0, 900])('is what it was again once a menu that opened in it is shut, at %i px', (y) => {
+it.each([0, 900])('is itself again once its open menu is closed, at %i px', (y) => {
   look(0, 88)
   look(900, 56)
   look(y, y ? 356 : 388)

@@ -49,25 +49,23 @@ const rows = (over: Partial<RowsInput> = {}) =>
       `${' '.repeat(r.depth)}${r.kind === 'section' ? `${r.section.title} ${r.parts}` : r.kind === 'part' ? `- ${r.candidate.title}` : `> ${r.parts}`}`,
   )
 
-describe('the rows of the sheet', () => {
-  it('fold what was also found under the section in whose stretch it stands', () =>
-    expect(rows()).toEqual(['> 1', 'Work 2', ' Team 0', 'Mail 1']))
+describe('rows of the sheet', () => {
+  it('folds candidates under the section in whose stretch they are', () => expect(rows()).toEqual(['> 1', 'Work 2', ' Team 0', 'Mail 1']))
   it('unfold it', () =>
     expect(rows({ open: new Set(['s10', 'before']) })).toEqual(['> 1', ' - Title', 'Work 2', ' - Boats', ' - Tables', ' Team 0', 'Mail 1']))
-  it('are found by title, ID and former ID, also what is folded', () => {
+  it('finds rows by title, ID and former ID, also folded ones', () => {
     expect(rows({ query: 'project' })).toEqual(['Work 2'])
     expect(rows({ query: 'TABLES' })).toEqual([' - Tables'])
     expect(rows({ query: 'nothing' })).toEqual([])
   })
-  it('are sorted, and then have no depths', () =>
-    expect(rows({ sort: 'title', filter: 'sections' })).toEqual(['Mail 0', 'Team 0', 'Work 0']))
-  it('are those with findings, or only the parts', () => {
+  it('sorts rows, without depths', () => expect(rows({ sort: 'title', filter: 'sections' })).toEqual(['Mail 0', 'Team 0', 'Work 0']))
+  it('filters by findings, or candidates only', () => {
     expect(rows({ filter: 'findings', faulty: new Set([30]) })).toEqual([' Team 0'])
     expect(rows({ filter: 'parts' })).toEqual([' - Title', ' - Boats', ' - Tables', ' - By post'])
   })
 })
 
-it('makes a table of them that a tab or line end in a title does not break', () => {
+it('makes a table that tabs or line ends in a title don’t break', () => {
   const sections = [section(0, 'First'), section(1, 'One\ttwo\nthree'), section(2, 'B', { former: ['x', 'y'] })]
   const page: SitePage = {
     key: 'p1',

@@ -88,7 +88,7 @@ test.each<[string, string, MadeLink, string | null]>([
   ['an entry of a list', '<li>x</li>', { of: 'element', label: 'x' }, null],
   ['a button that sends a form', '<form><button>Go</button></form>', { of: 'button', label: 'Go' }, null],
   ['what ends nowhere', '<div>x', { of: 'element', label: 'x' }, '<a href="#one"><div>x</div></a>'],
-])('%s made a link stands in it, or is left', (_, markup, made, expected) => {
+])('%s becomes a link, or is left', (_, markup, made, expected) => {
   const before = `<!doctype html><section id=one><h2>One</h2></section><section id=two><h2>Two</h2></section><main>`
   const source = utf8(`${before}${markup}</main>`)
   const at = before.length + (made.of === 'button' ? markup.indexOf('<button') : 0)
@@ -104,7 +104,7 @@ test.each<[string, string, MadeLink, string | null]>([
   )
 })
 
-test('links that are made never stand in each other', () => {
+test('made links are never nested', () => {
   const markup = '<figure><img src=a alt=a><p>An old mill and a mill of old.</p></figure>'
   const before = `<!doctype html><section id=one><h2>One</h2></section><section id=two><h2>Two</h2></section><main>`
   const [figure, p] = [before.length, before.length + markup.indexOf('<p>')]
@@ -203,7 +203,7 @@ describe('writing a page', () => {
     })
   }
 
-  it('changes nothing else when a thousand IDs are changed at once, in any character set', () => {
+  it('changes nothing else when a thousand IDs change, in any character set', () => {
     const section = (i: number) =>
       `<section ${i % 3 ? `id="s${i}"` : ''} class='x'><h2>N${i}</h2><a href="#s${i}">up</a>words</section>\r\n`
     const text = `<html><body>${Array.from({ length: 1000 }, (_, i) => section(i)).join('')}`
@@ -224,7 +224,7 @@ describe('writing a page', () => {
     }
   })
 
-  it('gives every section its ID in the written page, each only once among sections, and every menu link a target', () => {
+  it('gives every section its ID once, and every menu link a target', () => {
     fc.assert(
       fc.property(pages, (text) => {
         const { handover, page } = build(utf8(text))
@@ -256,7 +256,7 @@ describe('writing a page', () => {
     }
   })
 
-  it('keeps every ID that the page had, but for a later double that is a section', () => {
+  it('keeps every ID of the page, except a duplicate that is a section', () => {
     const { handover } = build(
       utf8(
         '<main><section id="Work 1"><h2>Work</h2></section><section id=a><h2>A</h2></section><section id="a"><h2>Again</h2></section><p id="a">x</p></main>',
@@ -269,7 +269,7 @@ describe('writing a page', () => {
     expect(text).toContain('<p id="a">')
   })
 
-  it('is the same when what it wrote is brought in again', () => {
+  it('is the same when brought in again', () => {
     fc.assert(
       fc.property(pages, (text) => {
         const once = build(utf8(text)).handover.bytes
@@ -282,13 +282,13 @@ describe('writing a page', () => {
     '<!doctype html><title>t</title><nav>\n <ul>\n  <li><a href="#a"><i></i> Ay </a></li>\n  <li class="b"><a id="lb" href=\'#b\'>Bee</a></li>\n  <li><a href="#c">Cee</a></li>\n </ul>\n</nav><main><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section><section id=c><h2>C</h2></section></main>'
   const menuOf = (change: (page: SitePage) => SitePage) => /<ul>[\s\S]*<\/ul>/.exec(read(build(utf8(menu), change).handover.bytes))![0]
 
-  it('puts the items of a found menu into another order with their own markup', () => {
+  it('reorders items of a found menu with their markup', () => {
     expect(menuOf((p) => ({ ...p, menus: p.menus.map((m) => ({ ...m, items: [m.items[2]!, m.items[0]!, m.items[1]!] })) }))).toBe(
       '<ul>\n  <li><a href="#c">Cee</a></li>\n  <li><a href="#a"><i></i> Ay </a></li>\n  <li class="b"><a id="lb" href=\'#b\'>Bee</a></li>\n </ul>',
     )
   })
 
-  it('adds an item in the likeness of the one before it, and leaves out a dropped one', () => {
+  it('adds an item like the one before it, and removes a dropped one', () => {
     const added = menuOf((p) => ({
       ...p,
       menus: p.menus.map((m) => ({
@@ -301,7 +301,7 @@ describe('writing a page', () => {
     )
   })
 
-  it('changes a label and leaves the markup around it', () => {
+  it('changes a label and keeps the markup around it', () => {
     expect(
       menuOf((p) => ({
         ...p,
@@ -310,7 +310,7 @@ describe('writing a page', () => {
     ).toContain('<a href="#a"><i></i> &#xdc;ber &amp; unter </a>')
   })
 
-  it('writes where items lead outside the page: what is made, what was found, and what is added to it', () => {
+  it('writes targets outside the page: made, found and added items', () => {
     const shop = aPage({ key: 'p2', file: 'shop/index.html', sections: [aSection(1, { id: 'tea & cake' })] })
     const targets: ItemTarget[] = [
       { kind: 'page', page: 'p2', section: 's1' },
@@ -358,7 +358,7 @@ describe('writing a page', () => {
     expect(read(build(utf8(text)).handover.bytes)).toBe(text)
   })
 
-  it('writes what is said of an item, and leaves what the page says where nothing is', () => {
+  it('writes an item’s properties, and leaves the page’s others', () => {
     const source = menu.replace('<a id="lb" href=\'#b\'>', '<a id="lb" href=\'#b\' title=old lang=de>')
     const lines = (said: Partial<Item>[]) => {
       const { bytes } = build(utf8(source), (p) => ({
@@ -390,7 +390,7 @@ describe('writing a page', () => {
     expect(read(build(utf8(text)).handover.bytes)).toBe(text)
   })
 
-  it('writes where links on the page were led, and leaves those of menus to their items', () => {
+  it('writes targets of links on the page, and leaves menu links to their items', () => {
     const source = menu.replace('<section id=a>', '<p><a class=x href="#c" >go</a> <a>unmade</a></p><section id=a>')
     const links = build(utf8(source)).reading.links.map((l) => l.at)
     const lead = (n: number, target: ItemTarget) => ({ at: links[n]!, target })
@@ -408,7 +408,7 @@ describe('writing a page', () => {
     expect(text).toContain('<a href="#a"><i></i> Ay </a>')
   })
 
-  it('takes every other link along when an ID is changed', () => {
+  it('updates every other link when an ID changes', () => {
     const page = utf8(
       '<main><p>See <a href="#b">there</a>, <a href="index.html#b">and here</a>, <a href="other.html#b">not</a>.</p><section id=a><h2>A</h2></section><section id=b><h2>B</h2></section></main>',
     )
@@ -418,13 +418,13 @@ describe('writing a page', () => {
     expect(text).toContain('<a href="#bee">there</a>, <a href="index.html#bee">and here</a>, <a href="other.html#b">not</a>')
   })
 
-  it('takes links of menus along that were left as they are', () => {
+  it('updates menu links that were left as they are', () => {
     const there = aPage({ key: 'p2', file: 'more.html', sections: [aSection(1, { id: 'new', sourceId: 'old', former: ['old'] })] })
     const source = utf8(menu.replace('</ul>', '<li><a href="more.html#old">More</a></li></ul>'))
     expect(read(build(source, undefined, 'index.html', [there]).handover.bytes)).toContain('<a href="more.html#new">More</a>')
   })
 
-  it('writes no text of the page’s that could end the script or style it stands in', () => {
+  it('writes no page text that could end its script or style', () => {
     const text = read(
       build(utf8('<meta charset=utf-8><section id="</script><b>"><h2>&lt;/style></h2></section><section id="x"><h2>X</h2></section>'))
         .handover.bytes,
@@ -441,7 +441,7 @@ describe('bytes and text', () => {
     expect(byteOffsets(bytes, page, [0, 1, 2, 4, 5, 6])).toEqual([0, 1, 3, 7, 8, 11])
   })
 
-  it('writes in the page’s own character set, with escapes for what it lacks', () => {
+  it('writes in the page’s character set, with escapes for missing characters', () => {
     const ansi = { encoding: 'windows-1252', declared: true }
     expect([...encodeText('é€ж', ansi, 'html')]).toEqual([0xe9, 0x80, ...ascii('&#x436;')])
     expect([...encodeText('あж', { encoding: 'shift_jis', declared: true }, 'html')]).toEqual([0x82, 0xa0, 0x84, 0x77])

@@ -52,7 +52,7 @@ function broughtIn(text: string, said = 300) {
 }
 const first = broughtIn(source)
 
-it('says those that the page guesses wrong, on the screens that have them, and reads that again', () => {
+it('writes wrong estimates by screen, and reads them back', () => {
   expect(wrongEstimates(Object.values(first.surveys))).toEqual([first.a])
   expect(first.page.travel.estimates).toBe(true)
   const home = first.handOver(first.page)
@@ -64,7 +64,7 @@ it('says those that the page guesses wrong, on the screens that have them, and r
   expect(again.handOver(again.page)).toBe(home)
 })
 
-it('leaves it to the page, tells of that, and is taken back by a press', () => {
+it('leaves it to the page and reports it, and is undone by a press', () => {
   const own = apply(aSite(first.page), { type: 'travel/estimates', page: 'p1' }).site.pages[0]!
   expect(first.handOver(own)).not.toMatch(/data-wb-estimate|contain-intrinsic/)
   const again = broughtIn(first.handOver(first.page))
@@ -75,7 +75,7 @@ it('leaves it to the page, tells of that, and is taken back by a press', () => {
   expect(first.found(apply(aSite(own), told!.fix!.command).site.pages[0]!)).toEqual([])
 })
 
-it('says nothing where the page guesses right', () => {
+it('writes nothing if the page’s estimate is right', () => {
   const right = broughtIn(source, 300)
   const surveys = [aSurvey({ estimates: [{ at: right.a, height: 300.4, said: 300 }] })]
   expect(wrongEstimates(surveys)).toEqual([])

@@ -25,7 +25,7 @@ function marked(phone: SurveyHeader | null) {
   return { page, at: edits.flatMap((e) => (e.kind === 'attribute' && e.name === HEADER ? [[e.at, e.value]] : [])) }
 }
 
-it('marks the header of every screen, each of which may have its own', () => {
+it('marks each screen’s header', () => {
   const { page, at } = marked(aHeader({ at: narrow!, position: 'fixed' }))
   expect(at).toEqual([
     [wide, ''],
@@ -34,7 +34,7 @@ it('marks the header of every screen, each of which may have its own', () => {
   expect(layoutOf(anInput(page, reading))).not.toContain(String(narrow))
 })
 
-it('lets what the page has change bit by bit go on to do so, on each screen', () => {
+it('keeps the page’s transitions, on each screen', () => {
   const { page } = marked(null)
   const moving = { ...page, header: { ...page.header!, onScroll: { after: 0, away: true as const } } }
   const style = (laptop: string, phone: string) => {
@@ -51,7 +51,7 @@ it('lets what the page has change bit by bit go on to do so, on each screen', ()
   expect(style('padding 0.3s', '')).toEqual([`padding 0.3s, ${GLIDES}`, GLIDES])
 })
 
-it('is measured again where another section comes to begin under it', () => {
+it('is measured again when another section starts under it', () => {
   const { page } = marked(null)
   const under = [{ screen: 'laptop', head: 0, frame: 0 }]
   const over = { ...page, menus: [], header: { ...page.header!, under } }
@@ -59,7 +59,7 @@ it('is measured again where another section comes to begin under it', () => {
   expect(new Set(keys).size).toBe(3)
 })
 
-it('marks what else stays at the top of any screen, since all of it covers', () => {
+it('marks other bars at the top of any screen, because all cover', () => {
   const sub = aHeader({ at: narrow!, others: [wide!], position: 'sticky' })
   expect(marked(sub).at).toEqual([
     [wide, ''],
@@ -76,7 +76,7 @@ it.each([
   ['one that scrolls away', aHeader({ at: narrow!, position: 'static' })],
   ['one that scripts build', aHeader({ at: null })],
   ['none', null],
-])('marks no other where a screen has %s', (_, header) => expect(marked(header).at).toEqual([[wide, '']]))
+])('marks no other if a screen has %s', (_, header) => expect(marked(header).at).toEqual([[wide, '']]))
 
 it.each([
   ['a fixed bar', 'fixed', 50, true],
@@ -87,12 +87,12 @@ it.each([
   expect(lasts(position, box(60), box(room), box(800, 1500))).toBe(is)
 })
 
-it('counts what sticks in the element in which the page scrolls, however little of that is seen', () => {
+it('counts sticky bars in the scroller, however small', () => {
   const pane = { clientHeight: 600, scrollHeight: 4000 }
   expect(lasts('sticky', { clientHeight: 60, scrollHeight: 60 }, pane, pane)).toBe(true)
 })
 
-it('says of a header that keeps its place what it goes by on each screen, and which ones they are', () => {
+it('writes the figures of a header that keeps its space, by screen', () => {
   const surveys = {
     laptop: aSurvey({ header: aHeader({ at: wide!, height: 96, moved: 56, makesUp: 40 }) }),
     phone: aSurvey({ screen: 'phone', width: 390, height: 844, header: aHeader({ at: narrow! }) }),

@@ -48,14 +48,14 @@ function broughtIn(text: string) {
 const first = broughtIn(source)
 const removed = apply(aSite(first.page), first.found(first.page)!.fix!.command)
 
-it('tells of those whose IDs no style names, and not where the page’s own offsets hold', () => {
+it('reports those whose IDs no style uses, and not with the page’s own offsets', () => {
   expect(first.found(first.page)!.fix!.label).toBe('Remove the 2 shifted targets')
   expect(first.found(first.page, ['a'])!.fix!.label).toBe('Remove the shifted target')
   expect(first.found({ ...first.page, travel: { ...first.page.travel, pageOffsets: true } })).toBeUndefined()
   expect(first.found(removed.site.pages[0]!)).toBeUndefined()
 })
 
-it('gives their IDs, or names, to what they are about, which has no offset of its own then', () => {
+it('gives their IDs or names to their blocks, which then have no offset', () => {
   const before = first.handOver(first.page).html
   expect(before).toMatch(/scroll-margin-top: -90px/)
   expect(before).toMatch(/"shifted": \[\s+"b"\s+\]/)
@@ -71,7 +71,7 @@ it('can be undone', () => {
   expect(first.handOver(back).html).toBe(first.handOver(first.page).html)
 })
 
-it('is as it was in a new version, where the targets are there still, and is the page’s own where it was handed over', () => {
+it('is unchanged in a new version with the targets, and the page’s own after a handover', () => {
   const page = removed.site.pages[0]!
   const next = broughtIn(source.replace('<title>T', '<title>A longer title'))
   const { rows } = reviewRevision(page, first.version, next.version)

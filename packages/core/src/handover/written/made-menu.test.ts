@@ -116,8 +116,8 @@ const menus = fc.array(
   },
 )
 
-describe('menus that are made', () => {
-  it('are written and read back in any order and nesting, the same to the byte, and taken out again', () => {
+describe('made menus', () => {
+  it('are written and read back in any order and nesting, to the byte, and removed', () => {
     fc.assert(
       fc.property(menus, (drawn) => {
         const made = drawn
@@ -172,13 +172,13 @@ describe('menus that are made', () => {
     )
   })
 
-  it('nest no deeper than their form, and no item more than a level below the one before it', () => {
+  it('nest within their form’s levels, each item at most one deeper than the one before', () => {
     const items = [item('A', { depth: 3 }), item('B', { depth: 5 }), item('C', { depth: 5 }), item('D', { depth: 1 })]
     const lists = (kind: MadeMenuForm['kind']) => navOf(written([aMade(kind, items)])).match(/<ul/g)!.length
     expect([lists('contents'), lists('bar'), lists('marks')]).toEqual([3, 2, 1])
   })
 
-  it('open a group of a bar when it is pressed, leave one of a list open, and write none with nothing in it', () => {
+  it('open groups of a bar by press, leave a list’s open, and write no empty ones', () => {
     const items = [item('Rooms', { target: { kind: 'group' } }), item('Sea', { depth: 1 }), item('Empty', { target: { kind: 'group' } })]
     const [bar, contents] = [navOf(written([aMade('bar', items)])), navOf(written([aMade('contents', items)]))]
     expect(bar).toContain('<details class="wb-group"><summary>Rooms</summary>')
@@ -188,7 +188,7 @@ describe('menus that are made', () => {
     expect(linked).toContain('<a href="#one">Rooms</a><details class="wb-group"><summary class="wb-more" aria-label="Rooms"></summary>')
   })
 
-  it('look as is said of them, in each state, and as their form says elsewhere', () => {
+  it('have their look in each state, and their form’s otherwise', () => {
     const said: MenuLook = {
       ink: '#102030',
       ground: '#ffffff',
@@ -217,7 +217,7 @@ describe('menus that are made', () => {
     expect(broughtIn(utf8(bad)).page.menus[0]!.look).toEqual({ ...said, ink: undefined, opacity: undefined })
   })
 
-  it('stand where their form does', () => {
+  it('go where their form does', () => {
     const header = { at: SOURCE.indexOf('<header'), keep: null, backing: null }
     const behind = (form: MadeMenuForm) => {
       const menu = { ...aMade(form.kind, [item('One')]), form }
@@ -238,7 +238,7 @@ describe('menus that are made', () => {
     )
   })
 
-  it('are written again where another form puts them, and in their place where only a word of it changes', () => {
+  it('move when their form’s place changes, and stay for other settings', () => {
     const footer = aMade('footer', [item('One')])
     const as = (form: MadeMenuForm, from: typeof came) =>
       read(from.handOver({ ...from.page, menus: from.page.menus.filter(isMade).map((m) => ({ ...m, form })) }).bytes)
@@ -249,7 +249,7 @@ describe('menus that are made', () => {
     expect(kept).toMatch(/<\/nav><footer>/)
   })
 
-  it('are away on the screens that they are not on, between the widths that go by those', () => {
+  it('are off the chosen screens, in their ranges of widths', () => {
     const style = (menu: MadeMenu) => /<style[^]*<\/style>/.exec(written([menu]))![0].replace(/\s+/g, ' ')
     const nav = 'html:root nav[data-wb="menu"][data-wb-made^="1 "]'
     const [laptop, phone] = twoScreens
@@ -266,7 +266,7 @@ describe('menus that are made', () => {
     )
   })
 
-  it('lead from under each section to the next item, wherever that leads, and are read back', () => {
+  it('link each section to the next item’s target, and are read back', () => {
     const to = (id: string, over: Partial<Item> = {}) => item(id, { target: { kind: 'section', section: keyOf(id) }, ...over })
     const away = item('Shop', { target: { kind: 'outside', address: 'https://ostrey.example/', newTab: true } })
     for (const text of ['', 'On & on']) {
@@ -301,7 +301,7 @@ describe('menus that are made', () => {
     }
   })
 
-  it('lead from a section that is no more than its heading before the next one', () => {
+  it('go before the next section for a bare heading', () => {
     const headings = broughtIn(
       utf8('<!doctype html><html lang=en><title>H</title><body><h2 id=a>A</h2><p>Words of it.</p><h2 id=b>B</h2><p>Words of it.</p>'),
     )

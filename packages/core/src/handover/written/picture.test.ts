@@ -23,7 +23,7 @@ function broughtIn(text: string) {
 const first = broughtIn(source)
 const sized = (page: SitePage) => ({ ...page, pictures: [{ at: first.at('one.png'), width: 900, height: 600 }] })
 
-it('writes them beside a rule that leaves the height to the page, and reads them again', () => {
+it('writes them with a rule that leaves the height to the page, and reads them back', () => {
   const home = first.handOver(sized(first.page))
   expect(home).toMatch(/<img data-wb-sized width="900" height="600" src="one.png" alt="One">/)
   expect(home).toContain('<img src="two.png" alt="Two">')
@@ -33,7 +33,7 @@ it('writes them beside a rule that leaves the height to the page, and reads them
   expect(again.handOver(again.page)).toBe(home)
 })
 
-it('takes them away again, and what the page says itself stays', () => {
+it('removes them, and keeps the page’s own', () => {
   const { pictures, ...bare } = broughtIn(first.handOver(sized(first.page))).page
   expect(pictures).toHaveLength(1)
   const home = broughtIn(first.handOver(sized(first.page))).handOver(bare as SitePage)
@@ -49,7 +49,7 @@ it.each([
   ['with another file', source.replace('one.png', 'other.png'), false],
   ['with a size of its own', source.replace('alt="One"', 'alt="One" width="9" height="6"'), false],
   ['as it was handed over', first.handOver(sized(first.page)), true],
-])('keeps them in a new version, unless the file is another or the page says one: %s', (_, text, isKept) => {
+])('keeps them in a new version, unless the file or the page changed: %s', (_, text, isKept) => {
   const next = broughtIn(text)
   const page = sized(first.page)
   const review = reviewRevision(page, first.version, next.version)

@@ -16,7 +16,7 @@ const partsWith = (sticks: boolean): string[] => {
   return edits.flatMap((e) => (e.kind === 'piece' && e.role === 'script' ? e.text.split(' ') : []))
 }
 
-it('has what sections that stick need only where one does, and with it what it is built with', () => {
+it('has the sticky part only if one is sticky, with what it needs', () => {
   expect(partsWith(false)).not.toContain('sticky')
   const parts = partsWith(true)
   expect(parts).toEqual(expect.arrayContaining(['anchors', 'classes', 'header', 'lists', 'made', 'scripts', 'scroller', 'sticky']))

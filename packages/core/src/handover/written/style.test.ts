@@ -25,7 +25,7 @@ function style(surveys: Record<string, Survey>, change: Partial<SitePage> = {}):
 }
 
 describe('the style', () => {
-  it('carries each screen’s header at rest, since without script none shrinks', () => {
+  it('has each screen’s header at rest, because none shrinks without script', () => {
     const css = style(
       { laptop: survey('laptop', { header }), phone: survey('phone', { header: { ...header, rest: 60, moved: 60 } }) },
       { menus: [] },
@@ -33,13 +33,13 @@ describe('the style', () => {
     expect(css).toContain('html:root { --wb-header: 80px; scroll-padding-top: calc(var(--wb-header) + 24px) !important; }')
     expect(css).toContain('@media (max-width: 835px) { html:root { --wb-header: 60px; } }')
   })
-  it('moves smoothly only for those who did not ask for less motion', () => {
+  it('scrolls smoothly except with reduced motion', () => {
     expect(style({})).toMatch(
       /html:root { scroll-behavior: auto; } @media \(prefers-reduced-motion: no-preference\) { html:root { scroll-behavior: smooth; } }/,
     )
     expect(style({}, { travel: { smooth: false, breathing: 0 } })).not.toContain('smooth')
   })
-  it('lets the header go on some screens, and says what it does once the page has been scrolled on others', () => {
+  it('lets the header go on some screens, and changes it on scroll on others', () => {
     const surveys = { laptop: survey('laptop', { header }), phone: survey('phone', { header: { ...header, position: 'fixed' } }) }
     const css = (over: Partial<HeaderChoice>) =>
       style(surveys, { menus: [], header: { at: header.at!, keep: null, backing: null, ...over } })
@@ -55,7 +55,7 @@ describe('the style', () => {
     expect(css({ onScroll: { after: 40, clear: true } })).toContain('[data-wb-at~="top"] { background: transparent !important;')
     expect(css({ backing: 'rgb(1 2 3 / 50%)' })).toContain('[data-wb-header] { background-color: rgb(1 2 3 / 50%) !important; }')
   })
-  it('makes the header smaller by its padding, for which a margin makes up', () => {
+  it('shrinks the header by its padding, with a margin that compensates', () => {
     const at = header.at!
     const css = (gives: typeof header.gives) => {
       const surveys = { laptop: survey('laptop', { header: { ...header, moved: 80, gives } }), phone: survey('phone') }
@@ -69,7 +69,7 @@ describe('the style', () => {
     )
     expect(css(null)).not.toContain('{ padding-top')
   })
-  it('has the first section begin under the header, with room for it', () => {
+  it('starts the first section under the header, with space for it', () => {
     const first = reading.candidates[0]!.at
     const parts = (lead: number) => [aPart({ at: first, top: lead, bottom: 400, lead })]
     const css = (lead: number, frame: number) =>
@@ -84,7 +84,7 @@ describe('the style', () => {
     // Where it lies under the header by itself it stays as it is, but for its height.
     expect(css(0, 0)).toMatch(/:root #\w+ { min-height: 100vh !important; min-height: 100svh !important; }/)
   })
-  it('lets single links travel in a way of their own, the link’s before its menu’s, and glide only where that is wanted', () => {
+  it('gives single links their own motion, the link’s before its menu’s, and smooth only on request', () => {
     const { menus } = proposeSetUp(reading, [], defaultRule)
     const [menu] = menus
     const [first, ...others] = menu!.items
@@ -97,20 +97,20 @@ describe('the style', () => {
       /{ scroll-behavior: auto; } @media \(prefers-reduced-motion: no-preference\) { html:root:has\(.*a\[data-wb-motion\^="timed"\]/,
     )
   })
-  it('sends the first section to the top, and takes back the page’s own margins of the others', () => {
+  it('sends the first section to the top, and removes the page’s margins of others', () => {
     const part = aPart({ at: reading.candidates.find((c) => c.id === 'two')!.at, top: 900, bottom: 1000, margin: 70 })
     const css = style({ laptop: survey('laptop', { parts: [part] }) })
     expect(css).toContain(':root #one { scroll-margin-top: 100vh !important; }')
     expect(css).toContain(':root #two { scroll-margin-top: 0 !important; }')
   })
-  it('gives all sections another breathing space on what goes by some screens', () => {
+  it('gives all sections another breathing space on some screens', () => {
     const surveys = { laptop: survey('laptop', { header }), phone: survey('phone', { header }) }
     const css = style(surveys, { travel: { smooth: true, breathing: 24, breathes: [{ screen: 'phone', px: 0 }] } })
     expect(css).toMatch(/html:root {[^}]*scroll-padding-top: calc\(var\(--wb-header\) \+ 24px\) !important;/)
     expect(css).toContain('@media (max-width: 835px) { html:root { scroll-padding-top: calc(var(--wb-header) + 0px) !important; } }')
     expect(style(surveys, { travel: { smooth: true, breathing: 24 } }).match(/scroll-padding-top/g)).toHaveLength(1)
   })
-  it('takes the room that is left under the header back for what gets the focus in it, on each screen', () => {
+  it('compensates the offset for focusable elements in the header, by screen', () => {
     const surveys = { laptop: survey('laptop', { header }), phone: survey('phone', { header }) }
     const css = style(surveys, { travel: { smooth: true, breathing: 24, breathes: [{ screen: 'phone', px: 10 }] } })
     const rules = css.match(/:is\(\[data-wb-header\], [^{]*{ scroll-margin-top: [^;]*; }/g)
@@ -140,7 +140,7 @@ describe('the style', () => {
       '<table><tr><td><h2 id="end">End</h2></td></tr><tr><td>words</td></tr></table>',
       ':root body::after {',
     ],
-  ])('leaves room at the end behind all that belongs to %s', (_, last, rule) => {
+  ])('adds space at the end after everything of %s', (_, last, rule) => {
     const part = (id: string) => `<section id="${id}"><h2>${id}</h2><p>Some words that make this part weigh something.</p></section>`
     const nav = ['a', 'b', 'end'].map((id) => `<a href="#${id}">${id}</a>`).join('')
     const its = readPage(new TextEncoder().encode(`<!doctype html><meta charset=utf-8><nav>${nav}</nav>${part('a')}${part('b')}${last}`))
@@ -156,7 +156,7 @@ describe('the style', () => {
     expect(css).toContain(rule)
     if (rule.includes('::after')) expect(css).toContain('height: max(0px, 100vh - 500px) !important;')
   })
-  it('gives single sections more room above them, on the screens that it is for', () => {
+  it('gives single sections an extra offset, by screen', () => {
     const surveys = { laptop: survey('laptop'), phone: survey('phone') }
     const adjusted = (of: Partial<Section>, over: Record<string, Survey> = surveys) => {
       const { sections } = proposeSetUp(reading, [], defaultRule)
@@ -178,14 +178,14 @@ describe('the style', () => {
     expect(adjusted({ adjust: { by: 30 }, toTop: true })).not.toContain('30px;')
     expect(style(surveys, { travel: { smooth: true, breathing: 0, pageOffsets: true }, header: null, menus: [] })).not.toContain('#two')
   })
-  it('makes room for a bar at the top, and none under a header that lies over the page', () => {
+  it('makes space for a bar at the top, and none under a fixed header', () => {
     expect(style({})).toContain('html:root { padding-top: 48px; }')
     const menus = [aMenu([], { form: { kind: 'bar', place: 'under-fixed' } })]
     const over = style({}, { menus })
     expect(over).not.toContain('padding-top: 48px')
     expect(over).toContain('top: var(--wb-own)')
   })
-  it('makes a header stay in the way that fits where it is', () => {
+  it('keeps a header in view as sticky or fixed', () => {
     for (const keep of ['sticky', 'fixed'] as const)
       expect(style({}, { header: { at: 0, keep, backing: 'rgb(1, 2, 3)' } })).toContain(
         `[data-wb-header="${keep}"] { position: ${keep} !important; top: 0 !important; z-index: 1000; background-color: rgb(1, 2, 3); }`,
@@ -203,7 +203,7 @@ it.each([
   ['-', '#\\-'],
 ])('the selector of “%s” is %s', (id, selector) => expect(idSelector(id)).toBe(selector))
 
-it('tells the script what was not measured, so that it looks for itself', () => {
+it('lets the script measure what the survey lacks', () => {
   const page = { key: 'p', file: 'a.html', source: '', title: '', ...proposeSetUp(reading, [], defaultRule) }
   const style = pageEdits({
     page,
@@ -218,14 +218,14 @@ it('tells the script what was not measured, so that it looks for itself', () => 
   expect(flat(style.text)).toContain('@media (max-width: 835px) { html:root { --wb-grows: unknown; --wb-shifts: 0px; } }')
 })
 
-it('takes a made menu’s colours from the widest screen, whichever was measured first', () => {
+it('takes a made menu’s colours from the widest screen, in any order', () => {
   const wide = survey('laptop', { color: 'rgb(10, 10, 10)' })
   const narrow = survey('phone', { width: 390, color: 'rgb(90, 90, 90)' })
   expect(style({ laptop: wide, phone: narrow })).toBe(style({ phone: narrow, laptop: wide }))
   expect(style({ phone: narrow, laptop: wide })).toContain('color: rgb(10, 10, 10)')
 })
 
-it('gives a shortened label of a made menu the whole title as its tooltip', () => {
+it('gives a shortened label the full title as tooltip', () => {
   const long = readPage(
     new TextEncoder().encode(
       '<!doctype html><meta charset=utf-8><section><h2>Short</h2><p>words</p></section><section><h2>Everything that your workshop needs to know</h2><p>words</p></section>',
@@ -238,7 +238,7 @@ it('gives a shortened label of a made menu the whole title as its tooltip', () =
   expect(menu.text.match(/title="[^"]*"/g)).toEqual(['title="Everything that your workshop needs to know"'])
 })
 
-it('reaches a target by its name, where it has no ID', () => {
+it('reaches a target by name without an ID', () => {
   const old = readPage(
     new TextEncoder().encode(
       '<!doctype html><meta charset=utf-8><header><nav><a href="#one">1</a><a href="#two">2</a></nav></header><a name="one"></a><h2>One</h2><p>words</p><a name="two"></a><h2>Two</h2><p>words</p>',

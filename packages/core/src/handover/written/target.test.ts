@@ -46,7 +46,7 @@ it.each([
   expect(told()).toBeUndefined()
 })
 
-it('a page whose base says so has every item, a made menu’s as well, say otherwise; what leads elsewhere does as the page says', () => {
+it('opens all items on this page if the base says otherwise; other links stay', () => {
   const { page, written } = broughtIn(a('#a') + a('#b') + '<a href="https://x.example/">X</a>', '', '<base target="_blank">')
   expect(written()).toEqual(['href="#a" target="_self"', 'href="#b" target="_self"', 'href="https://x.example/"'])
   const items = page.sections.map(({ key, id }, i) => ({ ...anItem(i + 1), label: id, target: { kind: 'section' as const, section: key } }))
@@ -55,7 +55,7 @@ it('a page whose base says so has every item, a made menu’s as well, say other
   expect(stay).toEqual(['a', 'a', 'b', 'c'].map((id) => `href="#${id}" target="_self"`))
 })
 
-it('links that stand in no menu are reported once, and one press has them stay', () => {
+it('reports links outside menus once, and one press makes them stay', () => {
   const { page, written, told } = broughtIn(
     a('#a') + a('#b') + a('#c'),
     `See ${a('#a', ' target=_blank')} for what is there, or else ${a('#b', ' target=_blank')} and ${a('#c')}.`,
