@@ -103,6 +103,7 @@ export const untouched = ({ site, page }: Work): SitePage[] => site.pages.filter
 export async function setUpAllPages(work: Work, { surveys }: Pick<Measured, 'surveys'>): Promise<void> {
   const { siteKey, page, reading, session, run } = work
   const here = page.sections.length ? [] : [{ page: page.key, reading, surveys: Object.values(surveys) }]
+  const busy = setTimeout(() => toast.loading(`Reading ${untouched(work).length + here.length} pages…`, { id: BUSY }), 300)
   try {
     const others = await Promise.all(
       untouched(work).map(async ({ key }) => {
@@ -118,8 +119,12 @@ export async function setUpAllPages(work: Work, { surveys }: Pick<Measured, 'sur
     if (left) toast(`${left === 1 ? '1 page has' : `${left} pages have`} no sections and stayed unchanged.`)
   } catch (error) {
     toast.error(error instanceof Error ? error.message : String(error))
+  } finally {
+    clearTimeout(busy)
+    toast.dismiss(BUSY)
   }
 }
+const BUSY = 'reading-pages'
 
 /** The fault of a typed ID; null for none. */
 export const idProblem = (work: Work, section: Section, id: string): IdProblem | null => checkId(id, idContext(work, section))
