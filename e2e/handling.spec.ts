@@ -71,9 +71,9 @@ test.describe('handling', () => {
     await page.keyboard.press('Escape')
     await stored(page)
     await task(page, 'Handover')
-    await page.getByRole('radio', { name: /^To be read/ }).focus()
+    await page.getByRole('radio', { name: /^Readable/ }).focus()
     await page.keyboard.press('ArrowRight')
-    const small = page.getByRole('radio', { name: /^Small/ })
+    const small = page.getByRole('radio', { name: /^Minified/ })
     await expect(small).toBeChecked()
     // The result is computed again, and the focus stays.
     await expect(page.getByText('Writing the page…')).toHaveCount(0)

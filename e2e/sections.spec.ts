@@ -182,7 +182,7 @@ test.describe('sections and IDs', () => {
     await dialog.getByLabel('Omitted words').fill('a under')
     await dialog.getByLabel('Omitted words').blur()
     await expect(dialog.getByTestId('example')).toContainText('sky_seven_nights_dark')
-    await dialog.getByLabel('Added by another system').check()
+    await dialog.getByLabel('Host system adds').check()
     await dialog.getByRole('radio', { name: /^all sections/ }).check()
     await expect(dialog.getByRole('cell', { name: 'sky_getting_here' })).toBeVisible()
     await expect(dialog.getByRole('cell', { name: 'getting_here', exact: true })).toBeVisible()

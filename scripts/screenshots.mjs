@@ -56,7 +56,7 @@ try {
     }
     if (name === 'Handover') {
       await page.getByRole('button', { name: 'Download index.html' }).click()
-      await page.getByText('Taken home before').waitFor({ timeout: 10000 })
+      await page.getByText('Earlier handovers').waitFor({ timeout: 10000 })
     }
     await page.waitForTimeout(900)
     await shot(name.toLowerCase())
@@ -141,7 +141,7 @@ try {
     await page.getByRole('button', { name: 'Naming rule' }).click()
     const dialog = page.getByRole('dialog')
     await dialog.getByLabel('Prefix', { exact: true }).fill('sky')
-    await dialog.getByLabel('Added by another system').check()
+    await dialog.getByLabel('Host system adds').check()
     await dialog.getByRole('radio', { name: /^all sections/ }).check()
     await page.waitForTimeout(300)
     await shot('naming')

@@ -77,15 +77,15 @@ it('ignores an earlier position when another screen comes into view', () => {
   expect(told).toEqual([])
 })
 
-it('lets all screens move by themselves meanwhile', () => {
+it('lets all screens move by themselves during a walk, and syncs them after it', () => {
   step.scrolled(500)
   const end = step.pause()
   step.scrolled(700)
   step.followed('#id-2')
   jest.advanceTimersByTime(200)
   expect(told).toEqual([])
-  end()
   step.scrolled(second)
+  end()
   jest.advanceTimersByTime(200)
   expect(told).toEqual([`phone to ${there}`])
 })

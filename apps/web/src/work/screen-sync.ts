@@ -73,7 +73,11 @@ export class ScreenSync {
     clearTimeout(this.timer)
     this.timer = undefined
     this.goal = null
-    return () => void this.walks--
+    return () => {
+      this.walks--
+      // Afterwards the others come to where the screen in view is.
+      if (!this.walks) this.timer ??= setTimeout(() => this.move(), OFTEN)
+    }
   }
 
   private isAtGoal(y: number): boolean {

@@ -17,7 +17,7 @@ export function Addresses() {
     <>
       <Heading>Addresses</Heading>
       <div className="grid grid-cols-[auto_1fr] items-center gap-x-3 text-sm">
-        <span className="text-faint">The site stands at</span>
+        <span className="text-faint">Site address</span>
         <Field
           label="Address of the site"
           value={address?.url ?? ''}

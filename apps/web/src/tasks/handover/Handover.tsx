@@ -40,10 +40,8 @@ export function HandoverTask() {
   const view = handover.data
   return (
     <>
-      <Heading>Take it home</Heading>
-      <p className="mb-3 text-sm text-faint">
-        The page as it was brought in, with the changes below and nothing else. Its own files stay where they were; the ZIP has both.
-      </p>
+      <Heading>Download</Heading>
+      <p className="mb-3 text-sm text-faint">Your page with the changes below and nothing else. The ZIP also has its files.</p>
       <div className="flex flex-wrap gap-2">
         <Button kind="main" disabled={handOver.isPending} onClick={() => handOver.mutate('page')}>
           Download {page.file}
@@ -99,7 +97,7 @@ export function HandoverTask() {
 }
 
 const kB = (bytes: number) => `${(bytes / 1024).toFixed(1)} kB`
-const forms: Record<ScriptForm, string> = { plain: 'To be read', small: 'Small' }
+const forms: Record<ScriptForm, string> = { plain: 'Readable', small: 'Minified' }
 
 /** Readable for maintainers, or minified. */
 function Script({
@@ -113,7 +111,7 @@ function Script({
 }) {
   return (
     <div className="mt-4 flex flex-wrap items-center gap-x-3 gap-y-1 text-sm">
-      <span id="script-form">Its script</span>
+      <span id="script-form">Script</span>
       <RadioGroup.Root
         value={form}
         onValueChange={(next) => choose(next as ScriptForm)}
@@ -129,7 +127,7 @@ function Script({
             onFocus={() => choose(one)}
             className="min-h-7 rounded-sm border border-hair px-2.5 data-[state=checked]:border-teal data-[state=checked]:bg-wash data-[state=checked]:font-semibold"
           >
-            {forms[one]}, {kB(sizes[one].bytes)} <span className="font-normal text-faint">({kB(sizes[one].packed)} packed)</span>
+            {forms[one]}, {kB(sizes[one].bytes)} <span className="font-normal text-faint">({kB(sizes[one].packed)} gzipped)</span>
           </RadioGroup.Item>
         ))}
       </RadioGroup.Root>
@@ -143,8 +141,8 @@ const when = new Intl.DateTimeFormat('en', { dateStyle: 'medium', timeStyle: 'sh
 function Taken({ taken }: { taken: readonly HandedOver[] }) {
   if (!taken.length) return null
   return (
-    <section aria-label="Taken home before" className="mt-4">
-      <Heading>Taken home before</Heading>
+    <section aria-label="Earlier handovers" className="mt-4">
+      <Heading>Earlier handovers</Heading>
       <p className="mb-1 text-sm text-faint">Links to earlier IDs keep working after a rename.</p>
       <ol className="text-sm tabular-nums">
         {taken.slice(0, 10).map((t) => (

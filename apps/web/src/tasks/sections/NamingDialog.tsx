@@ -88,7 +88,7 @@ function Rule({ chosen }: { chosen: Section[] }) {
         />
         <label className="flex items-center gap-2 self-end pb-1">
           <input type="checkbox" className="size-4" checked={rule.wraps} onChange={(e) => set({ wraps: e.target.checked })} />
-          Added by another system
+          Host system adds prefix and suffix
         </label>
       </div>
       <fieldset className="mb-2 flex flex-wrap gap-x-4 gap-y-1 text-sm">
