@@ -33,6 +33,8 @@ const document = {
     },
   ],
 }
+/** As version 3 has it. */
+const pageWithoutBar = Object.fromEntries(Object.entries(document.pages[0]!).filter(([name]) => name !== 'bar'))
 const log = [
   [
     { type: 'section/add', page: 'p1', section },
@@ -74,12 +76,11 @@ it('upgrades a database of the first version, with its undo', async () => {
   const sites = app.get(SitesService)
   const { document: now, stacks } = await sites.get('oldsite')
   const full = { ...section, point: null, sourceId: null, former: [], depth: 0 }
-  const page = Object.fromEntries(Object.entries(document.pages[0]!).filter(([name]) => name !== 'bar'))
   expect(now).toEqual({
     ...document,
     version: 4,
     rule: { ...defaultRule, ...document.rule },
-    pages: [{ ...page, sections: [full] }],
+    pages: [{ ...pageWithoutBar, sections: [full] }],
   } as unknown as Site)
   await app
     .get(ChangesService)
@@ -153,5 +154,32 @@ it('rebuilds undo and redo from the log of an earlier version', async () => {
   }
   expect(await stacks('undone')).toEqual([[1], [5]])
   expect(await stacks('redone')).toEqual([[5], [3]])
+  await app.close()
+})
+
+it('upgrades the names of a third-version database, and its undo brings the page’s own offsets back', async () => {
+  const { data, old } = await databaseAfter(7)
+  const full = { ...section, point: null, own: 'work', former: [], depth: 0 }
+  const travel = { smooth: true, breathing: 8 }
+  const site = { ...document, version: 3, rule: defaultRule, pages: [{ ...pageWithoutBar, sections: [full], travel }] }
+  await old.query(`INSERT INTO "site" VALUES ('oldsite', ?, 1, 1000)`, [JSON.stringify(site)])
+  await old.query(
+    `INSERT INTO "change" ("site", "version", "idempotencyKey", "command", "inverse", "undoes", "stack", "at") VALUES ('oldsite', 1, 'key-0', ?, ?, NULL, 'undo', 1000)`,
+    [
+      JSON.stringify({ type: 'travel/breathing', page: 'p1', breathing: 8 }),
+      JSON.stringify({ type: 'travel/breathing', page: 'p1', breathing: 24, own: true }),
+    ],
+  )
+  await old.destroy()
+
+  const app = await createApplication({ data, port: 0 })
+  await app.init()
+  const sites = app.get(SitesService)
+  const { document: now, stacks } = await sites.get('oldsite')
+  expect([now.version, now.pages[0]!.sections[0]!.sourceId]).toEqual([4, 'work'])
+  await app
+    .get(ChangesService)
+    .change('oldsite', { idempotencyKey: 'undo-1234', baseVersion: 1, tab: null, command: stacks.undo.at(-1)!.inverse, undoes: 1 })
+  expect((await sites.get('oldsite')).document.pages[0]!.travel).toEqual({ smooth: true, breathing: 24, pageOffsets: true })
   await app.close()
 })

@@ -2,6 +2,25 @@
 import { fourth, secondCommand, secondSite, ThirdLog, thirdSite } from '@waybell/core'
 import type { MigrationInterface, QueryRunner } from 'typeorm'
 
+/** Upgrades every stored document, and every command and inverse of the change log. */
+async function upgradeStored(runner: QueryRunner, site: (old: never) => unknown, command: (old: never) => unknown): Promise<void> {
+  const upgraded = (upgrade: (old: never) => unknown, text: string) => JSON.stringify(upgrade(JSON.parse(text) as never))
+  const sites = (await runner.query(`SELECT "key", "document" FROM "site"`)) as { key: string; document: string }[]
+  for (const { key, document } of sites)
+    await runner.query(`UPDATE "site" SET "document" = ? WHERE "key" = ?`, [upgraded(site, document), key])
+  const changes = (await runner.query(`SELECT "row", "command", "inverse" FROM "change"`)) as {
+    row: number
+    command: string
+    inverse: string
+  }[]
+  for (const c of changes)
+    await runner.query(`UPDATE "change" SET "command" = ?, "inverse" = ? WHERE "row" = ?`, [
+      upgraded(command, c.command),
+      upgraded(command, c.inverse),
+      c.row,
+    ])
+}
+
 class FirstSchema implements MigrationInterface {
   name = 'FirstSchema1764000000000'
 
@@ -32,18 +51,8 @@ class FirstSchema implements MigrationInterface {
 class SecondDocument implements MigrationInterface {
   name = 'SecondDocument1764100000000'
 
-  async up(runner: QueryRunner): Promise<void> {
-    const sites = (await runner.query(`SELECT "key", "document" FROM "site"`)) as { key: string; document: string }[]
-    for (const { key, document } of sites)
-      await runner.query(`UPDATE "site" SET "document" = ? WHERE "key" = ?`, [JSON.stringify(secondSite(JSON.parse(document))), key])
-    const changes = (await runner.query(`SELECT "row", "command", "inverse" FROM "change"`)) as {
-      row: number
-      command: string
-      inverse: string
-    }[]
-    const upgraded = (text: string) => JSON.stringify(secondCommand(JSON.parse(text)))
-    for (const { row, command, inverse } of changes)
-      await runner.query(`UPDATE "change" SET "command" = ?, "inverse" = ? WHERE "row" = ?`, [upgraded(command), upgraded(inverse), row])
+  up(runner: QueryRunner): Promise<void> {
+    return upgradeStored(runner, secondSite, secondCommand)
   }
 
   /** Version 1 can't hold the additions. */
@@ -173,17 +182,8 @@ class StoredStacks implements MigrationInterface {
 class FourthDocument implements MigrationInterface {
   name = 'FourthDocument1764700000000'
 
-  async up(runner: QueryRunner): Promise<void> {
-    const upgraded = (text: string) => JSON.stringify(fourth(JSON.parse(text)))
-    const sites = (await runner.query(`SELECT "key", "document" FROM "site"`)) as { key: string; document: string }[]
-    for (const { key, document } of sites) await runner.query(`UPDATE "site" SET "document" = ? WHERE "key" = ?`, [upgraded(document), key])
-    const changes = (await runner.query(`SELECT "row", "command", "inverse" FROM "change"`)) as {
-      row: number
-      command: string
-      inverse: string
-    }[]
-    for (const { row, command, inverse } of changes)
-      await runner.query(`UPDATE "change" SET "command" = ?, "inverse" = ? WHERE "row" = ?`, [upgraded(command), upgraded(inverse), row])
+  up(runner: QueryRunner): Promise<void> {
+    return upgradeStored(runner, fourth, fourth)
   }
 
   /** Version 3 has other names. */

@@ -39,7 +39,7 @@ export function Picture({ siteKey, file, scripts, screen, edits, hash, from, wid
       channel.begin()
       channel.say({ type: 'watch', parts: [], emulated })
       // Without the edits it wouldn't show the handover.
-      if (!(await channel.patch([...edits]))) throw new Error('the page doesn’t show the edits')
+      if (!(await channel.patch(edits))) throw new Error('the page doesn’t show the edits')
       const visits: Visit[] = []
       for (const y of from) visits.push((await channel.ask('visited', (turn) => ({ type: 'visit', turn, hash, from: y }))).visit)
       end(visits)

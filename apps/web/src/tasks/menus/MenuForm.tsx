@@ -236,7 +236,7 @@ export function MenuForm({ menu }: { menu: MadeMenu }) {
             checked={menu.grows !== false}
             onChange={(e) => run({ type: 'menu/grows', ...at, grows: e.target.checked ? undefined : false })}
           />
-          Add new sections
+          Includes new sections
         </label>
       )}
       <Row>
