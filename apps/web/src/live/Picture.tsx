@@ -20,7 +20,7 @@ interface Props {
   onSeen: (visits: Visit[] | null) => void
 }
 
-/** Max time for the page, in ms. */
+/** A page that takes longer is reported, in ms. If it answers after that, its answer is shown. */
 const PATIENCE = 30_000
 
 export function Picture({ siteKey, file, scripts, screen, edits, hash, from, width, height, title, onSeen }: Props) {
@@ -53,7 +53,7 @@ export function Picture({ siteKey, file, scripts, screen, edits, hash, from, wid
       },
       () => end(null),
     )
-    const patience = setTimeout(() => end(null), PATIENCE)
+    const patience = setTimeout(() => !isOver && latest.current.onSeen(null), PATIENCE)
     return () => {
       isOver = true
       clearTimeout(patience)

@@ -124,7 +124,7 @@ function Way({ section, screen, words, from, seen, onSeen }: WayProps) {
       </p>
       <p role="status" className="text-xs text-faint">
         {seen === undefined && 'On its way…'}
-        {seen === 'nothing' && <span className="text-brick">The page didn’t respond.</span>}
+        {seen === 'nothing' && <span className="text-brick">No answer from the page yet.</span>}
         {visit &&
           !isOff &&
           `${sign && sign.sign !== 'clear' && sign.sign !== 'air' ? gapSaid(sign).whole : roomSeen(visit)}; stops at ${px(visit.scroll)}.`}
