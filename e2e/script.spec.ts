@@ -1,19 +1,37 @@
 /** The script in a handed-over page: its cost while scrolling, and what keeps or releases a followed link. */
 import { expect, test, type Page } from '@playwright/test'
-import { writeFileSync } from 'node:fs'
+import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest, coveredEdge, scrollTo } from './support/boxes.ts'
 import { freshFolder, handedOver, repository, waybellBuilt } from './support/cli.ts'
 
-test.describe('the script', () => {
+const current = (page: Page) => page.evaluate(() => [...document.querySelectorAll('[aria-current]')].map((el) => el.getAttribute('href')!))
+
+const shortEnd = join(repository, 'e2e/pages/short-end.html')
+
+/** The same page as it is, and with a script of its own, for which it gets corrections of arrivals too. */
+const kinds = {
+  'the script that marks alone': () => handedOver(shortEnd),
+  'the script that marks and corrects arrivals': async () => {
+    const from = freshFolder()
+    writeFileSync(join(from, 'index.html'), readFileSync(shortEnd, 'utf8') + '<script>void 0</script>')
+    await waybellBuilt('build', join(from, 'index.html'), '--out', join(from, 'built'), '--no-try')
+    return join(from, 'built/index.html')
+  },
+}
+type Kind = keyof typeof kinds
+
+for (const kind of Object.keys(kinds) as Kind[]) test.describe(kind, () => ofKind(kind))
+
+function ofKind(kind: Kind) {
   test.describe.configure({ mode: 'serial' })
   let address = ''
   test.beforeAll(async () => {
-    address = pathToFileURL(await handedOver(join(repository, 'e2e/pages/short-end.html'))).href
+    const file = await kinds[kind]()
+    expect(readFileSync(file, 'utf8').includes('Links need this script to arrive')).toBe(kind !== 'the script that marks alone')
+    address = pathToFileURL(file).href
   })
-  const current = (page: Page) =>
-    page.evaluate(() => [...document.querySelectorAll('[aria-current]')].map((el) => el.getAttribute('href')!))
   const open = async (page: Page, hash = '') => {
     await page.goto(address + hash)
     await atRest(page)
@@ -75,46 +93,51 @@ test.describe('the script', () => {
     }
   })
 
-  test('a busy browser’s remaining movement after a correction is noticed', async ({ page }) => {
-    await open(page)
-    const hash = await page.evaluate(() => (document.querySelectorAll('[data-wb="menu"] a, [data-wb-menu] a')[1] as HTMLAnchorElement).hash)
-    const press = () => page.evaluate((to) => document.querySelector<HTMLElement>(`a[href="${to}"]`)!.click(), hash)
-    await press()
-    await atRest(page)
-    const alone = await page.evaluate(() => Math.round(scrollY))
-    await open(page)
-    await page.evaluate(async () => {
-      const style = document.documentElement.appendChild(document.createElement('style'))
-      style.textContent = 'html { scroll-behavior: auto !important }'
-      // A smooth scroll that stalls before its end, and moves on after a correction.
-      const frame = () => new Promise((done) => requestAnimationFrame(done))
-      const { scrollTo: put } = Element.prototype
-      // In the next frame, and a good while later: counted in frames, which are rare on a busy machine.
-      const left = [1, 15]
-      Element.prototype.scrollTo = function (...to: unknown[]) {
-        Reflect.apply(put, this, to)
-        const frames = left.shift()
-        const move = async () => {
-          for (let n = 0; n < frames!; n++) await frame()
-          scrollBy({ top: 10, behavior: 'instant' })
+  if (kind === 'the script that marks and corrects arrivals')
+    test('a busy browser’s remaining movement after a correction is noticed', async ({ page }) => {
+      await open(page)
+      const hash = await page.evaluate(
+        () => (document.querySelectorAll('[data-wb="menu"] a, [data-wb-menu] a')[1] as HTMLAnchorElement).hash,
+      )
+      const press = () => page.evaluate((to) => document.querySelector<HTMLElement>(`a[href="${to}"]`)!.click(), hash)
+      await press()
+      await atRest(page)
+      const alone = await page.evaluate(() => Math.round(scrollY))
+      await open(page)
+      await page.evaluate(async () => {
+        const style = document.documentElement.appendChild(document.createElement('style'))
+        style.textContent = 'html { scroll-behavior: auto !important }'
+        // A smooth scroll that stalls before its end, and moves on after a correction.
+        const frame = () => new Promise((done) => requestAnimationFrame(done))
+        const { scrollTo: put } = Element.prototype
+        // In the next frame, and a good while later: counted in frames, which are rare on a busy machine.
+        const left = [1, 15]
+        Element.prototype.scrollTo = function (...to: unknown[]) {
+          Reflect.apply(put, this, to)
+          const frames = left.shift()
+          const move = async () => {
+            for (let n = 0; n < frames!; n++) await frame()
+            scrollBy({ top: 10, behavior: 'instant' })
+          }
+          if (frames) void move()
         }
-        if (frames) void move()
-      }
-      addEventListener('hashchange', () => void frame().then(() => scrollBy({ top: -30, behavior: 'instant' })), { once: true })
-      await frame()
+        addEventListener('hashchange', () => void frame().then(() => scrollBy({ top: -30, behavior: 'instant' })), { once: true })
+        await frame()
+      })
+      await press()
+      await page.waitForTimeout(1500)
+      await atRest(page)
+      expect(await page.evaluate(() => Math.round(scrollY))).toBe(alone)
+      expect(await current(page)).toEqual([hash])
     })
-    await press()
-    await page.waitForTimeout(1500)
-    await atRest(page)
-    expect(await page.evaluate(() => Math.round(scrollY))).toBe(alone)
-    expect(await current(page)).toEqual([hash])
-  })
 
   for (const [way, act] of [
     ['the wheel', (page: Page) => page.mouse.wheel(0, -60)],
     ['a key', (page: Page) => page.keyboard.press('ArrowUp')],
     ['a script', (page: Page) => page.evaluate(() => scrollBy({ top: -60, behavior: 'instant' }))],
   ] as const) {
+    // Pages with scripts get the other one.
+    if (kind === 'the script that marks alone' && way === 'a script') continue
     test(`a click keeps its item until ${way} scrolls on`, async ({ page }) => {
       await open(page)
       await page.mouse.move(600, 500)
@@ -160,7 +183,9 @@ test.describe('the script', () => {
     await open(page)
     expect(await page.evaluate(() => getComputedStyle(document.documentElement).scrollBehavior)).toBe('auto')
   })
+}
 
+test.describe('the script with arrivals', () => {
   test('the covered height is the same at every position', async ({ page }) => {
     await page.goto(pathToFileURL(await handedOver(join(repository, 'demo/ostrey/index.html'))).href)
     await atRest(page)

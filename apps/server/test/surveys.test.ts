@@ -17,7 +17,7 @@ const http = () => request(app.getHttpServer() as never)
 
 const html = '<nav><a href="#a">A</a><a href="#b">B</a></nav><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>'
 const survey = (screen: string, over: Partial<Survey> = {}): Survey => ({
-  format: 16,
+  format: 17,
   screen,
   width: 1280,
   height: 800,

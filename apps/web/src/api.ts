@@ -5,6 +5,7 @@ import type {
   Decisions,
   Finding,
   LinkFromPage,
+  LiveScripts,
   MadeLink,
   NamedIds,
   PageReading,
@@ -229,5 +230,5 @@ export const api = {
   /** Hands the page over, alone or in a ZIP with the site; the server records it. */
   handOver: (site: string, page: string, form: 'page' | 'zip', script: ScriptForm) =>
     answer(`${pagePath(site, page)}/handover/${form}?script=${script}`, { method: 'POST' }).then((response) => response.blob()),
-  runtime: async () => (await fetch('/api/runtime')).text(),
+  runtime: () => ask<LiveScripts>('runtime'),
 }

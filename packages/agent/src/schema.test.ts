@@ -3,7 +3,7 @@ import { aHeader } from '../../core/src/survey/builder.ts'
 import { readMessage } from './schema.ts'
 
 const survey: Survey = {
-  format: 16,
+  format: 17,
   screen: 'laptop',
   width: 1280,
   height: 800,
@@ -42,6 +42,7 @@ const survey: Survey = {
       ink: 'rgb(0, 0, 0)',
       grounds: ['rgb(1, 2, 3)'],
       stays: false,
+      slides: false,
       pageMark: { name: 'active', on: 'entry', followsScroll: false, isRight: false, isSeen: true },
     },
   ],

@@ -1,4 +1,5 @@
 /** How the script finds elements. */
+
 export const root = document.documentElement
 export const all = <T extends Element = HTMLElement>(selector: string, from: ParentNode = document): T[] => [
   ...from.querySelectorAll<T>(selector),

@@ -71,7 +71,7 @@ export function mark(current: string, link: Element | undefined): void {
     const chosen = (meant.find((l) => l.link === link) ?? meant.find((l) => !l.isTop) ?? meant[meant.length - 1])?.link
     if (shown === chosen) continue
     m.shown = chosen
-    markByClass(m.menu, chosen, shown, () => linksOf(m))
+    markByClass(m.menu, chosen, linksOf(m))
     for (const other of shown === null ? linksOf(m) : shown ? [shown] : []) other.removeAttribute('aria-current')
     if (chosen) show(m.menu, chosen)
     markOpeners(m.menu, chosen)

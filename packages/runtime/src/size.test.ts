@@ -1,11 +1,14 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { gzipSync } from 'node:zlib'
-import { liveScript, scriptIn, scripts } from './text.ts'
+import { liveScripts, scriptIn, scripts } from './text.ts'
 
-const all = [...Object.entries(scripts('small')), ...Object.entries(scripts('plain')), ['live', liveScript()] as const]
+const all = [...Object.entries(scripts('small')), ...Object.entries(scripts('plain')), ...Object.entries(liveScripts())] as [
+  string,
+  string,
+][]
 
-it('stays small: a plain page’s script, with a header, with every part, and each separate script', () => {
-  const size = (...parts: string[]) => gzipSync(scriptIn('small')(parts)).length
+it('stays small with arrivals: alone, with a header, with every part, and each separate script', () => {
+  const size = (...parts: string[]) => gzipSync(scriptIn('small')(['arrivals', ...parts])).length
   const every = ['anchors', 'classes', 'header', 'lists', 'made', 'scripts', 'scroller', 'shrinks']
   const more = (part: string) => size(...every, part) - size(...every)
   const bounds = [size() <= 3000, size('header') <= 3500, size(...every) <= 5500, more('travel') <= 850, more('presses') <= 1000]
@@ -28,7 +31,7 @@ it('has an empty version of each part with the same names', () => {
 })
 
 it('is readable, with a comment before each thing', () => {
-  expect(scriptIn('plain')(['header'])).toMatch(/^\/\*\n \* Way Bell: /)
-  expect(scriptIn('plain')(['header'])).not.toContain('// packages/')
-  expect(scriptIn('plain')(['header']).match(/\/\*\*/g)!.length).toBeGreaterThan(40)
+  expect(scriptIn('plain')(['arrivals', 'header'])).toMatch(/^\/\*\n \* Way Bell: /)
+  expect(scriptIn('plain')(['arrivals', 'header'])).not.toContain('// packages/')
+  expect(scriptIn('plain')(['arrivals', 'header']).match(/\/\*\*/g)!.length).toBeGreaterThan(40)
 })

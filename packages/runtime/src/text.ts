@@ -1,5 +1,6 @@
 /** The built script as text, for the core's handover. */
 import { readFileSync } from 'node:fs'
+import type { LiveScripts } from '@waybell/core'
 import { gzipSync } from 'node:zlib'
 
 /** Readable or minified. */
@@ -11,12 +12,12 @@ interface Built {
   handed: Record<string, Record<ScriptForm, string>>
   /** Separate scripts after the main one. */
   extras: Record<string, Record<ScriptForm, string>>
-  live: string
+  live: LiveScripts
 }
 const built: Built = JSON.parse(readFileSync(new URL('../dist/scripts.json', import.meta.url), 'utf8'))
 
-/** The live page's script: edits change what is needed, and a running script can't be removed, so it has every part. */
-export const liveScript = (): string => built.live
+/** Both scripts for a live page. */
+export const liveScripts = (): LiveScripts => built.live
 
 /** All scripts in one form, by their parts. */
 export const scripts = (form: ScriptForm): Record<string, string> =>
@@ -31,10 +32,12 @@ export const sizesOf = (parts: readonly string[]): Record<ScriptForm, { bytes: n
   return { plain: size('plain'), small: size('small') }
 }
 
+/** @returns gives the script with these parts, and in its first comment `why` it sees to arrivals */
 export const scriptIn =
   (form: ScriptForm) =>
-  (parts: readonly string[]): string =>
+  (parts: readonly string[], why: string | null = null): string =>
     [
+      ...(why ? [`/* Links need this script to arrive, because ${why}. */`] : []),
       built.handed[parts.filter((part) => !built.extras[part]).join(' ')]![form],
       ...parts.flatMap((part) => built.extras[part]?.[form] ?? []),
     ].join('\n')

@@ -63,7 +63,7 @@ export class HandoverService {
           screens: document.screens,
           surveys,
           named: await this.sources.namedInStyles(site, page),
-          runtime: (those) => scriptIn(form)((parts = those)),
+          runtime: (those, why) => scriptIn(form)((parts = those), why),
         })
     return { handover: writePage(bytes, parsed, edits), encoding: parsed.decoded.encoding, measured: present, parts }
   }

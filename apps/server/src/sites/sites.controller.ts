@@ -19,7 +19,7 @@ import {
 } from '@nestjs/common'
 import { FilesInterceptor } from '@nestjs/platform-express'
 import { canBeLink, linksInto, MAX_PAGE_BYTES, type LinkFromPage, type MadeLink, type StackName } from '@waybell/core'
-import { liveScript, type ScriptForm } from '@waybell/runtime'
+import { liveScripts, type ScriptForm } from '@waybell/runtime'
 import type { Request, Response } from 'express'
 import { CONFIG, dataSize, type Config } from '../common/config.ts'
 import { JoiPipe } from '../common/joi.ts'
@@ -78,8 +78,8 @@ export class SitesController {
 
   /** For the live page. */
   @Get('runtime')
-  runtime(@Res() response: Response) {
-    response.type('text/plain').send(liveScript())
+  runtime() {
+    return liveScripts()
   }
 
   @Get('storage')

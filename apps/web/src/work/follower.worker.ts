@@ -1,11 +1,13 @@
 /** Computes edits and findings in a worker, off the main thread. Holds the reading; changes come with each question. */
 import {
-  openFindings,
-  pageEdits,
   type Finding,
   type KnownOutside,
+  type LiveScripts,
+  liveScriptWith,
   type MeasuringTrouble,
+  openFindings,
   type PageEdit,
+  pageEdits,
   type Site,
   type Survey,
   type Tried,
@@ -29,7 +31,7 @@ export interface Measured {
 interface Opened {
   state: PageState
   undeclared: ReadonlySet<string>
-  runtime: string
+  runtime: LiveScripts
 }
 
 let opened: Opened | null = null
@@ -38,7 +40,7 @@ let told = ''
 let measured: Measured = { surveys: {}, counting: {}, tried: {}, known: new Set(), trouble: null }
 
 const follower = {
-  async open(state: PageState, runtime: string): Promise<void> {
+  async open(state: PageState, runtime: LiveScripts): Promise<void> {
     await loadTablesFor(state.reading)
     opened = { state, undeclared: new Set(state.undeclared), runtime }
     told = ''
@@ -64,7 +66,7 @@ const follower = {
           screens: site.screens,
           surveys: counting,
           named: named.styles,
-          runtime: () => runtime,
+          runtime: liveScriptWith(runtime),
         })
       : []
     const findings = openFindings({ site, page, reading, undeclared, named, known, surveys, tried, trouble }, state.findings)

@@ -2,7 +2,16 @@
  * Computes edits and findings in a worker, newest document first; the previous result is shown meanwhile, and says which document it
  * belongs to.
  */
-import { solveArrivals, type Arrival, type Finding, type PageEdit, type Site, type SitePage, type Survey } from '@waybell/core'
+import {
+  solveArrivals,
+  type Arrival,
+  type Finding,
+  type LiveScripts,
+  type PageEdit,
+  type Site,
+  type SitePage,
+  type Survey,
+} from '@waybell/core'
 import { wrap, type Remote } from 'comlink'
 import { startTransition, useEffect, useMemo, useRef, useState } from 'react'
 import { toast } from 'sonner'
@@ -15,7 +24,7 @@ interface Input extends Measured {
   site: Site
   page: SitePage
   state: PageState
-  runtime: string
+  runtime: LiveScripts
   /** Of the screen in view. */
   survey: Survey | null
   /** Called with new edits before anything renders. */
@@ -88,7 +97,7 @@ class Line {
 
   constructor(
     state: PageState,
-    runtime: string,
+    runtime: LiveScripts,
     private readonly answer: (followed: Followed) => void,
   ) {
     // A worker that fails to load answers nothing.

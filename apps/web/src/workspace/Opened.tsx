@@ -1,6 +1,6 @@
 /** The workspace: work, spine and live page in columns under one bar. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { knownOutside, pageOf, type PageEdit, type SitePage, type Survey, type Tried } from '@waybell/core'
+import { knownOutside, pageOf, type LiveScripts, type PageEdit, type SitePage, type Survey, type Tried } from '@waybell/core'
 import { startTransition, Suspense, useCallback, useEffect, useMemo, useState } from 'react'
 import { flushSync } from 'react-dom'
 import { useParams } from 'react-router'
@@ -45,7 +45,7 @@ interface OpenedProps {
   pageKey: string
   state: PageState
   kept: KeptSurvey[]
-  runtime: string
+  runtime: LiveScripts
 }
 
 export function Opened({ siteKey, session, pageKey, state, kept, runtime }: OpenedProps) {

@@ -183,6 +183,10 @@ function fillCopies(edits: Of<'entries'>[]): void {
   }
 }
 
+/** Key of the script's piece. */
+const SCRIPT = 'script '
+const endScript = (): void => (document as Document & { wayBellEnd?: () => void }).wayBellEnd?.()
+
 /** @returns true when the script must read its settings, links or sections again */
 function patchPieces(edits: Of<'piece'>[]): boolean {
   const wanted = new Map(edits.map((e) => [`${e.role} ${e.key ?? ''}`, e]))
@@ -195,6 +199,7 @@ function patchPieces(edits: Of<'piece'>[]): boolean {
     if (next && JSON.stringify(next.place) === piece.place) continue
     piece.glue?.parentNode?.removeChild(piece.glue)
     piece.el.remove()
+    if (key === SCRIPT) endScript()
     pieces.delete(key)
   }
   let first = true
@@ -204,14 +209,16 @@ function patchPieces(edits: Of<'piece'>[]): boolean {
     const { role } = edit
     const set = pieces.get(key)
     if (set) {
-      if (set.text !== edit.text && role !== 'script') fill(set.el, role, edit.text)
+      // A script runs once: another one needs another element.
+      if (role === 'script' && set.text !== edit.text) {
+        const old = set.el
+        set.el = make(edit)
+        old.replaceWith(set.el)
+      } else if (set.text !== edit.text) fill(set.el, role, edit.text)
       set.text = edit.text
       setAttributes(set.el, edit)
     } else {
-      const el = document.createElement(pieceTags[role].tag)
-      for (const [name, value] of Object.entries(pieceTags[role].attributes)) el.setAttribute(name, value)
-      setAttributes(el, edit)
-      fill(el, role, edit.text)
+      const el = make(edit)
       const glue = edit.place === 'head' && !first ? document.createTextNode('\n') : null
       if (edit.place === 'head') {
         if (glue) document.head.append(glue)
@@ -224,6 +231,15 @@ function patchPieces(edits: Of<'piece'>[]): boolean {
     if (edit.place === 'body-start') start = pieces.get(key)!.el
   }
   return wanted.size > 0
+}
+
+function make(edit: Of<'piece'>): Element {
+  const { tag, attributes } = pieceTags[edit.role]
+  const el = document.createElement(tag)
+  for (const [name, value] of Object.entries(attributes)) el.setAttribute(name, value)
+  setAttributes(el, edit)
+  fill(el, edit.role, edit.text)
+  return el
 }
 
 const setAttributes = (el: Element, { attributes = {} }: Of<'piece'>) => {

@@ -1,5 +1,5 @@
 /** How the page's menus mark their current item before any edit, and which of our marks would show. */
-import { entryOf, MARK_STYLES, markRule, markStyles, MENU, type MarkStyle } from '@waybell/core/contract'
+import { entryOf, MARK_STYLES, markRule, markStyles, MENU, SCROLLS, type MarkStyle } from '@waybell/core/contract'
 import type { PageMark, SurveyMenu } from '@waybell/core/survey'
 import { isTopOnly, sameDocumentHash, targetOf } from '../links/follow.ts'
 import { isShown, lookOf, MARKING, underSheet } from '../links/marks.ts'
@@ -77,6 +77,7 @@ async function ownMarks(menus: readonly Seen[]): Promise<SurveyMenu[]> {
       isDrawn: drawn.length > 0,
       shows: drawn.length ? stylesThatShow(el, drawn) : [],
       ...paintOf(usual(drawn)[0]?.link ?? el),
+      slides: SCROLLS.test(getComputedStyle(el).overflowX) && el.scrollWidth > el.clientWidth,
       pageMark: own,
     })
   }

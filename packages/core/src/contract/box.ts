@@ -1,4 +1,4 @@
-/** Computed `overflow-y` of elements a visitor can scroll. */
+/** Computed `overflow-x` or `overflow-y` of elements a visitor can scroll that way. */
 export const SCROLLS = /auto|scroll/
 /** Min share of the viewport, each way, of the element that the page scrolls in. */
 export const SPREADS = 0.5

@@ -32,7 +32,8 @@ const content: Record<PieceRole, (el: Piecelike) => boolean> = {
   // Early styles had no name in them.
   style: ({ text }) => text.includes('Way Bell') || text.includes('--wb-header:'),
   settings: ({ text }) => readSettings(text) !== null,
-  script: ({ text }) => text.includes('data-wb') && text.includes('--wb-header'),
+  // Earlier scripts all set the header's height.
+  script: ({ text }) => /data-wb-menu|--wb-header/.test(text) && text.includes('data-wb'),
   anchor: () => true,
   // Early menus were a bar of bare links.
   menu: ({ children, attributes }) =>

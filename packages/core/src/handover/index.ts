@@ -3,7 +3,7 @@
  * order; `outputs/` makes the files.
  */
 export type { NewEntry, PageEdit, PlannedEdit } from './edit.ts'
-export { SCRIPT_PARTS, type HandoverInput, type ScriptPart } from './input.ts'
+export { liveScriptWith, SCRIPT_PARTS, type HandoverInput, type LiveScripts, type ScriptPart } from './input.ts'
 export { writePage, type Handover } from './outputs/page.ts'
 export { handoverPlan, layoutOf, pageEdits } from './plan.ts'
 export { byDecisions } from './ranges.ts'

@@ -4,19 +4,25 @@ import type { Screen, SitePage } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
 
 /**
- * Parts of the script that a page carries only when it needs them, in the order of a built script's name. `sticky` comes with all but
- * `shrinks` and `travel`; those after `travel` are separate scripts.
+ * Parts of the script that a page carries only when it needs them, in the order of a built script's name. Without `arrivals` it only
+ * marks; `bar`, `shifted`, `slides` and `tops` are for such pages, and `made`, `scripts`, `scroller`, `shrinks`, `sticky` and `travel` for the others.
+ * `sticky` comes with all but `shrinks` and `travel`; those after `travel` are separate scripts.
  */
 export const SCRIPT_PARTS = [
+  'arrivals',
   'anchors',
+  'bar',
   'classes',
   'header',
   'lists',
   'made',
   'scripts',
   'scroller',
+  'shifted',
   'shrinks',
+  'slides',
   'sticky',
+  'tops',
   'travel',
   'moves',
   'presses',
@@ -24,6 +30,17 @@ export const SCRIPT_PARTS = [
   'steady',
 ] as const
 export type ScriptPart = (typeof SCRIPT_PARTS)[number]
+
+/** Scripts for a live page, each with every part: one that only marks, and one that sees to arrivals too. */
+export interface LiveScripts {
+  plain: string
+  arrivals: string
+}
+
+export const liveScriptWith =
+  ({ plain, arrivals }: LiveScripts) =>
+  (parts: readonly ScriptPart[]): string =>
+    parts.includes('arrivals') ? arrivals : plain
 
 export interface HandoverInput {
   page: SitePage
@@ -37,6 +54,6 @@ export interface HandoverInput {
   named: readonly string[]
   /** By screen key; other screens are estimated. */
   surveys: Readonly<Record<string, Survey>>
-  /** The built script with exactly these parts. */
-  runtime: (parts: readonly ScriptPart[]) => string
+  /** The built script with exactly these parts; `why` it sees to arrivals, as the end of a sentence. */
+  runtime: (parts: readonly ScriptPart[], why: string | null) => string
 }

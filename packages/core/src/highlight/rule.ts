@@ -7,27 +7,21 @@
  * @returns each section's index in `tops` and bell, in rising order
  */
 export function bells(tops: readonly number[], line: number, maxScroll: number): { index: number; bell: number }[] {
-  const out = tops.map((top, index) => ({ index, bell: top - line })).sort((a, b) => a.bell - b.bell || a.index - b.index)
+  const sorted = tops.map((top, index) => ({ index, bell: top - line })).sort((a, b) => a.bell - b.bell)
   // A page that doesn't scroll: its first section is current.
-  if (maxScroll <= 0) {
-    out.forEach((o, i) => (o.bell = i ? Infinity : 0))
-    return out
-  }
-  const least = Math.min(40, maxScroll / out.length)
-  let limit = maxScroll - least
-  for (let i = out.length - 1; i >= 0; i--) {
-    const at = out[i]!
-    // Stops at the first bell from the end that needs no pulling in.
+  if (maxScroll <= 0) return sorted.map(({ index }, i) => ({ index, bell: i ? Infinity : 0 }))
+  const least = Math.min(40, maxScroll / sorted.length)
+  let limit = maxScroll
+  for (const at of [...sorted].reverse()) {
+    limit -= least
+    // Earlier ones need no pulling in.
     if (at.bell <= limit) break
     at.bell = limit
-    limit -= least
   }
-  return out
+  return sorted
 }
 
 /** Index of the current section at `scroll`; -1 before the first. */
 export function currentAt(sorted: readonly { index: number; bell: number }[], scroll: number): number {
-  let n = 0
-  while (n < sorted.length && sorted[n]!.bell <= scroll) n++
-  return n ? sorted[n - 1]!.index : -1
+  return sorted.findLast(({ bell }) => bell <= scroll)?.index ?? -1
 }

@@ -110,6 +110,8 @@ it('counts links in other pages’ files, except those with another target', () 
 })
 
 it('names found menus that are closed at first', () => {
-  const on = (isDrawn: boolean) => ({ menus: [{ at: 0, isDrawn, shows: [], ink: '', grounds: [], stays: false, pageMark: null }] })
+  const on = (isDrawn: boolean) => ({
+    menus: [{ at: 0, isDrawn, shows: [], ink: '', grounds: [], stays: false, slides: false, pageMark: null }],
+  })
   expect([on(true), on(false), { menus: [] }].map((survey) => foldedOn(page, survey).map((m) => m.name))).toEqual([[], ['Page'], []])
 })

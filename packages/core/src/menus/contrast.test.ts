@@ -69,6 +69,7 @@ describe('contrast over the trip', () => {
           ink: 'rgb(255, 255, 255)',
           grounds: ['rgba(0, 0, 0, 0.5)'],
           stays: true,
+          slides: false,
           ...over,
         },
       ],
@@ -80,7 +81,7 @@ describe('contrast over the trip', () => {
       Math.min(ratio([255, 0, 0], [127.5, 127.5, 127.5]), ratio([255, 0, 0], [10, 10, 20])),
       1,
     )
-    expect(of(on({ stays: false }), 'rest')!.over).toBeNull()
+    expect(of(on({ stays: false, slides: false }), 'rest')!.over).toBeNull()
     expect(contrastsOf(found, page, [on({ grounds: null })])).toEqual([])
     expect(of(on({}), 'held')).toBeUndefined()
   })
@@ -90,7 +91,18 @@ describe('contrast over the trip', () => {
     const seen: Survey = {
       ...survey,
       header: aHeader({ at: 2, rest: 60, moved: 60 }),
-      menus: [{ at: 3, isDrawn: true, shows: [], pageMark: null, ink: 'rgb(255, 255, 255)', grounds: ['rgb(0, 0, 0)'], stays: true }],
+      menus: [
+        {
+          at: 3,
+          isDrawn: true,
+          shows: [],
+          pageMark: null,
+          ink: 'rgb(255, 255, 255)',
+          grounds: ['rgb(0, 0, 0)'],
+          stays: true,
+          slides: false,
+        },
+      ],
     }
     const least = (header: Partial<HeaderChoice>) =>
       contrastsOf(found, { ...page, header: { at: 2, keep: null, backing: null, ...header } }, [seen]).find((c) => c.state === 'rest')!

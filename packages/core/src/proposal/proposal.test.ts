@@ -196,6 +196,7 @@ describe('a page that has a menu', () => {
     ink: 'rgb(0, 0, 0)',
     grounds: [],
     stays: true,
+    slides: false,
     pageMark: null,
     ...over,
   })

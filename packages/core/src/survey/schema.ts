@@ -67,6 +67,7 @@ const menu = shapeOf<SurveyMenu>({
   ink: s.colour,
   grounds: s.array(s.colour, 20).allow(null),
   stays: s.is,
+  slides: s.is,
   pageMark: shapeOf<PageMark>({ name: s.className, on: s.oneOf('link', 'entry'), followsScroll: s.is, isRight: s.is, isSeen: s.is }).allow(
     null,
   ),

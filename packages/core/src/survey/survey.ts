@@ -82,6 +82,8 @@ export interface SurveyMenu {
   grounds: string[] | null
   /** It stays in view, so everything scrolls behind it. */
   stays: boolean
+  /** It's wider than its box, and scrolls sideways. */
+  slides: boolean
   /** The page's own mark; null for none. */
   pageMark: PageMark | null
 }
@@ -138,7 +140,7 @@ export interface SurveyEstimate {
 }
 
 /** Incremented when measurements change; older surveys are taken again. */
-export const SURVEY_FORMAT = 16
+export const SURVEY_FORMAT = 17
 
 export interface Survey {
   format: typeof SURVEY_FORMAT

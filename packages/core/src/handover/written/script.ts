@@ -1,23 +1,34 @@
 /** The script, with the parts that the page needs: it marks the current item and corrects offsets. */
 import type { PlannedEdit } from '../edit.ts'
-import { builtMenusOf, formOf, isLate, smallOf } from '../../menus/index.ts'
-import { isFound, isMade, type FoundForm, type MadeMenu } from '../../site/index.ts'
+import { coverOfBar } from '../../arrival/index.ts'
+import { builtMenusOf } from '../../menus/index.ts'
+import { isFound, isMade, type FoundForm } from '../../site/index.ts'
 import { mayChange } from '../growth.ts'
 import { SCRIPT_PARTS, type ScriptPart } from '../input.ts'
 import { needsScript, travelsOtherwise, type WritingInput } from '../writing.ts'
+import { whyArrivals } from './arrivals.ts'
+import { changesItself } from './made-form.ts'
+import { shiftedIds } from './settings.ts'
 
-function partsOf(input: WritingInput): ScriptPart[] {
+function partsOf(input: WritingInput, arrivals: boolean): ScriptPart[] {
   const { page, reading, anchors, surveys } = input
   const built = builtMenusOf(page, Object.values(surveys))
   const found = page.menus.filter(isFound)
   const marks = [...found.map((m) => (m.form as FoundForm).mark), ...built.map((m) => m.mark)]
   const elements = new Set(found.flatMap((m) => (m.form as FoundForm).elements))
+  const bar = coverOfBar(page, null) > 0
   const sticky = Object.values(surveys).some((s) => s.parts.some((p) => p.sticks))
   const has: Record<ScriptPart, boolean> = {
+    arrivals,
+    shifted: !arrivals && shiftedIds(input).length > 0,
+    tops:
+      !arrivals && (reading.links.some((l) => l.status === 'top') || page.menus.some((m) => m.items.some((i) => i.target.kind === 'top'))),
+    bar: !arrivals && bar,
+    slides: !arrivals && (page.menus.some(isMade) || Object.values(surveys).some((s) => s.menus.some((m) => m.slides))),
     sticky,
     anchors: sticky || anchors.some((a) => a.isFormer || a.placed),
     classes: sticky || marks.some((mark) => typeof mark === 'object'),
-    header: sticky || page.header !== null || mayChange(input),
+    header: sticky || page.header !== null || mayChange(input) || (!arrivals && bar),
     moves: !!page.header?.onScroll,
     presses: !!page.travel.takesPresses,
     shuts: found.some((m) => (m.form as FoundForm).shutBy !== undefined),
@@ -36,22 +47,15 @@ function partsOf(input: WritingInput): ScriptPart[] {
   return SCRIPT_PARTS.filter((part) => has[part])
 }
 
-/** Visibility or opening that the style alone can't do. */
-const changesItself = (menu: MadeMenu): boolean => {
-  const { until, holds } = menu.shown ?? {}
-  const form = formOf(menu.form)
-  const opens = form.isFolded || smallOf(menu).as === 'folds' || (form.opens && menu.items.some((i) => i.depth))
-  return !!opens || !!holds || isLate(menu) || until !== undefined
+export function planScript(input: WritingInput): PlannedEdit[] {
+  if (!needsScript(input)) return []
+  const reason = whyArrivals(input)
+  return [
+    {
+      edit: { kind: 'piece', role: 'script', place: 'head', text: input.runtime(partsOf(input, reason !== null), reason) },
+      why: `The script that marks the current item${reason ? `, and corrects arrivals, because ${reason}` : ''}.`,
+      for: {},
+      layout: null,
+    },
+  ]
 }
-
-export const planScript = (input: WritingInput): PlannedEdit[] =>
-  !needsScript(input)
-    ? []
-    : [
-        {
-          edit: { kind: 'piece', role: 'script', place: 'head', text: input.runtime(partsOf(input)) },
-          why: 'The script that marks the current item.',
-          for: {},
-          layout: null,
-        },
-      ]

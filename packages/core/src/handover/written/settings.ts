@@ -24,13 +24,19 @@ function builtIds(page: SitePage, surveys: Readonly<Record<string, Survey>>): st
   return builtOf(inScreenOrder(Object.values(surveys))).targets.flatMap(({ id }) => (own.has(id) ? [] : [id]))
 }
 
-function settingsText({ page, surveys, anchors }: WritingInput): string {
+/** IDs of sections that start elsewhere than their targets. */
+export function shiftedIds({ page, surveys, anchors }: WritingInput): string[] {
   const parts = Object.values(surveys).map(partsByAt)
   const isShifted = (section: Section) => parts.some((of) => of.has(section.at) && standsAbove(section, of.get(section.at)!))
   const isHosted = new Set(anchors.filter((a) => a.host !== null && !a.isFormer).map((a) => a.section))
-  const shifted = page.sections
+  return page.sections
     .filter((s) => !s.toTop && (s.point ? isHosted.has(s) && s.point.shift !== 0 : !isOwnTravel(page) && isShifted(s)))
     .map((s) => s.id)
+}
+
+function settingsText(input: WritingInput): string {
+  const { page, surveys, anchors } = input
+  const shifted = shiftedIds(input)
   const isTimed = page.travel.smooth && page.travel.timed
   const adjusted = page.sections.flatMap(({ id, adjust }) => (adjust ? [{ id, ...adjust }] : []))
   const holder = page.sections.find((s) => s.key === page.endSpace?.section)
