@@ -9,10 +9,10 @@ const plain = Object.entries(scripts('plain')).filter(([parts]) => !parts.starts
 const linesOf = (...parts: string[]) => scriptIn('plain')(parts).trim().split('\n').length
 const packed = (...parts: string[]) => gzipSync(scriptIn('small')(parts)).length
 
-it('has at most 150 lines and 1.2 kB with a header, and 230 lines and 1.9 kB with every part', () => {
-  expect([linesOf('header') <= 150, packed('header') <= 1229]).toEqual([true, true])
+it('has at most 150 lines and 1.24 kB with a header, and 240 lines and 1.9 kB with every part', () => {
+  expect([linesOf('header') <= 150, packed('header') <= 1240]).toEqual([true, true])
   const every = ['anchors', 'bar', 'classes', 'header', 'lists', 'shifted', 'slides', 'tops']
-  expect([linesOf(...every) <= 230, packed(...every) <= 1900]).toEqual([true, true])
+  expect([linesOf(...every) <= 240, packed(...every) <= 1900]).toEqual([true, true])
 })
 
 it.each(plain)('has no finding of ESLint’s recommended rules: %s', (_, text) => {

@@ -156,7 +156,7 @@ for (const id of sections) observer.observe(document.getElementById(id) ?? docum
 
 addEventListener('scroll', onScroll)
 // The visitor moves on.
-for (const hand of ['wheel', 'touchmove', 'keydown', 'pointerdown']) addEventListener(hand, () => (followed = undefined), { passive: true })
+for (const hand of ['wheel', 'keydown', 'pointerdown']) addEventListener(hand, () => (followed = undefined), { passive: true })
 addEventListener('click', ({ target }) => {
   const link = (target as Element).closest('a')
   if (link?.hash) follow(link.hash, link)
@@ -169,9 +169,14 @@ function renew() {
 addEventListener('hashchange', renew)
 renew()
 //#end
+addEventListener('hashchange', () => {
+  // Back or forward, to where the visitor was.
+  if (named.get(location.hash) !== followed?.id) followed = undefined
+  mark()
+})
 // After a reload, the page is where the visitor left it.
 const [arrival] = performance.getEntriesByType('navigation') as PerformanceNavigationTiming[]
-if (arrival?.type === 'navigate' && location.hash) follow(location.hash)
+if (arrival?.type === 'navigate') follow(location.hash)
 //#if live
 addEventListener(FOLLOWS, (event) => follow((event as CustomEvent<string>).detail), true)
 addEventListener(LETS_GO, () => (followed = undefined), true)
