@@ -20,6 +20,7 @@ import { parseArgs } from 'node:util'
 import { ensureBrowser, ensurePackages, root, run } from '../ensure.mjs'
 import { engines } from './engines.mjs'
 import { judge } from './judge.mjs'
+import { sizesSaid, writtenIn } from './sizes.mjs'
 import { visitAll } from './visitors.mjs'
 
 ensurePackages()
@@ -92,7 +93,7 @@ for (const site of chosen) {
   writeFileSync(file, JSON.stringify(row, null, 1))
   rows.push(row)
   console.log(
-    `${name}: ${row.items} items, F1 ${row.f1 === null ? '–' : row.f1.toFixed(2)}, landed ${row.landed}, lit ${row.lit}, exact ${row.exact} of ${row.walked}; built in ${(row.ms / 1000).toFixed(1)} s; told ${row.told.length}, untold ${row.untold.length}`,
+    `${name}: ${row.items} items, F1 ${row.f1 === null ? '–' : row.f1.toFixed(2)}, landed ${row.landed}, lit ${row.lit}, exact ${row.exact} of ${row.walked}; built in ${(row.ms / 1000).toFixed(1)} s; script ${row.written.lines} lines, ${row.written.packed} bytes packed, style ${row.written.style} lines; told ${row.told.length}, untold ${row.untold.length}`,
   )
   for (const what of row.untold.slice(0, 8)) console.log(`    not told: ${what}`)
   for (const { what } of row.off.slice(0, 4)) console.log(`    not exact: ${what}`)
@@ -108,6 +109,7 @@ const mean = scored.length ? sum((row) => row.f1 ?? 0) / scored.length : null
 console.log(`
 ${rows.length} sites, ${whole.length} whole. ${sum((r) => r.walked)} links walked: ${sum((r) => r.landed)} landed, ${sum((r) => r.lit)} lit.
 Exact within 1 px: ${share.toFixed(2)} %${worst ? `; the worst by ${Math.round(worst.by)} px: ${worst.what}` : ''}
+${sizesSaid(rows.map((row) => row.written))}
 Sections: mean F1 ${mean === null ? '–' : mean.toFixed(3)} over ${scored.length} marked sites.
 Faults that the tool did not tell: ${sum((r) => r.untold.length)}${left.length ? `\nNot walked: ${left.join(', ')}` : ''}`)
 process.exitCode = left.length > 0 || sum((r) => r.untold.length) > 0 || (mean !== null && mean < 0.95) ? 1 : 0
@@ -166,6 +168,7 @@ async function walkSite(site, name) {
       walked: 0,
       exact: 0,
       off: [],
+      written: await writtenIn(''),
       ms,
       told: [built.stderr],
       untold: [`nothing was built: ${built.stderr}`],
@@ -258,6 +261,7 @@ async function walkSite(site, name) {
     walked,
     exact,
     off,
+    written: await writtenIn(readFileSync(join(out, 'index.html'), 'utf8')),
     ms,
     told,
     untold,
