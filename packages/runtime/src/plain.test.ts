@@ -9,8 +9,8 @@ const plain = Object.entries(scripts('plain')).filter(([parts]) => !parts.starts
 const linesOf = (...parts: string[]) => scriptIn('plain')(parts).trim().split('\n').length
 const packed = (...parts: string[]) => gzipSync(scriptIn('small')(parts)).length
 
-it('has at most 150 lines and 1.24 kB with a header, and 240 lines and 1.9 kB with every part', () => {
-  expect([linesOf('header') <= 150, packed('header') <= 1240]).toEqual([true, true])
+it('has at most 150 lines and 1.25 kB with a header, and 240 lines and 1.9 kB with every part', () => {
+  expect([linesOf('header') <= 150, packed('header') <= 1250]).toEqual([true, true])
   const every = ['anchors', 'bar', 'classes', 'header', 'lists', 'shifted', 'slides', 'tops']
   expect([linesOf(...every) <= 240, packed(...every) <= 1900]).toEqual([true, true])
 })

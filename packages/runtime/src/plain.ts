@@ -123,6 +123,8 @@ function measure() {
   line += measureHeader()
   //#end
   sorted = bells(tops, line, document.scrollingElement!.scrollHeight - innerHeight)
+  // The layout moved, not the visitor.
+  if (followed?.at) followed.at = scrollY
   current = undefined
   mark()
 }

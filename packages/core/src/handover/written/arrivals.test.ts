@@ -40,6 +40,12 @@ const header = (moved: number) => ({
 })
 const part = readPage(new TextEncoder().encode(source)).candidates[0]!
 
+it('measures no header that covers nothing, and leaves one that covers on some screens only to the other script', () => {
+  expect(scriptOf(source, { header: null })!.parts).toEqual([])
+  const off = (page: SitePage): SitePage => ({ ...page, header: page.header && { ...page.header, off: ['phone'] } })
+  expect(scriptOf(source, {}, off)!.why).toBe('the header covers the page on some screens only')
+})
+
 it.each<[string, string, Partial<Survey>]>([
   ['the header changes its height on scroll', source, header(40)],
   ['page scripts may move the page', `${source}<script>1</script>`, {}],

@@ -1,5 +1,5 @@
 /** When a link needs the script to arrive. Everywhere else, CSS alone lands it. */
-import { solveArrivals } from '../../arrival/index.ts'
+import { coverOf, solveArrivals } from '../../arrival/index.ts'
 import { decodeFragment } from '../../contract/index.ts'
 import { isFound, isMade, type SitePage } from '../../site/index.ts'
 import { builtOf, type Survey } from '../../survey/index.ts'
@@ -18,6 +18,7 @@ export function whyArrivals(input: WritingInput): string | null {
   const reasons: [string, boolean][] = [
     ['the page was not measured on every screen', screens.some(({ key }) => !input.surveys[key])],
     ['the header changes its height on scroll', changesHeader(page) || mayChange(input) || some((s) => s.near.length > 0)],
+    ['the header covers the page on some screens only', new Set(coversOf(input).map((px) => px > 0)).size > 1],
     [
       'page scripts may move the page',
       reading.hasScripts || !!page.travel.takesPresses || some((s) => s.rewrites || s.isHeld || hasBuilt(s)),
@@ -34,6 +35,9 @@ export function whyArrivals(input: WritingInput): string | null {
   ]
   return reasons.find(([, is]) => is)?.[0] ?? null
 }
+
+/** What the page's header covers at rest on each measured screen, in px. */
+export const coversOf = ({ page, surveys }: WritingInput): number[] => Object.values(surveys).map((s) => coverOf(page, s).ownRest)
 
 const changesHeader = ({ header }: SitePage): boolean => !!header?.onScroll || !!header?.steady
 

@@ -6,7 +6,7 @@ import { isFound, isMade, type FoundForm } from '../../site/index.ts'
 import { mayChange } from '../growth.ts'
 import { SCRIPT_PARTS, type ScriptPart } from '../input.ts'
 import { needsScript, travelsOtherwise, type WritingInput } from '../writing.ts'
-import { whyArrivals } from './arrivals.ts'
+import { coversOf, whyArrivals } from './arrivals.ts'
 import { changesItself } from './made-form.ts'
 import { shiftedIds } from './settings.ts'
 
@@ -21,14 +21,13 @@ function partsOf(input: WritingInput, arrivals: boolean): ScriptPart[] {
   const has: Record<ScriptPart, boolean> = {
     arrivals,
     shifted: !arrivals && shiftedIds(input).length > 0,
-    tops:
-      !arrivals && (reading.links.some((l) => l.status === 'top') || page.menus.some((m) => m.items.some((i) => i.target.kind === 'top'))),
+    tops: !arrivals && hasTops(input),
     bar: !arrivals && bar,
     slides: !arrivals && (page.menus.some(isMade) || Object.values(surveys).some((s) => s.menus.some((m) => m.slides))),
     sticky,
     anchors: sticky || anchors.some((a) => a.isFormer || a.placed),
     classes: sticky || marks.some((mark) => typeof mark === 'object'),
-    header: sticky || page.header !== null || mayChange(input) || (!arrivals && bar),
+    header: arrivals ? sticky || page.header !== null || mayChange(input) : bar || coversOf(input).some((px) => px > 0),
     moves: !!page.header?.onScroll,
     presses: !!page.travel.takesPresses,
     shuts: found.some((m) => (m.form as FoundForm).shutBy !== undefined),
@@ -45,6 +44,13 @@ function partsOf(input: WritingInput, arrivals: boolean): ScriptPart[] {
     travel: travelsOtherwise(page),
   }
   return SCRIPT_PARTS.filter((part) => has[part])
+}
+
+/** Some link leads to the page's top, once items have their targets. */
+function hasTops({ page, reading }: WritingInput): boolean {
+  const items = page.menus.flatMap((m) => m.items)
+  const others = new Set(items.flatMap(({ target, links }) => (target.kind === 'top' ? [] : links)))
+  return items.some((i) => i.target.kind === 'top') || reading.links.some((l) => l.status === 'top' && !others.has(l.at))
 }
 
 export function planScript(input: WritingInput): PlannedEdit[] {
