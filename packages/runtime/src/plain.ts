@@ -13,7 +13,6 @@ const { sections } = settings
 //#if header
 const headers = all(`[${HEADER}]`)
 //#end
-
 const hashOf = (id: string) => new URL('#' + id, location.href).hash
 /** IDs by hash. */
 const named = new Map(sections.map((id) => [hashOf(id), id]))
