@@ -32,7 +32,7 @@ export const sizesOf = (parts: readonly string[]): Record<ScriptForm, { bytes: n
   return { plain: size('plain'), small: size('small') }
 }
 
-/** @returns gives the script with these parts, and in its first comment `why` it sees to arrivals */
+/** @returns gives the script with these parts, and in its first comment `why` it corrects arrivals */
 export const scriptIn =
   (form: ScriptForm) =>
   (parts: readonly string[], why: string | null = null): string =>

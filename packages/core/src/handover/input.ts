@@ -5,8 +5,8 @@ import type { Survey } from '../survey/index.ts'
 
 /**
  * Parts of the script that a page carries only when it needs them, in the order of a built script's name. Without `arrivals` it only
- * marks; `bar`, `shifted`, `slides` and `tops` are for such pages, and `made`, `scripts`, `scroller`, `shrinks`, `sticky` and `travel` for the others.
- * `sticky` comes with all but `shrinks` and `travel`; those after `travel` are separate scripts.
+ * marks: only then are there `bar`, `shifted`, `slides` and `tops`, and no `made`, `scripts`, `scroller`, `shrinks`, `sticky` and
+ * `travel`. `sticky` comes with all but `shrinks` and `travel`; those after `travel` are separate scripts.
  */
 export const SCRIPT_PARTS = [
   'arrivals',
@@ -31,7 +31,7 @@ export const SCRIPT_PARTS = [
 ] as const
 export type ScriptPart = (typeof SCRIPT_PARTS)[number]
 
-/** Scripts for a live page, each with every part: one that only marks, and one that sees to arrivals too. */
+/** Scripts for a live page, each with every part: one that only marks, and one that also corrects arrivals. */
 export interface LiveScripts {
   plain: string
   arrivals: string
@@ -54,6 +54,6 @@ export interface HandoverInput {
   named: readonly string[]
   /** By screen key; other screens are estimated. */
   surveys: Readonly<Record<string, Survey>>
-  /** The built script with exactly these parts; `why` it sees to arrivals, as the end of a sentence. */
+  /** The built script with exactly these parts; `why` it corrects arrivals, as the end of a sentence. */
   runtime: (parts: readonly ScriptPart[], why: string | null) => string
 }

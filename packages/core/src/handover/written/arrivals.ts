@@ -8,8 +8,8 @@ import { travelsOtherwise, type WritingInput } from '../writing.ts'
 import { changesItself } from './made-form.ts'
 
 /**
- * Why the script must see to it that links arrive, as the end of a sentence; null if CSS alone lands them all: what the header covers is
- * constant, no part is laid out late, and no page script moves the page.
+ * Why links need the script to arrive, as the end of a sentence; null if CSS alone lands them all: what the header covers is constant, no
+ * part is laid out late, and no page script moves the page.
  */
 export function whyArrivals(input: WritingInput): string | null {
   const { page, reading, screens } = input
@@ -51,14 +51,17 @@ const hashIn = (fragment: string): string => new URL(`#${fragment}`, 'http://pag
 
 /** True for a hash that a browser doesn't write as the section's ID, and for a link to the top by another name. */
 function hasUnusualLinks({ page, reading }: WritingInput): boolean {
-  const ids = page.sections.flatMap((s) => [s.id, ...s.former])
-  const isOdd = (fragment: string) => ids.some((id) => [fragment, decodeFragment(fragment)].includes(id) && hashIn(id) !== hashIn(fragment))
+  const ids = new Set(page.sections.flatMap((s) => [s.id, ...s.former]))
+  const isOdd = (fragment: string) => {
+    const id = decodeFragment(fragment)
+    return !ids.has(fragment) && ids.has(id) && hashIn(id) !== hashIn(fragment)
+  }
   const tops = new Set(
     page.menus.flatMap((m) => (isFound(m) ? m.items.filter((i) => i.target.kind === 'top').flatMap((i) => i.links) : [])),
   )
   return (
     // These are written percent-encoded.
-    ids.some((id) => /[%"'<>`\\^{|}]/.test(id)) ||
+    [...ids].some((id) => /[%"'<>`\\^{|}]/.test(id)) ||
     reading.links.some(
       ({ at, status, fragment }) =>
         fragment !== null && ['ok', 'broken', 'top'].includes(status) && (isOdd(fragment) || (tops.has(at) && !/^(top)?$/.test(fragment))),
@@ -69,5 +72,6 @@ function hasUnusualLinks({ page, reading }: WritingInput): boolean {
 /** Some section is an `<a name>`. */
 const hasNames = ({ page, reading }: WritingInput): boolean => {
   const withId = new Set(reading.ids.map((i) => i.at))
-  return page.sections.some((s) => !s.point && !withId.has(s.at) && reading.candidates.some((c) => c.at === s.at && c.id === s.id))
+  const names = new Map(reading.candidates.map((c) => [c.at, c.id]))
+  return page.sections.some((s) => !s.point && !withId.has(s.at) && names.get(s.at) === s.id)
 }
