@@ -58,8 +58,9 @@ export function openersOf<E extends Entry<E>>(link: E, menu: E): E[] {
   return out
 }
 
-/** CSS rules of a mark for a menu; a strong selector counts as three IDs. */
-export const markRule = (style: MarkStyle, menu: string, current: string): string => {
+/** CSS rule of a mark for parts of a menu; a strong selector counts as three IDs. @param marked selectors of the marked parts */
+export const markRule = (style: MarkStyle, menu: string, ...marked: string[]): string => {
   const force = style === 'strong' ? ':not(#_1):not(#_2):not(#_3)' : ''
-  return `${menu}${force} ${current} {\n  ${MARK_STYLES[style].replace(/; /g, ';\n  ')}\n}`
+  const selector = marked.map((part) => `${menu}${force} ${part}`).join(',\n')
+  return `${selector} {\n  ${MARK_STYLES[style].replace(/; /g, ';\n  ')}\n}`
 }

@@ -1,6 +1,7 @@
 /** Assigns viewports to screens with media queries, because visitors' viewports rarely equal a measured screen. */
 import { plainScreens, type Screen } from '../site/index.ts'
 import type { Survey } from '../survey/index.ts'
+import { holds, mediaQuery, type Box } from './viewports.ts'
 
 /** Bounds of the viewports that follow a screen, in px; absent for none. */
 export interface Range {
@@ -24,18 +25,9 @@ const between = (a: number, b: number): number => Math.floor((a + b) / 2)
 /** Widest and highest first, so that later rules override earlier ones. Landscape phones come last. */
 export const rangesOf = (screens: readonly Screen[]): Range[] => ordered(plainScreens(screens))
 
-/** The screen that a viewport follows, in px. */
-function rangeAt({ width, height }: Pick<Screen, 'width' | 'height'>, ranges: readonly Range[]): Range {
-  const lies = width > height
-  const isIn = (r: Range) =>
-    width <= (r.maxWidth ?? width) &&
-    width > (r.minWidth ?? 0) &&
-    height <= (r.maxHeight ?? height) &&
-    height > (r.minHeight ?? 0) &&
-    (!r.isLow || lies) &&
-    (r.lies === undefined || !lies || height > r.lies)
-  return ranges.find(isIn) ?? ranges[0]!
-}
+/** The range that a viewport follows, in px. */
+const rangeAt = (size: Pick<Screen, 'width' | 'height'>, ranges: readonly Range[]): Range =>
+  ranges.find((range) => only(range).some((box) => holds(box, size))) ?? ranges[0]!
 
 /** Surveys by the screen whose decisions apply: screens with larger text have none of their own. @param measured as taken */
 export function byDecisions(measured: Readonly<Record<string, Survey>>, screens: readonly Screen[]): Record<string, Survey> {
@@ -90,30 +82,34 @@ function inOrder(screens: readonly Screen[]): Range[] {
   })
 }
 
-const LIES = '(orientation: landscape)'
-const over = (name: string, bound: number) => `(min-${name}: ${bound + 0.02}px)`
-const query = (...parts: string[]): string => parts.filter(Boolean).join(' and ')
-
-const upper = ({ maxWidth, maxHeight, isLow }: Range): string =>
-  query(
-    maxWidth === undefined ? '' : `(max-width: ${maxWidth}px)`,
-    maxHeight === undefined ? '' : `(max-height: ${maxHeight}px)`,
-    isLow ? LIES : '',
-  )
+const upper = ({ maxWidth, maxHeight, isLow }: Range): Box => ({
+  ...(maxWidth !== undefined && { maxWidth }),
+  ...(maxHeight !== undefined && { maxHeight }),
+  ...(isLow && { orientation: 'landscape' }),
+})
 
 /** Media query for a range and all after it; empty for all. @param more a further condition */
-export const from = (range: Range, more = ''): string => query(upper(range), more)
+export const from = (range: Range, more = ''): string => mediaQuery([upper(range)], more)!
 
-/** Media query for a range alone. @param more a further condition */
-export function only(range: Range, more = ''): string {
-  const { minWidth, minHeight, lies } = range
-  const within = query(
-    upper(range),
-    minWidth === undefined ? '' : over('width', minWidth),
-    minHeight === undefined ? '' : over('height', minHeight),
-    more,
-  )
-  return lies === undefined ? within : [over('height', lies), '(orientation: portrait)'].map((is) => query(within, is)).join(', ')
+/**
+ * The viewports of a range alone.
+ * @param heights further limits in px: higher than `over`, up to `upTo`
+ */
+export function only(range: Range, heights: { over?: number; upTo?: number } = {}): Box[] {
+  const { minWidth, isLow, lies } = range
+  const minHeight = Math.max(range.minHeight ?? 0, heights.over ?? 0)
+  const maxHeight = Math.min(range.maxHeight ?? Infinity, heights.upTo ?? Infinity)
+  const box: Box = {
+    ...upper(range),
+    ...(minWidth !== undefined && { minWidth }),
+    ...(minHeight > 0 && { minHeight }),
+    ...(maxHeight < Infinity && { maxHeight }),
+  }
+  if (isLow || lies === undefined) return [box]
+  return [
+    { ...box, minHeight: Math.max(minHeight, lies) },
+    { ...box, orientation: 'portrait' },
+  ]
 }
 
 /** True when the style applies the outer range's rules to the inner one too. */
@@ -122,15 +118,29 @@ const isWithin = (inner: Range, outer: Range): boolean =>
   (outer.maxHeight === undefined || (inner.maxHeight !== undefined && inner.maxHeight <= outer.maxHeight)) &&
   (!outer.isLow || !!inner.isLow)
 
-/** Ranges whose figure differs from the one that already applies. */
-export const saidAnew = <T>(ranges: readonly Range[], figures: readonly T[]): { range: Range; figure: T }[] =>
-  ranges.flatMap((range, i) =>
-    i > 0 && String(figures[i]) === String(figures[i - 1]) && isWithin(range, ranges[i - 1]!) ? [] : { range, figure: figures[i]! },
-  )
+/** Ranges whose figure differs from the one that already applies, each with the screens that its figure is for. */
+export function saidAnew<T>(ranges: readonly Range[], figures: readonly T[]): { range: Range; figure: T; screens: Screen[] }[] {
+  const out: { range: Range; figure: T; screens: Screen[] }[] = []
+  ranges.forEach((range, i) => {
+    const figure = figures[i]!
+    // Later rules may apply to parts of the range.
+    const applying = out.slice(
+      Math.max(
+        0,
+        out.findLastIndex((s) => isWithin(range, s.range)),
+      ),
+    )
+    const same = applying.filter((s) => String(s.figure) === String(figure))
+    if (i > 0 && same.length === applying.length) same[0]!.screens.push(range.screen)
+    else out.push({ range, figure, screens: [range.screen] })
+  })
+  return out
+}
 
-/** Merges adjacent ranges with the same figure. */
+/** Merges adjacent ranges with the same figure, or all. */
 export function joined<T>(ranges: readonly Range[], figures: readonly T[]): { range: Range; figure: T }[] {
   const out: { range: Range; figure: T }[] = []
+  if (ranges.length && figures.every((f) => f === figures[0])) return [{ range: { screen: ranges[0]!.screen }, figure: figures[0]! }]
   ranges.forEach((range, i) => {
     const figure = figures[i]!
     const last = out.at(-1)

@@ -4,9 +4,9 @@ import type { ElementAt } from '../../page/index.ts'
 import type { SitePage } from '../../site/index.ts'
 import { wrongEstimates, type Survey } from '../../survey/index.ts'
 import type { PlannedEdit } from '../edit.ts'
-import { joined, only, type Range } from '../ranges.ts'
+import type { Range } from '../ranges.ts'
 import type { WritingInput } from '../writing.ts'
-import { media, px, rule } from './css.ts'
+import { forScreens, px, rule } from './css.ts'
 
 type Surveys = Readonly<Record<string, Survey>>
 
@@ -32,10 +32,9 @@ export function planEstimates({ page, reading, surveys }: WritingInput): Planned
 export function estimateRules(page: SitePage, ranges: readonly Range[], surveys: Surveys): string[] {
   return saidOf(page, surveys).flatMap((at, i) => {
     const heights = ranges.map(({ screen }) => surveys[screen.key]?.estimates.find((e) => e.at === at)?.height ?? null)
-    return joined(ranges, heights).flatMap(({ range, figure }) =>
-      figure === null
-        ? []
-        : media(only(range), [rule(`[${ESTIMATE}="${i + 1}"]`, [`contain-intrinsic-height: auto ${px(figure)} !important;`])]),
+    const rules = heights.map((height) =>
+      height === null ? null : rule(`[${ESTIMATE}="${i + 1}"]`, [`contain-intrinsic-height: auto ${px(height)} !important;`]),
     )
+    return forScreens(ranges, rules)
   })
 }

@@ -7,8 +7,8 @@ import type { ElementAt, PageReading } from '../../page/index.ts'
 import type { Survey } from '../../survey/index.ts'
 import { growthOn, mayChange } from '../growth.ts'
 import type { HandoverInput } from '../input.ts'
-import { from, joined, only, saidAnew, type Range } from '../ranges.ts'
-import { byScreen, comment, group, media, px, rule } from './css.ts'
+import { from, saidAnew, type Range } from '../ranges.ts'
+import { byScreen, comment, forScreens, group, media, px, rule } from './css.ts'
 import { givingElements } from './header.ts'
 import { scrolls, selectorOf } from './selectors.ts'
 
@@ -33,30 +33,30 @@ export function coverRules({ page, surveys }: HandoverInput, ranges: readonly Ra
   const otherwise = saidAnew(ranges, breathes)
     .slice(1)
     .map(({ range, figure }) => media(from(range), [rule(page.scroller === undefined ? 'html:root' : scrolls(page), [paddingOf(figure)])]))
-  const said = saidAnew(ranges, figures)
-  const rules = said.flatMap(({ range, figure: [own, bar, most, isMeasured] }, i) => {
-    const next = said[i + 1]
-    const sizes = ranges
-      .slice(ranges.indexOf(range), next && ranges.indexOf(next.range))
-      .map(({ screen }) => `${screen.width}x${screen.height}`)
+  const rules = saidAnew(ranges, figures).flatMap(({ range, figure: [own, bar, , isMeasured], screens }, i) => {
+    const sizes = screens.map(({ width, height }) => `${width}x${height}`)
     const note = comment(`${isMeasured ? 'as measured at' : 'not measured, assumed at'} ${sizes.join(', ')}`)
     const set = variables(own, bar).map((line, n) => (n ? line : `${line} ${note}`))
     const padding = paddingOf(breathes[0]!)
-    const low = !most ? [] : [media(from(range, `(max-height: ${px(most)})`), [rule('html:root', variables(0, bar))])]
-    if (i === 0 && page.scroller === undefined) return [rule('html:root', [...set, padding]), ...low]
-    if (i === 0) return [rule('html:root', set), rule(scrolls(page), [padding]), ...low]
-    return [media(from(range), [rule('html:root', set)]), ...low]
+    if (i === 0 && page.scroller === undefined) return [rule('html:root', [...set, padding])]
+    if (i === 0) return [rule('html:root', set), rule(scrolls(page), [padding])]
+    return [media(from(range), [rule('html:root', set)])]
   })
+  const low = forScreens(
+    ranges,
+    figures.map(([, bar, most]) => (most ? rule('html:root', variables(0, bar)) : null)),
+    { is: 'upTo', px: figures.map(([, , most]) => most ?? 0) },
+  )
   // Chromium and WebKit treat focused elements within that offset as out of view, even in a stuck header, and would scroll.
   const still = byScreen(ranges, breathes, (by) =>
-    rule(`:is([${HEADER}], ${MADE_BAR}) ${FOCUSABLE}`, [
+    rule(`${made ? `:is([${HEADER}], ${MADE_BAR})` : `[${HEADER}]`} ${FOCUSABLE}`, [
       `scroll-margin-top: calc(${px(-by)} - ${ahead ? `var(${AHEAD}, 0px) - ` : ''}var(${COVER})) !important;`,
     ]),
   )
   return [
     ...group(
       `${COVER} is the height covered at the top when a link has arrived (${made ? 'fixed header and made menu' : 'fixed header'}). The script updates it.`,
-      [...rules, ...otherwise],
+      [...rules, ...low, ...otherwise],
     ),
     ...group('Focusing something in the header doesn’t move the page.', still),
   ]
@@ -109,8 +109,10 @@ export function keepRules(page: SitePage, ranges: readonly Range[], surveys: Han
     ...(backing ? [`background-color: ${backing};`] : []),
   ])
   const limits = ranges.map(({ screen }) => (off?.includes(screen.key) ? null : tallest(page, surveys[screen.key] ?? null)))
-  return joined(ranges, limits).flatMap(({ range, figure: limit }) =>
-    limit === null ? [] : media(only(range, limit ? `(min-height: ${px(limit + 0.02)})` : ''), [stays]),
+  return forScreens(
+    ranges,
+    limits.map((limit) => (limit === null ? null : stays)),
+    { is: 'over', px: limits.map((limit) => limit ?? 0) },
   )
 }
 
@@ -119,17 +121,10 @@ export function letGoRules({ header }: SitePage, ranges: readonly Range[], surve
   if (!header?.off) return []
   const figures = ranges.map(({ screen }) => {
     if (!header.off!.includes(screen.key)) return null
-    return surveys[screen.key]?.header?.position === 'fixed' ? 'absolute' : 'relative'
+    const isFixed = surveys[screen.key]?.header?.position === 'fixed'
+    return rule(`[${HEADER}]`, isFixed ? ['position: absolute !important;'] : ['position: relative !important;', 'inset: auto !important;'])
   })
-  return joined(ranges, figures).flatMap(({ range, figure }) =>
-    figure === null
-      ? []
-      : [
-          media(only(range), [
-            rule(`[${HEADER}]`, [`position: ${figure} !important;`, ...(figure === 'relative' ? ['inset: auto !important;'] : [])]),
-          ]),
-        ],
-  )
+  return forScreens(ranges, figures)
 }
 
 export function movesRules(page: SitePage, ranges: readonly Range[], surveys: HandoverInput['surveys']): string[] {
@@ -167,12 +162,8 @@ export function movesRules(page: SitePage, ranges: readonly Range[], surveys: Ha
     ),
     ...(shrinks ? [media(still, [rule(`[${GIVES}]`, ['transition: padding 0.2s linear;'])])] : []),
   ]
-  const figures = ranges.map(({ screen }) => !onScroll.off?.includes(screen.key))
-  return [
-    ...(onScroll.away || onScroll.clear || shrinks ? glide : []),
-    ...joined(ranges, figures).flatMap(({ range, figure }) => (figure && rules.length ? [media(only(range), rules)] : [])),
-    ...joined(ranges, smaller).flatMap(({ range, figure }) => (figure === null ? [] : [media(only(range), [figure])])),
-  ]
+  const figures = ranges.map(({ screen }) => (rules.length && !onScroll.off?.includes(screen.key) ? rules.join('\n') : null))
+  return [...(onScroll.away || onScroll.clear || shrinks ? glide : []), ...forScreens(ranges, figures), ...forScreens(ranges, smaller)]
 }
 
 /** Moves the section up to the page's top and adds that much padding, so its content stays in place. */
@@ -194,7 +185,7 @@ export function underRules(page: SitePage, reading: PageReading, ranges: readonl
       rule(`:root ${selectorOf(first, reading)}`, [...pulled, least('vh'), least('svh')]),
     ].join('\n\n')
   })
-  return joined(ranges, figures).flatMap(({ range, figure }) => (figure === null ? [] : [media(only(range), [figure])]))
+  return forScreens(ranges, figures)
 }
 
 /** The header's margin takes what its padding loses, so nothing moves; null if it loses nothing. */

@@ -2,8 +2,8 @@
 import { AWAY, COVER, MADE, OFF, PIECE } from '../../contract/index.ts'
 import { formOf, isLate, isOn, lookRules, nestedItems, smallOf, withOpacity, type Look, type Nested } from '../../menus/index.ts'
 import { isMade, type MadeMenu, type SitePage } from '../../site/index.ts'
-import { only, type Range } from '../ranges.ts'
-import { group, media, rule } from './css.ts'
+import type { Range } from '../ranges.ts'
+import { forScreens, group, media, rule } from './css.ts'
 
 export function madeRules(page: SitePage, ranges: readonly Range[], look: Omit<Look, 'nav' | 'isLate'>): string[] {
   const made = page.menus.filter(isMade)
@@ -50,7 +50,10 @@ function rulesOf(menu: MadeMenu, ranges: readonly Range[], look: Look): string[]
       : []),
     ...(as === 'scrolls' && form.sideways ? [media(isSmall, [...form.sideways(menu.form, look), ...padding(0)])] : []),
     ...(isLate(menu) || menu.shown?.until !== undefined ? [rule(`${nav}[${AWAY}]`, ['visibility: hidden;'])] : []),
-    ...ranges.flatMap((range) => (isOn(menu, range.screen) ? [] : media(only(range), [rule(nav, ['display: none;']), ...padding(0)]))),
+    ...forScreens(
+      ranges,
+      ranges.map(({ screen }) => (isOn(menu, screen) ? null : [rule(nav, ['display: none;']), ...padding(0)].join('\n'))),
+    ),
     media('print', [...(form.isScreenOnly ? [rule(nav, ['display: none;'])] : []), ...padding(0)]),
   ]
 }
@@ -165,9 +168,8 @@ function foldRules({ form }: MadeMenu, { nav, color, backing }: Look): string[] 
 function offRules(made: readonly MadeMenu[], ranges: readonly Range[]): string[] {
   const offOf = ({ item, children }: Nested): string[] => [...(item.off ?? []), ...children.flatMap(offOf)]
   const keys = new Set(made.flatMap((m) => nestedItems(m).flatMap(offOf)))
-  return ranges.flatMap((range) =>
-    keys.has(range.screen.key)
-      ? media(only(range), [rule(`html:root [${OFF}~="${range.screen.key}"]`, ['display: none !important;'])])
-      : [],
+  return forScreens(
+    ranges,
+    ranges.map(({ screen: { key } }) => (keys.has(key) ? rule(`html:root [${OFF}~="${key}"]`, ['display: none !important;']) : null)),
   )
 }

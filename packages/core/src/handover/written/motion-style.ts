@@ -6,10 +6,12 @@ import type { HandoverInput } from '../input.ts'
 import { group, media, rule } from './css.ts'
 import { scrolls } from './selectors.ts'
 
-export function motionRules(page: SitePage, surveys: HandoverInput['surveys']): string[] {
+export function motionRules({ page, surveys, screens }: HandoverInput): string[] {
   const single = linkMotionRules(page)
   if (isOwnTravel(page) && !single.length && Object.values(surveys).every((s) => s.smooth === page.travel.smooth)) return []
-  const still = rule(scrolls(page), ['scroll-behavior: auto;'])
+  // Browsers jump by default.
+  const jumps = screens.every(({ key }) => surveys[key]?.smooth === false)
+  const still = jumps ? '' : rule(scrolls(page), ['scroll-behavior: auto;'])
   if (!page.travel.smooth) return [...group('Links jump.', [still]), ...single]
   const glide = media('(prefers-reduced-motion: no-preference)', [rule(scrolls(page), ['scroll-behavior: smooth;'])])
   return [...group('Links scroll smoothly, except with reduced motion.', [still, glide]), ...single]

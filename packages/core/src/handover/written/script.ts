@@ -7,6 +7,7 @@ import { mayChange } from '../growth.ts'
 import { SCRIPT_PARTS, type ScriptPart } from '../input.ts'
 import { needsScript, travelsOtherwise, type WritingInput } from '../writing.ts'
 import { coversOf, whyArrivals } from './arrivals.ts'
+import { opensLists } from './lists.ts'
 import { changesItself } from './made-form.ts'
 import { shiftedIds } from './settings.ts'
 
@@ -15,7 +16,6 @@ function partsOf(input: WritingInput, arrivals: boolean): ScriptPart[] {
   const built = builtMenusOf(page, Object.values(surveys))
   const found = page.menus.filter(isFound)
   const marks = [...found.map((m) => (m.form as FoundForm).mark), ...built.map((m) => m.mark)]
-  const elements = new Set(found.flatMap((m) => (m.form as FoundForm).elements))
   const bar = coverOfBar(page, null) > 0
   const sticky = Object.values(surveys).some((s) => s.parts.some((p) => p.sticks))
   const has: Record<ScriptPart, boolean> = {
@@ -32,11 +32,7 @@ function partsOf(input: WritingInput, arrivals: boolean): ScriptPart[] {
     presses: !!page.travel.takesPresses,
     shuts: found.some((m) => (m.form as FoundForm).shutBy !== undefined),
     made: sticky || page.menus.some((m) => isMade(m) && changesItself(m)),
-    lists:
-      sticky ||
-      built.length > 0 ||
-      page.menus.some((m) => isMade(m) && m.items.some((i) => i.depth)) ||
-      reading.menus.some((m) => elements.has(m.at) && m.opens),
+    lists: sticky || opensLists(input),
     scripts: sticky || reading.hasScripts,
     scroller: sticky || page.scroller !== undefined,
     shrinks: mayChange(input),

@@ -4,17 +4,18 @@ import { backingFor } from '../../colour/index.ts'
 import { ANCHOR, COVER, MARK_STYLES, markRule, markText, MENU, PIECE, ROOM, SIZED_RULE, WAS, WITHIN } from '../../contract/index.ts'
 import { builtMenusOf, foundLookRules } from '../../menus/index.ts'
 import type { PageReading } from '../../page/index.ts'
-import { adjustOn, breathingOn, fillsOn, isFound, type Screen, type Section, type SitePage } from '../../site/index.ts'
+import { adjustOn, breathingOn, fillsOn, isFound, isMade, type Screen, type Section, type SitePage } from '../../site/index.ts'
 import { inScreenOrder } from '../../survey/index.ts'
 import type { Anchor } from '../anchors.ts'
 import type { PlannedEdit } from '../edit.ts'
 import type { HandoverInput } from '../input.ts'
-import { joined, only, rangesOf, type Range } from '../ranges.ts'
+import { rangesOf, type Range } from '../ranges.ts'
 import { needsScript, type WritingInput } from '../writing.ts'
-import { byScreen, comment, group, media, px, rule } from './css.ts'
+import { byScreen, comment, forScreens, group, media, px, rule } from './css.ts'
 import { estimateRules } from './estimate.ts'
 import { markOf } from './found-menu.ts'
 import { coverRules, growthRules, keepRules, letGoRules, movesRules, steadyRules, underRules } from './header-style.ts'
+import { opensLists } from './lists.ts'
 import { madeRules } from './made-style.ts'
 import { motionRules } from './motion-style.ts'
 import { idSelector, selectorOf } from './selectors.ts'
@@ -48,7 +49,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
   const groups = [
     ...(isOwn ? [] : coverRules(input, ranges)),
     ...(needsScript({ page, anchors }) ? growthRules(input, ranges) : []),
-    ...motionRules(page, surveys),
+    ...motionRules(input),
     ...group(
       'The link to the first section goes to the top of the page.',
       toTop.length ? [rule(toTop.join(',\n'), ['scroll-margin-top: 100vh !important;'])] : [],
@@ -75,7 +76,7 @@ export function pageStyle(input: HandoverInput, anchors: readonly Anchor[]): str
     ...group('Pictures with sizes in the markup keep the height from the page’s styles.', page.pictures ? [SIZED_RULE] : []),
     ...group('The skip link shows when focused.', page.travel.skip === undefined || !page.sections.length ? [] : SKIP_RULES),
     ...group('A link that was a button looks like one unless the page styles it.', buttonRules(page, reading)),
-    ...(page.highlight.pageMark ? [] : markRules(page, surveys)),
+    ...(page.highlight.pageMark ? [] : markRules(input)),
     ...group(
       'Look of the states of items in the page’s own menus.',
       page.menus
@@ -143,7 +144,10 @@ function endSpaceRules({ page: { endSpace, sections }, reading }: HandoverInput,
           `height: ${figure} !important;`,
         ])
   // Unknown for screens added later.
-  return joined(ranges, figures).flatMap(({ range, figure }) => (figure === null ? [] : [media(only(range), [make(figure)])]))
+  return forScreens(
+    ranges,
+    figures.map((figure) => (figure === null ? null : make(figure))),
+  )
 }
 
 /** Elements whose IDs stand for a point or former ID: their distance from the target. */
@@ -167,24 +171,29 @@ function hostRules(page: SitePage, anchors: readonly Anchor[], ranges: readonly 
 }
 
 /** Marks of found menus; menus with a class of their own keep its look. */
-function markRules(page: SitePage, surveys: HandoverInput['surveys']): string[] {
+function markRules(input: HandoverInput): string[] {
+  const { page, surveys } = input
   const found = page.menus.filter(isFound).map(markOf)
-  const marks = new Map([...found, ...builtMenusOf(page, Object.values(surveys)).map((m) => m.mark)].map((m) => [markText(m), m])).values()
-  const looks = [...marks].flatMap((mark) => {
+  const built = builtMenusOf(page, Object.values(surveys)).map((m) => m.mark)
+  const marks = [...new Map([...found, ...built].map((m) => [markText(m), m])).values()]
+  const opens = opensLists(input)
+  const looks = marks.flatMap((mark) => {
     const menu = `[${MENU}="${markText(mark)}"]`
     const style = typeof mark === 'string' && MARK_STYLES[mark] ? mark : null
     // Openers of lists have no such look in the page.
-    return [...(style ? [markRule(style, menu, 'a[aria-current="true"]')] : []), markRule(style ?? 'line', menu, `[${WITHIN}]`)]
+    const marked = [...(style ? ['a[aria-current="true"]'] : []), ...(opens ? [`[${WITHIN}]`] : [])]
+    return marked.length ? [markRule(style ?? 'line', menu, ...marked)] : []
   })
+  const isLine = marks.every((mark) => mark === 'line' || mark === 'strong') && !page.menus.some(isMade)
+  const shown = [`[${MENU}] a[aria-current="true"]`, ...(opens ? [`[${MENU}] [${WITHIN}]`] : [])]
   return [
-    ...group('The current item of a menu, and the item above it.', looks),
+    ...group(opens ? 'The current item of a menu, and the item above it.' : 'The current item of a menu.', looks),
     ...group('With forced colours, backgrounds and shadows don’t show.', [
-      media('(forced-colors: active)', [
-        rule(`[${MENU}] a[aria-current="true"],\n[${MENU}] [${WITHIN}]`, [
-          'outline: 2px solid !important;',
-          'outline-offset: -2px !important;',
-        ]),
-      ]),
+      isLine
+        ? ''
+        : media('(forced-colors: active)', [
+            rule(shown.join(',\n'), ['outline: 2px solid !important;', 'outline-offset: -2px !important;']),
+          ]),
     ]),
   ]
 }
