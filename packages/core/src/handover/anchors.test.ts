@@ -1,6 +1,8 @@
 import { defaultRule } from '../naming/index.ts'
 import { parsePage, readPage, readParsed } from '../page/index.ts'
+import { knownOf } from '../findings/index.ts'
 import { proposeSetUp } from '../proposal/index.ts'
+import { reviewRevision, revisePage } from '../revision/index.ts'
 import { renameSection, apply, type Section, type Site, type SitePage } from '../site/index.ts'
 import { twoScreens } from '../site/builder.ts'
 import { anInput } from './builder.ts'
@@ -228,4 +230,77 @@ it('updates labels and descriptions after an ID changed', () => {
   )
   expect(text).toContain('aria-describedby="x projects" data-go="#projects"')
   expect(text).toContain('<label for=team>')
+})
+
+describe('a handed-over page with targets in the head', () => {
+  const recipe =
+    '<!doctype html><title>Rye bread</title><nav><ul><li><a href="#flour">Flour</a><li><a href="#oven">Oven</a><li><a href="#tips">Tips</a></ul></nav>' +
+    '<article id="flour"><h2 id="f">Flour</h2><p>Sieve it, or see <a href="#oven">the oven</a>.</p></article>' +
+    '<article id="tips"><h2 id="t">Tips</h2><p>Wait.</p></article>'
+  /** The item “Oven” and a link in the text lead to a point above “Tips”; “Flour” has a former ID. */
+  const withOven = (page: SitePage): SitePage => {
+    const [flour, tips] = page.sections
+    const oven = { ...point(tips!.at, -20), key: 'oven', id: 'oven', title: 'Oven' }
+    const menus = page.menus.map((m) => ({
+      ...m,
+      items: m.items.map((i) => (i.label === 'Oven' ? { ...i, target: { kind: 'section' as const, section: 'oven' } } : i)),
+    }))
+    return { ...page, menus, sections: [{ ...flour!, former: ['meal'] }, oven, tips!] }
+  }
+  const first = written(recipe, withOven).text
+  const read = () => readPage(bytes(first))
+
+  it('reads links to them as links that arrive', () => {
+    expect(first.match(/<meta data-wb="anchor"[^>]*>/g)).toHaveLength(2)
+    expect(read().links.map((l) => [l.fragment, l.status])).toEqual([
+      ['flour', 'ok'],
+      ['oven', 'ok'],
+      ['tips', 'ok'],
+      ['oven', 'ok'],
+    ])
+    const parsed = parsePage(bytes(first))
+    const { findings } = knownOf({ parsed, reading: read(), missing: new Set(), scripts: [], styles: [] })
+    expect(findings.map((f) => f.code)).toEqual([])
+    // Without the targets they lead nowhere.
+    const bare = readPage(bytes(first.replace(/<meta data-wb="anchor"[^>]*>/g, '')))
+    expect(bare.links.filter((l) => l.status === 'broken').map((l) => l.fragment)).toEqual(['oven', 'oven'])
+  })
+  it('is written again as it is, with one point', () => {
+    const again = written(first, (p) => p)
+    expect(again.page.sections.map((s) => [s.id, s.former])).toEqual([
+      ['flour', ['meal']],
+      ['oven', []],
+      ['tips', []],
+    ])
+    expect(again.page.menus[0]!.items.map((i) => i.target)).toEqual(again.page.sections.map((s) => ({ kind: 'section', section: s.key })))
+    expect(again.text).toBe(first)
+  })
+  it('becomes a version of the page it was made from, with one point', () => {
+    const version = (text: string) => {
+      const parsed = parsePage(bytes(text))
+      return { parsed, reading: readParsed(parsed, text.length, 'index.html') }
+    }
+    // With the point on an element without an ID too.
+    for (const source of [recipe, recipe.replace('<article id="tips">', '<div class="band"><p>Pause.</p></div><article id="tips">')]) {
+      const at = source.includes('<div') ? source.indexOf('<div') : undefined
+      const place = (page: SitePage): SitePage => {
+        const next = withOven(page)
+        return { ...next, sections: next.sections.map((s) => (s.point && at !== undefined ? { ...s, at } : s)) }
+      }
+      const { text, page } = written(source, place)
+      const [before, after] = [version(source), version(text)]
+      const { rows, added } = reviewRevision(page, before, after)
+      const decisions = { sections: Object.fromEntries(rows.map((r) => [r.section, r.to?.at ?? null])), added: added.map((f) => f.at) }
+      const { revision } = revisePage(page, before, after, decisions, { source: '', title: '' }, defaultRule)
+      expect(revision.sections.map((s) => [s.id, s.former])).toEqual(page.sections.map((s) => [s.id, s.former]))
+      expect(revision.menus[0]!.items.map((i) => i.target)).toEqual(page.menus[0]!.items.map((i) => i.target))
+    }
+  })
+  it('updates its links when a point or section there gets another ID', () => {
+    const change = (page: SitePage) => ({ ...page, sections: page.sections.map((s) => ({ ...s, id: `${s.id}-2`, former: [s.id] })) })
+    const { text } = written(first, change)
+    expect([...text.matchAll(/href="(#[^"]*)"/g)].map((m) => m[1])).toEqual(['#flour-2', '#oven-2', '#tips-2', '#oven-2'])
+    // A link that still has the former ID follows too.
+    expect(written(first.replace('see <a href="#oven">', 'see <a href="#meal">'), (p) => p).text).toContain('see <a href="#flour">')
+  })
 })

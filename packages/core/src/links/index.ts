@@ -12,7 +12,7 @@ export {
   type Meaning,
 } from './match.ts'
 export { pageAt } from './pages.ts'
-export { looseLinks, type LinkKind, type LooseLink } from './kind.ts'
+export { looseLinks, pointNamed, type LinkKind, type LooseLink } from './kind.ts'
 export { coverage, linksInto, unreached, type Coverage, type Leader, type LinkFromPage } from './coverage.ts'
 export { ownSkipLink, skipWords } from './skip.ts'
 export { likelySection, type Likely } from './meaning.ts'

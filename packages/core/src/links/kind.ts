@@ -60,10 +60,19 @@ const linkMade = ({ at }: LinkChoice, { label }: MadeLink): PageLink => ({
 })
 
 function ownSection(link: PageLink, page: SitePage, byAt: ReadonlyMap<ElementAt, Section>): Section | null {
+  const point = pointNamed(link, page.sections)
+  if (point) return point
   const there = link.target === null ? undefined : byAt.get(link.target)
   if (there || link.status === 'ok') return there ?? null
   const wanted = link.status === 'broken' && link.fragment !== null ? decodeFragment(link.fragment) : ''
   return (wanted !== '' && page.sections.find((s) => s.id === wanted || s.former.includes(wanted))) || null
+}
+
+/** The point that a link to a target of this page names: its target is another section's element, or none. */
+export function pointNamed(link: PageLink, sections: readonly Section[]): Section | undefined {
+  if (link.status !== 'ok' || link.fragment === null) return undefined
+  const id = decodeFragment(link.fragment)
+  return sections.find((s) => s.point && s.at === link.target && (s.id === id || s.former.includes(id)))
 }
 
 function ownKind(link: PageLink, section: Section | null, page: SitePage, reading: PageReading, pages: readonly SitePage[]): LinkKind {

@@ -1,6 +1,6 @@
 /** Adopts the page's own menus. */
 import { formOf } from './form-of.ts'
-import { isOfPage, leadsHome, matchLinks, meansHome, type Meaning } from '../links/index.ts'
+import { isOfPage, leadsHome, matchLinks, meansHome, pointNamed, type Meaning } from '../links/index.ts'
 import type { ElementAt, PageLink, PageReading, ReadMenu } from '../page/index.ts'
 import { readMade } from '../contract/index.ts'
 import { FOUND_STATES } from './forms/form.ts'
@@ -58,14 +58,15 @@ export function adoptMenus(reading: PageReading, found: readonly MatchedMenu[], 
     const items = first.links.map((at, n): Item => {
       const link = links.get(at)!
       const meaning = matches.get(link)
-      const section = byAt.get(meaning?.candidate.at ?? -1)
+      const point = pointNamed(link, sections)
+      const section = point ?? byAt.get(meaning?.candidate.at ?? -1)
       return {
         key: `${key}-${n}`,
         label: link.label,
         target: targetOf(link, section),
         links: elements.flatMap((e) => (e === first ? [at] : twin(e, link))),
         ...motionBefore(reading, [at]),
-        ...((section ? meaning!.isLikely : meansHome(link)) ? { assumed: true as const } : {}),
+        ...((section ? !point && meaning!.isLikely : meansHome(link)) ? { assumed: true as const } : {}),
       }
     })
     const name = first.label || (first.place === 'footer' ? 'Footer menu' : 'Header menu')

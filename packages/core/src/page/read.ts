@@ -3,7 +3,7 @@ import { decodePage, type DecodedText } from './encoding.ts'
 import { findAssets, type Asset } from './assets.ts'
 import { MAX_PAGE_BYTES, PageError } from './errors.ts'
 import { menuList, type MenuList } from './entries.ts'
-import { Targets } from './fragment.ts'
+import { placedTargets, Targets } from './fragment.ts'
 import { levelBy } from './headings.ts'
 import { Lines } from './lines.ts'
 import { baseLeaves, baseOf, findLinks, type LinkStatus } from './links.ts'
@@ -194,9 +194,9 @@ export function readPage(bytes: Uint8Array, file = 'index.html'): PageReading {
 export function readParsed(page: ParsedPage, size: number, file: string): PageReading {
   const { tree, decoded } = page
   const lines = new Lines(decoded.text)
-  const targets = new Targets(tree)
-  const links = findLinks(tree, targets, file)
   const written = readWritten(tree)
+  const targets = new Targets(tree, placedTargets(tree, written))
+  const links = findLinks(tree, targets, file)
   const found = outline(tree, menuTargets(links), new Set(written.settings?.sections))
   const menus = findMenus(tree, links, found, titleOf(tree))
   const among = menus.flatMap((m) => m.items.map(({ link }) => link)).filter((l) => l.status === 'button' || l.status === 'group')

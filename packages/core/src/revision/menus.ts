@@ -1,5 +1,5 @@
 /** A page's menus in its new version: each element matched once, each item by its link. */
-import { matchLinks } from '../links/index.ts'
+import { matchLinks, pointNamed } from '../links/index.ts'
 import { itemFor, targetOf } from '../menus/index.ts'
 import type { ElementAt, PageLink, PageReading, ReadMenu } from '../page/index.ts'
 import {
@@ -143,7 +143,12 @@ function revisedItems(
       } else {
         const key = freshKey(`${menu.key}-`, taken)
         taken.push(key)
-        out.push({ key, label: link.label, target: targetOf(link, byAt.get(meant.get(link)?.candidate.at ?? -1)), links: [link.at] })
+        out.push({
+          key,
+          label: link.label,
+          target: targetOf(link, pointNamed(link, sections) ?? byAt.get(meant.get(link)?.candidate.at ?? -1)),
+          links: [link.at],
+        })
       }
     }
   }

@@ -1,6 +1,6 @@
 /** Links outside menus: with a chosen target, or to a section's former ID on this or another page. */
 import { decodeFragment, hashOf, MOTION, motionText, WAS } from '../../contract/index.ts'
-import { pageAt } from '../../links/index.ts'
+import { pageAt, pointNamed } from '../../links/index.ts'
 import { wayOf, type SitePage } from '../../site/index.ts'
 import type { PlannedEdit } from '../edit.ts'
 import type { WritingInput } from '../writing.ts'
@@ -20,8 +20,10 @@ export function planLinks({ page, pages, reading, ways, ownId }: WritingInput): 
     const fragment = decodeFragment(link.fragment)
     let id: string | undefined
     if (link.status === 'ok' && link.target !== null) {
-      const section = sections.get(link.target)
-      if (section && ownId.get(section.at) !== section.id) id = section.id
+      const point = pointNamed(link, page.sections)
+      const section = point ?? sections.get(link.target)
+      const isFormer = !!section && section.former.includes(fragment)
+      if (section && (isFormer || (!point && ownId.get(section.at) !== section.id))) id = section.id
     } else if (link.status === 'broken') id = former.get(fragment)
     else if (link.status === 'other-page' && link.path !== null) {
       const other = pageAt(pages, page.file, link.path)
