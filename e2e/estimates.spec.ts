@@ -4,7 +4,7 @@ import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import { atRest, pressAt } from './support/boxes.ts'
-import { freshFolder, repository } from './support/cli.ts'
+import { freshFolder, repository, waybellBuilt } from './support/cli.ts'
 import { measured, setUp, task } from './support/server.ts'
 import { bringIn, styled, takeHome } from './support/sheet.ts'
 import { test } from './support/test.ts'
@@ -57,4 +57,25 @@ test('links over late parts stop where they were computed, without script too', 
   await expect(press).toBeVisible()
   await press.click()
   await expect(press).toHaveCount(0)
+})
+
+test('late parts keep their containment while they are measured, so margins in them stay inside', async () => {
+  const parts = ['Sand', 'Lime', 'Clay', 'Slate'].map(
+    (name, i) =>
+      `<article id="${name}" style="content-visibility: auto; contain-intrinsic-height: ${i * 100}px"><h2 style="margin: 40px 0">${name}</h2><p style="margin: 0 0 30px; height: 700px">${name} in a bucket.</p></article>`,
+  )
+  const links = ['Sand', 'Lime', 'Clay', 'Slate'].map((name) => `<li><a href="#${name}">${name}</a></li>`)
+  const file = join(freshFolder(), 'index.html')
+  writeFileSync(file, `<!doctype html><title>Plaster</title><nav><ul>${links.join('')}</ul></nav>${parts.join('')}`)
+  const run = await waybellBuilt('build', file, '--out', freshFolder(), '--screens', 'laptop', '--format', 'json')
+  const { links: tried, arrivals } = JSON.parse(run.stdout) as {
+    links: { label: string; fault: string | null }[]
+    arrivals: { id: string; target: number; land: number }[]
+  }
+  expect(tried.map((l) => [l.label, l.fault])).toEqual(['Sand', 'Lime', 'Clay', 'Slate'].map((name) => [name, null]))
+  // The parts are 40 + 700 + 30 px and a heading's line apart: no margin reaches over their edges.
+  const tops = arrivals.map((a) => a.land + a.target)
+  const [sand, lime, clay] = tops
+  expect(lime! - sand!).toBe(clay! - lime!)
+  expect(lime! - sand!).toBeGreaterThanOrEqual(40 + 700 + 30 + 20)
 })

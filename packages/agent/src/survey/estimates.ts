@@ -13,16 +13,27 @@ export const lateElements = (): Late[] =>
     .flatMap(([at, el]): Late[] => (el instanceof HTMLElement && getComputedStyle(el).getPropertyValue(LATE) === 'auto' ? [[at, el]] : []))
     .slice(0, MOST)
 
+/** Containment of late parts, laid out or not: without it, margins of their content would collapse. @see CSS Containment 2 */
+const KINDS = ['layout', 'style', 'paint']
+
 /** @returns ends it */
 export function layOut(late: readonly Late[]): () => void {
-  const own = late.map(
-    ([, el]) => [el, el.style.getPropertyValue(LATE), el.style.getPropertyPriority(LATE), el.hasAttribute('style')] as const,
-  )
-  for (const [, el] of late) el.style.setProperty(LATE, 'visible', 'important')
+  const own = late.map(([, el]) => ({
+    el,
+    hasStyle: el.hasAttribute('style'),
+    said: [LATE, 'contain'].map((name) => [name, el.style.getPropertyValue(name), el.style.getPropertyPriority(name)] as const),
+  }))
+  for (const [, el] of late) {
+    const kinds = getComputedStyle(el).contain.split(' ')
+    const contain = kinds[0] === 'strict' ? 'strict' : [...kinds.filter((k) => k.endsWith('size')), ...KINDS].join(' ')
+    el.style.setProperty(LATE, 'visible', 'important')
+    el.style.setProperty('contain', contain, 'important')
+  }
   return () => {
-    for (const [el, value, priority, hasStyle] of own) {
-      if (value) el.style.setProperty(LATE, value, priority)
-      else el.style.removeProperty(LATE)
+    for (const { el, hasStyle, said } of own) {
+      for (const [name, value, priority] of said)
+        if (value) el.style.setProperty(name, value, priority)
+        else el.style.removeProperty(name)
       if (!hasStyle && !el.getAttribute('style')) el.removeAttribute('style')
     }
   }
