@@ -288,6 +288,9 @@ addEventListener('scroll', () => { document.querySelector('header').classList.to
       await setUp(page)
       await measured(page)
       await task(page, 'Travel')
+      const gap = page.locator('[data-arrival-row="s3"] [data-screen="laptop"] button')
+      await expect(gap).toHaveText('24↓ 84')
+      await expect(gap).toHaveAccessibleName(/24 px between header and section; 84 px from above, where the header is hidden$/)
       await open('Part 3')
       for (const screen of ['laptop', 'phone']) {
         await expect(tile(screen)).toHaveCount(2)

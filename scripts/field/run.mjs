@@ -1,7 +1,7 @@
 /* global location, scrollX, scrollY, innerWidth */
 /**
  * `npm run field -- [FOLDER…]`: builds each site of a folder (default: e2e/pages/field), walks every link of its menus in what was built on the
- * site's five screens with a real mouse, from the page's top in its own motion and from its end for one who asked for less motion, and prints what
+ * site's five screens with a real mouse, from the page's top with smooth scrolling and with reduced motion, and from its end with reduced motion, and prints what
  * was found, what landed, what lit, how much of it stopped within 1 px of where it was computed, what the tool said by itself, and what it did not
  * say. It judges by the browser alone and uses nothing of packages/ for that. Results are kept in .cache/field and taken again while page and tool are the same.
  *
@@ -189,8 +189,7 @@ async function walkSite(site, name) {
   const off = []
   let [walked, landed, lit, exact] = [0, 0, 0, 0]
   const { screens } = JSON.parse(readFileSync(join(out, 'site.json'), 'utf8'))
-  const walkOn = async ({ key, width, height, touch }, isBelow) => {
-    const reducedMotion = isBelow ? 'reduce' : 'no-preference'
+  const walkOn = async ({ key, width, height, touch }, isBelow, reducedMotion) => {
     const context = await browser.newContext({ viewport: { width, height }, hasTouch: touch, reducedMotion })
     const page = await context.newPage()
     page.setDefaultTimeout(5000)
@@ -225,7 +224,7 @@ async function walkSite(site, name) {
       // What leads elsewhere, or loads the page again, is not travelled on it.
       if ((!link.here || !link.href.includes('#')) && link.href !== '') continue
       const id = link.href.includes('#') ? decode(link.href.slice(link.href.indexOf('#') + 1)) : ''
-      const what = `${width}x${height} from ${isBelow ? 'below' : 'above'} “${link.label}” (${link.href})`
+      const what = `${width}x${height} from ${isBelow ? 'below' : 'above'}${reducedMotion === 'reduce' ? ' with reduced motion' : ''} “${link.label}” (${link.href})`
       const seen = await follow(page, link, isBelow)
       if (!seen) continue
       if (id === '' && !/^(home|start|top|up)$/i.test(link.label)) {
@@ -247,7 +246,11 @@ async function walkSite(site, name) {
     }
     await context.close()
   }
-  const ways = screens.flatMap((screen) => [false, true].map((isBelow) => [screen, isBelow]))
+  const ways = screens.flatMap((screen) => [
+    [screen, false, 'no-preference'],
+    [screen, false, 'reduce'],
+    [screen, true, 'reduce'],
+  ])
   const walkers = Array.from({ length: AT_ONCE }, async () => {
     for (let way = ways.shift(); way; way = ways.shift()) await walkOn(...way)
   })

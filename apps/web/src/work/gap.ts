@@ -1,5 +1,5 @@
 /** Words for arrivals, shared by all views. */
-import type { ArrivalSign } from '@waybell/core'
+import type { ArrivalSign, Sign } from '@waybell/core'
 import { px } from '../ui/index.tsx'
 
 interface Said {
@@ -23,12 +23,18 @@ const words: Record<ArrivalSign, (n: string) => Said> = {
 }
 
 /** The figure in px without unit, and the length with it. */
-export function gapSaid({ sign, px: n }: { sign: ArrivalSign; px: number }): {
+export function gapSaid({ sign, px: n, fromAbove }: Sign): {
   figure: string
   length: string
   word: string
   whole: string
 } {
-  const { word, whole, instead } = words[sign](px(n))
+  const said = words[sign](px(n))
+  const { instead } = said
+  // The header hides on the way down and is there on the way up.
+  const [word, whole] =
+    fromAbove === undefined
+      ? [said.word, said.whole]
+      : [`↓ ${Math.round(fromAbove)}`, `${said.whole}; ${px(fromAbove)} from above, where the header is hidden`]
   return { figure: instead ?? String(Math.round(n)), length: instead ?? px(n), word, whole }
 }

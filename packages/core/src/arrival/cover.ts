@@ -52,6 +52,8 @@ export interface Cover {
   bar: number
   /** Covered height on arrival: the header in its state after scrolling, plus the bar. */
   arrival: number
+  /** How much less is covered for a visitor from above: the header hides on the way down. */
+  away: number
 }
 
 /** Max share of the screen's height for a header that is kept in view. */
@@ -119,5 +121,7 @@ export function coverOf(
     ownRest = header.height
     ownMoved = header.height - smallerBy(page, survey!)
   }
-  return { ownRest, ownMoved, bar, arrival: ownMoved + bar }
+  const { onScroll } = page.header ?? {}
+  const hides = header?.hides || (!!onScroll?.away && !onScroll.off?.includes(screen?.key ?? ''))
+  return { ownRest, ownMoved, bar, arrival: ownMoved + bar, away: hides ? ownMoved : 0 }
 }

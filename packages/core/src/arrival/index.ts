@@ -19,6 +19,6 @@ export {
 } from './cover.ts'
 export { landing, leastAdjust, leastBreathing, roomAtEnd, solveArrivals, type Arrival } from './solve.ts'
 export { endSpaceFor, endSpaceHolder, endSpaceOn } from './end-space.ts'
-export { badness, signOf, type ArrivalSign } from './sign.ts'
+export { badness, signOf, type ArrivalSign, type Sign } from './sign.ts'
 export { travelTime } from './time.ts'
 export { matchingScroll, type Travelled } from './matching-scroll.ts'

@@ -8,6 +8,7 @@ const travelled = (lands: readonly number[], maxScroll: number): Travelled => ({
     land: Math.min(land, maxScroll),
     top: 0,
     gap: 0,
+    gapFromAbove: 0,
     place: 0,
     shortfall: 0,
     heading: 'clear',

@@ -17,6 +17,8 @@ export interface Arrival {
   top: number
   /** Space between the covered strip and the section's top, in px; negative if the top is covered. */
   gap: number
+  /** The same for a visitor from above: larger if the header hides on the way down. */
+  gapFromAbove: number
   /** Scroll position if the page had no end. */
   place: number
   /** px of page missing below for the section to arrive. */
@@ -95,6 +97,7 @@ function arrivalOf(
     land,
     top: top - land,
     gap: top - edge,
+    gapFromAbove: top - edge + (land < 1 ? 0 : cover.away),
     place: wanted,
     shortfall: Math.max(0, wanted - survey.maxScroll),
     ...headingState(part, land < 1 ? 0 : part.top - top, edge, land + view),

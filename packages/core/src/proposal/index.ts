@@ -24,6 +24,7 @@ import {
   type SitePage,
 } from '../site/index.ts'
 import { builtOf, inScreenOrder, viewHeight, wrongEstimates, type Survey } from '../survey/index.ts'
+import { flushSections } from './full-height.ts'
 
 export const DEFAULT_BREATHING = 24
 
@@ -127,7 +128,8 @@ export function proposeSetUp(
     highlight: { bellOffset: earlier?.bellOffset ?? travel.breathing, ...(earlier?.ownMarks ? { pageMark: true as const } : {}) },
   }
   if (earlier || !surveys.length) return setUp
-  const kept = keepOwnTravel(setUp, surveys)
+  const own = keepOwnTravel(setUp, surveys)
+  const kept = isOwnTravel(asPage(own)) ? own : flushSections(own, asPage(own), surveys)
   const bellOffset = bestBellOffset(asPage(kept), surveys)
   return { ...kept, highlight: { bellOffset, ...(marksItself(kept, surveys) ? { pageMark: true as const } : {}) } }
 }

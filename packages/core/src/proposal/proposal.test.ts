@@ -265,3 +265,38 @@ describe('a page that has a menu', () => {
     expect(titles(false, true)).toEqual(['One', 'Two', 'Thank you'])
   })
 })
+
+describe('full-height sections', () => {
+  const body = sections('Dawn', 'Noon', 'Dusk', 'Night')
+  const { candidates } = read(body)
+  const screens = [
+    { screen: 'laptop', width: 1280, height: 800 },
+    { screen: 'phone', width: 390, height: 844 },
+  ]
+  const bar = aHeader({ at: 5, position: 'fixed', height: 60, rest: 60, moved: 60 })
+  /** @param heights of the sections where the viewport is `view` px high */
+  const measured = (heights: (view: number) => number[], shown = screens) =>
+    shown.map((size) => {
+      let top = 0
+      const parts = heights(size.height).map((height, i) => aPart({ at: candidates[i]!.at, top, bottom: (top += height) }))
+      return aSurvey({ ...size, header: bar, parts, pageHeight: top, maxScroll: top - size.height })
+    })
+  const offsets = (surveys: Survey[]) => {
+    const { travel, sections } = propose(body, surveys)
+    return [travel.breathing, ...sections.map((s) => s.adjust?.by ?? 0)]
+  }
+  it('get no breathing space, all or some', () => {
+    expect(offsets(measured((view) => [view, view, view, view]))).toEqual([0, 0, 0, 0, 0])
+    expect(offsets(measured((view) => [view - 60, view - 60, view - 60, view - 60]))).toEqual([0, 0, 0, 0, 0])
+    expect(offsets(measured((view) => [view, view, 500, view]))).toEqual([24, 0, -24, 0, -24])
+  })
+  it('may be higher on some screens, but not lower', () => {
+    expect(offsets(measured((view) => [view, view, view === 800 ? view : 1300, view]))).toEqual([24, 0, -24, 0, -24])
+    const tablet = { screen: 'tablet', width: 820, height: 1180 }
+    const three = [...screens, tablet]
+    expect(offsets(measured((view) => [view, view, view, view === 844 ? 1300 : view], three))).toEqual([0, 0, 0, 0, 0])
+    expect(offsets(measured((view) => [view, view, view, view === 844 ? 400 : view], three))).toEqual([24, 0, -24, -24, 0])
+  })
+  it('aren’t those that have a viewport’s height by chance', () =>
+    expect(offsets(measured(() => [800, 800, 800, 800]))).toEqual([24, 0, 0, 0, 0]))
+})

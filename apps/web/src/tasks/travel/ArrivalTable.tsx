@@ -11,8 +11,8 @@ import {
   travelTime,
   type Adjust,
   type Arrival,
-  type ArrivalSign,
   type Section,
+  type Sign,
   sizeText,
 } from '@waybell/core'
 import { MoreHorizontal } from 'lucide-react'
@@ -28,7 +28,7 @@ import { ArrivalCard } from './ArrivalCard.tsx'
 import { seconds } from './Motion.tsx'
 
 interface Seen extends Arrival {
-  said: { sign: ArrivalSign; px: number }
+  said: Sign
 }
 
 interface RowOf {
@@ -70,6 +70,7 @@ export function ArrivalTable() {
   const [isFaulty, setFaulty] = useState(false)
   const [opened, setOpened] = useState<string | null>(null)
   const faulty = rows.filter((r) => r.badness > 0)
+  const hides = rows.some((r) => [...r.seen.values()].some((s) => s.said.fromAbove !== undefined))
   // Stable: equally bad ones keep the page's order.
   const shown = useMemo(() => {
     const some = isFaulty ? rows.filter((r) => r.badness > 0) : rows
@@ -94,8 +95,8 @@ export function ArrivalTable() {
       <div className="max-h-[max(18rem,calc(100vh-22rem))] overflow-auto" data-scroller>
         <table className="w-full text-sm">
           <caption className="mb-1 text-left text-xs text-faint">
-            Gap between header and section, in px; press one to go there. Last column: where the page stops on {screen.name}, and the time
-            from the top.
+            Gap between header and section, in px; press one to go there. {hides && 'After ↓: from above, where the header hides. '}Last
+            column: where the page stops on {screen.name}, and the time from the top.
           </caption>
           <thead>
             <tr className="border-b border-hair text-right align-bottom text-xs text-faint">

@@ -71,8 +71,8 @@ export function HeaderSettings() {
 function valueOf({ onScroll, steady }: HeaderChoice, header: SurveyHeader, isGone: boolean): string {
   if (isGone) return 'scrolls away'
   const does = [
-    (onScroll?.small || header.moved < header.rest) && `shrinks${steady ? ' in place' : ''}`,
-    onScroll?.away && 'hides on the way down',
+    (onScroll?.small || (header.moved < header.rest && !header.hides)) && `shrinks${steady ? ' in place' : ''}`,
+    (onScroll?.away || header.hides) && 'hides on the way down',
     onScroll?.clear && 'gets a background',
     onScroll?.shadow && 'gets a shadow',
   ]
@@ -82,7 +82,7 @@ function valueOf({ onScroll, steady }: HeaderChoice, header: SurveyHeader, isGon
 const stateOf = (header: SurveyHeader, isGone: boolean): string =>
   isGone
     ? 'The header scrolls away here.'
-    : `The page keeps its header in view (${header.position}, ${px(header.rest)}${header.moved === header.rest ? '' : `, ${px(header.moved)} after scrolling`}${header.shut ? `; ${px(header.shut.moved)} after the script closes it` : ''}).`
+    : `The page keeps its header in view (${header.position}, ${px(header.rest)}${header.hides ? ', hidden on the way down' : header.moved === header.rest ? '' : `, ${px(header.moved)} after scrolling`}${header.shut ? `; ${px(header.shut.moved)} after the script closes it` : ''}).`
 
 /** On which screens it stays, its background, and what it does after scrolling. */
 function OnScroll({ choice, onChoose }: { choice: HeaderChoice; onChoose: (next: HeaderChoice) => void }) {
