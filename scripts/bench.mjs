@@ -9,6 +9,7 @@ import { join } from 'node:path'
 import { gzipSync } from 'node:zlib'
 import { ensureBrowser, ensurePackages, root, run } from './ensure.mjs'
 import { proof } from './bench/proof.mjs'
+import { generated } from './bench/generated.mjs'
 import { keepFigures } from './figures.mjs'
 
 ensurePackages()
@@ -80,6 +81,7 @@ const manual = `<!doctype html><html lang="en"><head><title>Manual</title></head
 for (const [name, work, heading] of [
   ['proof', proof, '## Proof'],
   ['workspace', workspace, '## In the workspace'],
+  ['generated', generated, '## Generated pages'],
 ])
   if (process.argv.includes(`--${name}`)) {
     await work(report)
