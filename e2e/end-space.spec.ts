@@ -94,3 +94,48 @@ for (const [name, files, last] of pages)
       })
     }
   })
+
+for (const [name, style] of [
+  ['a height', 'height: 430px; box-sizing: border-box; padding: 12px'],
+  ['a min-height', 'min-height: 380px; box-sizing: border-box; padding: 8px 0 20px'],
+  ['a stretched row', 'flex: 1'],
+] as const)
+  test(`padding at the end isn’t swallowed by ${name}: one press suffices on every screen`, async ({ page, browser, server }) => {
+    const section = (id: string, title: string, style: string) =>
+      `<section id="${id}" style="${style}"><h2>${title}</h2><p>By the weir.</p></section>`
+    const files: File[] = [
+      {
+        name: 'index.html',
+        mimeType: 'text/html',
+        buffer: Buffer.from(
+          `<!doctype html><html lang="en"><head><meta name="viewport" content="width=device-width"><title>Locks</title></head><body style="margin: 0; min-height: 2000px; display: flex; flex-direction: column"><nav><a href="#upper">Upper lock</a> <a href="#lower">Lower lock</a> <a href="#sea">Sea lock</a></nav>${section('upper', 'Upper lock', 'min-height: 900px')}${section('lower', 'Lower lock', 'min-height: 700px')}${section('sea', 'Sea lock', style)}</body></html>`,
+        ),
+      },
+    ]
+    await bringIn(page, server, files)
+    await setUp(page)
+    await measured(page)
+    await task(page, 'Travel')
+    const cells = page.locator('[data-arrival-row="sea"] [data-screen]')
+    await expect(cells.filter({ hasText: 'too short' })).not.toHaveCount(0)
+    const space = page.getByRole('region', { name: 'Space at the end' })
+    await expect(space.getByRole('combobox')).toHaveValue('padding')
+    await space.getByRole('button', { name: /^Add \d+ px at the end$/ }).click()
+    await measured(page)
+    await expect(cells.filter({ hasText: 'too short' })).toHaveCount(0)
+    await expect(space.getByRole('button', { name: /^Add/ })).toHaveCount(0)
+    const home = await takeHome(page)
+    for (const size of [
+      [1280, 800],
+      [390, 844],
+      [1920, 1080],
+    ] as const) {
+      const gap = await visit(browser, pathToFileURL(home).href, size, async (there) => {
+        await there.locator('nav a[href="#sea"]').click()
+        await atRest(there)
+        const top = await there.evaluate(() => document.querySelector('#sea')!.getBoundingClientRect().top)
+        return top - (await coveredEdge(there))
+      })
+      expect(Math.abs(gap - 24), size.join()).toBeLessThanOrEqual(1)
+    }
+  })

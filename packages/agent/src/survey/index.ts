@@ -9,10 +9,9 @@
 import { LETS_GO, STEADY } from '@waybell/core/contract'
 import { steadied, SURVEY_FORMAT, type Survey } from '@waybell/core/survey'
 import type { SurveyRequest } from '../messages.ts'
-import { forgetScroller, furthest, innerScroller, jumpTo, pageHeight, pageHolder, position, viewHeight } from '../page/scroller.ts'
+import { forgetScroller, furthest, innerScroller, jumpTo, pageHeight, position, viewHeight } from '../page/scroller.ts'
 import { throughThePage, untilLoaded, untilQuiet, untilSize, untilStill, untilThere } from '../page/settle.ts'
 import { positionOf } from '../page/stamps.ts'
-import { asIf } from './as-if.ts'
 import { builtByScripts, builtTargets } from './built.ts'
 import { estimatesOf, lateElements, layOut } from './estimates.ts'
 import { headingsByLook } from './headings.ts'
@@ -22,6 +21,7 @@ import { headerElement } from './bars.ts'
 import { givesOf } from './gives.ts'
 import { currentHeader, mayBeMoved, probeHeader, type HeaderStates } from './header.ts'
 import { pageLook } from './look.ts'
+import { ownHeight } from './own-height.ts'
 import { paintOf } from './paint.ts'
 import { picturesOf } from './pictures.ts'
 import { leadsOf, ownMargins, partsNow, topsOf } from './parts.ts'
@@ -172,20 +172,6 @@ function read(request: SurveyRequest): Survey {
   }
   // Decided by the work; the survey stays as before.
   return headerElement(survey.header?.at ?? null)?.hasAttribute(STEADY) ? steadied(survey) : survey
-}
-
-/** Content height: if less than the visible height, inserting something above shows where it ends. */
-function ownHeight(): number {
-  const [high, view] = [pageHeight(), viewHeight()]
-  if (high > view) return high
-  const holder = pageHolder()
-  const first = [...holder.children].find((el) => el.getClientRects().length && !/absolute|fixed/.test(getComputedStyle(el).position))
-  const firstTop = () => first?.getBoundingClientRect().top ?? 0
-  const top = firstTop()
-  const before = view + parseFloat(getComputedStyle(holder).paddingTop)
-  // By as much as all moved down; margins may separate, which a bar there doesn't cause.
-  const read = () => pageHeight() - (first ? firstTop() - top : view)
-  return asIf([[holder, { 'box-sizing': 'border-box', 'padding-top': `${before}px` }]], read)
 }
 
 function scrollerNow(): Survey['scroller'] {

@@ -7,6 +7,7 @@ import { onPage, pageHolder, topOf, viewHeight } from '../page/scroller.ts'
 import { elementAt } from '../page/stamps.ts'
 import { asIf } from './as-if.ts'
 import { backgroundOf, isTransparent } from './look.ts'
+import { ownHeight } from './own-height.ts'
 
 /** Tops of parts; for stuck ones, as if not stuck. */
 export function topsOf(request: SurveyRequest): Map<number, number> {
@@ -71,6 +72,7 @@ export function partsNow(
   const holder = pageHolder()
   const tops = topsOf(request)
   const sticky = stickyAround(request.parts.flatMap(({ at }) => elementAt(at) ?? []))
+  const slack = feetOf(request)
   return request.parts.map(({ at, heading, block }): SurveyPart => {
     const el = elementAt(at)
     const box = el?.getBoundingClientRect()
@@ -89,10 +91,44 @@ export function partsNow(
       lead: leads.get(at) ?? 0,
       sticks: !!el && sticky.some((s) => s.contains(el)),
       ...(el ? frameOf(el) : { head: 0, foot: 0, frame: 0 }),
+      ...(slack.has(at) && { foot: slack.get(at)! }),
       background: backgroundOf(el ?? null),
       grounds: paint.get(at) ?? [],
     }
   })
+}
+
+/** Max parts near the page's end to try. */
+const MOST_ENDING = 8
+
+/**
+ * Parts at the page's end, and near it those higher than their content, such as by a `min-height`: the padding below at which the page has its
+ * present height, in px. Less adds nothing. By trying it, invisibly.
+ */
+function feetOf({ parts }: SurveyRequest): Map<number, number> {
+  const ending = parts.flatMap(({ at }) => {
+    const el = elementAt(at)
+    return el instanceof HTMLElement && el.getClientRects().length ? [{ at, el, box: el.getBoundingClientRect() }] : []
+  })
+  const end = Math.max(...ending.map(({ box }) => box.bottom))
+  const loose = ending.filter(({ el, box }) => {
+    if (box.bottom < end - 1.5 * viewHeight()) return false
+    // The element around it may be higher.
+    if (box.bottom > end - 1) return true
+    const content = document.createRange()
+    content.selectNodeContents(el)
+    const { paddingBottom, borderBottomWidth } = getComputedStyle(el)
+    const inner = box.bottom - parseFloat(paddingBottom) - parseFloat(borderBottomWidth)
+    return inner - content.getBoundingClientRect().bottom > 1
+  })
+  const height = ownHeight()
+  return new Map(
+    loose.slice(-MOST_ENDING).map(({ at, el, box }) => {
+      const tried = parseFloat(getComputedStyle(el).paddingBottom) + 2 * box.height + viewHeight()
+      const grown = asIf([[el, { 'padding-bottom': `${tried}px` }]], ownHeight) - height
+      return [at, Math.max(0, tried - grown)]
+    }),
+  )
 }
 
 function frameOf(el: Element): Pick<SurveyPart, 'head' | 'foot' | 'frame'> {

@@ -25,7 +25,10 @@ export interface SurveyPart {
   shift: number
   /** Near the page's top: where it would start without margins, before any edit; else 0. */
   lead: number
-  /** Top and bottom padding, and how much of its height is padding and border if its heights exclude them (else 0). */
+  /**
+   * Padding above and below, and how much of its height is padding and border if its heights exclude them (else 0). A part that is higher
+   * than its content: the padding below at which it has that height, because less adds nothing.
+   */
   head: number
   foot: number
   frame: number
@@ -140,7 +143,7 @@ export interface SurveyEstimate {
 }
 
 /** Incremented when measurements change; older surveys are taken again. */
-export const SURVEY_FORMAT = 17
+export const SURVEY_FORMAT = 18
 
 export interface Survey {
   format: typeof SURVEY_FORMAT
