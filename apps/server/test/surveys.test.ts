@@ -1,6 +1,6 @@
 import 'reflect-metadata'
 import type { INestApplication } from '@nestjs/common'
-import { layoutOf, readPage, surveyKey, type Site, type Survey } from '@waybell/core'
+import { layoutOf, readPage, SURVEY_FORMAT, surveyKey, type Site, type Survey } from '@waybell/core'
 import { mkdtempSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -17,7 +17,7 @@ const http = () => request(app.getHttpServer() as never)
 
 const html = '<nav><a href="#a">A</a><a href="#b">B</a></nav><section id="a"><h2>A</h2></section><section id="b"><h2>B</h2></section>'
 const survey = (screen: string, over: Partial<Survey> = {}): Survey => ({
-  format: 17,
+  format: SURVEY_FORMAT,
   screen,
   width: 1280,
   height: 800,

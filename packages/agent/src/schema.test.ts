@@ -1,9 +1,9 @@
-import type { Survey } from '@waybell/core/survey'
+import { SURVEY_FORMAT, type Survey } from '@waybell/core/survey'
 import { aHeader } from '../../core/src/survey/builder.ts'
 import { readMessage } from './schema.ts'
 
 const survey: Survey = {
-  format: 17,
+  format: SURVEY_FORMAT,
   screen: 'laptop',
   width: 1280,
   height: 800,
