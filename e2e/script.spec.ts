@@ -164,7 +164,7 @@ function ofKind(kind: Kind) {
     await page.setViewportSize({ width: 1000, height: 700 })
     await atRest(page)
     await page.waitForTimeout(400)
-    expect(await current(page)).toEqual(['#letters'])
+    await expect.poll(() => current(page)).toEqual(['#letters'])
   })
 
   test('arriving with a hash marks its item, and going back removes the mark', async ({ page }) => {

@@ -194,14 +194,26 @@ test.describe('visitors', () => {
       await page.goto(`${address}/${site}/`)
       await scrollTo(page, 900)
       await atRest(page)
-      const look = await page.evaluate(() =>
-        [...document.querySelectorAll('[data-wb-menu] a[aria-current="true"]')].map((a) => {
-          const { outlineStyle, outlineWidth } = getComputedStyle(a)
-          return `${outlineStyle} ${outlineWidth}`
-        }),
-      )
-      expect(look.length, site).toBeGreaterThan(0)
-      for (const one of look) expect(one, site).toBe('solid 2px')
+      // Lines are drawn there; colours, backgrounds and shadows aren't.
+      const looks = await page.evaluate(() => {
+        const lineOf = (a: Element) => {
+          const { outlineStyle, outlineWidth, textDecorationLine, textDecorationThickness } = getComputedStyle(a)
+          const outline = outlineStyle === 'solid' ? outlineWidth : ''
+          return `${outline} ${textDecorationLine === 'underline' ? textDecorationThickness : ''}`.trim()
+        }
+        return [...document.querySelectorAll('[data-wb-menu]')].map((menu) => {
+          const links = [...menu.querySelectorAll('a')]
+          const isCurrent = (a: Element) => a.getAttribute('aria-current') === 'true'
+          return { current: links.filter(isCurrent).map(lineOf), others: links.filter((a) => !isCurrent(a)).map(lineOf) }
+        })
+      })
+      const marked = looks.filter(({ current }) => current.length)
+      expect(marked.length, site).toBeGreaterThan(0)
+      for (const { current, others } of marked)
+        for (const line of current) {
+          expect(line, site).toContain('2px')
+          expect(others, site).not.toContain(line)
+        }
       await page.close()
     }
   })

@@ -17,7 +17,7 @@ const { values } = parseArgs({ options: { from: { type: 'string' }, count: { typ
 const [from, count, views] = [values.from, values.count, values.views].map(Number)
 const executablePath = process.env.WAYBELL_BROWSER ?? '/usr/bin/chromium-headless-shell'
 /** Pages at once: walking is mostly waiting. */
-const AT_ONCE = 3
+const AT_ONCE = 2
 
 const browser = await chromium.launch({ executablePath, args: ['--no-sandbox', '--disable-gpu'] })
 const folder = mkdtempSync(join(tmpdir(), 'waybell-generated-'))
