@@ -1,4 +1,4 @@
-/* global location, scrollX, scrollY, innerWidth */
+/* global location, scrollY, innerWidth */
 /**
  * `npm run field -- [FOLDER…]`: builds each site of a folder (default: e2e/pages/field), walks every link of its menus in what was built on the
  * site's five screens with a real mouse, from the page's top with smooth scrolling and with reduced motion, and from its end with reduced motion, and prints what
@@ -20,6 +20,7 @@ import { parseArgs } from 'node:util'
 import { ensureBrowser, ensurePackages, root, run } from '../ensure.mjs'
 import { engines } from './engines.mjs'
 import { judge } from './judge.mjs'
+import { rest } from './rest.mjs'
 import { sizesSaid, writtenIn } from './sizes.mjs'
 import { visitAll } from './visitors.mjs'
 
@@ -289,22 +290,6 @@ function score(sections, wanted) {
   const hits = must.filter((m) => counted.some((s) => is(m, s))).length
   if (!must.length && !counted.length) return 1
   return hits === 0 ? 0 : (2 * hits) / (must.length + counted.length)
-}
-
-/** Until nothing moves for several frames. */
-async function rest(page) {
-  let last = ''
-  for (let still = 0, n = 0; still < 5 && n < 150; n++) {
-    const now = await page.evaluate(async () => {
-      await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))
-      const inner = [...document.querySelectorAll('*')]
-        .filter((e) => e.scrollTop > 0 || e.scrollLeft > 0)
-        .map((e) => [e.scrollTop, e.scrollLeft])
-      return JSON.stringify([scrollX, scrollY, inner, document.getAnimations().filter((a) => a.playState === 'running').length])
-    })
-    still = now === last ? still + 1 : 0
-    last = now
-  }
 }
 
 /** Brings the link into view as a visitor would, and presses it; false where it cannot be had on this screen. */

@@ -1,9 +1,10 @@
-/* global scrollX, scrollY, innerWidth, innerHeight */
+/* global innerWidth, innerHeight */
 /**
  * Walks built pages like a visitor and compares with what the build reported: every menu link, pressed with the mouse from a random position.
  * It judges by the browser alone and uses nothing of packages/.
  */
 import { judge } from '../field/judge.mjs'
+import { rest } from '../field/rest.mjs'
 import { random } from './pages.mjs'
 
 /** In px: two roundings may differ by as much. */
@@ -53,6 +54,7 @@ export async function walk(browser, { address, report, views, seed }) {
     }
     await context.close()
   }
+  if (!walked) wrong.push('no link could be pressed')
   return { walked, wrong, told }
 }
 
@@ -105,18 +107,4 @@ async function press(page, { m, n }) {
   await page.waitForTimeout(900)
   await rest(page)
   return true
-}
-
-/** Until nothing moves for several frames. */
-async function rest(page) {
-  let last = ''
-  for (let still = 0, n = 0; still < 6 && n < 200; n++) {
-    const now = await page.evaluate(async () => {
-      await new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done)))
-      const running = document.getAnimations().filter((a) => a.playState === 'running').length
-      return JSON.stringify([scrollX, scrollY, document.querySelector('[data-wb-scroller]')?.scrollTop, running])
-    })
-    still = now === last ? still + 1 : 0
-    last = now
-  }
 }

@@ -102,33 +102,42 @@ export function partsNow(
 const MOST_ENDING = 8
 
 /**
- * Parts at the page's end, and near it those higher than their content, such as by a `min-height`: the padding below at which the page has its
- * present height, in px. Less adds nothing. By trying it, invisibly.
+ * Parts near the page's end that are higher than their content, such as by a `min-height`, or in something that is: the padding below at
+ * which the page has its present height, in px. Less adds nothing. By trying it, invisibly.
  */
 function feetOf({ parts }: SurveyRequest): Map<number, number> {
-  const ending = parts.flatMap(({ at }) => {
+  const drawn = parts.flatMap(({ at }) => {
     const el = elementAt(at)
     return el instanceof HTMLElement && el.getClientRects().length ? [{ at, el, box: el.getBoundingClientRect() }] : []
   })
-  const end = Math.max(...ending.map(({ box }) => box.bottom))
-  const loose = ending.filter(({ el, box }) => {
-    if (box.bottom < end - 1.5 * viewHeight()) return false
-    // The element around it may be higher.
-    if (box.bottom > end - 1) return true
-    const content = document.createRange()
-    content.selectNodeContents(el)
-    const { paddingBottom, borderBottomWidth } = getComputedStyle(el)
-    const inner = box.bottom - parseFloat(paddingBottom) - parseFloat(borderBottomWidth)
-    return inner - content.getBoundingClientRect().bottom > 1
-  })
+  const end = Math.max(...drawn.map(({ box }) => box.bottom))
+  const ending = drawn.filter(({ el, box }) => box.bottom >= end - 1.5 * viewHeight() && isLooseWithin(el))
+  if (!ending.length) return new Map()
   const height = ownHeight()
+  // The outermost first.
+  const most = ending.sort((a, b) => b.box.height - a.box.height).slice(0, MOST_ENDING)
   return new Map(
-    loose.slice(-MOST_ENDING).map(({ at, el, box }) => {
+    most.map(({ at, el, box }) => {
       const tried = parseFloat(getComputedStyle(el).paddingBottom) + 2 * box.height + viewHeight()
       const grown = asIf([[el, { 'padding-bottom': `${tried}px` }]], ownHeight) - height
       return [at, Math.max(0, tried - grown)]
     }),
   )
+}
+
+/** True when an element or one around it is higher than its content. */
+function isLooseWithin(el: Element): boolean {
+  for (let e: Element | null = el; e; e = e.parentElement) if (isLoose(e)) return true
+  return false
+}
+
+function isLoose(el: Element): boolean {
+  const content = document.createRange()
+  content.selectNodeContents(el)
+  const { paddingBottom, borderBottomWidth } = getComputedStyle(el)
+  const margin = el.lastElementChild ? getComputedStyle(el.lastElementChild).marginBottom : '0'
+  const rest = [paddingBottom, borderBottomWidth, margin].reduce((sum, length) => sum + (parseFloat(length) || 0), 0)
+  return el.getBoundingClientRect().bottom - rest - content.getBoundingClientRect().bottom > 1
 }
 
 function frameOf(el: Element): Pick<SurveyPart, 'head' | 'foot' | 'frame'> {

@@ -47,6 +47,7 @@ export function coverRules({ page, surveys }: HandoverInput, ranges: readonly Ra
     figures.map(([, bar, most]) => (most ? rule('html:root', variables(0, bar)) : null)),
     { is: 'upTo', px: figures.map(([, , most]) => most ?? 0) },
   )
+  const hasHeader = made || page.header || Object.values(surveys).some((s) => s.header)
   // Chromium and WebKit treat focused elements within that offset as out of view, even in a stuck header, and would scroll.
   const still = byScreen(ranges, breathes, (by) =>
     rule(`${made ? `:is([${HEADER}], ${MADE_BAR})` : `[${HEADER}]`} ${FOCUSABLE}`, [
@@ -58,7 +59,7 @@ export function coverRules({ page, surveys }: HandoverInput, ranges: readonly Ra
       `${COVER} is the height covered at the top when a link has arrived (${made ? 'fixed header and made menu' : 'fixed header'}). The script updates it.`,
       [...rules, ...low, ...otherwise],
     ),
-    ...group('Focusing something in the header doesn’t move the page.', still),
+    ...group('Focusing something in the header doesn’t move the page.', hasHeader ? still : []),
   ]
 }
 

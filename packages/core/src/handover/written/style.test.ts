@@ -39,6 +39,19 @@ describe('the style', () => {
     )
     expect(style({}, { travel: { smooth: false, breathing: 0 } })).not.toContain('smooth')
   })
+  it('has no rule without an effect', () => {
+    const jumps = { laptop: survey('laptop'), phone: survey('phone') }
+    expect(style(jumps)).not.toContain('scroll-behavior: auto')
+    expect(style({ ...jumps, phone: survey('phone', { smooth: true }) })).toContain('html:root { scroll-behavior: auto; }')
+    // Until it's measured, the page may scroll smoothly.
+    expect(style({ laptop: survey('laptop') })).toContain('scroll-behavior: auto')
+    const found = (mark: 'line' | 'edge') => ({
+      menus: [{ ...aMenu([]), form: { kind: 'found' as const, elements: [], mark } }],
+    })
+    expect(style(jumps, found('line'))).not.toMatch(/forced-colors|data-wb-within/)
+    expect(style(jumps, found('edge'))).toMatch(/forced-colors: active\) { \[data-wb-menu\] a\[aria-current="true"\] {/)
+    expect(style(jumps, { menus: [], header: null })).not.toContain('[data-wb-header]')
+  })
   it('lets the header go on some screens, and changes it on scroll on others', () => {
     const surveys = { laptop: survey('laptop', { header }), phone: survey('phone', { header: { ...header, position: 'fixed' } }) }
     const css = (over: Partial<HeaderChoice>) =>
